@@ -1,0 +1,71 @@
+import tseslint from 'typescript-eslint';
+import hooks from 'eslint-plugin-react-hooks';
+import a11y from 'eslint-plugin-jsx-a11y';
+
+/** Which rooms of src/ a room may import from. The direction is drawn in docs/architecture.md. */
+const rooms = {
+  core: [],
+  wire: ['core'],
+  chart: ['core'],
+  device: ['wire', 'core'],
+  database: ['core', 'wire'],
+  server: ['database', 'core', 'wire', 'chart'],
+  ui: ['device', 'chart', 'wire', 'core'],
+  app: ['ui', 'server', 'device', 'chart', 'wire', 'core'],
+  cli: ['core', 'wire'],
+};
+const all = Object.keys(rooms);
+const outside = {
+  core: ['react', 'react-*', 'next', 'next/*', 'pg', 'drizzle-orm', 'drizzle-orm/*', 'node:*', 'fs', 'path', 'crypto', 'd3-*', 'idb'],
+  wire: ['react', 'next', 'next/*', 'pg', 'drizzle-orm', 'node:*'],
+  chart: ['react', 'next', 'next/*', 'pg', 'drizzle-orm', 'node:*'],
+  device: ['next', 'next/*', 'pg', 'drizzle-orm', 'drizzle-orm/*', 'node:*', 'server-only'],
+  ui: ['pg', 'drizzle-orm', 'drizzle-orm/*', 'node:*', 'server-only'],
+};
+
+export default tseslint.config(
+  { ignores: ['node_modules', '.next', '.run', '.check', 'next-env.d.ts', 'test-results', 'public/sw.js'] },
+  ...tseslint.configs.recommended,
+  {
+    plugins: { 'react-hooks': hooks, 'jsx-a11y': a11y },
+    rules: {
+      'react-hooks/rules-of-hooks': 'error',
+      'react-hooks/exhaustive-deps': 'error',
+      ...a11y.flatConfigs.recommended.rules,
+      '@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_', varsIgnorePattern: '^_' }],
+      '@typescript-eslint/consistent-type-imports': 'error',
+    },
+  },
+  ...all.map((room) => ({
+    files: [`src/${room}/**/*.{ts,tsx}`],
+    ignores: ['**/*.test.ts'],
+    rules: {
+      'no-restricted-imports': [
+        'error',
+        {
+          patterns: [
+            {
+              group: all.filter((r) => r !== room && !rooms[room].includes(r)).map((r) => `@/${r}/**`),
+              message: `src/${room} may import only from: ${[room, ...rooms[room]].join(', ')} (docs/architecture.md).`,
+            },
+            ...(outside[room] ? [{ group: outside[room], message: `src/${room} must not depend on this package.` }] : []),
+            { group: ['../../*'], message: 'Reach another room by @/room/…, not by climbing.' },
+          ],
+        },
+      ],
+    },
+  })),
+  {
+    files: ['src/core/**/*.ts'],
+    ignores: ['**/*.test.ts'],
+    rules: {
+      'no-restricted-syntax': [
+        'error',
+        { selector: "NewExpression[callee.name='Date'][arguments.length=0]", message: 'The core has no clock.' },
+        { selector: "CallExpression[callee.object.name='Date'][callee.property.name='now']", message: 'The core has no clock.' },
+        { selector: "CallExpression[callee.object.name='Math'][callee.property.name='random']", message: 'The core has no randomness.' },
+      ],
+      'no-restricted-globals': ['error', 'window', 'document', 'fetch', 'process', 'performance', 'setTimeout', 'crypto'],
+    },
+  },
+);

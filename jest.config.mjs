@@ -1,0 +1,26 @@
+const transform = {
+  '^.+\\.(t|j)sx?$': [
+    '@swc/jest',
+    {
+      jsc: {
+        parser: { syntax: 'typescript', tsx: true },
+        target: 'es2022',
+        transform: { react: { runtime: 'automatic' } },
+      },
+      module: { type: 'commonjs' },
+    },
+  ],
+};
+const shared = {
+  testEnvironment: 'node',
+  transform,
+  // d3, canonicalize, noble and uuid ship as ES modules only
+  transformIgnorePatterns: ['/node_modules/(?!(d3-|internmap|canonicalize|@noble|uuid|idb|@fontsource))'],
+  moduleNameMapper: { '^@/(.*)$': '<rootDir>/src/$1', '^@packs/(.*)$': '<rootDir>/packs/$1', '^server-only$': '<rootDir>/scripts/empty.cjs' },
+};
+export default {
+  projects: [
+    { ...shared, displayName: 'unit', testMatch: ['<rootDir>/src/**/*.test.ts', '<rootDir>/scripts/**/*.test.ts'], testPathIgnorePatterns: ['\\.database\\.test\\.ts$'] },
+    { ...shared, displayName: 'database', testMatch: ['<rootDir>/src/**/*.database.test.ts'] },
+  ],
+};

@@ -1,0 +1,99 @@
+import type { Gauge } from '@/core/instrument/gauge';
+import { pressurePerKelvin } from '@/core/medium/gas';
+import type { Procedure } from '@/core/pack/types';
+import { toNumber, type Limit } from '@/core/quantity/exact';
+import { decimalsFor, type Figure } from '@/core/quantity/figure';
+import { convert, STANDARD_ATMOSPHERE, unitLabel } from '@/core/quantity/unit';
+
+/** Barometric drift assumed when none is logged: 1 mbar per hour (measurement chapter 7.1). Pa/s. */
+const BAROMETER_DRIFT = 100 / 3600;
+/** One-sided 95 % factor of a normal distribution. */
+const ONE_SIDED_95 = 1.65;
+const SOURCE = 'Smallest visible leak of a closed gas section; measurement chapter 7.3';
+
+export interface HoldSetting {
+  /** m3 */ readonly volume: number;
+  /** gauge pressure of the hold, Pa */ readonly pressure: number;
+  /** working pressure to which the leak is referred, Pa */ readonly workingPressure: number;
+  readonly minutes: number;
+  readonly gauge: Gauge;
+  readonly perceptible: Limit;
+  /** Standard uncertainty of the logged temperature difference, K; absent = not logged, the pack's default. */
+  readonly loggedTemperature?: number;
+}
+
+/** Unlogged temperature uncertainty of a hold, K: so much per minute, capped. Pack figures, marked house choice. */
+export const defaultTemperatureUncertainty = (minutes: number, d: Procedure['temperatureDefault']): number =>
+  Math.min(minutes * d.perMinute, minutes <= d.shortHoldMinutes ? d.shortHoldMost : d.most);
+
+/**
+ * The smallest change a hold shows with 95 % probability: dp_min = pm + 1.65 u, with u the standard uncertainty of
+ * the difference of two displayed readings (resolution, temperature, barometer).
+ * @returns figure in the gauge's unit
+ */
+export function smallestVisibleChange(hold: HoldSetting, d: Procedure['temperatureDefault']): Figure {
+  const unit = hold.gauge.resolution.unit;
+  const kelvin = 293.15;
+  const uT = hold.loggedTemperature ?? defaultTemperatureUncertainty(hold.minutes, d);
+  const r = convert(toNumber(hold.gauge.resolution), unit, 'Pa');
+  const perKelvin = pressurePerKelvin(hold.pressure, kelvin);
+  const barometer = BAROMETER_DRIFT * hold.minutes * 60;
+  const u = Math.sqrt((2 * r * r) / 12 + (perKelvin * uT) ** 2 + barometer ** 2);
+  const value = toNumber(hold.perceptible.value) + convert(ONE_SIDED_95 * u, 'Pa', unit);
+  const show = (pa: number) => `${convert(pa, 'Pa', unit).toFixed(3)} ${unitLabel(unit)}`;
+  return {
+    name: 'smallest visible change',
+    value,
+    unit,
+    decimals: 2,
+    formula: 'Δp_min = pm + 1.65 × √(2 r²/12 + (P/T × u_dT)² + u_bar²)',
+    inputs: [
+      { name: 'pm, perceptible movement', value: `${toNumber(hold.perceptible.value)} ${unitLabel(unit)}` },
+      { name: 'r, resolution', value: show(r) },
+      { name: 'P/T, change per kelvin', value: `${show(perKelvin)}/K` },
+      { name: `u_dT, temperature ${hold.loggedTemperature === undefined ? 'not logged' : 'logged'}`, value: `${uT.toFixed(3)} K` },
+      { name: 'u_bar, barometer over the hold', value: show(barometer) },
+    ],
+    source: SOURCE,
+    ...(hold.loggedTemperature === undefined ? { note: d.source } : {}),
+  };
+}
+
+/**
+ * The smallest leak a hold can show: q_min = V/P_atm x dp_min / t, referred to working pressure by the laminar law
+ * (q proportional to p, for p much below the atmosphere).
+ * @returns l/h
+ */
+export function smallestVisibleLeak(hold: HoldSetting, d: Procedure['temperatureDefault']): Figure {
+  const change = smallestVisibleChange(hold, d);
+  const atTest = ((hold.volume / STANDARD_ATMOSPHERE) * convert(change.value, change.unit, 'Pa') * 3600 * 1000) / (hold.minutes * 60);
+  const value = atTest * (hold.workingPressure / hold.pressure);
+  return {
+    name: 'smallest leak this hold can show',
+    value,
+    unit: 'l/h',
+    decimals: decimalsFor(value),
+    formula: 'q_min = V/P_atm × Δp_min / t × p_working/p_test',
+    inputs: [
+      { name: 'V, volume of the section', value: `${(hold.volume * 1000).toFixed(2)} l` },
+      { name: 'Δp_min, smallest visible change', value: `${change.value.toFixed(2)} ${unitLabel(change.unit)}` },
+      { name: 't, hold', value: `${hold.minutes} min` },
+      { name: 'P_atm', value: '1013.25 mbar' },
+      { name: 'p_working / p_test', value: (hold.workingPressure / hold.pressure).toFixed(3) },
+      ...change.inputs,
+    ],
+    source: SOURCE,
+    ...(change.note ? { note: change.note } : {}),
+  };
+}
+
+/**
+ * How long this gauge and volume need to show the leak that matters, minutes, rounded up to half a minute; null when
+ * a day is not enough (then: a finer gauge or a smaller section).
+ * @param leak l/h at working pressure
+ */
+export function neededMinutes(hold: Omit<HoldSetting, 'minutes'>, leak: number, d: Procedure['temperatureDefault']): number | null {
+  for (let minutes = 0.5; minutes <= 24 * 60; minutes += minutes < 60 ? 0.5 : 5)
+    if (smallestVisibleLeak({ ...hold, minutes }, d).value <= leak) return minutes;
+  return null;
+}

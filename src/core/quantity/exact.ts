@@ -1,0 +1,121 @@
+import { UNITS, unitLabel, type Unit } from './unit';
+
+/**
+ * An exact decimal with its unit, as a gauge shows it: 20.35 mbar is {digits: 2035, scale: 2, unit: 'mbar'}.
+ * The scale is kept, so 20.30 stays distinguishable from 20.3. Never a float: 10.1 - 9.9 >= 0.2 is false in floats.
+ */
+export interface Exact {
+  readonly digits: number;
+  readonly scale: number;
+  readonly unit: Unit;
+}
+
+/** Why a typed figure was not accepted; `text` says what to do. */
+export class FigureError extends Error {
+  constructor(
+    readonly code: 'empty' | 'not-a-number' | 'comma' | 'unit' | 'decimals' | 'step' | 'range' | 'below-range' | 'too-long',
+    text: string,
+  ) {
+    super(text);
+    this.name = 'FigureError';
+  }
+}
+
+/** Builds an exact decimal. @throws RangeError when digits or scale are not safe integers. */
+export function exact(digits: number, scale: number, unit: Unit): Exact {
+  if (!Number.isSafeInteger(digits) || !Number.isInteger(scale) || scale < 0 || scale > 9)
+    throw new RangeError(`Not an exact decimal: ${digits}e-${scale}`);
+  return { digits: digits === 0 ? 0 : digits, scale, unit };
+}
+
+/**
+ * Reads a typed figure. Accepts only an optional sign, digits and one decimal point; everything else is refused
+ * with a message that says what to type. The one parser for figures: forms, packs, files and the wire use it.
+ * @param text what was typed, e.g. "20.35" (packs may write the unit: "20.35 mbar")
+ * @param unit the unit the figure must be in (fixed by the gauge)
+ * @throws FigureError
+ */
+export function parseFigure(text: string, unit: Unit): Exact {
+  const trimmed = text.trim();
+  if (trimmed === '') throw new FigureError('empty', `Type the figure the gauge shows, in ${unitLabel(unit)}.`);
+  let body = trimmed;
+  if (body.endsWith(` ${unit}`)) body = body.slice(0, -unit.length - 1).trim();
+  if (body.includes(',')) throw new FigureError('comma', `Use a point, not a comma: ${body.replace(',', '.')}.`);
+  if (/[a-zµ°"²³]/i.test(body))
+    throw new FigureError('unit', `Type the number only; the gauge's unit (${unitLabel(unit)}) is already set.`);
+  if (!/^[+\-−]?\d+(\.\d+)?$/.test(body))
+    throw new FigureError('not-a-number', `"${trimmed}" is not a figure. Type digits and at most one point, like 20.35.`);
+  const negative = /^[-−]/.test(body);
+  const unsigned = body.replace(/^[+\-−]/, '');
+  const [whole = '', fraction = ''] = unsigned.split('.');
+  if (whole.length > 9 || fraction.length > 6)
+    throw new FigureError('too-long', `"${trimmed}" has too many digits to be a gauge reading.`);
+  const digits = Number(whole + fraction);
+  return exact(negative ? -digits : digits, fraction.length, unit);
+}
+
+/** Reads a figure written with its unit, as rule packs do: "0.25 mbar". @throws FigureError */
+export function parseWithUnit(text: string): Exact {
+  const unit = text.trim().split(/\s+/)[1] as Unit | undefined;
+  if (!unit || !(unit in UNITS)) throw new FigureError('unit', `"${text}" must be a number and a known unit, like 0.25 mbar.`);
+  return parseFigure(text, unit);
+}
+
+function aligned(a: Exact, b: Exact): [number, number, number] {
+  if (a.unit !== b.unit) throw new RangeError(`Cannot compare ${a.unit} with ${b.unit}: convert in the gauge's unit first.`);
+  const scale = Math.max(a.scale, b.scale);
+  return [a.digits * 10 ** (scale - a.scale), b.digits * 10 ** (scale - b.scale), scale];
+}
+
+/** -1, 0 or 1 as a is below, equal to or above b. Exact. @throws RangeError when units differ. */
+export function compare(a: Exact, b: Exact): -1 | 0 | 1 {
+  const [x, y] = aligned(a, b);
+  return x < y ? -1 : x > y ? 1 : 0;
+}
+/** a - b, exact, at the finer of the two scales. */
+export function subtract(a: Exact, b: Exact): Exact {
+  const [x, y, scale] = aligned(a, b);
+  return exact(x - y, scale, a.unit);
+}
+/** a + b, exact, at the finer of the two scales. */
+export function add(a: Exact, b: Exact): Exact {
+  const [x, y, scale] = aligned(a, b);
+  return exact(x + y, scale, a.unit);
+}
+export const negate = (a: Exact): Exact => exact(-a.digits, a.scale, a.unit);
+export const magnitude = (a: Exact): Exact => exact(Math.abs(a.digits), a.scale, a.unit);
+/** The floating-point value, for physics and drawing only. */
+export const toNumber = (a: Exact): number => a.digits / 10 ** a.scale;
+/** Whether a is a whole number of steps (a gauge shows nothing between its steps). */
+export function isStep(a: Exact, step: Exact): boolean {
+  const [x, y] = aligned(a, step);
+  return y !== 0 && x % y === 0;
+}
+
+/** The figure as printed, with a true minus and the gauge's decimals, without unit. */
+export function formatExact(a: Exact): string {
+  const sign = a.digits < 0 ? '−' : '';
+  const text = String(Math.abs(a.digits)).padStart(a.scale + 1, '0');
+  return sign + (a.scale === 0 ? text : `${text.slice(0, -a.scale)}.${text.slice(-a.scale)}`);
+}
+/** The figure with its unit: "20.35 mbar". */
+export const showExact = (a: Exact): string => `${formatExact(a)} ${unitLabel(a.unit)}`.trim();
+/** A signed change: "+0.10 mbar", "−0.25 mbar", "0.00 mbar". */
+export const showChange = (a: Exact): string => (a.digits > 0 ? '+' : '') + showExact(a);
+
+/** When a limit counts as broken: at equality (>=) or only above it (>). Every limit states which. */
+export type Broken = 'at' | 'above';
+/** A limit with its comparator and where it comes from. */
+export interface Limit {
+  readonly value: Exact;
+  readonly broken: Broken;
+  readonly source: string;
+}
+/** Whether an amount (not negative) breaks the limit. Exact integer comparison. */
+export function breaks(amount: Exact, limit: Limit): boolean {
+  const order = compare(amount, limit.value);
+  return limit.broken === 'at' ? order >= 0 : order > 0;
+}
+/** "0.25 mbar or more" / "more than 4.00 mbar": the breach in words. */
+export const breachWords = (limit: Limit): string =>
+  limit.broken === 'at' ? `${showExact(limit.value)} or more` : `more than ${showExact(limit.value)}`;

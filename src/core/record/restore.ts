@@ -1,0 +1,14 @@
+import type { Plan } from '@/core/plan/plan';
+import type { PlacedEvent } from '@/core/run/events';
+import type { RecordBody } from './record';
+
+/** Fields that are floats in memory and decimal strings in a sealed body. */
+const NUMERIC = /^(minutes|settleMinutes|lateAfter|perMinute|shortHoldMinutes|shortHoldMost|most)$/;
+
+/**
+ * Brings a parsed sealed body back to the shapes the core works on: sealed bodies hold no fractional numbers, so the
+ * pack's few (0.05 K per minute) come back from their decimal strings.
+ */
+export function restoreBody(text: string): RecordBody & { readonly plan: Plan; readonly events: readonly PlacedEvent[] } {
+  return JSON.parse(text, (key, value) => (NUMERIC.test(key) && typeof value === 'string' && /^-?\d+(\.\d+)?$/.test(value) ? Number(value) : value));
+}

@@ -1,0 +1,203 @@
+import { bigint, boolean, foreignKey, index, integer, jsonb, pgTable, primaryKey, text, timestamp, unique, uuid } from 'drizzle-orm/pg-core';
+import type { Gauge } from '@/core/instrument/gauge';
+import type { System } from '@/core/installation/section';
+import type { Plan } from '@/core/plan/plan';
+import type { RunEvent } from '@/core/run/events';
+import type { RecordStatus } from '@/core/record/record';
+import type { VerdictWord } from '@/core/verdict/verdict';
+
+/**
+ * Every table carries `org` and is under forced row-level security (migrations/0001_guards.sql); references between
+ * tables are composite (org, id), so that no row can point into another organisation.
+ */
+const moment = (name: string) => timestamp(name, { withTimezone: true, mode: 'date' });
+export const ROLES = ['owner', 'tester', 'apprentice', 'office'] as const;
+export type Role = (typeof ROLES)[number];
+
+export const organisations = pgTable('organisations', {
+  org: uuid('org').primaryKey(),
+  name: text('name').notNull(),
+  contact: text('contact').notNull().default(''),
+});
+
+export const people = pgTable(
+  'people',
+  {
+    org: uuid('org').notNull().references(() => organisations.org),
+    id: uuid('id').notNull(),
+    name: text('name').notNull(),
+    email: text('email').notNull().unique(),
+    role: text('role').$type<Role>().notNull(),
+    passwordHash: text('password_hash').notNull(),
+    licenceNumber: text('licence_number'),
+    licenceUntil: text('licence_until'),
+  },
+  (t) => [primaryKey({ columns: [t.org, t.id] })],
+);
+
+export const sessions = pgTable(
+  'sessions',
+  {
+    org: uuid('org').notNull(),
+    id: uuid('id').notNull(),
+    person: uuid('person').notNull(),
+    tokenHash: text('token_hash').notNull().unique(),
+    made: moment('made').notNull(),
+    expires: moment('expires').notNull(),
+    revoked: moment('revoked'),
+    device: text('device').notNull().default(''),
+  },
+  (t) => [primaryKey({ columns: [t.org, t.id] }), foreignKey({ columns: [t.org, t.person], foreignColumns: [people.org, people.id] })],
+);
+
+/** Failed sign-ins, for the rate limit; no organisation is known yet. Reached only through definer functions. */
+export const signInAttempts = pgTable('sign_in_attempts', { key: text('key').notNull(), at: moment('at').notNull() }, (t) => [index('sign_in_attempts_key').on(t.key, t.at)]);
+
+export const sites = pgTable(
+  'sites',
+  {
+    org: uuid('org').notNull().references(() => organisations.org),
+    id: uuid('id').notNull(),
+    name: text('name').notNull(),
+    address: text('address').notNull(),
+    customer: text('customer').notNull(),
+  },
+  (t) => [primaryKey({ columns: [t.org, t.id] })],
+);
+
+export const systems = pgTable(
+  'systems',
+  { org: uuid('org').notNull(), id: uuid('id').notNull(), site: uuid('site').notNull(), name: text('name').notNull(), facts: jsonb('facts').$type<System>().notNull() },
+  (t) => [primaryKey({ columns: [t.org, t.id] }), foreignKey({ columns: [t.org, t.site], foreignColumns: [sites.org, sites.id] })],
+);
+
+export const gauges = pgTable(
+  'gauges',
+  { org: uuid('org').notNull().references(() => organisations.org), id: uuid('id').notNull(), name: text('name').notNull(), facts: jsonb('facts').$type<Gauge>().notNull() },
+  (t) => [primaryKey({ columns: [t.org, t.id] })],
+);
+
+/** Rule packs as text, immutable once used; `hash` is over the canonical form. */
+export const packs = pgTable(
+  'packs',
+  {
+    org: uuid('org').notNull().references(() => organisations.org),
+    id: text('id').notNull(),
+    version: text('version').notNull(),
+    hash: text('hash').notNull(),
+    body: text('body').notNull(),
+  },
+  (t) => [primaryKey({ columns: [t.org, t.id, t.version] })],
+);
+
+/** A run is its plan and its events; neither is ever changed. */
+export const runs = pgTable(
+  'runs',
+  {
+    org: uuid('org').notNull(),
+    id: uuid('id').notNull(),
+    site: uuid('site').notNull(),
+    system: uuid('system').notNull(),
+    practice: boolean('practice').notNull(),
+    plan: jsonb('plan').$type<Plan>().notNull(),
+    made: moment('made').notNull(),
+    madeBy: uuid('made_by').notNull(),
+  },
+  (t) => [
+    primaryKey({ columns: [t.org, t.id] }),
+    foreignKey({ columns: [t.org, t.system], foreignColumns: [systems.org, systems.id] }),
+    foreignKey({ columns: [t.org, t.site], foreignColumns: [sites.org, sites.id] }),
+    foreignKey({ columns: [t.org, t.madeBy], foreignColumns: [people.org, people.id] }),
+  ],
+);
+
+export const events = pgTable(
+  'events',
+  {
+    org: uuid('org').notNull(),
+    run: uuid('run').notNull(),
+    id: uuid('id').notNull(),
+    position: integer('position').notNull(),
+    received: bigint('received', { mode: 'number' }).notNull(),
+    body: jsonb('body').$type<RunEvent>().notNull(),
+  },
+  (t) => [
+    primaryKey({ columns: [t.org, t.id] }),
+    unique('events_position').on(t.org, t.run, t.position),
+    foreignKey({ columns: [t.org, t.run], foreignColumns: [runs.org, runs.id] }),
+  ],
+);
+
+/** Number series: records and practice records count apart. The row is locked while a seal is made: no gaps. */
+export const counters = pgTable(
+  'counters',
+  {
+    org: uuid('org').notNull().references(() => organisations.org),
+    series: text('series').notNull(),
+    last: integer('last').notNull(),
+    lastHash: text('last_hash').notNull(),
+  },
+  (t) => [primaryKey({ columns: [t.org, t.series] })],
+);
+
+export const signingKeys = pgTable('signing_keys', {
+  org: uuid('org').primaryKey().references(() => organisations.org),
+  publicKey: text('public_key').notNull(),
+  /** Private key, AES-256-GCM under the server's own key. */
+  sealedSecret: text('sealed_secret').notNull(),
+});
+
+export const seals = pgTable(
+  'seals',
+  {
+    org: uuid('org').notNull(),
+    run: uuid('run').notNull(),
+    number: text('number').notNull(),
+    series: text('series').notNull(),
+    previous: text('previous').notNull(),
+    hash: text('hash').notNull(),
+    signature: text('signature').notNull(),
+    key: text('key').notNull(),
+    body: text('body').notNull(),
+    // beside the sealed text, for lists only
+    word: text('word').$type<VerdictWord>().notNull(),
+    status: text('status').$type<RecordStatus>().notNull(),
+    sealedAt: moment('sealed_at').notNull(),
+    search: text('search').notNull(),
+    glyph: jsonb('glyph').$type<unknown>().notNull(),
+    summary: jsonb('summary').$type<{ site: string; system: string; procedure: string; by: string; label: string }>().notNull(),
+  },
+  (t) => [
+    primaryKey({ columns: [t.org, t.run] }),
+    unique('seals_number').on(t.org, t.series, t.number),
+    foreignKey({ columns: [t.org, t.run], foreignColumns: [runs.org, runs.id] }),
+  ],
+);
+
+/** Unguessable links to the public page of a certificate; revocable. */
+export const publicLinks = pgTable(
+  'public_links',
+  { org: uuid('org').notNull(), run: uuid('run').notNull(), token: text('token').notNull().unique(), revoked: moment('revoked') },
+  (t) => [primaryKey({ columns: [t.org, t.token] }), foreignKey({ columns: [t.org, t.run], foreignColumns: [runs.org, runs.id] })],
+);
+
+/** A paired gauge that streams into a run. `simulated` gauges belong to practice runs only. */
+export const gaugeLinks = pgTable(
+  'gauge_links',
+  {
+    org: uuid('org').notNull(),
+    run: uuid('run').notNull(),
+    gauge: uuid('gauge').notNull(),
+    codeHash: text('code_hash').notNull().unique(),
+    tokenHash: text('token_hash').unique(),
+    simulated: boolean('simulated').notNull(),
+    made: moment('made').notNull(),
+  },
+  (t) => [primaryKey({ columns: [t.org, t.run, t.gauge] }), foreignKey({ columns: [t.org, t.run], foreignColumns: [runs.org, runs.id] })],
+);
+
+export const auditLog = pgTable(
+  'audit_log',
+  { org: uuid('org').notNull().references(() => organisations.org), id: uuid('id').notNull(), at: moment('at').notNull(), person: uuid('person'), what: text('what').notNull(), subject: text('subject').notNull() },
+  (t) => [primaryKey({ columns: [t.org, t.id] })],
+);

@@ -1,0 +1,45 @@
+import * as yup from 'yup';
+import type { SealedRecord } from '@/core/record/record';
+
+const hex = (length: number) => yup.string().strict(true).required().matches(new RegExp(`^[0-9a-f]{${length}}$`));
+
+/** The exported record: the sealed body as text, and its seal beside it. Format documented in docs/record-format.md. */
+export const recordFileSchema = yup
+  .object({
+    format: yup.string().strict(true).oneOf(['vast-stone-record-1']).required(),
+    body: yup.string().strict(true).required().min(2).max(50_000_000),
+    seal: yup
+      .object({ number: yup.string().strict(true).required().max(40), previous: hex(64), hash: hex(64), signature: hex(128), key: hex(64) })
+      .noUnknown()
+      .strict(true)
+      .required(),
+  })
+  .noUnknown()
+  .strict(true)
+  .required();
+
+export const writeRecordFile = (record: SealedRecord): string => JSON.stringify({ format: 'vast-stone-record-1', body: record.body, seal: record.seal }, null, 2) + '\n';
+
+/** Why a file could not be read as a record, with the place. */
+export class RecordFileError extends Error {
+  constructor(readonly path: string, text: string) {
+    super(text);
+    this.name = 'RecordFileError';
+  }
+}
+/** @throws RecordFileError naming the path */
+export function readRecordFile(text: string): SealedRecord {
+  let value: unknown;
+  try {
+    value = JSON.parse(text);
+  } catch {
+    throw new RecordFileError('', 'The file is not JSON.');
+  }
+  try {
+    const file = recordFileSchema.validateSync(value, { strict: true });
+    return { body: file.body, seal: file.seal };
+  } catch (error) {
+    const e = error as yup.ValidationError;
+    throw new RecordFileError(e.path ?? '', e.message);
+  }
+}
