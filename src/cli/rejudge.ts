@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { loadPack, PackError } from '@/core/pack/load';
-import { canonical, sealedVerdict, verifySeal, type RecordBody } from '@/core/record/record';
+import { canonical, sealedVerdict, verifySeal } from '@/core/record/record';
 import { restoreBody } from '@/core/record/restore';
 import { parseEvent } from '@/core/run/events';
 import { reduce } from '@/core/run/reduce';
@@ -13,7 +13,7 @@ function rejudge(file: string): number {
   try {
     const record = readRecordFile(readFileSync(file, 'utf8'));
     path = 'body';
-    const body = restoreBody(record.body) as RecordBody & ReturnType<typeof restoreBody>;
+    const body = restoreBody(record.body);
     path = 'body.plan.procedure';
     const { hash: _hash, ...pack } = body.plan.pack;
     loadPack({ format: 1, ...pack, procedures: [body.plan.procedure] });

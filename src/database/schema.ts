@@ -4,6 +4,7 @@ import type { System } from '@/core/installation/section';
 import type { Plan } from '@/core/plan/plan';
 import type { RunEvent } from '@/core/run/events';
 import type { RecordStatus } from '@/core/record/record';
+import type { Role } from '@/wire/role';
 import type { VerdictWord } from '@/core/verdict/verdict';
 
 /**
@@ -11,8 +12,6 @@ import type { VerdictWord } from '@/core/verdict/verdict';
  * tables are composite (org, id), so that no row can point into another organisation.
  */
 const moment = (name: string) => timestamp(name, { withTimezone: true, mode: 'date' });
-export const ROLES = ['owner', 'tester', 'apprentice', 'office'] as const;
-export type Role = (typeof ROLES)[number];
 
 export const organisations = pgTable('organisations', {
   org: uuid('org').primaryKey(),

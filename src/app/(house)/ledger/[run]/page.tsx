@@ -1,0 +1,29 @@
+import type { Metadata } from 'next';
+import { notFound } from 'next/navigation';
+import { recordOf } from '@/server/records/records';
+import { checkSeal } from '@/server/sealing/seal';
+import { currentSession } from '@/server/session/session';
+import { TroubleError } from '@/server/trouble';
+import { buttonClass } from '@/ui/kit/button';
+import { CertificateView } from '@/ui/ledger/certificate';
+
+export const metadata: Metadata = { title: 'Record' };
+export default async function RecordPage({ params }: { params: Promise<{ run: string }> }) {
+  const session = (await currentSession())!;
+  const { run } = await params;
+  const record = await recordOf(session, run).catch((e: unknown) => {
+    if (e instanceof TroubleError) notFound();
+    throw e;
+  });
+  const check = await checkSeal(session, run);
+  return (
+    <>
+      <nav className="no-print mb-5 flex flex-wrap gap-3" aria-label="This record">
+        <a className={buttonClass('act')} href={`/api/runs/${run}/pdf`} target="_blank" rel="noreferrer">PDF</a>
+        <a className={buttonClass('plain')} href={`/api/runs/${run}/file`}>Record file (JSON)</a>
+        {record.link && <a className={buttonClass('plain')} href={`/verify/${record.link}`}>Public page</a>}
+      </nav>
+      <CertificateView body={record.body} seal={record.seal} log check={check} />
+    </>
+  );
+}

@@ -1,0 +1,117 @@
+import { edgesOf } from '@/core/pack/load';
+import { outcomesOf, type Stage } from '@/core/pack/types';
+import type { Plan } from '@/core/plan/plan';
+import { toNumber } from '@/core/quantity/exact';
+import { holdEnds, permittedDrop } from '@/core/run/reduce';
+import type { Hold, RunState, Visit } from '@/core/run/state';
+
+export type CourseState = 'waiting' | 'running' | 'set' | 'split' | 'skipped';
+/** One course of the wall: what is needed to draw it, in words and in measures. */
+export interface Course {
+  readonly key: string;
+  readonly title: string;
+  readonly state: CourseState;
+  readonly minutes: number;
+  /** Movement over limit, signed: a fall stands to the left, a rise to the right; beyond 1 it is out of plumb. */
+  readonly plumb: number;
+  readonly out: boolean;
+  /** Part of the running hold that has passed, 0 to 1. */
+  readonly filled: number;
+  /** Thin joint lines: one per re-adjustment. */
+  readonly topUps: number;
+  readonly repeated: boolean;
+  readonly word: string;
+  readonly footing: boolean;
+  readonly visit: number | null;
+}
+
+const STATE_WORDS: Record<CourseState, string> = { waiting: 'waiting', running: 'running', set: 'set', split: 'void', skipped: 'skipped' };
+
+/** Height of a course by its minutes: clamp(8, 8 + 5 log2(1 + minutes), 64), px at scale 1. */
+export const courseHeight = (minutes: number): number => Math.min(64, Math.max(8, 8 + 5 * Math.log2(1 + minutes)));
+
+const minutesOf = (stage: Stage): number => (stage.kind === 'hold' ? stage.minutes : stage.kind === 'isolate-and-repeat' ? stage.settleMinutes + stage.minutes : 0);
+
+/** The stages that would follow if everything goes well: the first outcome of each. */
+export function pathAhead(plan: Plan, from: string): string[] {
+  const path: string[] = [];
+  let key: string | undefined = from;
+  while (key) {
+    const stage: Stage = plan.procedure.stages[key]!;
+    const next: string | undefined = edgesOf(stage.on[outcomesOf(stage)[0]!])[0]?.to;
+    if (!next || path.includes(next)) break;
+    path.push(next);
+    key = next;
+  }
+  return path;
+}
+
+const holdsOf = (visit: Visit): Hold[] => [...visit.holds, ...visit.cycles.flatMap((c) => (c.hold ? [c.hold] : []))];
+
+function plumbOf(plan: Plan, state: RunState, visit: Visit): { plumb: number; out: boolean } {
+  const hold = [...holdsOf(visit)].reverse().find((h) => h.judgement);
+  const judgement = hold?.judgement;
+  if (!judgement) return { plumb: 0, out: false };
+  const permitted = hold.role === 'tightness' ? (judgement.limit ?? permittedDrop(plan, state)) : judgement.limit;
+  const limit = toNumber((permitted ?? judgement.perceptible).value);
+  const out = ['beyond', 'suspected', 'fell', 'rose', 'late', 'moved'].includes(judgement.outcome);
+  // a rise is measured against what is perceptible: no rise is permitted
+  const against = judgement.change.digits > 0 ? toNumber(judgement.perceptible.value) : limit;
+  return { plumb: against > 0 ? toNumber(judgement.change) / against : 0, out };
+}
+
+/**
+ * The wall of a run: laid courses from the bottom up, then those still waiting.
+ * @param at moment for the filling of a running course, ms on the server's line
+ */
+export function wallCourses(plan: Plan, state: RunState, at: number): Course[] {
+  const seen = new Map<string, number>();
+  const laid = state.visits.map((visit, i): Course => {
+    const stage = plan.procedure.stages[visit.stage]!;
+    const times = (seen.get(visit.stage) ?? 0) + 1;
+    seen.set(visit.stage, times);
+    const running = state.phase === 'running' && i === state.visits.length - 1;
+    const hold = holdsOf(visit).find((h) => !h.end && !h.broken);
+    const split = visit.split !== undefined || visit.holds.some((h) => h.broken && h === visit.holds[visit.holds.length - 1]);
+    const courseState: CourseState = visit.skipped ? 'skipped' : running ? 'running' : split ? 'split' : 'set';
+    const answered = Object.values(visit.answers).filter((a) => a.answer !== 'undone').length;
+    return {
+      key: `${visit.ordinal}`,
+      title: visit.title,
+      state: courseState,
+      minutes: minutesOf(stage),
+      ...plumbOf(plan, state, visit),
+      filled: hold ? Math.min(1, Math.max(0, (at - hold.startedAt) / (holdEnds(hold) - hold.startedAt))) : running ? Math.min(0.9, answered / 20) : 1,
+      topUps: visit.holds.reduce((n, h) => n + h.topUps.length, 0),
+      repeated: times > 1 || visit.cycles.length > 1,
+      word: STATE_WORDS[courseState],
+      footing: stage.kind === 'hold' && stage.role === 'let-by',
+      visit: visit.ordinal,
+    };
+  });
+  const last = state.visits[state.visits.length - 1];
+  const ahead = state.phase === 'running' && last ? pathAhead(plan, last.stage) : [];
+  const waiting = ahead.map((key): Course => {
+    const stage = plan.procedure.stages[key]!;
+    return { key: `w-${key}`, title: stage.title, state: 'waiting', minutes: minutesOf(stage), plumb: 0, out: false, filled: 0, topUps: 0, repeated: false, word: 'waiting', footing: stage.kind === 'hold' && stage.role === 'let-by', visit: null };
+  });
+  return [...laid, ...waiting];
+}
+
+/** A course of the small wall in lists: state letter and plumb in hundredths (an integer, so that it stores exactly). */
+export interface GlyphCourse {
+  readonly s: 'set' | 'running' | 'out' | 'split' | 'waiting' | 'skipped';
+  readonly p: number;
+}
+/** The wall as a 24 px glyph: at most nine courses, those that held or broke something. */
+export function wallGlyph(plan: Plan, state: RunState, at = state.lastAt): GlyphCourse[] {
+  const all = wallCourses(plan, state, at);
+  const telling = all.filter((c) => c.minutes > 0 || c.state === 'split' || c.state === 'running');
+  return (telling.length ? telling : all).slice(-9).map((c) => ({
+    s: c.state === 'set' && c.out ? 'out' : c.state,
+    p: Math.round(Math.max(-1.5, Math.min(1.5, c.plumb)) * 100),
+  }));
+}
+
+/** Horizontal shift of a course, px: `reach` px is the limit; held within one and a half of it. */
+export const plumbShift = (plumb: number, reach: number): number => Math.max(-1.5, Math.min(1.5, plumb)) * reach;

@@ -1,0 +1,44 @@
+import { drizzle, type NodePgDatabase } from 'drizzle-orm/node-postgres';
+import { sql } from 'drizzle-orm';
+import pg from 'pg';
+import * as schema from './schema';
+
+export type Tx = Parameters<Parameters<NodePgDatabase<typeof schema>['transaction']>[0]>[0];
+
+interface Held {
+  pool?: pg.Pool;
+}
+// one pool for the process, however many bundles the framework makes of this module
+const held = ((globalThis as { vastDatabase?: Held }).vastDatabase ??= {});
+
+/** The application's pool: role vast_app, which owns nothing and cannot pass row-level security. */
+export function pool(): pg.Pool {
+  if (!held.pool) {
+    const connectionString = process.env.DATABASE_URL;
+    if (!connectionString) throw new Error('DATABASE_URL is not set. Start with ./start, or give the address of your own server.');
+    held.pool = new pg.Pool({ connectionString, max: 12, connectionTimeoutMillis: 4000 });
+    held.pool.on('error', () => undefined); // an idle connection that dies is replaced on the next use
+  }
+  return held.pool;
+}
+export async function closePool(): Promise<void> {
+  await held.pool?.end();
+  delete held.pool;
+}
+
+/**
+ * The only door to an organisation's rows: a transaction in which row-level security shows that organisation alone.
+ * The setting ends with the transaction, so a pooled connection carries nothing over.
+ */
+export async function inOrganisation<T>(scope: { readonly org: string }, work: (tx: Tx) => Promise<T>): Promise<T> {
+  return drizzle(pool(), { schema }).transaction(async (tx) => {
+    await tx.execute(sql`select set_config('app.org', ${scope.org}, true)`);
+    return work(tx);
+  });
+}
+
+/** Calls one of the look-up functions that run before an organisation is known. Rows come back as plain objects. */
+export async function lookUp<Row extends pg.QueryResultRow>(call: string, values: unknown[]): Promise<Row[]> {
+  const { rows } = await pool().query<Row>(`select * from ${call}`, values);
+  return rows;
+}

@@ -1,0 +1,225 @@
+import type { Plan } from '@/core/plan/plan';
+import { expectation, inOrder, reduce } from '@/core/run/reduce';
+import type { Payload, PlacedEvent, RunEvent } from '@/core/run/events';
+import type { RunState } from '@/core/run/state';
+import type { Batch, BatchAnswer } from '@/wire/requests';
+import { uuid7 } from '@/wire/uuid7';
+import type { Identity } from '@/wire/role';
+import { clockOffset, mono, now } from './clock';
+import { deviceId, pageLoad } from './identity';
+import { office, OfficeError } from './office';
+import { eventsOfRun, keepEvent, keepPlaced, markPlaced, markRefused, openStore, refusedCount, unsent, type Store } from './store';
+
+export interface GaugeFrame {
+  readonly gauge: string;
+  readonly simulated: boolean;
+  readonly at: number;
+  readonly digits: number;
+  readonly scale: number;
+  readonly unit: string;
+}
+export type Contact = 'with-office' | 'no-signal' | 'signed-out' | 'database-away';
+export interface BenchView {
+  readonly plan: Plan;
+  readonly state: RunState;
+  readonly events: readonly PlacedEvent[];
+  readonly sealed: { readonly number: string } | null;
+  readonly here: number;
+  readonly waiting: number;
+  readonly refused: { readonly count: number; readonly text: string };
+  readonly contact: Contact;
+  readonly live: GaugeFrame | null;
+}
+export type AppendAnswer = { readonly accepted: true; readonly id: string } | { readonly accepted: false; readonly code: string; readonly text: string };
+
+const POLL_MS = 4000;
+
+/**
+ * The bench's engine: local first. Events are kept in the device's store before they count, sent in idempotent
+ * batches, and joined with what other devices sent. Everything shown is derived by the core from the log.
+ */
+export class BenchEngine {
+  private plan: Plan | null = null;
+  private events: PlacedEvent[] = [];
+  private sealed: { number: string } | null = null;
+  private refused = { count: 0, text: '' };
+  private contact: Contact = 'with-office';
+  private live: GaugeFrame | null = null;
+  private view: BenchView | null = null;
+  private listeners = new Set<() => void>();
+  private sending = false;
+  private again = false;
+  private timer: ReturnType<typeof setInterval> | null = null;
+  private source: EventSource | null = null;
+  private channel: BroadcastChannel | null = null;
+
+  private constructor(
+    readonly run: string,
+    readonly who: Identity,
+    private readonly store: Store,
+  ) {}
+
+  /** Opens a run: from this device when it is here, from the office otherwise. @throws OfficeError when it is in neither */
+  static async open(run: string, who: Identity): Promise<BenchEngine> {
+    const engine = new BenchEngine(run, who, await openStore(who));
+    const stored = await engine.store.get('runs', run);
+    if (stored) {
+      engine.plan = stored.plan;
+      engine.sealed = stored.sealed;
+      engine.events = await eventsOfRun(engine.store, run);
+      engine.refresh();
+      void engine.sync();
+    } else {
+      await engine.fetchAll();
+    }
+    engine.begin();
+    return engine;
+  }
+
+  subscribe = (hear: () => void): (() => void) => {
+    this.listeners.add(hear);
+    return () => this.listeners.delete(hear);
+  };
+  snapshot = (): BenchView | null => this.view;
+
+  /**
+   * Makes an event of what a person did. It is judged first: what would have no effect is refused with its reason and
+   * not kept, except entries that must stay in the log whatever comes of them.
+   */
+  async append(payload: Payload): Promise<AppendAnswer> {
+    const plan = this.plan!;
+    const expects = expectation(this.view!.state);
+    const at = now();
+    const make = (deviceSeq: number): RunEvent => ({
+      ...payload, id: uuid7(at), run: this.run, device: deviceId(), deviceSeq, at, zone: Intl.DateTimeFormat().resolvedOptions().timeZone || 'UTC',
+      offset: clockOffset(), mono: mono(), pageLoad: pageLoad(), by: this.who.person, byName: this.who.name, expects,
+    } as RunEvent);
+    const trial = make(Number.MAX_SAFE_INTEGER);
+    const refusal = reduce(plan, [...this.events, trial]).withoutEffect.find((w) => w.id === trial.id);
+    if (refusal && !KEPT_ANYWAY.has(refusal.code)) return { accepted: false, code: refusal.code, text: refusal.text };
+    let event: RunEvent;
+    try {
+      event = await keepEvent(this.store, make);
+    } catch (error) {
+      return { accepted: false, code: 'storage', text: `This device could not save the entry (${(error as Error).name}). Free some storage; what you typed is still on the keypad.` };
+    }
+    this.events = [...this.events, event];
+    this.refresh();
+    this.channel?.postMessage('grew');
+    void this.sync();
+    return refusal ? { accepted: false, code: refusal.code, text: refusal.text } : { accepted: true, id: event.id };
+  }
+
+  /** Sends what is unsent and takes in what others sent. Never runs twice at once. */
+  async sync(): Promise<void> {
+    if (this.sending) {
+      this.again = true;
+      return;
+    }
+    this.sending = true;
+    try {
+      let queue = await unsent(this.store, this.run);
+      while (queue.length) {
+        const batch: Batch = { events: queue.slice(0, 200).map(withoutPlace) };
+        try {
+          const answer = await office<BatchAnswer>(`/api/runs/${this.run}/events`, { body: batch });
+          await markPlaced(this.store, answer.placed);
+        } catch (error) {
+          const e = error as OfficeError;
+          // a refusal that will not change: keep the entry here, show the reason, go on with the others
+          if (e.status === 409 || e.status === 422 || (e.status === 403 && e.code !== 'other-site')) {
+            const bad = batch.events.filter((x) => !e.path || x.id === e.path);
+            await markRefused(this.store, (bad.length ? bad : batch.events).map((x) => x.id), e.message);
+          } else throw error;
+        }
+        queue = await unsent(this.store, this.run);
+      }
+      const known = this.events.reduce((most, e) => Math.max(most, e.position ?? 0), 0);
+      const held = await eventsOfRun(this.store, this.run);
+      const after = Math.min(known, gapBefore(held));
+      const news = await office<{ events: PlacedEvent[]; sealed: { number: string } | null }>(`/api/runs/${this.run}/events?after=${after}`);
+      await keepPlaced(this.store, this.run, news.events);
+      if (news.sealed && !this.sealed) {
+        this.sealed = news.sealed;
+        const stored = await this.store.get('runs', this.run);
+        if (stored) await this.store.put('runs', { ...stored, sealed: news.sealed });
+      }
+      this.contact = 'with-office';
+    } catch (error) {
+      const e = error as OfficeError;
+      this.contact = e.status === 401 ? 'signed-out' : e.status === 503 ? 'database-away' : 'no-signal';
+    } finally {
+      this.sending = false;
+      this.events = await eventsOfRun(this.store, this.run);
+      this.refused = await refusedCount(this.store, this.run);
+      this.refresh();
+    }
+    if (this.again) {
+      this.again = false;
+      await this.sync();
+    }
+  }
+
+  close(): void {
+    if (this.timer) clearInterval(this.timer);
+    this.source?.close();
+    this.channel?.close();
+    this.listeners.clear();
+  }
+
+  private async fetchAll(): Promise<void> {
+    const found = await office<{ plan: Plan; events: PlacedEvent[]; sealed: { number: string } | null }>(`/api/runs/${this.run}`);
+    this.plan = found.plan;
+    this.sealed = found.sealed;
+    await this.store.put('runs', { run: this.run, plan: found.plan, sealed: found.sealed, opened: now() });
+    await keepPlaced(this.store, this.run, found.events);
+    this.events = await eventsOfRun(this.store, this.run);
+    this.refresh();
+  }
+
+  private begin(): void {
+    this.timer = setInterval(() => void this.sync(), POLL_MS);
+    if (typeof BroadcastChannel !== 'undefined') {
+      this.channel = new BroadcastChannel(`vast-stone.${this.run}`);
+      this.channel.onmessage = () =>
+        void eventsOfRun(this.store, this.run).then((events) => {
+          this.events = events;
+          this.refresh();
+        });
+    }
+    if (typeof EventSource !== 'undefined') {
+      this.source = new EventSource(`/api/runs/${this.run}/stream`);
+      this.source.addEventListener('gauge', (e) => {
+        this.live = JSON.parse((e as MessageEvent<string>).data) as GaugeFrame;
+        this.refresh();
+      });
+      this.source.addEventListener('log', () => void this.sync());
+    }
+    globalThis.addEventListener?.('online', () => void this.sync());
+  }
+
+  private refresh(): void {
+    if (!this.plan) return;
+    this.events = inOrder(this.events);
+    const waiting = this.events.filter((e) => e.position === undefined).length;
+    this.view = {
+      plan: this.plan, state: reduce(this.plan, this.events), events: this.events, sealed: this.sealed, here: this.events.length, waiting,
+      refused: this.refused, contact: this.contact, live: this.live,
+    };
+    for (const hear of this.listeners) hear();
+  }
+}
+
+/** Entries that are kept in the log even when they have no effect: a pressure outside the band was still read. */
+const KEPT_ANYWAY = new Set(['over-band', 'under-band']);
+const withoutPlace = ({ position: _p, received: _r, ...event }: PlacedEvent): RunEvent => event as RunEvent;
+/** The last position before the first gap: everything after it is asked for again. */
+function gapBefore(events: readonly PlacedEvent[]): number {
+  const places = events.flatMap((e) => (e.position === undefined ? [] : [e.position])).sort((a, b) => a - b);
+  let last = 0;
+  for (const p of places) {
+    if (p !== last + 1) break;
+    last = p;
+  }
+  return last;
+}

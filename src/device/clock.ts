@@ -1,0 +1,24 @@
+/** The device's one clock, ms UTC; tests replace the browser's. */
+export const now = (): number => Date.now();
+/** Monotonic ms since the page was loaded. */
+export const mono = (): number => Math.max(0, Math.round(performance.now()));
+
+const KEY = 'vast-stone.clock-offset';
+let offset: number | null = null;
+
+/** Server minus device, ms, as last measured; kept over restarts of the browser. */
+export function clockOffset(): number {
+  if (offset === null) offset = Number(globalThis.localStorage?.getItem(KEY) ?? 0) || 0;
+  return offset;
+}
+/** Learns the offset from an answer: the server's moment against the middle of the round trip. Jitter under a second is kept out. */
+export function learnOffset(serverNow: number, sentAt: number, receivedAt: number): void {
+  const measured = Math.round(serverNow - (sentAt + receivedAt) / 2);
+  const roundTrip = receivedAt - sentAt;
+  if (roundTrip > 5000) return;
+  if (Math.abs(measured - clockOffset()) < Math.max(300, roundTrip)) return;
+  offset = measured;
+  globalThis.localStorage?.setItem(KEY, String(measured));
+}
+/** The present moment on the server's line. */
+export const serverNow = (): number => now() + clockOffset();

@@ -1,0 +1,45 @@
+import type { Trouble } from '@/wire/requests';
+import { learnOffset, now } from './clock';
+
+/** The office's answer was a refusal: `status` 0 means that it could not be reached. */
+export class OfficeError extends Error {
+  constructor(
+    readonly status: number,
+    readonly code: string,
+    text: string,
+    readonly path?: string,
+  ) {
+    super(text);
+    this.name = 'OfficeError';
+  }
+}
+
+/** One request to the server; each answer also sets the clock. @throws OfficeError */
+export async function office<T>(path: string, options: { method?: string; body?: unknown; signal?: AbortSignal } = {}): Promise<T> {
+  const sent = now();
+  let response: Response;
+  try {
+    response = await fetch(path, {
+      method: options.method ?? (options.body === undefined ? 'GET' : 'POST'),
+      ...(options.body === undefined ? {} : { body: JSON.stringify(options.body), headers: { 'content-type': 'application/json' } }),
+      signal: options.signal ?? AbortSignal.timeout(12000),
+      cache: 'no-store',
+    });
+  } catch {
+    throw new OfficeError(0, 'no-signal', 'The office cannot be reached. What you enter stays on this device and is sent by itself.');
+  }
+  const server = Number(response.headers.get('x-server-time'));
+  if (server) learnOffset(server, sent, now());
+  const text = await response.text();
+  let value: unknown;
+  try {
+    value = text ? JSON.parse(text) : null;
+  } catch {
+    throw new OfficeError(response.status || 500, 'unreadable', 'The server’s answer could not be read. Try again.');
+  }
+  if (!response.ok) {
+    const trouble = (value as Trouble | null)?.error;
+    throw new OfficeError(response.status, trouble?.code ?? 'unexpected', trouble?.text ?? 'The server refused. Try again.', trouble?.path);
+  }
+  return value as T;
+}

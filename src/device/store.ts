@@ -1,0 +1,88 @@
+import { openDB, type DBSchema, type IDBPDatabase } from 'idb';
+import type { Plan } from '@/core/plan/plan';
+import type { PlacedEvent, RunEvent } from '@/core/run/events';
+import type { Identity } from '@/wire/role';
+
+/** A run as this device holds it. */
+export interface StoredRun {
+  readonly run: string;
+  readonly plan: Plan;
+  readonly sealed: { readonly number: string } | null;
+  readonly opened: number;
+}
+interface Shape extends DBSchema {
+  runs: { key: string; value: StoredRun };
+  /** Every event of the runs opened here; `sent` 0 while the office does not have it yet. */
+  events: { key: string; value: { id: string; run: string; sent: 0 | 1; refused?: string; event: PlacedEvent }; indexes: { run: string; sent: number } };
+  state: { key: string; value: unknown };
+}
+export type Store = IDBPDatabase<Shape>;
+
+/** One store per organisation and person: what one person entered is never sent in another's name. */
+export const storeName = (who: Pick<Identity, 'org' | 'person'>): string => `vast-stone.${who.org}.${who.person}`;
+
+const opened = new Map<string, Promise<Store>>();
+export function openStore(who: Pick<Identity, 'org' | 'person'>): Promise<Store> {
+  const name = storeName(who);
+  let store = opened.get(name);
+  if (!store) {
+    store = openDB<Shape>(name, 1, {
+      upgrade(db) {
+        db.createObjectStore('runs', { keyPath: 'run' });
+        const events = db.createObjectStore('events', { keyPath: 'id' });
+        events.createIndex('run', 'run');
+        events.createIndex('sent', 'sent');
+        db.createObjectStore('state');
+      },
+    });
+    store.catch(() => opened.delete(name));
+    opened.set(name, store);
+  }
+  return store;
+}
+
+/** Takes the next sequence number and keeps the event, in one strict transaction: when it resolves, the entry is on disk. */
+export async function keepEvent(store: Store, make: (deviceSeq: number) => RunEvent): Promise<RunEvent> {
+  const tx = store.transaction(['events', 'state'], 'readwrite', { durability: 'strict' });
+  const last = ((await tx.objectStore('state').get('deviceSeq')) as number | undefined) ?? 0;
+  const event = make(last + 1);
+  await tx.objectStore('state').put(last + 1, 'deviceSeq');
+  await tx.objectStore('events').put({ id: event.id, run: event.run, sent: 0, event });
+  await tx.done;
+  return event;
+}
+
+/** Keeps what the office has: its places win over the unplaced copies here. */
+export async function keepPlaced(store: Store, run: string, events: readonly PlacedEvent[]): Promise<void> {
+  if (!events.length) return;
+  const tx = store.transaction('events', 'readwrite', { durability: 'strict' });
+  for (const event of events) void tx.store.put({ id: event.id, run, sent: 1, event });
+  await tx.done;
+}
+export async function markPlaced(store: Store, placed: readonly { id: string; position: number; received: number }[]): Promise<void> {
+  const tx = store.transaction('events', 'readwrite', { durability: 'strict' });
+  for (const { id, position, received } of placed) {
+    const row = await tx.store.get(id);
+    if (row) await tx.store.put({ id, run: row.run, sent: 1, event: { ...row.event, position, received } });
+  }
+  await tx.done;
+}
+/** Keeps the office's refusal beside an entry; the entry itself stays. */
+export async function markRefused(store: Store, ids: readonly string[], text: string): Promise<void> {
+  const tx = store.transaction('events', 'readwrite');
+  for (const id of ids) {
+    const row = await tx.store.get(id);
+    if (row) await tx.store.put({ ...row, refused: text });
+  }
+  await tx.done;
+}
+
+export const eventsOfRun = async (store: Store, run: string): Promise<PlacedEvent[]> => (await store.getAllFromIndex('events', 'run', run)).filter((r) => !r.refused).map((r) => r.event);
+export async function unsent(store: Store, run?: string): Promise<RunEvent[]> {
+  const rows = (await store.getAllFromIndex('events', 'sent', 0)).filter((r) => !r.refused && (!run || r.run === run));
+  return rows.map((r) => r.event).sort((a, b) => a.deviceSeq - b.deviceSeq);
+}
+export const refusedCount = async (store: Store, run: string): Promise<{ count: number; text: string }> => {
+  const rows = (await store.getAllFromIndex('events', 'run', run)).filter((r) => r.refused);
+  return { count: rows.length, text: rows[0]?.refused ?? '' };
+};

@@ -1,0 +1,39 @@
+'use client';
+import type { FillStage, IsolateStage } from '@/core/pack/types';
+import { bandOf } from '@/core/plan/plan';
+import { showExact } from '@/core/quantity/exact';
+import { gaugeOf } from '@/core/run/reduce';
+import { Why } from '@/ui/kit/why';
+import { Keypad } from '../keypad';
+import type { PanelProps } from '../shared';
+
+/** Raises the pressure into a band; the reading must lie inside it and the source be shut. */
+export function FillPanel({ view, visit, stage, act }: PanelProps) {
+  const gauge = gaugeOf(view.plan, view.state)!;
+  const { low, high } = bandOf((stage as FillStage).band);
+  const source = stage.kind === 'fill' ? (stage as FillStage).source : (stage as IsolateStage).minutesSource;
+  const last = visit.fills[visit.fills.length - 1];
+  return (
+    <div className="min-h-0 flex-1 overflow-auto">
+      <p className="mb-2">
+        Band:{' '}
+        <Why facts={{ title: 'Pressure band', source, text: stage.why ?? 'Start inside this band: both ends count as inside.' }}>
+          <span className="figure text-2xl">{showExact(low)} to {showExact(high)}</span>
+        </Why>
+        {view.live && view.live.gauge === gauge.id && <span className="ml-4">gauge now <span className="figure text-2xl">{showExact({ digits: view.live.digits, scale: view.live.scale, unit: gauge.resolution.unit })}</span>{view.live.simulated ? ' simulated' : ''}</span>}
+      </p>
+      <Keypad
+        gauge={gauge}
+        label="The gauge shows"
+        save="In the band: go on"
+        live={view.live}
+        previous={last?.figure ?? null}
+        confirm={stage.kind === 'fill' ? stage.confirms : 'Source is shut'}
+        onSave={async (entered) => {
+          const answer = await act({ kind: 'fill', confirmed: true, ...entered });
+          return answer.accepted ? null : answer.text;
+        }}
+      />
+    </div>
+  );
+}

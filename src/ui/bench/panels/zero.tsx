@@ -1,0 +1,59 @@
+'use client';
+import { gaugeFit } from '@/core/instrument/gauge';
+import { fitTarget } from '@/core/plan/plan';
+import { showExact } from '@/core/quantity/exact';
+import { gaugeOf } from '@/core/run/reduce';
+import type { ZeroStage } from '@/core/pack/types';
+import { Button } from '@/ui/kit/button';
+import { Keypad } from '../keypad';
+import type { PanelProps } from '../shared';
+
+/** Chooses the one gauge that judges, and proves its zero open to air. */
+export function ZeroPanel({ view, visit, stage, act }: PanelProps) {
+  const { plan, state } = view;
+  const gauge = gaugeOf(plan, state);
+  const before = (stage as ZeroStage).when === 'before';
+  const last = visit.zeros[visit.zeros.length - 1];
+  if (!gauge)
+    return (
+      <ul className="grid min-h-0 flex-1 content-start gap-3 overflow-auto" aria-label="Gauges in the cabinet">
+        {plan.gauges.map((g) => {
+          const misfits = gaugeFit(g, fitTarget(plan), plan.made.at.slice(0, 10));
+          const blocked = misfits.some((m) => m.blocks);
+          return (
+            <li key={g.id} className="grid items-center gap-3 border border-seam bg-panel p-3 sm:grid-cols-[1fr_auto]">
+              <span>
+                <span className="block text-lg font-semibold">{g.name}{g.simulated ? ' (simulated)' : ''}</span>
+                <span className="block text-sm text-quiet">serial {g.serial}, {g.kind}, steps of <span className="figure-narrow">{showExact(g.resolution)}</span>, to <span className="figure-narrow">{showExact(g.greatest)}</span>, calibrated to {g.calibrationDue}</span>
+                {misfits.map((m) => <span key={m.code} className={`mt-1 block ${m.blocks ? 'text-rust' : 'text-ochre'}`}>{m.text}</span>)}
+                {!misfits.length && <span className="mt-1 block text-moss">Fits this test.</span>}
+              </span>
+              <Button tone="act" className="min-h-16 min-w-40" disabled={blocked} onClick={() => void act({ kind: 'gauge', gauge: g.id })}>Use this gauge</Button>
+            </li>
+          );
+        })}
+      </ul>
+    );
+  return (
+    <div className="min-h-0 flex-1 overflow-auto">
+      {last && !last.good && before && (
+        <p role="alert" className="mb-3 border-l-4 border-ochre pl-3">
+          {showExact(last.figure)} open to air is off zero. Press zero on the gauge with nothing connected and read again, or take another gauge.
+        </p>
+      )}
+      <Keypad
+        gauge={gauge}
+        label={`${gauge.name}, open to air, shows`}
+        save={before ? 'Zero is proved' : 'Zero after the test'}
+        signed
+        live={view.live}
+        confirm="Nothing is connected, open to air"
+        onSave={async ({ figure }) => {
+          const answer = await act({ kind: 'zero', figure, openToAir: true });
+          return answer.accepted ? null : answer.text;
+        }}
+        extra={before && plan.gauges.length > 1 ? <p className="text-sm text-quiet">Another gauge: More, then Change the gauge.</p> : null}
+      />
+    </div>
+  );
+}

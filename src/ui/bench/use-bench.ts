@@ -1,0 +1,63 @@
+'use client';
+import { useEffect, useState, useSyncExternalStore } from 'react';
+import { BenchEngine, type BenchView } from '@/device/bench';
+import { serverNow } from '@/device/clock';
+import { readIdentity } from '@/device/identity';
+import type { OfficeError } from '@/device/office';
+import type { Identity } from '@/wire/role';
+
+export type Opening = { readonly kind: 'opening' } | { readonly kind: 'signed-out' } | { readonly kind: 'trouble'; readonly text: string } | { readonly kind: 'open'; readonly engine: BenchEngine; readonly who: Identity };
+
+/** Opens the engine of a run for the person signed in on this device. */
+export function useOpening(run: string): Opening {
+  const [opening, setOpening] = useState<Opening>({ kind: 'opening' });
+  useEffect(() => {
+    const who = readIdentity();
+    let engine: BenchEngine | null = null;
+    let gone = false;
+    (who ? BenchEngine.open(run, who) : Promise.reject(Object.assign(new Error(), { status: 401 }))).then(
+      (e) => {
+        if (gone) return e.close();
+        engine = e;
+        setOpening({ kind: 'open', engine: e, who: who! });
+      },
+      (error: OfficeError) => {
+        if (!gone) setOpening(error.status === 401 ? { kind: 'signed-out' } : { kind: 'trouble', text: error.status === 0 ? 'There is no signal, and this run was not opened on this device before. Open it once where there is a signal; after that it works without.' : error.message });
+      },
+    );
+    return () => {
+      gone = true;
+      engine?.close();
+    };
+  }, [run]);
+  return opening;
+}
+export const useView = (engine: BenchEngine): BenchView => useSyncExternalStore(engine.subscribe, () => engine.snapshot()!, () => engine.snapshot()!);
+
+/** The present moment on the server's line, four times a second while something is timed. */
+export function useNow(timed: boolean): number {
+  const [at, setAt] = useState(serverNow);
+  useEffect(() => {
+    const tick = () => setAt(serverNow());
+    tick();
+    const timer = setInterval(tick, timed ? 250 : 1000);
+    document.addEventListener('visibilitychange', tick);
+    return () => {
+      clearInterval(timer);
+      document.removeEventListener('visibilitychange', tick);
+    };
+  }, [timed]);
+  return at;
+}
+/** Width of an element as laid out, for charts. */
+export function useWidth(): [(el: HTMLElement | null) => void, number] {
+  const [el, setEl] = useState<HTMLElement | null>(null);
+  const [width, setWidth] = useState(0);
+  useEffect(() => {
+    if (!el) return;
+    const watch = new ResizeObserver(() => setWidth(Math.floor(el.clientWidth)));
+    watch.observe(el);
+    return () => watch.disconnect();
+  }, [el]);
+  return [setEl, width];
+}

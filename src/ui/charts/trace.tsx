@@ -1,0 +1,75 @@
+'use client';
+import { useMemo, useState } from 'react';
+import { traceGeometry, type TraceRequest } from '@/chart/trace';
+
+const clock = (ms: number) => `${Math.floor(Math.max(0, ms) / 60000)}:${String(Math.floor((Math.max(0, ms) % 60000) / 1000)).padStart(2, '0')}`;
+
+/** Pressure against time, with the permitted band and the events; pointer and arrow keys read it, a table is its twin. */
+export function TraceChart({ request, unit, title }: { request: TraceRequest; unit: string; title: string }) {
+  const geometry = useMemo(() => traceGeometry(request), [request]);
+  const [at, setAt] = useState<number | null>(null);
+  const { plot } = geometry;
+  const read = at === null ? null : geometry.nearest(at);
+  return (
+    <figure className="m-0">
+      <div className="relative">
+        <svg
+          width={request.width}
+          height={request.height}
+          viewBox={`0 0 ${request.width} ${request.height}`}
+          role="application"
+          aria-label={`${title}: pressure in ${unit} against time. Arrow keys read values; a table follows.`}
+          tabIndex={0}
+          className="block touch-pan-y"
+          onPointerMove={(e) => setAt(e.clientX - e.currentTarget.getBoundingClientRect().left)}
+          onPointerLeave={() => setAt(null)}
+          onKeyDown={(e) => {
+            if (e.key === 'ArrowRight' || e.key === 'ArrowLeft') {
+              e.preventDefault();
+              setAt((x) => Math.min(plot.right, Math.max(plot.left, (x ?? plot.left) + (e.key === 'ArrowRight' ? 12 : -12))));
+            }
+            if (e.key === 'Escape') setAt(null);
+          }}
+        >
+          {geometry.permitted && <rect x={plot.left} width={plot.right - plot.left} y={geometry.permitted.y} height={geometry.permitted.height} fill="var(--moss)" opacity={0.14} />}
+          {geometry.permitted && [geometry.permitted.y, geometry.permitted.y + geometry.permitted.height].map((y) => <line key={y} x1={plot.left} x2={plot.right} y1={y} y2={y} stroke="var(--moss)" strokeDasharray="5 4" />)}
+          {geometry.yTicks.map((t) => (
+            <g key={t.label}>
+              <line x1={plot.left} x2={plot.right} y1={t.y} y2={t.y} stroke="var(--seam)" />
+              <text x={plot.left - 6} y={t.y} textAnchor="end" dominantBaseline="central" fontSize={13} fill="var(--ink)" className="figure-narrow">{t.label}</text>
+            </g>
+          ))}
+          {geometry.xTicks.map((t) => (
+            <text key={t.x} x={t.x} y={plot.bottom + 16} textAnchor="middle" fontSize={13} fill="var(--ink)" className="figure-narrow">{t.label}</text>
+          ))}
+          <line x1={plot.left} x2={plot.right} y1={plot.bottom} y2={plot.bottom} stroke="var(--edge)" />
+          <text x={plot.left - 6} y={plot.bottom + 16} textAnchor="end" fontSize={12} fill="var(--quiet)">{unit}, min</text>
+          <path d={geometry.path} fill="none" stroke="var(--lake)" strokeWidth={2} />
+          {geometry.marks.map((m) => (
+            <g key={`${m.kind}${m.t}`}>
+              {m.kind === 'top-up' || m.kind === 'disturbance' ? <line x1={m.x} x2={m.x} y1={plot.top} y2={plot.bottom} stroke="var(--ochre)" strokeDasharray="2 3" /> : null}
+              <rect x={m.x - 4} y={m.y - 4} width={8} height={8} fill={m.kind === 'late' ? 'none' : 'var(--ink)'} stroke="var(--ink)" strokeWidth={1.5}>
+                <title>{m.label}</title>
+              </rect>
+            </g>
+          ))}
+          {read && <line x1={read.x} x2={read.x} y1={plot.top} y2={plot.bottom} stroke="var(--ink)" />}
+        </svg>
+        {read && (
+          <p className="figure-narrow pointer-events-none absolute top-1 right-3 border border-ink bg-panel px-2 py-1 text-sm" aria-live="polite">
+            {clock(read.t - request.from)} · {read.p.toFixed(request.decimals).replace('-', '−')} {unit}
+          </p>
+        )}
+      </div>
+      <table className="sr-only">
+        <caption>{title}, readings</caption>
+        <thead><tr><th>time from start</th><th>pressure, {unit}</th><th>what</th></tr></thead>
+        <tbody>
+          {request.marks.map((m) => (
+            <tr key={`${m.kind}${m.t}`}><td>{clock(m.t - request.from)}</td><td>{m.p.toFixed(request.decimals)}</td><td>{m.label}</td></tr>
+          ))}
+        </tbody>
+      </table>
+    </figure>
+  );
+}

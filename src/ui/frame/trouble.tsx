@@ -1,0 +1,17 @@
+'use client';
+import Link from 'next/link';
+import { Button, buttonClass } from '@/ui/kit/button';
+
+/** A designed state for when something is missing or away: what happened, and what to do next. */
+export function Trouble({ title, text, again }: { title: string; text: string; again?: () => void }) {
+  return (
+    <section className="mx-auto max-w-xl px-4 py-16" role="alert">
+      <h1 className="text-2xl font-bold">{title}</h1>
+      <p className="mt-3">{text}</p>
+      <div className="mt-6 flex flex-wrap gap-3">
+        {again && <Button tone="act" onClick={again}>Try again</Button>}
+        <Link prefetch={false} className={buttonClass('plain')} href="/today">Go to Today</Link>
+      </div>
+    </section>
+  );
+}

@@ -1,0 +1,20 @@
+import { currentVisit, holdEnds, runningHold } from '@/core/run/reduce';
+import type { Plan } from '@/core/plan/plan';
+import type { RunState } from '@/core/run/state';
+
+export interface RunSummary {
+  readonly run: string;
+  readonly site: string;
+  readonly system: string;
+  readonly procedure: string;
+  readonly practice: boolean;
+  readonly stage: string;
+  /** When the running hold ends, ms on the server's line; null when nothing is timed. */
+  readonly ends: number | null;
+  readonly phase: RunState['phase'];
+}
+export function runningSummary(plan: Plan, state: RunState): RunSummary {
+  const hold = runningHold(state);
+  const words = { running: currentVisit(state)?.title ?? '', 'put-back': 'Put back', signing: 'Signatures', signed: 'Waiting for its number' };
+  return { run: plan.run, site: plan.site.name, system: plan.system.name, procedure: plan.procedure.title, practice: plan.practice, stage: words[state.phase], ends: hold ? holdEnds(hold) : null, phase: state.phase };
+}

@@ -1,0 +1,86 @@
+'use client';
+import Link from 'next/link';
+import { useEffect, useState } from 'react';
+import type { GlyphCourse } from '@/chart/wall';
+import { now } from '@/device/clock';
+import { WallGlyph } from '@/ui/charts/wall';
+import { buttonClass } from '@/ui/kit/button';
+import { countdown } from '@/ui/kit/words';
+import { RecordRow, type RecordLine } from '@/ui/ledger/row';
+import type { RunSummary } from './summary';
+
+export interface RunningRun extends RunSummary {
+  readonly glyph: readonly GlyphCourse[];
+}
+interface Props {
+  readonly name: string;
+  readonly runs: readonly RunningRun[];
+  readonly due: readonly { readonly key: string; readonly text: string; readonly when: string; readonly late: boolean }[];
+  readonly recent: readonly RecordLine[];
+  readonly serverNow: number;
+}
+
+/** What is running now, what is due, and the newest records. */
+export function TodayView({ name, runs, due, recent, serverNow }: Props) {
+  const [at, setAt] = useState(serverNow);
+  useEffect(() => {
+    const offset = serverNow - now();
+    const timer = setInterval(() => setAt(now() + offset), 1000);
+    return () => clearInterval(timer);
+  }, [serverNow]);
+  return (
+    <>
+      <h1 className="text-2xl font-bold">Today, {name.split(' ')[0]}</h1>
+      <div className="mt-4 grid gap-8 lg:grid-cols-[1fr_20rem]">
+        <section aria-labelledby="running">
+          <h2 id="running" className="text-lg font-semibold">Running now</h2>
+          {runs.length === 0 && (
+            <div className="mt-2 border border-seam bg-panel p-5">
+              <p>No run is open.</p>
+              <Link prefetch={false} href="/places" className={buttonClass('act', 'mt-3')}>Choose a place and start a test</Link>
+            </div>
+          )}
+          <ul className="mt-2 grid gap-2">
+            {runs.map((r) => {
+              const left = r.ends === null ? null : r.ends - at;
+              return (
+                <li key={r.run}>
+                  <Link prefetch={false} href={`/bench/${r.run}`} className="grid min-h-16 grid-cols-[auto_1fr_auto] items-center gap-4 border border-seam bg-panel px-4 py-3 hover:border-ink">
+                    <WallGlyph courses={r.glyph} label={`Wall of this run, ${r.stage}`} />
+                    <span>
+                      <span className="block font-semibold">{r.site}: {r.system}</span>
+                      <span className="block text-sm text-quiet">{r.procedure}{r.practice ? ', practice' : ''} · now: {r.stage}</span>
+                    </span>
+                    {left !== null ? (
+                      <span className="text-right">
+                        <span className="figure block text-2xl">{left > 0 ? countdown(left) : '0:00'}</span>
+                        <span className={`block text-sm ${left > 0 ? 'text-quiet' : 'font-semibold text-ochre'}`}>{left > 0 ? 'to go' : 'read the gauge'}</span>
+                      </span>
+                    ) : (
+                      <span className="text-sm font-semibold text-lake">Open</span>
+                    )}
+                  </Link>
+                </li>
+              );
+            })}
+          </ul>
+          <h2 className="mt-8 text-lg font-semibold">Newest records</h2>
+          <ul className="mt-2 border-t border-seam">{recent.map((r) => <RecordRow key={r.run} line={r} />)}</ul>
+          {recent.length === 0 && <p className="mt-2 text-quiet">Sealed records appear here.</p>}
+        </section>
+        <section aria-labelledby="due">
+          <h2 id="due" className="text-lg font-semibold">Due</h2>
+          <ul className="mt-2 border-t border-seam">
+            {due.map((d) => (
+              <li key={d.key} className="flex justify-between gap-3 border-b border-seam py-3">
+                <span>{d.text}</span>
+                <span className={`text-right text-sm whitespace-nowrap ${d.late ? 'font-semibold text-rust' : 'text-quiet'}`}>{d.late ? 'ran out ' : ''}<span className="figure-narrow">{d.when}</span></span>
+              </li>
+            ))}
+          </ul>
+          {due.length === 0 && <p className="mt-2 text-quiet">Nothing runs out in the next 60 days.</p>}
+        </section>
+      </div>
+    </>
+  );
+}

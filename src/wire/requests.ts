@@ -1,0 +1,61 @@
+import * as yup from 'yup';
+import { eventSchema, type RunEvent } from '@/core/run/events';
+import { UNITS } from '@/core/quantity/unit';
+
+const text = (most: number) => yup.string().strict(true).required('is needed').max(most);
+const uuid = () => text(36).matches(/^[0-9a-f-]{36}$/, 'is not an id');
+const shape = <S extends yup.ObjectShape>(fields: S) => yup.object(fields).noUnknown().strict(true).required();
+
+/** Sign-in form and route. */
+export const signInSchema = shape({
+  email: text(200).matches(/^[^\s@]+@[^\s@]+$/, 'Type your e-mail address, like imre@hollin.example.'),
+  password: text(200),
+});
+/** Starting a run on a system. */
+export const startRunSchema = shape({
+  id: uuid(),
+  system: uuid(),
+  pack: text(60),
+  procedure: text(60),
+  case: text(40),
+  choices: yup.mixed<Record<string, string>>().test('choices', 'choices must be words', (v) => v === undefined || (typeof v === 'object' && Object.values(v).every((x) => typeof x === 'string'))).optional(),
+  practice: yup.boolean().strict(true).required(),
+  fault: yup.string().strict(true).max(40).optional(),
+  zone: text(60),
+});
+export type StartRun = yup.InferType<typeof startRunSchema>;
+
+/** A batch of events from a device. */
+export const batchSchema = shape({ events: yup.array().of(eventSchema).strict(true).required().min(1).max(500) });
+export interface Batch {
+  readonly events: readonly RunEvent[];
+}
+/** Where each event of a batch came to stand; `now` is the server's clock for the device's offset. */
+export interface BatchAnswer {
+  readonly placed: readonly { readonly id: string; readonly position: number; readonly received: number }[];
+  readonly now: number;
+}
+
+/** Pairing of a gauge by the code shown on the bench, and its batches: the public ingest protocol (docs/gauge-protocol.md). */
+export const pairSchema = shape({ code: text(40) });
+const points = () => yup.array().of(yup.array().of(yup.number().strict(true).integer().required()).length(2).required()).strict(true);
+export const gaugeBatchSchema = shape({
+  live: points().min(1).max(60).required(),
+  scale: yup.number().strict(true).integer().min(0).max(6).required(),
+  unit: text(10).oneOf(Object.keys(UNITS)),
+  batch: yup.object({ id: uuid(), sequence: yup.number().strict(true).integer().min(1).required(), points: points().min(1).max(600).required() }).noUnknown().strict(true).optional().default(undefined),
+});
+export type GaugeBatch = yup.InferType<typeof gaugeBatchSchema>;
+
+/** Handwork on the simulated installation. */
+export const simulatedActionSchema = shape({
+  act: text(20).oneOf(['supply', 'bleed', 'appliance', 'gauge', 'zero', 'fluid']),
+  value: yup.string().strict(true).max(60).optional(),
+  id: yup.string().strict(true).max(60).optional(),
+});
+export type SimulatedRequest = yup.InferType<typeof simulatedActionSchema>;
+
+/** What an answer says when something was wrong: a code, and a text that says what to do. */
+export interface Trouble {
+  readonly error: { readonly code: string; readonly text: string; readonly path?: string };
+}

@@ -1,0 +1,143 @@
+/**
+ * Stand-in for a gauge on a pipe: a small process of its own that speaks the public ingest protocol
+ * (docs/gauge-protocol.md) like a real gauge would. Always marked simulated. Its state is a pure function of the
+ * installation, the actions and the time; both are kept as lines in a file, so it resumes after a kill.
+ */
+import { appendFileSync, existsSync, mkdirSync, readFileSync, readdirSync, renameSync } from 'node:fs';
+import { createServer } from 'node:http';
+import path from 'node:path';
+import { display, simulate, type SimulatedAction, type SimulatedInstallation } from '@/core/simulation/installation';
+import { uuid7 } from '@/wire/uuid7';
+
+interface Setup {
+  readonly id: string;
+  readonly code: string;
+  readonly office: string;
+  readonly installation: SimulatedInstallation;
+  readonly scale: number;
+  readonly unit: string;
+}
+const folder = process.env.VAST_GAUGE_FOLDER ?? path.resolve('.run/gauge');
+const port = Number(process.env.VAST_GAUGE_PORT ?? 3100);
+const TICK_MS = 500;
+const BATCH_TICKS = 10;
+mkdirSync(folder, { recursive: true });
+
+class Pipe {
+  readonly actions: SimulatedAction[] = [];
+  private token: string | null = null;
+  private offset = 0;
+  private points: [number, number][] = [];
+  private pending: { id: string; sequence: number; points: [number, number][] } | null = null;
+  private sequence = Math.floor(Date.now() / 1000);
+  private ticks = 0;
+  private busy = false;
+  ended = false;
+  constructor(readonly setup: Setup) {}
+
+  /** The office's clock, as estimated from its answers. */
+  now = () => Date.now() + this.offset;
+  state = () => simulate(this.setup.installation, this.actions, this.now());
+
+  async tick(): Promise<void> {
+    if (this.ended) return;
+    const at = this.now();
+    this.points.push([at, display(this.setup.installation, simulate(this.setup.installation, this.actions, at))]);
+    this.ticks += 1;
+    if (this.busy || this.ticks % 2) return;
+    this.busy = true;
+    try {
+      if (!this.token) {
+        const paired = await this.post<{ token: string; now: number }>('/api/gauge/pair', { code: this.setup.code });
+        this.token = paired.token;
+      }
+      if (!this.pending && this.points.length >= BATCH_TICKS) {
+        this.pending = { id: uuid7(at), sequence: ++this.sequence, points: this.points.slice(0, 600) };
+        this.points = [];
+      }
+      const live = [[at, display(this.setup.installation, simulate(this.setup.installation, this.actions, at))]];
+      const answer = await this.post<{ now: number; goOn: boolean }>('/api/gauge/readings', { live, scale: this.setup.scale, unit: this.setup.unit, ...(this.pending ? { batch: this.pending } : {}) });
+      this.pending = null;
+      if (!answer.goOn) this.end();
+    } catch {
+      // the office is away: keep the last minutes and try again
+      this.points = this.points.slice(-600);
+    } finally {
+      this.busy = false;
+    }
+  }
+  end(): void {
+    this.ended = true;
+    const file = fileOf(this.setup.id);
+    if (existsSync(file)) renameSync(file, `${file}.ended`);
+  }
+  private async post<T>(url: string, body: unknown): Promise<T> {
+    const sent = Date.now();
+    const response = await fetch(this.setup.office + url, {
+      method: 'POST', body: JSON.stringify(body), signal: AbortSignal.timeout(4000),
+      headers: { 'content-type': 'application/json', ...(this.token ? { authorization: `Bearer ${this.token}` } : {}) },
+    });
+    if (response.status === 401 && this.token) this.token = null;
+    if (response.status === 409) this.end();
+    if (!response.ok) throw new Error(String(response.status));
+    const value = (await response.json()) as T & { now: number };
+    const measured = value.now - (sent + Date.now()) / 2;
+    if (Math.abs(measured - this.offset) > 250) this.offset = Math.round(measured);
+    return value;
+  }
+}
+
+const pipes = new Map<string, Pipe>();
+const fileOf = (id: string) => path.join(folder, `${id}.lines`);
+const keep = (id: string, value: unknown) => appendFileSync(fileOf(id), JSON.stringify(value) + '\n');
+for (const name of readdirSync(folder).filter((n) => n.endsWith('.lines'))) {
+  try {
+    const [first, ...rest] = readFileSync(path.join(folder, name), 'utf8').trim().split('\n');
+    const pipe = new Pipe(JSON.parse(first!) as Setup);
+    pipe.actions.push(...rest.map((l) => JSON.parse(l) as SimulatedAction));
+    pipes.set(pipe.setup.id, pipe);
+  } catch {
+    console.error(`The simulated installation in ${name} could not be read; it is left aside.`);
+  }
+}
+
+const view = (pipe: Pipe) => {
+  const { supply, bleeding, connected, closedAppliances, fluid } = pipe.state();
+  return { supply, bleeding, connected, closedAppliances, fluid };
+};
+createServer((request, response) => {
+  const send = (status: number, value: unknown) => {
+    response.writeHead(status, { 'content-type': 'application/json' });
+    response.end(JSON.stringify(value));
+  };
+  let text = '';
+  request.on('data', (d: Buffer) => (text += d.toString('utf8')));
+  request.on('end', () => {
+    try {
+      const [, kind, id, what] = (request.url ?? '').split('/');
+      if (kind === 'alive') return send(200, { alive: true, pipes: pipes.size });
+      if (kind !== 'installations') return send(404, {});
+      if (request.method === 'POST' && !id) {
+        const setup = JSON.parse(text) as Setup;
+        if (!pipes.has(setup.id)) {
+          keep(setup.id, setup);
+          pipes.set(setup.id, new Pipe(setup));
+        }
+        return send(200, {});
+      }
+      const pipe = id ? pipes.get(id) : undefined;
+      if (!pipe) return send(404, {});
+      if (request.method === 'POST' && what === 'actions') {
+        const action = { ...(JSON.parse(text) as object), at: pipe.now() } as SimulatedAction;
+        keep(pipe.setup.id, action);
+        pipe.actions.push(action);
+      }
+      return send(200, view(pipe));
+    } catch {
+      return send(400, {});
+    }
+  });
+}).listen(port, '127.0.0.1', () => console.log(`Simulated gauge on 127.0.0.1:${port}`));
+setInterval(() => {
+  for (const pipe of pipes.values()) void pipe.tick();
+}, TICK_MS);
