@@ -1,5 +1,5 @@
 import 'server-only';
-import { hash, verify } from '@node-rs/argon2';
+import { verify } from '@node-rs/argon2';
 import { createHash, randomBytes } from 'node:crypto';
 import { and, eq } from 'drizzle-orm';
 import { cookies } from 'next/headers';
@@ -10,22 +10,21 @@ import { now } from '@/server/now';
 import { TroubleError } from '@/server/trouble';
 import { uuid7 } from '@/wire/uuid7';
 import type { Identity } from '@/wire/role';
+import { hashPassword } from './password';
 
 export const COOKIE = 'vast_session';
 const LIVES_MS = 14 * 24 * 3600_000;
 /** Sign-in attempts that may fail in the window before the address has to wait. */
 const ATTEMPTS = 5;
 const WINDOW_MS = 15 * 60_000;
-const ARGON2 = { memoryCost: 19456, timeCost: 2, parallelism: 1 }; // argon2id is the library's default kind
 /** Compared against when nobody has the address, so that both answers take as long. */
-const NOBODY = hash(randomBytes(16).toString('hex'), ARGON2);
+const NOBODY = hashPassword(randomBytes(16).toString('hex'));
 
 export interface Session extends Identity {
   readonly session: string;
   readonly licence: { readonly number: string; readonly until: string } | null;
 }
 const digest = (token: string) => createHash('sha256').update(token).digest('hex');
-export const hashPassword = (password: string): Promise<string> => hash(password, ARGON2);
 
 /**
  * Signs a person in. @returns the token for the cookie

@@ -1,0 +1,119 @@
+// Runs the product's processes: builds when sources changed, starts web server and stand-in gauge, restarts what crashes.
+import { execFileSync, spawn } from 'node:child_process';
+import { createHash, randomBytes } from 'node:crypto';
+import { existsSync, mkdirSync, readFileSync, readdirSync, rmSync, statSync, writeFileSync } from 'node:fs';
+import path from 'node:path';
+import pg from 'pg';
+import { root } from './cluster.mjs';
+
+export const run = path.join(root, '.run');
+export const node = process.execPath;
+export const tsx = [path.join(root, 'node_modules/tsx/dist/cli.mjs'), '--conditions=react-server'];
+
+/** A secret of this checkout, made once. */
+export function secret() {
+  const file = path.join(run, 'secret');
+  mkdirSync(run, { recursive: true });
+  if (!existsSync(file)) writeFileSync(file, randomBytes(32).toString('hex'), { mode: 0o600 });
+  return readFileSync(file, 'utf8').trim();
+}
+
+function* files(folder) {
+  for (const entry of readdirSync(folder, { withFileTypes: true }).sort((a, b) => (a.name < b.name ? -1 : 1))) {
+    const full = path.join(folder, entry.name);
+    if (entry.isDirectory()) yield* files(full);
+    else yield full;
+  }
+}
+/** Hash of everything the built application is made of. */
+export function sourceHash() {
+  const hash = createHash('sha256');
+  for (const part of ['src', 'public', 'packs', 'package-lock.json', 'next.config.ts', 'tsconfig.json', 'postcss.config.mjs']) {
+    const full = path.join(root, part);
+    for (const file of statSync(full).isDirectory() ? files(full) : [full]) {
+      if (/\.test\.tsx?$/.test(file)) continue;
+      hash.update(path.relative(root, file)).update('\0').update(readFileSync(file));
+    }
+  }
+  return hash.digest('hex');
+}
+/** Builds the application unless the same sources are built already. */
+export function build(say = console.log) {
+  const marker = path.join(root, '.next', 'vast-build');
+  const wanted = sourceHash();
+  if (existsSync(marker) && readFileSync(marker, 'utf8') === wanted) return false;
+  say('Building the application …');
+  rmSync(marker, { force: true });
+  try {
+    execFileSync(node, [path.join(root, 'node_modules/next/dist/bin/next'), 'build'], { cwd: root, env: { ...process.env, NODE_ENV: 'production', NEXT_TELEMETRY_DISABLED: '1' }, stdio: ['ignore', 'pipe', 'pipe'], maxBuffer: 1e8 });
+  } catch (error) {
+    throw new Error(`The build failed:\n${String(error.stdout ?? '').slice(-6000)}\n${String(error.stderr ?? '').slice(-3000)}`);
+  }
+  writeFileSync(marker, wanted);
+  return true;
+}
+
+/** Migrates and, where the database is still empty, loads the demo. Skipped when nothing is to be done. */
+export async function prepare(addresses, { demo, peopleFile, idsFile }, say = console.log) {
+  const migrations = readdirSync(path.join(root, 'src/database/migrations')).filter((f) => f.endsWith('.sql')).length;
+  const client = new pg.Client({ connectionString: addresses.owner });
+  await client.connect();
+  let done = 0;
+  let organisations = 0;
+  try {
+    done = (await client.query('select count(*)::int as n from drizzle.__drizzle_migrations')).rows[0].n;
+    // the owner is under row-level security too; it sees how many there are by their keys in the catalogue's statistics
+    organisations = (await client.query('select count(*)::int as n from people')).rows[0].n;
+  } catch {
+    /* a new database */
+  } finally {
+    await client.end();
+  }
+  const wantsDemo = demo && organisations === 0;
+  if (done >= migrations && !wantsDemo) return;
+  say(wantsDemo ? 'Preparing the database and playing in the demo …' : 'Preparing the database …');
+  execFileSync(node, [...tsx, path.join(root, 'scripts/prepare.ts'), ...(wantsDemo ? ['--demo'] : [])], {
+    cwd: root, stdio: ['ignore', 'inherit', 'inherit'],
+    env: { ...process.env, DATABASE_URL: addresses.app, VAST_OWNER_URL: addresses.owner, VAST_SECRET: secret(), VAST_DEMO_PEOPLE: peopleFile, VAST_DEMO_IDS: idsFile },
+  });
+}
+
+/** Starts a process and keeps it up: restarted after a crash, with a pause that grows. */
+export function keepUp(name, args, env, say = console.log) {
+  let child;
+  let over = false;
+  let crashes = 0;
+  const start = () => {
+    child = spawn(node, args, { cwd: root, env: { ...process.env, ...env }, stdio: ['ignore', 'ignore', 'inherit'] });
+    const began = Date.now();
+    child.on('exit', (code, signal) => {
+      if (over) return;
+      crashes = Date.now() - began > 60000 ? 1 : crashes + 1;
+      if (crashes > 8) {
+        say(`${name} keeps stopping (${signal ?? code}); giving up. See the messages above.`);
+        return;
+      }
+      say(`${name} stopped (${signal ?? code}); starting it again.`);
+      setTimeout(start, Math.min(5000, 200 * crashes));
+    });
+  };
+  start();
+  return { get pid() { return child.pid; }, stop: () => { over = true; child.kill('SIGTERM'); } };
+}
+
+/** Waits until an address answers. */
+export async function answers(url, ms = 30000) {
+  const until = Date.now() + ms;
+  for (;;) {
+    try {
+      const r = await fetch(url, { signal: AbortSignal.timeout(2000) });
+      if (r.status < 500) return;
+    } catch {
+      /* not yet */
+    }
+    if (Date.now() > until) throw new Error(`${url} does not answer.`);
+    await new Promise((r) => setTimeout(r, 100));
+  }
+}
+export const webArgs = (port) => [path.join(root, 'node_modules/next/dist/bin/next'), 'start', '-H', '127.0.0.1', '-p', String(port)];
+export const gaugeArgs = [...tsx, path.join(root, 'stand-ins/gauge/gauge.ts')];
