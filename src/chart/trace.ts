@@ -33,7 +33,7 @@ export interface Trace {
   readonly nearest: (x: number) => (TracePoint & { x: number; y: number }) | null;
 }
 
-export const MARGIN = { left: 58, right: 10, top: 10, bottom: 26 };
+export const MARGIN = { left: 58, right: 26, top: 22, bottom: 26 };
 const clock = (ms: number): string => {
   const s = Math.round(ms / 1000);
   return `${s < 0 ? '−' : ''}${Math.floor(Math.abs(s) / 60)}:${String(Math.abs(s) % 60).padStart(2, '0')}`;

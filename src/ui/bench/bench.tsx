@@ -11,7 +11,8 @@ import { startWorker } from '@/device/worker';
 import { Trouble } from '@/ui/frame/trouble';
 import { mirrored } from '@/ui/frame/settings';
 import { Wall, WallStrip } from '@/ui/charts/wall';
-import { Button, buttonClass } from '@/ui/kit/button';
+import { Button } from '@/ui/kit/button';
+import { buttonClass } from '@/ui/kit/button-class';
 import type { Identity } from '@/wire/role';
 import { mayRun } from '@/wire/role';
 import { Closing } from './closing';
@@ -99,8 +100,8 @@ function OpenBench({ engine, who }: { engine: BenchEngine; who: Identity }) {
       <header className="flex min-h-14 items-center gap-3 border-b border-seam bg-panel px-3">
         <a href="/today" className="inline-flex min-h-12 items-center px-2 font-semibold text-lake underline-offset-4 hover:underline">Today</a>
         <p className="min-w-0 flex-1 leading-tight">
-          <span className="block truncate text-sm text-quiet">{plan.site.name}: {plan.system.name}{plan.practice && <strong className="text-heather"> · practice, simulated</strong>}</span>
-          <span className="block truncate text-lg font-semibold">{title}{visit && <span className="font-normal text-quiet">, stage {laid} of {courses.length}</span>}</span>
+          <span className="block truncate text-sm text-quiet">{visit && <span className="lg:hidden">{laid} of {courses.length} · </span>}{plan.site.name}: {plan.system.name}{plan.practice && <strong className="text-heather"> · practice, simulated</strong>}</span>
+          <span className="block truncate text-lg font-semibold">{title}{visit && <span className="font-normal text-quiet max-lg:hidden">, stage {laid} of {courses.length}</span>}</span>
         </p>
         <SavedLine view={view} wide />
         {visit && reads && (
@@ -111,11 +112,11 @@ function OpenBench({ engine, who }: { engine: BenchEngine; who: Identity }) {
       </header>
       <SavedLine view={view} />
       {view.refused.count > 0 && <p role="alert" className="border-b border-seam bg-panel px-4 py-2 text-rust">{view.refused.count} {view.refused.count === 1 ? 'entry was' : 'entries were'} not taken by the office: {view.refused.text} They stay on this device.</p>}
-      <div data-sides className="grid min-h-0 flex-1 grid-cols-[28px_1fr] lg:grid-cols-[150px_1fr_330px]">
+      <div data-sides className="grid min-h-0 flex-1 grid-cols-[28px_1fr] lg:grid-cols-[184px_1fr_322px]">
         <aside className="min-h-0 overflow-y-auto lg:border-r lg:border-seam" aria-label="Wall of courses">
           <div className="h-full lg:hidden"><WallStrip courses={courses} /></div>
           <div className="flex min-h-full flex-col justify-end p-2 max-lg:hidden">
-            <Wall courses={courses} props={owed} openJoint={plan.system.notCovered.length > 0} width={134} scale={1.9} reach={10} stamp={verdict ? { word: WORDS[verdict.word], colour: STAMP[verdict.word]! } : null} />
+            <Wall courses={courses} props={owed} openJoint={plan.system.notCovered.length > 0} width={168} scale={courses.length > 10 ? 2 : 3} reach={12} stamp={verdict ? { word: WORDS[verdict.word], colour: STAMP[verdict.word]! } : null} />
             <p className="mt-1 text-xs text-quiet">Plumb shows movement against limit. Open joint at the base: {plan.system.notCovered.length} not covered.</p>
           </div>
         </aside>
@@ -123,11 +124,13 @@ function OpenBench({ engine, who }: { engine: BenchEngine; who: Identity }) {
           {stage && panel && Panel ? (
             reads ? (
               <>
-                <p className={`leading-snug ${holding ? 'text-lg max-sm:hidden lg:text-xl' : 'text-xl lg:text-[28px]'}`}>{stage.instruction}</p>
+                <div className="flex items-start justify-between gap-4">
+                  <p className={`leading-snug ${holding ? 'text-lg max-sm:hidden lg:text-xl' : 'text-xl lg:text-[26px]'}`}>{stage.instruction}</p>
+                  {!side && !['hold', 'isolate-and-repeat'].includes(visit.kind) && <div className="flex shrink-0 gap-3 max-lg:hidden"><Button className="min-h-12" onClick={() => setSide('note')}>Note</Button><Button className="min-h-12 px-3" onClick={() => setSide('more')}>More</Button></div>}
+                </div>
                 {!holding && <Cautions keys={stage.cautions ?? []} texts={plan.procedure.cautions} />}
                 <p role="alert" className={`font-semibold text-rust ${message ? '' : 'hidden'}`}>{message}</p>
                 {side ? <SideEntry side={side} {...panel} onDone={() => setSide(null)} onSide={setSide} /> : <Panel key={stageKey} {...panel} />}
-                {!side && visit.kind !== 'hold' && visit.kind !== 'isolate-and-repeat' && <div className="flex gap-3"><Button className="min-h-12" onClick={() => setSide('note')}>Note</Button><Button className="min-h-12" onClick={() => setSide('more')}>More</Button></div>}
               </>
             ) : (
               <p className="text-lg">{title}. The office sees this run as it goes; a tester or apprentice conducts it.</p>
@@ -137,6 +140,7 @@ function OpenBench({ engine, who }: { engine: BenchEngine; who: Identity }) {
           )}
           <div className="lg:hidden">
             {plan.practice && state.phase === 'running' && <SimulatedWorks plan={plan} />}
+            {stage && !side && !['hold', 'isolate-and-repeat'].includes(visit.kind) && <div className="mt-3 grid grid-cols-2 gap-3"><Button className="min-h-14" onClick={() => setSide('note')}>Note</Button><Button className="min-h-14" onClick={() => setSide('more')}>More</Button></div>}
             <Button className="mt-3 w-full" aria-expanded={facts} onClick={() => setFacts(!facts)}>{facts ? 'Hide' : 'Show'} gauge, limits and put-back list</Button>
             {facts && <div className="mt-3"><Facts view={view} /></div>}
           </div>

@@ -6,7 +6,7 @@ import { add, exact, FigureError, formatExact, subtract, type Exact } from '@/co
 import { unitLabel } from '@/core/quantity/unit';
 import { now } from '@/device/clock';
 import type { GaugeFrame } from '@/device/bench';
-import { buttonClass } from '@/ui/kit/button';
+import { buttonClass } from '@/ui/kit/button-class';
 
 export interface Entered {
   readonly figure: Exact;
@@ -81,7 +81,7 @@ export function Keypad({ gauge, label, save, previous, live, signed, confirm, ex
   const key = 'figure min-h-[72px] min-w-[88px] border border-edge bg-panel text-2xl hover:border-ink active:bg-block';
   const wide = 'min-h-[60px] border border-edge bg-panel px-2 text-base font-semibold leading-tight hover:border-ink active:bg-block disabled:text-quiet disabled:border-seam';
   return (
-    <form className="grid gap-2" onSubmit={(e) => { e.preventDefault(); void commit(); }} aria-label={label}>
+    <form className="grid gap-2" onSubmit={(e) => { e.preventDefault(); void commit(); }} aria-label="Entry">
       <div className="flex flex-wrap items-end justify-between gap-x-4">
         <label className="block min-w-0 flex-1">
           <span className="block text-base">{label}</span>
@@ -90,7 +90,7 @@ export function Keypad({ gauge, label, save, previous, live, signed, confirm, ex
               ref={field}
               inputMode="none"
               autoComplete="off"
-              className="figure w-full min-w-0 bg-transparent py-1 text-4xl outline-none lg:text-5xl"
+              className="figure w-full min-w-0 bg-transparent text-4xl leading-tight outline-none"
               value={text}
               onChange={(e) => put(e.target.value)}
               aria-describedby="keypad-trouble"

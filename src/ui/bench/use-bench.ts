@@ -49,15 +49,15 @@ export function useNow(timed: boolean): number {
   }, [timed]);
   return at;
 }
-/** Width of an element as laid out, for charts. */
-export function useWidth(): [(el: HTMLElement | null) => void, number] {
+/** Size of an element as laid out, for charts. */
+export function useSize(): [(el: HTMLElement | null) => void, { readonly width: number; readonly height: number }] {
   const [el, setEl] = useState<HTMLElement | null>(null);
-  const [width, setWidth] = useState(0);
+  const [size, setSize] = useState({ width: 0, height: 0 });
   useEffect(() => {
     if (!el) return;
-    const watch = new ResizeObserver(() => setWidth(Math.floor(el.clientWidth)));
+    const watch = new ResizeObserver(() => setSize({ width: Math.floor(el.clientWidth), height: Math.floor(el.clientHeight) }));
     watch.observe(el);
     return () => watch.disconnect();
   }, [el]);
-  return [setEl, width];
+  return [setEl, size];
 }

@@ -43,7 +43,7 @@ export function TraceChart({ request, unit, title }: { request: TraceRequest; un
             <text key={t.x} x={t.x} y={plot.bottom + 16} textAnchor="middle" fontSize={13} fill="var(--ink)" className="figure-narrow">{t.label}</text>
           ))}
           <line x1={plot.left} x2={plot.right} y1={plot.bottom} y2={plot.bottom} stroke="var(--edge)" />
-          <text x={plot.left - 6} y={plot.bottom + 16} textAnchor="end" fontSize={12} fill="var(--quiet)">{unit}, min</text>
+          <text x={2} y={12} fontSize={13} fill="var(--quiet)">{unit} against minutes from the start</text>
           <path d={geometry.path} fill="none" stroke="var(--lake)" strokeWidth={2} />
           {geometry.marks.map((m) => (
             <g key={`${m.kind}${m.t}`}>

@@ -2,7 +2,7 @@
 import { useEffect, useState } from 'react';
 import { readIdentity } from '@/device/identity';
 import { openStore, type StoredRun } from '@/device/store';
-import { buttonClass } from '@/ui/kit/button';
+import { buttonClass } from '@/ui/kit/button-class';
 
 /** What there is without a signal: the runs that were opened on this device. */
 export function OfflineRuns() {

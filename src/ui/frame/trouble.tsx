@@ -1,6 +1,7 @@
 'use client';
 import Link from 'next/link';
-import { Button, buttonClass } from '@/ui/kit/button';
+import { Button } from '@/ui/kit/button';
+import { buttonClass } from '@/ui/kit/button-class';
 
 /** A designed state for when something is missing or away: what happened, and what to do next. */
 export function Trouble({ title, text, again }: { title: string; text: string; again?: () => void }) {

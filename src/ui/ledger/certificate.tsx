@@ -8,7 +8,7 @@ import { TraceChart } from '@/ui/charts/trace';
 import { courseWords, Wall } from '@/ui/charts/wall';
 import { VERDICT_COLOUR } from '@/ui/kit/words';
 import { Why } from '@/ui/kit/why';
-import { useWidth } from '@/ui/bench/use-bench';
+import { useSize } from '@/ui/bench/use-bench';
 
 const STAMP: Record<string, string> = { tight: 'var(--moss)', 'within-allowance': 'var(--lichen)', 'not-tight': 'var(--rust)', void: 'var(--slate)', inconclusive: 'var(--ochre)', refer: 'var(--heather)' };
 
@@ -17,7 +17,7 @@ export function CertificateView({ body, seal, log, check }: { body: string; seal
   const face = useMemo(() => faceOf(body), [body]);
   const { plan, state } = face;
   const v = face.body.verdict;
-  const [setEl, width] = useWidth();
+  const [setEl, { width }] = useSize();
   const request = useMemo(() => {
     if (!face.deciding) return null;
     const visit = state.visits[face.deciding.visit - 1]!;

@@ -18,12 +18,12 @@ export interface RecordLine {
 export function RecordRow({ line }: { line: RecordLine }) {
   return (
     <li>
-      <Link prefetch={false} href={`/ledger/${line.run}`} className="grid min-h-16 grid-cols-[auto_1fr] items-center gap-x-4 gap-y-1 border-b border-seam px-1 py-2 hover:bg-panel sm:grid-cols-[auto_minmax(8rem,13rem)_1fr_auto]">
+      <Link prefetch={false} href={`/ledger/${line.run}`} className="grid min-h-16 grid-cols-[auto_1fr] items-center gap-x-4 gap-y-1 border-b border-seam px-1 py-2 hover:bg-panel sm:grid-cols-[auto_11.5rem_1fr_auto]">
         <WallGlyph courses={line.glyph} label={`Wall of the run: ${line.summary.label}`} />
         <span className={`font-semibold ${VERDICT_COLOUR[line.word]}`}>{line.summary.label}</span>
         <span className="col-start-2 sm:col-start-auto">
           {line.summary.site}: {line.summary.system}
-          <span className="block text-sm text-quiet">{line.summary.procedure}, by {line.summary.by}{line.status === 'certificate' ? '' : ` · ${STATUS_WORDS[line.status]}`}</span>
+          <span className="block text-sm text-quiet">by {line.summary.by}{line.status === 'certificate' ? '' : ` · ${STATUS_WORDS[line.status]}`}</span>
         </span>
         <span className="col-start-2 text-sm sm:col-start-auto sm:text-right">
           <span className="figure-narrow">{line.number}</span>

@@ -55,7 +55,7 @@ export function StartTest({ system, packs, meter, gauges }: { system: string; pa
         <legend className="text-sm text-quiet">What is being tested?</legend>
         {procedure.cases.map((c) => (
           <label key={c.key} className="flex min-h-12 cursor-pointer items-start gap-3 border-t border-seam py-2">
-            <input type="radio" name="case" className="mt-1 size-5 accent-lake" checked={kind === c.key} onChange={() => setKind(c.key)} />
+            <input type="radio" name="case" className="mt-1 size-5 shrink-0 accent-lake" checked={kind === c.key} onChange={() => setKind(c.key)} />
             <span>{c.title}<span className="block text-sm text-quiet">{c.hint}</span></span>
           </label>
         ))}

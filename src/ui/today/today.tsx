@@ -4,7 +4,7 @@ import { useEffect, useState } from 'react';
 import type { GlyphCourse } from '@/chart/wall';
 import { now } from '@/device/clock';
 import { WallGlyph } from '@/ui/charts/wall';
-import { buttonClass } from '@/ui/kit/button';
+import { buttonClass } from '@/ui/kit/button-class';
 import { countdown } from '@/ui/kit/words';
 import { RecordRow, type RecordLine } from '@/ui/ledger/row';
 import type { RunSummary } from './summary';

@@ -2,7 +2,7 @@ import type { Metadata } from 'next';
 import { ledger } from '@/server/records/records';
 import { currentSession } from '@/server/session/session';
 import { RecordRow } from '@/ui/ledger/row';
-import { buttonClass } from '@/ui/kit/button';
+import { buttonClass } from '@/ui/kit/button-class';
 import { SearchField } from '@/ui/ledger/search-field';
 
 export const metadata: Metadata = { title: 'Ledger' };

@@ -4,7 +4,7 @@ import { notFound } from 'next/navigation';
 import { publicFace, publicRecord, recordOf } from '@/server/records/records';
 import { checkSeal } from '@/server/sealing/seal';
 import { TroubleError } from '@/server/trouble';
-import { buttonClass } from '@/ui/kit/button';
+import { buttonClass } from '@/ui/kit/button-class';
 import { PublicCertificate } from '@/ui/ledger/public-certificate';
 
 export const metadata: Metadata = { title: 'Check a record', robots: { index: false, follow: false } };

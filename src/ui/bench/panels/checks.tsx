@@ -13,8 +13,8 @@ export function ChecksPanel({ view, visit, stage, act }: PanelProps) {
   const firstOrdered = open.find((l) => l.item.ordered)?.id;
   const answer = (line: (typeof lines)[number], value: 'done' | 'yes' | 'no' | 'undone') => void act({ kind: 'check', item: line.item.key, ...(line.subject ? { subject: line.subject.id } : {}), answer: value });
   return (
-    <div className="flex min-h-0 flex-1 flex-col gap-3">
-      <ul className="min-h-0 flex-1 overflow-auto border-y border-seam" aria-label={stage.title}>
+    <div className="flex flex-1 flex-col lg:min-h-0 gap-3">
+      <ul className="lg:min-h-0 lg:flex-1 lg:overflow-auto border-y border-seam" aria-label={stage.title}>
         {lines.map((line) => {
           const given = visit.answers[line.id];
           const said = given && given.answer !== 'undone' ? given : null;
@@ -41,7 +41,7 @@ export function ChecksPanel({ view, visit, stage, act }: PanelProps) {
           );
         })}
       </ul>
-      <Button tone="act" data-primary className="min-h-20 w-full text-xl" disabled={open.length > 0} onClick={() => void act({ kind: 'proceed' })}>
+      <Button tone="act" data-primary className="min-h-20 w-full shrink-0 text-xl max-lg:sticky max-lg:bottom-0" disabled={open.length > 0} onClick={() => void act({ kind: 'proceed' })}>
         {open.length ? `${open.length} of ${lines.length} lines still open` : 'All answered: go on'}
       </Button>
     </div>

@@ -14,7 +14,7 @@ export function FillPanel({ view, visit, stage, act }: PanelProps) {
   const source = stage.kind === 'fill' ? (stage as FillStage).source : (stage as IsolateStage).minutesSource;
   const last = visit.fills[visit.fills.length - 1];
   return (
-    <div className="min-h-0 flex-1 overflow-auto">
+    <div className="lg:min-h-0 lg:flex-1 lg:overflow-auto">
       <p className="mb-2">
         Band:{' '}
         <Why facts={{ title: 'Pressure band', source, text: stage.why ?? 'Start inside this band: both ends count as inside.' }}>

@@ -14,7 +14,7 @@ import { BandStrip } from '../band-strip';
 import { Keypad } from '../keypad';
 import { SideEntry, type Side } from '../side-entry';
 import type { PanelProps } from '../shared';
-import { useWidth } from '../use-bench';
+import { useSize } from '../use-bench';
 
 /** The fall and rise that a hold is judged against. */
 export function holdLimits(props: Pick<PanelProps, 'view' | 'stage'>): { fall: Limit; rise: Limit; nil: boolean } {
@@ -37,7 +37,7 @@ export function HoldPanel(props: PanelProps) {
   const hold = runningHold(state);
   const [side, setSide] = useState<Side | null>(null);
   const [ending, setEnding] = useState(false);
-  const [setEl, width] = useWidth();
+  const [setEl, { width, height }] = useSize();
   const over = hold !== null && at >= holdEnds(hold);
   const before = [...state.visits].reverse().flatMap((v) => [...v.fills].reverse())[0];
 
@@ -65,7 +65,7 @@ export function HoldPanel(props: PanelProps) {
 
   if (!hold)
     return (
-      <div className="min-h-0 flex-1 overflow-auto">
+      <div className="lg:min-h-0 lg:flex-1 lg:overflow-auto">
         <p className="mb-2">
           Start between <span className="figure">{showExact(spec.band.low)}</span> and <span className="figure">{showExact(spec.band.high)}</span>, then{' '}
           <Why facts={{ title: 'Length of the hold', source: spec.source, text: stage.why ?? 'The rule’s own minutes.' }}><span className="figure">{spec.minutes} min</span></Why>.
@@ -97,7 +97,7 @@ export function HoldPanel(props: PanelProps) {
   const change = subtract(shown.figure, hold.start.figure);
   if (ending)
     return (
-      <div className="min-h-0 flex-1 overflow-auto">
+      <div className="lg:min-h-0 lg:flex-1 lg:overflow-auto">
         <Keypad
           gauge={gauge}
           label={`Time is up. Read the gauge now`}
@@ -115,8 +115,9 @@ export function HoldPanel(props: PanelProps) {
       </div>
     );
   return (
-    <div className={`flex min-h-0 flex-1 flex-col gap-2 ${over ? 'hold-ended' : ''}`} data-hold={over ? 'over' : 'running'}>
-      <div className="grid grid-cols-1 items-end gap-x-6 sm:grid-cols-[1.3fr_1fr]">
+    <div className={`flex flex-1 flex-col lg:min-h-0 gap-2 ${over ? 'hold-ended' : ''}`} data-hold={over ? 'over' : 'running'}>
+      {side && <p className="figure text-2xl sm:hidden" role="timer" aria-label={`time left ${countdown(left)}`}>{countdown(left)} <span className="font-sans text-base text-quiet">{over ? 'time is up' : 'left'}, start {showExact(hold.start.figure)}</span></p>}
+      <div className={`grid-cols-1 items-end gap-x-6 sm:grid sm:grid-cols-[1.3fr_1fr] ${side ? 'max-sm:hidden' : 'grid'}`}>
         <div>
           <p className="text-sm text-quiet">{shown.live ? (shown.simulated ? 'simulated gauge now' : 'gauge now') : `last reading, ${clockTime(shown.at, plan.made.zone)}`}</p>
           <p className="figure-narrow leading-none whitespace-nowrap text-[72px] lg:text-[96px]" aria-label={`reading ${showExact(shown.figure)}`}>{formatExact(shown.figure)}<span className="ml-2 text-2xl">{unit}</span></p>
@@ -127,7 +128,7 @@ export function HoldPanel(props: PanelProps) {
         </div>
       </div>
       <p className="sr-only" aria-live="polite">{over ? 'The time has run out. Read the gauge.' : left < 15000 ? 'Fifteen seconds to go.' : ''}</p>
-      <p>
+      <p className={side ? 'max-sm:hidden' : ''}>
         Change <span className="figure font-semibold">{showChange(change)}</span>;{' '}
         {hold.role === 'settle' ? (
           <>keep between <span className="figure">{showExact(spec.band.low)}</span> and <span className="figure">{showExact(spec.band.high)}</span>{hold.topUps.length > 0 && <>; re-adjusted {hold.topUps.length} times</>}</>
@@ -137,12 +138,12 @@ export function HoldPanel(props: PanelProps) {
           </Why>
         )}
       </p>
-      {hold.role !== 'settle' && <BandStrip start={hold.start.figure} now={shown.figure} fall={limits.fall} rise={limits.rise} />}
+      {hold.role !== 'settle' && !(side && side !== 'more') && <BandStrip start={hold.start.figure} now={shown.figure} fall={limits.fall} rise={limits.rise} />}
       {side ? (
-        <div className="min-h-0 flex-1 overflow-auto"><SideEntry side={side} {...props} onDone={() => setSide(null)} onSide={setSide} /></div>
+        <div className="lg:min-h-0 lg:flex-1 lg:overflow-auto"><SideEntry side={side} {...props} onDone={() => setSide(null)} onSide={setSide} /></div>
       ) : (
         <>
-          <div ref={setEl} className="min-h-[150px] flex-1">{request && <TraceChart request={{ ...request, width, height: 190 }} unit={unit} title={visit.title} />}</div>
+          <div ref={setEl} className="relative min-h-[170px] flex-1 overflow-hidden">{request && <div className="absolute inset-0"><TraceChart request={{ ...request, width, height: Math.max(150, height) }} unit={unit} title={visit.title} /></div>}</div>
           <div className="grid grid-cols-3 gap-3 sm:grid-cols-5">
             <Button className="min-h-16" onClick={() => setSide('reading')} aria-keyshortcuts="r">Reading</Button>
             <Button className="min-h-16" onClick={() => setSide('top-up')} aria-keyshortcuts="t">{hold.role === 'settle' ? 'Re-adjusted' : 'Top-up'}</Button>
@@ -151,13 +152,13 @@ export function HoldPanel(props: PanelProps) {
             <Button className="min-h-16" onClick={() => setSide('more')}>More</Button>
           </div>
           <Keys onSide={setSide} />
-          <Button tone="act" data-primary className="min-h-20 w-full text-xl" disabled={!over} onClick={() => setEnding(true)}>
+          <Button tone="act" data-primary className="min-h-20 w-full shrink-0 text-xl max-lg:sticky max-lg:bottom-0" disabled={!over} onClick={() => setEnding(true)}>
             {over ? 'Read the gauge now' : `End reading in ${countdown(left)}`}
           </Button>
         </>
       )}
       {idle && !over && (
-        <div className="fixed inset-0 z-30 grid place-content-center gap-6 bg-ground text-center lg:right-0" data-across>
+        <div className="fixed inset-x-0 top-[61px] bottom-0 z-30 grid place-content-center gap-6 bg-ground text-center" data-across>
           <p className="figure-narrow text-[clamp(110px,34vw,320px)] leading-none">{countdown(left)}</p>
           <p className="figure-narrow text-[clamp(44px,12vw,110px)] leading-none">{formatExact(shown.figure)} <span className="text-[0.4em]">{unit}</span></p>
           <p className="text-quiet">{visit.title}. Touch anywhere to come back.</p>

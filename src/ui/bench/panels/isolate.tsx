@@ -15,13 +15,13 @@ export function IsolatePanel(props: PanelProps) {
   const step = stepOf(view.state);
   const done = visit.cycles.filter((c) => c.hold?.judgement);
   return (
-    <div className="flex min-h-0 flex-1 flex-col gap-3">
+    <div className="flex flex-1 flex-col lg:min-h-0 gap-3">
       <p>
         Now: <strong>{cycle.name}</strong>
         {done.length > 0 && <span className="text-quiet"> · so far {done.map((c) => `${c.name} ${showChange(c.hold!.judgement!.change)}`).join(', ')}</span>}
       </p>
       {step === 'positions' ? (
-        <ul className="min-h-0 flex-1 overflow-auto border-t border-seam">
+        <ul className="lg:min-h-0 lg:flex-1 lg:overflow-auto border-t border-seam">
           {positionLines(view.plan, stage, cycle).map((l) => {
             const said = visit.answers[l.id]?.answer === 'done';
             const [item, subject] = l.id.split('/') as [string, string];

@@ -7,7 +7,7 @@ import type { PanelProps } from '../shared';
 export function ObservePanel({ stage, act, view }: PanelProps) {
   const observe = stage as ObserveStage;
   return (
-    <div className="grid min-h-0 flex-1 content-start gap-3 overflow-auto">
+    <div className="grid content-start lg:min-h-0 lg:flex-1 gap-3 overflow-auto">
       <p className="text-xl font-semibold">{observe.question}</p>
       {view.state.fails > 0 && <p className="text-quiet">Repeats made since the last mend: {view.state.repeats} of 3.</p>}
       {observe.results.map((r) => (

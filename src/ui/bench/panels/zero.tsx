@@ -16,7 +16,7 @@ export function ZeroPanel({ view, visit, stage, act }: PanelProps) {
   const last = visit.zeros[visit.zeros.length - 1];
   if (!gauge)
     return (
-      <ul className="grid min-h-0 flex-1 content-start gap-3 overflow-auto" aria-label="Gauges in the cabinet">
+      <ul className="grid content-start lg:min-h-0 lg:flex-1 gap-3 overflow-auto" aria-label="Gauges in the cabinet">
         {plan.gauges.map((g) => {
           const misfits = gaugeFit(g, fitTarget(plan), plan.made.at.slice(0, 10));
           const blocked = misfits.some((m) => m.blocks);
@@ -35,7 +35,7 @@ export function ZeroPanel({ view, visit, stage, act }: PanelProps) {
       </ul>
     );
   return (
-    <div className="min-h-0 flex-1 overflow-auto">
+    <div className="lg:min-h-0 lg:flex-1 lg:overflow-auto">
       {last && !last.good && before && (
         <p role="alert" className="mb-3 border-l-4 border-ochre pl-3">
           {showExact(last.figure)} open to air is off zero. Press zero on the gauge with nothing connected and read again, or take another gauge.
@@ -52,7 +52,6 @@ export function ZeroPanel({ view, visit, stage, act }: PanelProps) {
           const answer = await act({ kind: 'zero', figure, openToAir: true });
           return answer.accepted ? null : answer.text;
         }}
-        extra={before && plan.gauges.length > 1 ? <p className="text-sm text-quiet">Another gauge: More, then Change the gauge.</p> : null}
       />
     </div>
   );

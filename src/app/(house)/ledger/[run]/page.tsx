@@ -4,7 +4,7 @@ import { recordOf } from '@/server/records/records';
 import { checkSeal } from '@/server/sealing/seal';
 import { currentSession } from '@/server/session/session';
 import { TroubleError } from '@/server/trouble';
-import { buttonClass } from '@/ui/kit/button';
+import { buttonClass } from '@/ui/kit/button-class';
 import { CertificateView } from '@/ui/ledger/certificate';
 
 export const metadata: Metadata = { title: 'Record' };
