@@ -1,2 +1,6 @@
 import { defineConfig } from 'drizzle-kit';
-export default defineConfig({ dialect: 'postgresql', schema: './src/database/schema.ts', out: './src/database/migrations' });
+export default defineConfig({
+  dialect: 'postgresql',
+  schema: './src/database/schema.ts',
+  out: './src/database/migrations',
+});

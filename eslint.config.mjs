@@ -16,7 +16,21 @@ const rooms = {
 };
 const all = Object.keys(rooms);
 const outside = {
-  core: ['react', 'react-*', 'next', 'next/*', 'pg', 'drizzle-orm', 'drizzle-orm/*', 'node:*', 'fs', 'path', 'crypto', 'd3-*', 'idb'],
+  core: [
+    'react',
+    'react-*',
+    'next',
+    'next/*',
+    'pg',
+    'drizzle-orm',
+    'drizzle-orm/*',
+    'node:*',
+    'fs',
+    'path',
+    'crypto',
+    'd3-*',
+    'idb',
+  ],
   wire: ['react', 'next', 'next/*', 'pg', 'drizzle-orm', 'node:*'],
   chart: ['react', 'next', 'next/*', 'pg', 'drizzle-orm', 'node:*'],
   device: ['next', 'next/*', 'pg', 'drizzle-orm', 'drizzle-orm/*', 'node:*', 'server-only'],
@@ -48,7 +62,9 @@ export default tseslint.config(
               group: all.filter((r) => r !== room && !rooms[room].includes(r)).map((r) => `@/${r}/**`),
               message: `src/${room} may import only from: ${[room, ...rooms[room]].join(', ')} (docs/architecture.md).`,
             },
-            ...(outside[room] ? [{ group: outside[room], message: `src/${room} must not depend on this package.` }] : []),
+            ...(outside[room]
+              ? [{ group: outside[room], message: `src/${room} must not depend on this package.` }]
+              : []),
             { group: ['../../*'], message: 'Reach another room by @/room/…, not by climbing.' },
           ],
         },
@@ -61,11 +77,29 @@ export default tseslint.config(
     rules: {
       'no-restricted-syntax': [
         'error',
-        { selector: "NewExpression[callee.name='Date'][arguments.length=0]", message: 'The core has no clock.' },
-        { selector: "CallExpression[callee.object.name='Date'][callee.property.name='now']", message: 'The core has no clock.' },
-        { selector: "CallExpression[callee.object.name='Math'][callee.property.name='random']", message: 'The core has no randomness.' },
+        {
+          selector: "NewExpression[callee.name='Date'][arguments.length=0]",
+          message: 'The core has no clock.',
+        },
+        {
+          selector: "CallExpression[callee.object.name='Date'][callee.property.name='now']",
+          message: 'The core has no clock.',
+        },
+        {
+          selector: "CallExpression[callee.object.name='Math'][callee.property.name='random']",
+          message: 'The core has no randomness.',
+        },
       ],
-      'no-restricted-globals': ['error', 'window', 'document', 'fetch', 'process', 'performance', 'setTimeout', 'crypto'],
+      'no-restricted-globals': [
+        'error',
+        'window',
+        'document',
+        'fetch',
+        'process',
+        'performance',
+        'setTimeout',
+        'crypto',
+      ],
     },
   },
 );

@@ -16,11 +16,20 @@ const shared = {
   transform,
   // d3, canonicalize, noble and uuid ship as ES modules only
   transformIgnorePatterns: ['/node_modules/(?!(d3-|internmap|canonicalize|@noble|uuid|idb|@fontsource))'],
-  moduleNameMapper: { '^@/(.*)$': '<rootDir>/src/$1', '^@packs/(.*)$': '<rootDir>/packs/$1', '^server-only$': '<rootDir>/scripts/empty.cjs' },
+  moduleNameMapper: {
+    '^@/(.*)$': '<rootDir>/src/$1',
+    '^@packs/(.*)$': '<rootDir>/packs/$1',
+    '^server-only$': '<rootDir>/scripts/empty.cjs',
+  },
 };
 export default {
   projects: [
-    { ...shared, displayName: 'unit', testMatch: ['<rootDir>/src/**/*.test.ts', '<rootDir>/scripts/**/*.test.ts'], testPathIgnorePatterns: ['\\.database\\.test\\.ts$'] },
+    {
+      ...shared,
+      displayName: 'unit',
+      testMatch: ['<rootDir>/src/**/*.test.ts', '<rootDir>/scripts/**/*.test.ts'],
+      testPathIgnorePatterns: ['\\.database\\.test\\.ts$'],
+    },
     { ...shared, displayName: 'database', testMatch: ['<rootDir>/src/**/*.database.test.ts'] },
   ],
 };

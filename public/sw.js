@@ -50,11 +50,20 @@ self.addEventListener('fetch', (event) => {
   if (event.request.mode === 'navigate') {
     event.respondWith(
       fetchWithin(event.request, 6000)
-        .then((response) => (response.status >= 502 && response.status <= 504 ? Promise.reject(new Error('away')) : response))
+        .then((response) =>
+          response.status >= 502 && response.status <= 504 ? Promise.reject(new Error('away')) : response,
+        )
         .catch(async () => {
           const cache = await caches.open(CACHE);
           const exact = BENCH.test(url.pathname) ? await cache.match(url.pathname) : undefined;
-          return exact || (await cache.match('/offline')) || new Response('No signal, and this page was not opened on this device before.', { status: 503, headers: { 'content-type': 'text/plain' } });
+          return (
+            exact ||
+            (await cache.match('/offline')) ||
+            new Response('No signal, and this page was not opened on this device before.', {
+              status: 503,
+              headers: { 'content-type': 'text/plain' },
+            })
+          );
         }),
     );
   }

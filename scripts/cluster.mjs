@@ -19,7 +19,10 @@ export function needDebian(packages, why) {
   const command = `apt-get install -y --no-install-recommends ${packages.join(' ')}`;
   if (!isRoot) throw new Error(`${why} is missing. Type once:  sudo ${command}`);
   console.log(`Installing ${packages.join(', ')} (${why}) …`);
-  const options = { stdio: ['ignore', 'ignore', 'inherit'], env: { ...process.env, DEBIAN_FRONTEND: 'noninteractive' } };
+  const options = {
+    stdio: ['ignore', 'ignore', 'inherit'],
+    env: { ...process.env, DEBIAN_FRONTEND: 'noninteractive' },
+  };
   execFileSync('apt-get', ['update', '-qq'], options);
   execFileSync('apt-get', ['install', '-y', '--no-install-recommends', ...packages], options);
 }
@@ -39,8 +42,11 @@ export async function freePort(wished, taken = new Set()) {
 }
 
 const account = () => {
-  const line = readFileSync('/etc/passwd', 'utf8').split('\n').find((l) => l.startsWith('postgres:'));
-  if (!line) throw new Error('There is no postgres account on this machine; reinstall the postgresql package.');
+  const line = readFileSync('/etc/passwd', 'utf8')
+    .split('\n')
+    .find((l) => l.startsWith('postgres:'));
+  if (!line)
+    throw new Error('There is no postgres account on this machine; reinstall the postgresql package.');
   const [, , uid, gid, , home] = line.split(':');
   return { uid: Number(uid), gid: Number(gid), home };
 };
@@ -77,7 +83,8 @@ function clearLeftover(data) {
 export async function startCluster(name, wishedPort, say = console.log) {
   if (!binaries()) needDebian(['postgresql-15'], 'PostgreSQL');
   const bin = binaries();
-  if (!bin) throw new Error('PostgreSQL was installed but its server was not found under /usr/lib/postgresql.');
+  if (!bin)
+    throw new Error('PostgreSQL was installed but its server was not found under /usr/lib/postgresql.');
   const data = dataFolder(name);
   const as = isRoot ? account() : undefined;
   const run = path.join(root, '.run');
@@ -91,21 +98,43 @@ export async function startCluster(name, wishedPort, say = console.log) {
     const left = existsSync(path.join(data, 'postmaster.pid')) ? clearLeftover(data) : undefined;
     if (left) process.kill(left.pid, 'SIGQUIT');
     const aside = `${data}.unreadable-${Date.now()}`;
-    say(`The data folder could not be used (its passwords or version file are missing); it is kept as ${aside}.`);
+    say(
+      `The data folder could not be used (its passwords or version file are missing); it is kept as ${aside}.`,
+    );
     execFileSync('mv', [data, aside]);
   }
   if (!existsSync(data)) {
     say('Making the database cluster …');
-    const secrets = { superuser: randomBytes(18).toString('hex'), owner: randomBytes(18).toString('hex'), app: randomBytes(18).toString('hex') };
+    const secrets = {
+      superuser: randomBytes(18).toString('hex'),
+      owner: randomBytes(18).toString('hex'),
+      app: randomBytes(18).toString('hex'),
+    };
     mkdirSync(data, { recursive: true, mode: 0o700 });
     if (as) chownSync(data, as.uid, as.gid);
     const passwordFile = path.join(isRoot ? path.dirname(data) : run, `pw-${process.pid}`);
     writeFileSync(passwordFile, secrets.superuser, { mode: 0o600 });
     if (as) chownSync(passwordFile, as.uid, as.gid);
     try {
-      execFileSync(path.join(bin, 'initdb'), ['-D', data, '-U', 'postgres', '--auth=scram-sha-256', `--pwfile=${passwordFile}`, '-E', 'UTF8', '--locale=C.UTF-8'], {
-        stdio: ['ignore', 'ignore', 'pipe'], cwd: '/', ...(as ? { uid: as.uid, gid: as.gid } : {}),
-      });
+      execFileSync(
+        path.join(bin, 'initdb'),
+        [
+          '-D',
+          data,
+          '-U',
+          'postgres',
+          '--auth=scram-sha-256',
+          `--pwfile=${passwordFile}`,
+          '-E',
+          'UTF8',
+          '--locale=C.UTF-8',
+        ],
+        {
+          stdio: ['ignore', 'ignore', 'pipe'],
+          cwd: '/',
+          ...(as ? { uid: as.uid, gid: as.gid } : {}),
+        },
+      );
     } finally {
       rmSync(passwordFile, { force: true });
     }
@@ -120,22 +149,53 @@ export async function startCluster(name, wishedPort, say = console.log) {
   else {
     port = await freePort(wishedPort);
     if (port !== wishedPort) say(`Port ${wishedPort} is taken; the database uses ${port}.`);
-    child = spawn(path.join(bin, 'postgres'), ['-D', data, '-p', String(port), '-c', 'listen_addresses=127.0.0.1', '-c', 'unix_socket_directories=', '-c', 'logging_collector=off', '-c', 'log_min_messages=warning', '-c', 'max_connections=60'], {
-      stdio: ['ignore', 'ignore', 'pipe'], cwd: '/', detached: true, ...(as ? { uid: as.uid, gid: as.gid } : {}),
-    });
+    child = spawn(
+      path.join(bin, 'postgres'),
+      [
+        '-D',
+        data,
+        '-p',
+        String(port),
+        '-c',
+        'listen_addresses=127.0.0.1',
+        '-c',
+        'unix_socket_directories=',
+        '-c',
+        'logging_collector=off',
+        '-c',
+        'log_min_messages=warning',
+        '-c',
+        'max_connections=60',
+      ],
+      {
+        stdio: ['ignore', 'ignore', 'pipe'],
+        cwd: '/',
+        detached: true,
+        ...(as ? { uid: as.uid, gid: as.gid } : {}),
+      },
+    );
     let tail = '';
     child.stderr.on('data', (d) => (tail = (tail + d).slice(-4000)));
     child.tail = () => tail;
   }
-  const url = (user, database) => `postgres://${user}:${secrets[{ postgres: 'superuser', vast_owner: 'owner', vast_app: 'app' }[user]]}@127.0.0.1:${port}/${database}`;
+  const url = (user, database) =>
+    `postgres://${user}:${secrets[{ postgres: 'superuser', vast_owner: 'owner', vast_app: 'app' }[user]]}@127.0.0.1:${port}/${database}`;
   await ready(url('postgres', 'postgres'), child);
   await makeRoles(url('postgres', 'postgres'), secrets);
   const pid = child?.pid ?? left?.pid;
   return {
-    port, pid, url, child,
+    port,
+    pid,
+    url,
+    child,
     superuser: url('postgres', 'postgres'),
     /** Makes a database (fresh when asked) and gives the two addresses of it. */
-    database: (wanted, fresh) => makeDatabase(url('postgres', 'postgres'), wanted, fresh).then(() => ({ owner: url('vast_owner', wanted), app: url('vast_app', wanted), superuser: url('postgres', wanted) })),
+    database: (wanted, fresh) =>
+      makeDatabase(url('postgres', 'postgres'), wanted, fresh).then(() => ({
+        owner: url('vast_owner', wanted),
+        app: url('vast_app', wanted),
+        superuser: url('postgres', wanted),
+      })),
     stop: () => stopServer(pid),
   };
 }
@@ -171,8 +231,12 @@ async function makeRoles(address, secrets) {
   await withClient(address, async (c) => {
     const { rows } = await c.query("select rolname from pg_roles where rolname like 'vast_%'");
     const has = (r) => rows.some((x) => x.rolname === r);
-    if (!has('vast_owner')) await c.query(`create role vast_owner login nosuperuser nobypassrls password '${secrets.owner}'`);
-    if (!has('vast_app')) await c.query(`create role vast_app login nosuperuser nobypassrls nocreatedb nocreaterole password '${secrets.app}'`);
+    if (!has('vast_owner'))
+      await c.query(`create role vast_owner login nosuperuser nobypassrls password '${secrets.owner}'`);
+    if (!has('vast_app'))
+      await c.query(
+        `create role vast_app login nosuperuser nobypassrls nocreatedb nocreaterole password '${secrets.app}'`,
+      );
     if (!has('vast_lookup')) await c.query('create role vast_lookup nologin nosuperuser nobypassrls');
     await c.query('grant vast_lookup to vast_owner');
   });

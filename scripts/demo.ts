@@ -22,7 +22,18 @@ interface Demo {
   organisation: { name: string; contact: string };
   people: { key: string; name: string; role: Role; licence?: [string, string] }[];
   gauges: ({ key: string } & Record<string, string>)[];
-  sites: { key: string; name: string; address: string; customer: string; systems: (Texts<System> & { key: string; pipes: Record<string, string>[]; appliances: Record<string, unknown>[]; meter: Record<string, string> })[] }[];
+  sites: {
+    key: string;
+    name: string;
+    address: string;
+    customer: string;
+    systems: (Texts<System> & {
+      key: string;
+      pipes: Record<string, string>[];
+      appliances: Record<string, unknown>[];
+      meter: Record<string, string>;
+    })[];
+  }[];
   runs: { system: string; by: string; at: string; case: string; lines: ScriptLine[]; seal: boolean }[];
 }
 export interface DemoPerson {
@@ -36,18 +47,41 @@ const q = parseWithUnit;
 
 /** Puts the shipped rule packs into an organisation, in their canonical form. */
 async function bringPacks(org: string): Promise<{ id: string; procedure: string }> {
-  const body = canonical(loadPack(JSON.parse(readFileSync(path.join(root, 'packs/gas-metric.json'), 'utf8'))));
+  const body = canonical(
+    loadPack(JSON.parse(readFileSync(path.join(root, 'packs/gas-metric.json'), 'utf8'))),
+  );
   // the pack's few fractional figures are kept as they were written, so the text is the file's own
   const text = readFileSync(path.join(root, 'packs/gas-metric.json'), 'utf8');
   const pack = loadPack(JSON.parse(text));
-  await inOrganisation({ org }, (tx) => tx.insert(packs).values({ org, id: pack.id, version: pack.version, hash: sha256Hex(body), body: text }).onConflictDoNothing());
+  await inOrganisation({ org }, (tx) =>
+    tx
+      .insert(packs)
+      .values({ org, id: pack.id, version: pack.version, hash: sha256Hex(body), body: text })
+      .onConflictDoNothing(),
+  );
   return { id: pack.id, procedure: pack.procedures[0]!.id };
 }
 
 /** Makes an organisation with its people, key and packs. @returns who can sign in */
-export async function makeOrganisation(name: string, contact: string, members: Demo['people'], domain: string): Promise<{ org: string; persons: Map<string, { id: string; name: string; role: Role; licence: { number: string; until: string } | null }>; signIns: DemoPerson[]; pack: { id: string; procedure: string } }> {
+export async function makeOrganisation(
+  name: string,
+  contact: string,
+  members: Demo['people'],
+  domain: string,
+): Promise<{
+  org: string;
+  persons: Map<
+    string,
+    { id: string; name: string; role: Role; licence: { number: string; until: string } | null }
+  >;
+  signIns: DemoPerson[];
+  pack: { id: string; procedure: string };
+}> {
   const org = uuid7(now());
-  const persons = new Map<string, { id: string; name: string; role: Role; licence: { number: string; until: string } | null }>();
+  const persons = new Map<
+    string,
+    { id: string; name: string; role: Role; licence: { number: string; until: string } | null }
+  >();
   const signIns: DemoPerson[] = [];
   await inOrganisation({ org }, async (tx) => {
     await tx.insert(organisations).values({ org, name, contact });
@@ -56,8 +90,24 @@ export async function makeOrganisation(name: string, contact: string, members: D
       const id = uuid7(now());
       const email = `${m.key}@${domain}`;
       const password = `millrace-${m.key}`;
-      await tx.insert(people).values({ org, id, name: m.name, email, role: m.role, passwordHash: await hashPassword(password), licenceNumber: m.licence?.[0] ?? null, licenceUntil: m.licence?.[1] ?? null });
-      persons.set(m.key, { id, name: m.name, role: m.role, licence: m.licence ? { number: m.licence[0], until: m.licence[1] } : null });
+      await tx
+        .insert(people)
+        .values({
+          org,
+          id,
+          name: m.name,
+          email,
+          role: m.role,
+          passwordHash: await hashPassword(password),
+          licenceNumber: m.licence?.[0] ?? null,
+          licenceUntil: m.licence?.[1] ?? null,
+        });
+      persons.set(m.key, {
+        id,
+        name: m.name,
+        role: m.role,
+        licence: m.licence ? { number: m.licence[0], until: m.licence[1] } : null,
+      });
       signIns.push({ name: m.name, role: m.role, email, password });
     }
   });
@@ -65,27 +115,53 @@ export async function makeOrganisation(name: string, contact: string, members: D
 }
 
 /** Plays the demo's history through the real start, append and seal path. Needs a shiftable clock in this process. */
-export async function loadDemo(): Promise<{ people: DemoPerson[]; org: string; systems: Record<string, string> }> {
+export async function loadDemo(): Promise<{
+  people: DemoPerson[];
+  org: string;
+  systems: Record<string, string>;
+}> {
   const demo = JSON.parse(readFileSync(path.join(root, 'demo/millrace.json'), 'utf8')) as Demo;
   const loadedAt = Date.now();
-  const { org, persons, signIns, pack } = await makeOrganisation(demo.organisation.name, demo.organisation.contact, demo.people, 'hollin-tarrow.example');
+  const { org, persons, signIns, pack } = await makeOrganisation(
+    demo.organisation.name,
+    demo.organisation.contact,
+    demo.people,
+    'hollin-tarrow.example',
+  );
   const systemIds: Record<string, string> = {};
   await inOrganisation({ org }, async (tx) => {
     for (const { key: _key, ...g } of demo.gauges) {
       const id = uuid7(Date.now());
-      const facts = { ...g, id, least: q(g.least!), greatest: q(g.greatest!), resolution: q(g.resolution!), simulated: false } as unknown as Gauge;
+      const facts = {
+        ...g,
+        id,
+        least: q(g.least!),
+        greatest: q(g.greatest!),
+        resolution: q(g.resolution!),
+        simulated: false,
+      } as unknown as Gauge;
       await tx.insert(gauges).values({ org, id, name: facts.name, facts });
     }
     for (const site of demo.sites) {
       const siteId = uuid7(Date.now());
-      await tx.insert(sites).values({ org, id: siteId, name: site.name, address: site.address, customer: site.customer });
+      await tx
+        .insert(sites)
+        .values({ org, id: siteId, name: site.name, address: site.address, customer: site.customer });
       for (const { key, ...s } of site.systems) {
         const id = uuid7(Date.now());
         systemIds[key] = id;
         const facts = {
-          ...s, id, workingPressure: q(String(s.workingPressure)), supplyPressure: q(String(s.supplyPressure)), meter: { ...s.meter, volume: q(s.meter.volume!) },
-          pipes: s.pipes.map((p) => ({ ...p, size: q(p.size!), bore: q(p.bore!), length: q(p.length!) }) as unknown as Pipe),
-          appliances: s.appliances.map((a) => ({ ...a, volume: q(String(a.volume)) }) as unknown as Appliance),
+          ...s,
+          id,
+          workingPressure: q(String(s.workingPressure)),
+          supplyPressure: q(String(s.supplyPressure)),
+          meter: { ...s.meter, volume: q(s.meter.volume!) },
+          pipes: s.pipes.map(
+            (p) => ({ ...p, size: q(p.size!), bore: q(p.bore!), length: q(p.length!) }) as unknown as Pipe,
+          ),
+          appliances: s.appliances.map(
+            (a) => ({ ...a, volume: q(String(a.volume)) }) as unknown as Appliance,
+          ),
         } as unknown as System;
         await tx.insert(systems).values({ org, id, site: siteId, name: facts.name, facts });
       }
@@ -97,10 +173,34 @@ export async function loadDemo(): Promise<{ people: DemoPerson[]; org: string; s
     const at = (ms: number) => shiftClock(ms - Date.now());
     at(began);
     const id = uuid7(began);
-    const session = { org, person: person.id, name: person.name, role: person.role, organisation: demo.organisation.name, licence: person.licence, session: '' };
-    await startRun(session, { id, system: systemIds[run.system]!, pack: pack.id, procedure: pack.procedure, case: run.case, practice: false, zone: 'Europe/London' });
+    const session = {
+      org,
+      person: person.id,
+      name: person.name,
+      role: person.role,
+      organisation: demo.organisation.name,
+      licence: person.licence,
+      session: '',
+    };
+    await startRun(session, {
+      id,
+      system: systemIds[run.system]!,
+      pack: pack.id,
+      procedure: pack.procedure,
+      case: run.case,
+      practice: false,
+      zone: 'Europe/London',
+    });
     const { plan } = await readRun({ org }, id);
-    const scribe = { device: uuid7(began), pageLoad: uuid7(began), zone: 'Europe/London', by: person.id, byName: person.name, began, id: (n: number) => uuid7(began + n) };
+    const scribe = {
+      device: uuid7(began),
+      pageLoad: uuid7(began),
+      zone: 'Europe/London',
+      by: person.id,
+      byName: person.name,
+      began,
+      id: (n: number) => uuid7(began + n),
+    };
     const events = playScript(plan, run.lines, scribe);
     let moment = began;
     for (const event of events) {

@@ -7,7 +7,9 @@ import path from 'node:path';
 export async function migrateDatabase(ownerUrl: string): Promise<void> {
   const pool = new pg.Pool({ connectionString: ownerUrl, max: 1 });
   try {
-    await migrate(drizzle(pool), { migrationsFolder: path.resolve(import.meta.dirname, '../src/database/migrations') });
+    await migrate(drizzle(pool), {
+      migrationsFolder: path.resolve(import.meta.dirname, '../src/database/migrations'),
+    });
   } finally {
     await pool.end();
   }

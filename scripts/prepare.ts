@@ -10,7 +10,9 @@ if (process.argv.includes('--demo')) {
   const { loadDemo } = await import('./demo');
   const { closePool } = await import('@/database/client');
   const { people, systems, org } = await loadDemo();
-  if (process.env.VAST_DEMO_PEOPLE) writeFileSync(process.env.VAST_DEMO_PEOPLE, JSON.stringify(people, null, 2));
-  if (process.env.VAST_DEMO_IDS) writeFileSync(process.env.VAST_DEMO_IDS, JSON.stringify({ systems, org }, null, 2));
+  if (process.env.VAST_DEMO_PEOPLE)
+    writeFileSync(process.env.VAST_DEMO_PEOPLE, JSON.stringify(people, null, 2));
+  if (process.env.VAST_DEMO_IDS)
+    writeFileSync(process.env.VAST_DEMO_IDS, JSON.stringify({ systems, org }, null, 2));
   await closePool();
 }

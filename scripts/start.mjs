@@ -19,8 +19,12 @@ async function endLeftovers() {
       return '';
     }
   };
-  if (command(starter).includes(path.join(root, 'scripts/start.mjs'))) throw new Error(`Vast Stone of this folder is already running (process ${starter}). Stop it with Ctrl-C there, or: kill ${starter}`);
-  for (const pid of pids) if (command(pid).includes(root) || command(pid).includes('next-server')) process.kill(pid, 'SIGKILL');
+  if (command(starter).includes(path.join(root, 'scripts/start.mjs')))
+    throw new Error(
+      `Vast Stone of this folder is already running (process ${starter}). Stop it with Ctrl-C there, or: kill ${starter}`,
+    );
+  for (const pid of pids)
+    if (command(pid).includes(root) || command(pid).includes('next-server')) process.kill(pid, 'SIGKILL');
   rmSync(pidFile);
   await new Promise((r) => setTimeout(r, 200));
 }
@@ -43,7 +47,10 @@ try {
   const peopleFile = path.join(run, 'demo-people.json');
   let addresses;
   if (process.env.DATABASE_URL) {
-    if (!process.env.VAST_OWNER_URL) throw new Error('With DATABASE_URL (role vast_app), VAST_OWNER_URL (role vast_owner) is needed too: it migrates.');
+    if (!process.env.VAST_OWNER_URL)
+      throw new Error(
+        'With DATABASE_URL (role vast_app), VAST_OWNER_URL (role vast_owner) is needed too: it migrates.',
+      );
     addresses = { app: process.env.DATABASE_URL, owner: process.env.VAST_OWNER_URL };
   } else {
     let cluster = await startCluster('app', Number(process.env.VAST_DATABASE_PORT ?? 54329));
@@ -58,29 +65,49 @@ try {
       });
     };
     watch();
-    stops.push(async () => { over = true; await cluster.stop(); });
+    stops.push(async () => {
+      over = true;
+      await cluster.stop();
+    });
     addresses = await cluster.database(empty ? 'vast_stone_empty' : 'vast_stone');
   }
   await prepare(addresses, { demo: !empty, peopleFile, idsFile: path.join(run, 'demo-ids.json') });
   build();
   const wished = Number(process.env.PORT ?? 3000);
   const port = await freePort(wished);
-  if (port !== wished) console.log(`Port ${wished} is taken by another program; serving on ${port} instead. Set PORT to choose.`);
+  if (port !== wished)
+    console.log(
+      `Port ${wished} is taken by another program; serving on ${port} instead. Set PORT to choose.`,
+    );
   const gaugePort = await freePort(3100, new Set([port]));
   const url = `http://127.0.0.1:${port}`;
   const env = {
-    NODE_ENV: 'production', NEXT_TELEMETRY_DISABLED: '1', DATABASE_URL: addresses.app, VAST_SECRET: secret(), VAST_URL: url, VAST_GAUGE_URL: `http://127.0.0.1:${gaugePort}`,
+    NODE_ENV: 'production',
+    NEXT_TELEMETRY_DISABLED: '1',
+    DATABASE_URL: addresses.app,
+    VAST_SECRET: secret(),
+    VAST_URL: url,
+    VAST_GAUGE_URL: `http://127.0.0.1:${gaugePort}`,
     ...(empty ? {} : { VAST_DEMO_PEOPLE: peopleFile }),
   };
   const web = keepUp('The web server', webArgs(port), env);
-  const gauge = keepUp('The simulated gauge', gaugeArgs, { VAST_GAUGE_PORT: String(gaugePort), VAST_GAUGE_FOLDER: path.join(run, 'gauge') });
-  stops.push(() => web.stop(), () => gauge.stop());
+  const gauge = keepUp('The simulated gauge', gaugeArgs, {
+    VAST_GAUGE_PORT: String(gaugePort),
+    VAST_GAUGE_FOLDER: path.join(run, 'gauge'),
+  });
+  stops.push(
+    () => web.stop(),
+    () => gauge.stop(),
+  );
   writeFileSync(pidFile, JSON.stringify({ starter: process.pid, pids: [web.pid, gauge.pid] }));
   await answers(`${url}/api/time`);
-  console.log(`\nVast Stone: ${url}   (ready in ${((Date.now() - began) / 1000).toFixed(1)} s; Ctrl-C stops it)`);
+  console.log(
+    `\nVast Stone: ${url}   (ready in ${((Date.now() - began) / 1000).toFixed(1)} s; Ctrl-C stops it)`,
+  );
   if (!empty && existsSync(peopleFile)) {
     console.log('Demo sign-ins:');
-    for (const p of JSON.parse(readFileSync(peopleFile, 'utf8'))) console.log(`  ${p.role.padEnd(11)} ${p.email.padEnd(34)} ${p.password}`);
+    for (const p of JSON.parse(readFileSync(peopleFile, 'utf8')))
+      console.log(`  ${p.role.padEnd(11)} ${p.email.padEnd(34)} ${p.password}`);
   }
 } catch (error) {
   console.error(`\n${error.message}`);

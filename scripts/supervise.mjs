@@ -19,7 +19,9 @@ export function secret() {
 }
 
 function* files(folder) {
-  for (const entry of readdirSync(folder, { withFileTypes: true }).sort((a, b) => (a.name < b.name ? -1 : 1))) {
+  for (const entry of readdirSync(folder, { withFileTypes: true }).sort((a, b) =>
+    a.name < b.name ? -1 : 1,
+  )) {
     const full = path.join(folder, entry.name);
     if (entry.isDirectory()) yield* files(full);
     else yield full;
@@ -28,7 +30,15 @@ function* files(folder) {
 /** Hash of everything the built application is made of. */
 export function sourceHash() {
   const hash = createHash('sha256');
-  for (const part of ['src', 'public', 'packs', 'package-lock.json', 'next.config.ts', 'tsconfig.json', 'postcss.config.mjs']) {
+  for (const part of [
+    'src',
+    'public',
+    'packs',
+    'package-lock.json',
+    'next.config.ts',
+    'tsconfig.json',
+    'postcss.config.mjs',
+  ]) {
     const full = path.join(root, part);
     for (const file of statSync(full).isDirectory() ? files(full) : [full]) {
       if (/\.test\.tsx?$/.test(file)) continue;
@@ -45,9 +55,16 @@ export function build(say = console.log) {
   say('Building the application …');
   rmSync(marker, { force: true });
   try {
-    execFileSync(node, [path.join(root, 'node_modules/next/dist/bin/next'), 'build'], { cwd: root, env: { ...process.env, NODE_ENV: 'production', NEXT_TELEMETRY_DISABLED: '1' }, stdio: ['ignore', 'pipe', 'pipe'], maxBuffer: 1e8 });
+    execFileSync(node, [path.join(root, 'node_modules/next/dist/bin/next'), 'build'], {
+      cwd: root,
+      env: { ...process.env, NODE_ENV: 'production', NEXT_TELEMETRY_DISABLED: '1' },
+      stdio: ['ignore', 'pipe', 'pipe'],
+      maxBuffer: 1e8,
+    });
   } catch (error) {
-    throw new Error(`The build failed:\n${String(error.stdout ?? '').slice(-6000)}\n${String(error.stderr ?? '').slice(-3000)}`);
+    throw new Error(
+      `The build failed:\n${String(error.stdout ?? '').slice(-6000)}\n${String(error.stderr ?? '').slice(-3000)}`,
+    );
   }
   writeFileSync(marker, wanted);
   return true;
@@ -55,7 +72,9 @@ export function build(say = console.log) {
 
 /** Migrates and, where the database is still empty, loads the demo. Skipped when nothing is to be done. */
 export async function prepare(addresses, { demo, peopleFile, idsFile }, say = console.log) {
-  const migrations = readdirSync(path.join(root, 'src/database/migrations')).filter((f) => f.endsWith('.sql')).length;
+  const migrations = readdirSync(path.join(root, 'src/database/migrations')).filter((f) =>
+    f.endsWith('.sql'),
+  ).length;
   const client = new pg.Client({ connectionString: addresses.owner });
   await client.connect();
   let done = 0;
@@ -73,8 +92,16 @@ export async function prepare(addresses, { demo, peopleFile, idsFile }, say = co
   if (done >= migrations && !wantsDemo) return;
   say(wantsDemo ? 'Preparing the database and playing in the demo …' : 'Preparing the database …');
   execFileSync(node, [...tsx, path.join(root, 'scripts/prepare.ts'), ...(wantsDemo ? ['--demo'] : [])], {
-    cwd: root, stdio: ['ignore', 'inherit', 'inherit'],
-    env: { ...process.env, DATABASE_URL: addresses.app, VAST_OWNER_URL: addresses.owner, VAST_SECRET: secret(), VAST_DEMO_PEOPLE: peopleFile, VAST_DEMO_IDS: idsFile },
+    cwd: root,
+    stdio: ['ignore', 'inherit', 'inherit'],
+    env: {
+      ...process.env,
+      DATABASE_URL: addresses.app,
+      VAST_OWNER_URL: addresses.owner,
+      VAST_SECRET: secret(),
+      VAST_DEMO_PEOPLE: peopleFile,
+      VAST_DEMO_IDS: idsFile,
+    },
   });
 }
 
@@ -84,7 +111,11 @@ export function keepUp(name, args, env, say = console.log) {
   let over = false;
   let crashes = 0;
   const start = () => {
-    child = spawn(node, args, { cwd: root, env: { ...process.env, ...env }, stdio: ['ignore', 'ignore', 'inherit'] });
+    child = spawn(node, args, {
+      cwd: root,
+      env: { ...process.env, ...env },
+      stdio: ['ignore', 'ignore', 'inherit'],
+    });
     const began = Date.now();
     child.on('exit', (code, signal) => {
       if (over) return;
@@ -98,7 +129,15 @@ export function keepUp(name, args, env, say = console.log) {
     });
   };
   start();
-  return { get pid() { return child.pid; }, stop: () => { over = true; child.kill('SIGTERM'); } };
+  return {
+    get pid() {
+      return child.pid;
+    },
+    stop: () => {
+      over = true;
+      child.kill('SIGTERM');
+    },
+  };
 }
 
 /** Waits until an address answers. */
@@ -115,5 +154,12 @@ export async function answers(url, ms = 30000) {
     await new Promise((r) => setTimeout(r, 100));
   }
 }
-export const webArgs = (port) => [path.join(root, 'node_modules/next/dist/bin/next'), 'start', '-H', '127.0.0.1', '-p', String(port)];
+export const webArgs = (port) => [
+  path.join(root, 'node_modules/next/dist/bin/next'),
+  'start',
+  '-H',
+  '127.0.0.1',
+  '-p',
+  String(port),
+];
 export const gaugeArgs = [...tsx, path.join(root, 'stand-ins/gauge/gauge.ts')];

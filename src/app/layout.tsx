@@ -4,7 +4,10 @@ import type { ReactNode } from 'react';
 import { clockIsAdjustable } from '@/server/now';
 import './globals.css';
 
-export const metadata: Metadata = { title: { default: 'Vast Stone', template: '%s · Vast Stone' }, description: 'A test bench for tightness work.' };
+export const metadata: Metadata = {
+  title: { default: 'Vast Stone', template: '%s · Vast Stone' },
+  description: 'A test bench for tightness work.',
+};
 export const viewport: Viewport = { width: 'device-width', initialScale: 1, viewportFit: 'cover' };
 
 export default async function Root({ children }: { children: ReactNode }) {
@@ -12,7 +15,11 @@ export default async function Root({ children }: { children: ReactNode }) {
   return (
     <html lang="en" {...(theme === 'chalk' || theme === 'basalt' ? { 'data-theme': theme } : {})}>
       <body>
-        {clockIsAdjustable() && <p className="bg-ochre px-4 py-1 text-sm text-on-accent">Test server: its clock can be shifted. Nothing sealed here counts.</p>}
+        {clockIsAdjustable() && (
+          <p className="bg-ochre px-4 py-1 text-sm text-on-accent">
+            Test server: its clock can be shifted. Nothing sealed here counts.
+          </p>
+        )}
         {children}
       </body>
     </html>

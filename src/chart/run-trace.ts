@@ -14,7 +14,13 @@ export const holdsOfVisit = (visit: Visit): { hold: Hold; of: string }[] => [
  * What to draw for one hold: the streamed display, the readings by hand, the permitted band and the events.
  * @param until right edge, ms; the hold's own end where it has one
  */
-export function holdTrace(plan: Plan, state: RunState, visit: Visit, hold: Hold, until: number): Omit<TraceRequest, 'width' | 'height'> | null {
+export function holdTrace(
+  plan: Plan,
+  state: RunState,
+  visit: Visit,
+  hold: Hold,
+  until: number,
+): Omit<TraceRequest, 'width' | 'height'> | null {
   const gauge = gaugeOf(plan, state);
   if (!gauge) return null;
   const scale = 10 ** gauge.resolution.scale;
@@ -24,14 +30,52 @@ export function holdTrace(plan: Plan, state: RunState, visit: Visit, hold: Hold,
   const start = toNumber(hold.start.figure);
   const marks: TraceMark[] = [
     { kind: 'start', t: from, p: start, label: 'start reading' },
-    ...visit.readings.filter((r) => inside(r.readMoment)).map((r): TraceMark => ({ kind: r.late ? 'late' : 'reading', t: r.readMoment, p: toNumber((r.corrected ?? r).figure), label: r.late ? 'late entry' : 'reading' })),
-    ...hold.topUps.map((u): TraceMark => ({ kind: 'top-up', t: u.at, p: toNumber(u.after), label: 're-adjusted' })),
-    ...(hold.end ? [{ kind: 'end', t: hold.end.readMoment, p: toNumber(hold.end.figure), label: 'end reading' } as TraceMark] : []),
+    ...visit.readings
+      .filter((r) => inside(r.readMoment))
+      .map((r): TraceMark => ({
+        kind: r.late ? 'late' : 'reading',
+        t: r.readMoment,
+        p: toNumber((r.corrected ?? r).figure),
+        label: r.late ? 'late entry' : 'reading',
+      })),
+    ...hold.topUps.map((u): TraceMark => ({
+      kind: 'top-up',
+      t: u.at,
+      p: toNumber(u.after),
+      label: 're-adjusted',
+    })),
+    ...(hold.end
+      ? [
+          {
+            kind: 'end',
+            t: hold.end.readMoment,
+            p: toNumber(hold.end.figure),
+            label: 'end reading',
+          } as TraceMark,
+        ]
+      : []),
   ];
-  const streamed: TracePoint[] = visit.trace.filter(([t]) => inside(t)).map(([t, digits]) => ({ t, p: digits / scale }));
-  const points = streamed.length > 1 ? streamed : marks.filter((m) => m.kind !== 'late').map(({ t, p }) => ({ t, p })).sort((a, b) => a.t - b.t);
+  const streamed: TracePoint[] = visit.trace
+    .filter(([t]) => inside(t))
+    .map(([t, digits]) => ({ t, p: digits / scale }));
+  const points =
+    streamed.length > 1
+      ? streamed
+      : marks
+          .filter((m) => m.kind !== 'late')
+          .map(({ t, p }) => ({ t, p }))
+          .sort((a, b) => a.t - b.t);
   const pm = toNumber(perceptibleOf(plan, gauge).value);
   const drop = hold.role === 'tightness' && visit.kind === 'hold' ? permittedDrop(plan, state) : null;
-  const permitted: [number, number] | undefined = hold.role === 'settle' ? undefined : [start - (drop ? toNumber(drop.value) : pm), start + pm];
-  return { points, marks, from, to, decimals: gauge.resolution.scale, ...(permitted ? { permitted } : {}) };
+  const permitted: [number, number] | undefined =
+    hold.role === 'settle' ? undefined : [start - (drop ? toNumber(drop.value) : pm), start + pm];
+  return {
+    points,
+    marks,
+    from,
+    to,
+    streamed: streamed.length > 1,
+    decimals: gauge.resolution.scale,
+    ...(permitted ? { permitted } : {}),
+  };
 }

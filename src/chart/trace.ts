@@ -1,6 +1,6 @@
 import { bisector, extent } from 'd3-array';
 import { scaleLinear } from 'd3-scale';
-import { curveStepAfter, line } from 'd3-shape';
+import { curveLinear, curveStepAfter, line } from 'd3-shape';
 
 export interface TracePoint {
   /** ms */ readonly t: number;
@@ -21,6 +21,8 @@ export interface TraceRequest {
   readonly permitted?: readonly [number, number];
   readonly band?: readonly [number, number];
   readonly decimals: number;
+  /** A stream holds each value until the next; readings by hand are only joined. */
+  readonly streamed: boolean;
 }
 export interface Trace {
   readonly path: string;
@@ -28,7 +30,12 @@ export interface Trace {
   readonly permitted: { readonly y: number; readonly height: number } | null;
   readonly xTicks: readonly { readonly x: number; readonly label: string }[];
   readonly yTicks: readonly { readonly y: number; readonly label: string }[];
-  readonly plot: { readonly left: number; readonly top: number; readonly right: number; readonly bottom: number };
+  readonly plot: {
+    readonly left: number;
+    readonly top: number;
+    readonly right: number;
+    readonly bottom: number;
+  };
   /** The point nearest to a place, for the pointer and the arrow keys. */
   readonly nearest: (x: number) => (TracePoint & { x: number; y: number }) | null;
 }
@@ -41,24 +48,40 @@ const clock = (ms: number): string => {
 
 /** Pure geometry of a pressure trace: the bench and the certificate draw the same. Time runs from the hold's start. */
 export function traceGeometry(r: TraceRequest): Trace {
-  const plot = { left: MARGIN.left, top: MARGIN.top, right: r.width - MARGIN.right, bottom: r.height - MARGIN.bottom };
+  const plot = {
+    left: MARGIN.left,
+    top: MARGIN.top,
+    right: r.width - MARGIN.right,
+    bottom: r.height - MARGIN.bottom,
+  };
   const seen = [...r.points, ...r.marks].filter((p) => p.t >= r.from - 1 && p.t <= r.to + 1);
-  const [low = 0, high = 1] = extent([...seen.map((p) => p.p), ...(r.permitted ?? []), ...(r.band ?? [])]) as [number, number];
+  const [low = 0, high = 1] = extent([
+    ...seen.map((p) => p.p),
+    ...(r.permitted ?? []),
+    ...(r.band ?? []),
+  ]) as [number, number];
   const step = 10 ** -r.decimals;
   const room = Math.max((high - low) * 0.12, step * 5);
   const x = scaleLinear([r.from, Math.max(r.to, r.from + 1000)], [plot.left, plot.right]);
   const y = scaleLinear([low - room, high + room], [plot.bottom, plot.top]).nice(4);
-  const draw = line<TracePoint>((p) => x(p.t), (p) => y(p.p)).curve(curveStepAfter);
+  const draw = line<TracePoint>(
+    (p) => x(p.t),
+    (p) => y(p.p),
+  ).curve(r.streamed ? curveStepAfter : curveLinear);
   const inside = r.points.filter((p) => p.t >= r.from - 1 && p.t <= r.to + 1);
   const span = r.to - r.from;
-  const every = [5, 10, 15, 30, 60, 120, 300, 600, 1800, 3600].map((s) => s * 1000).find((s) => span / s <= 6) ?? 7200_000;
+  const every =
+    [5, 10, 15, 30, 60, 120, 300, 600, 1800, 3600].map((s) => s * 1000).find((s) => span / s <= 6) ??
+    7200_000;
   const ticks = Array.from({ length: Math.floor(span / every) + 1 }, (_, i) => r.from + i * every);
   const find = bisector((p: TracePoint) => p.t).center;
   const all = [...seen].sort((a, b) => a.t - b.t);
   return {
     path: draw(inside) ?? '',
     marks: r.marks.map((m) => ({ ...m, x: x(m.t), y: y(m.p) })),
-    permitted: r.permitted ? { y: y(r.permitted[1]), height: Math.max(1, y(r.permitted[0]) - y(r.permitted[1])) } : null,
+    permitted: r.permitted
+      ? { y: y(r.permitted[1]), height: Math.max(1, y(r.permitted[0]) - y(r.permitted[1])) }
+      : null,
     xTicks: ticks.map((t) => ({ x: x(t), label: clock(t - r.from) })),
     yTicks: y.ticks(4).map((v) => ({ y: y(v), label: v.toFixed(Math.min(r.decimals, 2)).replace('-', '−') })),
     plot,

@@ -25,12 +25,24 @@ export interface Course {
   readonly visit: number | null;
 }
 
-const STATE_WORDS: Record<CourseState, string> = { waiting: 'waiting', running: 'running', set: 'set', split: 'void', skipped: 'skipped' };
+const STATE_WORDS: Record<CourseState, string> = {
+  waiting: 'waiting',
+  running: 'running',
+  set: 'set',
+  split: 'void',
+  skipped: 'skipped',
+};
 
 /** Height of a course by its minutes: clamp(8, 8 + 5 log2(1 + minutes), 64), px at scale 1. */
-export const courseHeight = (minutes: number): number => Math.min(64, Math.max(8, 8 + 5 * Math.log2(1 + minutes)));
+export const courseHeight = (minutes: number): number =>
+  Math.min(64, Math.max(8, 8 + 5 * Math.log2(1 + minutes)));
 
-const minutesOf = (stage: Stage): number => (stage.kind === 'hold' ? stage.minutes : stage.kind === 'isolate-and-repeat' ? stage.settleMinutes + stage.minutes : 0);
+const minutesOf = (stage: Stage): number =>
+  stage.kind === 'hold'
+    ? stage.minutes
+    : stage.kind === 'isolate-and-repeat'
+      ? stage.settleMinutes + stage.minutes
+      : 0;
 
 /** The stages that would follow if everything goes well: the first outcome of each. */
 export function pathAhead(plan: Plan, from: string): string[] {
@@ -46,13 +58,17 @@ export function pathAhead(plan: Plan, from: string): string[] {
   return path;
 }
 
-const holdsOf = (visit: Visit): Hold[] => [...visit.holds, ...visit.cycles.flatMap((c) => (c.hold ? [c.hold] : []))];
+const holdsOf = (visit: Visit): Hold[] => [
+  ...visit.holds,
+  ...visit.cycles.flatMap((c) => (c.hold ? [c.hold] : [])),
+];
 
 function plumbOf(plan: Plan, state: RunState, visit: Visit): { plumb: number; out: boolean } {
   const hold = [...holdsOf(visit)].reverse().find((h) => h.judgement);
   const judgement = hold?.judgement;
   if (!judgement) return { plumb: 0, out: false };
-  const permitted = hold.role === 'tightness' ? (judgement.limit ?? permittedDrop(plan, state)) : judgement.limit;
+  const permitted =
+    hold.role === 'tightness' ? (judgement.limit ?? permittedDrop(plan, state)) : judgement.limit;
   const limit = toNumber((permitted ?? judgement.perceptible).value);
   const out = ['beyond', 'suspected', 'fell', 'rose', 'late', 'moved'].includes(judgement.outcome);
   // a rise is measured against what is perceptible: no rise is permitted
@@ -72,8 +88,16 @@ export function wallCourses(plan: Plan, state: RunState, at: number): Course[] {
     seen.set(visit.stage, times);
     const running = state.phase === 'running' && i === state.visits.length - 1;
     const hold = holdsOf(visit).find((h) => !h.end && !h.broken);
-    const split = visit.split !== undefined || visit.holds.some((h) => h.broken && h === visit.holds[visit.holds.length - 1]);
-    const courseState: CourseState = visit.skipped ? 'skipped' : running ? 'running' : split ? 'split' : 'set';
+    const split =
+      visit.split !== undefined ||
+      visit.holds.some((h) => h.broken && h === visit.holds[visit.holds.length - 1]);
+    const courseState: CourseState = visit.skipped
+      ? 'skipped'
+      : running
+        ? 'running'
+        : split
+          ? 'split'
+          : 'set';
     const answered = Object.values(visit.answers).filter((a) => a.answer !== 'undone').length;
     return {
       key: `${visit.ordinal}`,
@@ -81,7 +105,11 @@ export function wallCourses(plan: Plan, state: RunState, at: number): Course[] {
       state: courseState,
       minutes: minutesOf(stage),
       ...plumbOf(plan, state, visit),
-      filled: hold ? Math.min(1, Math.max(0, (at - hold.startedAt) / (holdEnds(hold) - hold.startedAt))) : running ? Math.min(0.9, answered / 20) : 1,
+      filled: hold
+        ? Math.min(1, Math.max(0, (at - hold.startedAt) / (holdEnds(hold) - hold.startedAt)))
+        : running
+          ? Math.min(0.9, answered / 20)
+          : 1,
       topUps: visit.holds.reduce((n, h) => n + h.topUps.length, 0),
       repeated: times > 1 || visit.cycles.length > 1,
       word: STATE_WORDS[courseState],
@@ -93,7 +121,20 @@ export function wallCourses(plan: Plan, state: RunState, at: number): Course[] {
   const ahead = state.phase === 'running' && last ? pathAhead(plan, last.stage) : [];
   const waiting = ahead.map((key): Course => {
     const stage = plan.procedure.stages[key]!;
-    return { key: `w-${key}`, title: stage.title, state: 'waiting', minutes: minutesOf(stage), plumb: 0, out: false, filled: 0, topUps: 0, repeated: false, word: 'waiting', footing: stage.kind === 'hold' && stage.role === 'let-by', visit: null };
+    return {
+      key: `w-${key}`,
+      title: stage.title,
+      state: 'waiting',
+      minutes: minutesOf(stage),
+      plumb: 0,
+      out: false,
+      filled: 0,
+      topUps: 0,
+      repeated: false,
+      word: 'waiting',
+      footing: stage.kind === 'hold' && stage.role === 'let-by',
+      visit: null,
+    };
   });
   return [...laid, ...waiting];
 }
@@ -114,4 +155,5 @@ export function wallGlyph(plan: Plan, state: RunState, at = state.lastAt): Glyph
 }
 
 /** Horizontal shift of a course, px: `reach` px is the limit; held within one and a half of it. */
-export const plumbShift = (plumb: number, reach: number): number => Math.max(-1.5, Math.min(1.5, plumb)) * reach;
+export const plumbShift = (plumb: number, reach: number): number =>
+  Math.max(-1.5, Math.min(1.5, plumb)) * reach;

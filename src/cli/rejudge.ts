@@ -28,11 +28,30 @@ function rejudge(file: string): number {
     const faults = verifySeal(record);
     const agrees = faults.length === 0 && canonical(sealedVerdict(verdict)) === canonical(body.verdict);
     const { word, sentence, reasons, stages } = verdict;
-    console.log(JSON.stringify({ verdict: word, sentence, reasons, stages, sealedVerdict: body.verdict.word, agrees, ...(faults.length ? { faults } : {}) }, null, 2));
+    console.log(
+      JSON.stringify(
+        {
+          verdict: word,
+          sentence,
+          reasons,
+          stages,
+          sealedVerdict: body.verdict.word,
+          agrees,
+          ...(faults.length ? { faults } : {}),
+        },
+        null,
+        2,
+      ),
+    );
     return agrees ? 0 : 1;
   } catch (error) {
     const e = error as Error & { path?: string; code?: string };
-    const where = e instanceof RecordFileError ? e.path : e instanceof PackError ? `body.plan.procedure: ${e.path}` : [path, e.path].filter(Boolean).join('.');
+    const where =
+      e instanceof RecordFileError
+        ? e.path
+        : e instanceof PackError
+          ? `body.plan.procedure: ${e.path}`
+          : [path, e.path].filter(Boolean).join('.');
     const text = e.code === 'ENOENT' ? `There is no file ${file}.` : e.message;
     console.log(JSON.stringify({ error: { path: where, text } }, null, 2));
     return 2;
@@ -41,6 +60,10 @@ function rejudge(file: string): number {
 
 const file = process.argv[2];
 if (!file) {
-  console.log(JSON.stringify({ error: { path: '', text: 'Name the exported record: npm run -s rejudge -- FILE.json' } }));
+  console.log(
+    JSON.stringify({
+      error: { path: '', text: 'Name the exported record: npm run -s rejudge -- FILE.json' },
+    }),
+  );
   process.exitCode = 2;
 } else process.exitCode = rejudge(file);

@@ -15,7 +15,8 @@ const held = ((globalThis as { vastDatabase?: Held }).vastDatabase ??= {});
 export function pool(): pg.Pool {
   if (!held.pool) {
     const connectionString = process.env.DATABASE_URL;
-    if (!connectionString) throw new Error('DATABASE_URL is not set. Start with ./start, or give the address of your own server.');
+    if (!connectionString)
+      throw new Error('DATABASE_URL is not set. Start with ./start, or give the address of your own server.');
     held.pool = new pg.Pool({ connectionString, max: 12, connectionTimeoutMillis: 4000 });
     held.pool.on('error', () => undefined); // an idle connection that dies is replaced on the next use
   }
@@ -30,7 +31,10 @@ export async function closePool(): Promise<void> {
  * The only door to an organisation's rows: a transaction in which row-level security shows that organisation alone.
  * The setting ends with the transaction, so a pooled connection carries nothing over.
  */
-export async function inOrganisation<T>(scope: { readonly org: string }, work: (tx: Tx) => Promise<T>): Promise<T> {
+export async function inOrganisation<T>(
+  scope: { readonly org: string },
+  work: (tx: Tx) => Promise<T>,
+): Promise<T> {
   return drizzle(pool(), { schema }).transaction(async (tx) => {
     await tx.execute(sql`select set_config('app.org', ${scope.org}, true)`);
     return work(tx);

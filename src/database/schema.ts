@@ -1,4 +1,17 @@
-import { bigint, boolean, foreignKey, index, integer, jsonb, pgTable, primaryKey, text, timestamp, unique, uuid } from 'drizzle-orm/pg-core';
+import {
+  bigint,
+  boolean,
+  foreignKey,
+  index,
+  integer,
+  jsonb,
+  pgTable,
+  primaryKey,
+  text,
+  timestamp,
+  unique,
+  uuid,
+} from 'drizzle-orm/pg-core';
 import type { Gauge } from '@/core/instrument/gauge';
 import type { System } from '@/core/installation/section';
 import type { Plan } from '@/core/plan/plan';
@@ -22,7 +35,9 @@ export const organisations = pgTable('organisations', {
 export const people = pgTable(
   'people',
   {
-    org: uuid('org').notNull().references(() => organisations.org),
+    org: uuid('org')
+      .notNull()
+      .references(() => organisations.org),
     id: uuid('id').notNull(),
     name: text('name').notNull(),
     email: text('email').notNull().unique(),
@@ -46,16 +61,25 @@ export const sessions = pgTable(
     revoked: moment('revoked'),
     device: text('device').notNull().default(''),
   },
-  (t) => [primaryKey({ columns: [t.org, t.id] }), foreignKey({ columns: [t.org, t.person], foreignColumns: [people.org, people.id] })],
+  (t) => [
+    primaryKey({ columns: [t.org, t.id] }),
+    foreignKey({ columns: [t.org, t.person], foreignColumns: [people.org, people.id] }),
+  ],
 );
 
 /** Failed sign-ins, for the rate limit; no organisation is known yet. Reached only through definer functions. */
-export const signInAttempts = pgTable('sign_in_attempts', { key: text('key').notNull(), at: moment('at').notNull() }, (t) => [index('sign_in_attempts_key').on(t.key, t.at)]);
+export const signInAttempts = pgTable(
+  'sign_in_attempts',
+  { key: text('key').notNull(), at: moment('at').notNull() },
+  (t) => [index('sign_in_attempts_key').on(t.key, t.at)],
+);
 
 export const sites = pgTable(
   'sites',
   {
-    org: uuid('org').notNull().references(() => organisations.org),
+    org: uuid('org')
+      .notNull()
+      .references(() => organisations.org),
     id: uuid('id').notNull(),
     name: text('name').notNull(),
     address: text('address').notNull(),
@@ -66,13 +90,29 @@ export const sites = pgTable(
 
 export const systems = pgTable(
   'systems',
-  { org: uuid('org').notNull(), id: uuid('id').notNull(), site: uuid('site').notNull(), name: text('name').notNull(), facts: jsonb('facts').$type<System>().notNull() },
-  (t) => [primaryKey({ columns: [t.org, t.id] }), foreignKey({ columns: [t.org, t.site], foreignColumns: [sites.org, sites.id] })],
+  {
+    org: uuid('org').notNull(),
+    id: uuid('id').notNull(),
+    site: uuid('site').notNull(),
+    name: text('name').notNull(),
+    facts: jsonb('facts').$type<System>().notNull(),
+  },
+  (t) => [
+    primaryKey({ columns: [t.org, t.id] }),
+    foreignKey({ columns: [t.org, t.site], foreignColumns: [sites.org, sites.id] }),
+  ],
 );
 
 export const gauges = pgTable(
   'gauges',
-  { org: uuid('org').notNull().references(() => organisations.org), id: uuid('id').notNull(), name: text('name').notNull(), facts: jsonb('facts').$type<Gauge>().notNull() },
+  {
+    org: uuid('org')
+      .notNull()
+      .references(() => organisations.org),
+    id: uuid('id').notNull(),
+    name: text('name').notNull(),
+    facts: jsonb('facts').$type<Gauge>().notNull(),
+  },
   (t) => [primaryKey({ columns: [t.org, t.id] })],
 );
 
@@ -80,7 +120,9 @@ export const gauges = pgTable(
 export const packs = pgTable(
   'packs',
   {
-    org: uuid('org').notNull().references(() => organisations.org),
+    org: uuid('org')
+      .notNull()
+      .references(() => organisations.org),
     id: text('id').notNull(),
     version: text('version').notNull(),
     hash: text('hash').notNull(),
@@ -131,7 +173,9 @@ export const events = pgTable(
 export const counters = pgTable(
   'counters',
   {
-    org: uuid('org').notNull().references(() => organisations.org),
+    org: uuid('org')
+      .notNull()
+      .references(() => organisations.org),
     series: text('series').notNull(),
     last: integer('last').notNull(),
     lastHash: text('last_hash').notNull(),
@@ -140,7 +184,9 @@ export const counters = pgTable(
 );
 
 export const signingKeys = pgTable('signing_keys', {
-  org: uuid('org').primaryKey().references(() => organisations.org),
+  org: uuid('org')
+    .primaryKey()
+    .references(() => organisations.org),
   publicKey: text('public_key').notNull(),
   /** Private key, AES-256-GCM under the server's own key. */
   sealedSecret: text('sealed_secret').notNull(),
@@ -164,7 +210,9 @@ export const seals = pgTable(
     sealedAt: moment('sealed_at').notNull(),
     search: text('search').notNull(),
     glyph: jsonb('glyph').$type<unknown>().notNull(),
-    summary: jsonb('summary').$type<{ site: string; system: string; procedure: string; by: string; label: string }>().notNull(),
+    summary: jsonb('summary')
+      .$type<{ site: string; system: string; procedure: string; by: string; label: string }>()
+      .notNull(),
   },
   (t) => [
     primaryKey({ columns: [t.org, t.run] }),
@@ -176,8 +224,16 @@ export const seals = pgTable(
 /** Unguessable links to the public page of a certificate; revocable. */
 export const publicLinks = pgTable(
   'public_links',
-  { org: uuid('org').notNull(), run: uuid('run').notNull(), token: text('token').notNull().unique(), revoked: moment('revoked') },
-  (t) => [primaryKey({ columns: [t.org, t.token] }), foreignKey({ columns: [t.org, t.run], foreignColumns: [runs.org, runs.id] })],
+  {
+    org: uuid('org').notNull(),
+    run: uuid('run').notNull(),
+    token: text('token').notNull().unique(),
+    revoked: moment('revoked'),
+  },
+  (t) => [
+    primaryKey({ columns: [t.org, t.token] }),
+    foreignKey({ columns: [t.org, t.run], foreignColumns: [runs.org, runs.id] }),
+  ],
 );
 
 /** A paired gauge that streams into a run. `simulated` gauges belong to practice runs only. */
@@ -192,11 +248,23 @@ export const gaugeLinks = pgTable(
     simulated: boolean('simulated').notNull(),
     made: moment('made').notNull(),
   },
-  (t) => [primaryKey({ columns: [t.org, t.run, t.gauge] }), foreignKey({ columns: [t.org, t.run], foreignColumns: [runs.org, runs.id] })],
+  (t) => [
+    primaryKey({ columns: [t.org, t.run, t.gauge] }),
+    foreignKey({ columns: [t.org, t.run], foreignColumns: [runs.org, runs.id] }),
+  ],
 );
 
 export const auditLog = pgTable(
   'audit_log',
-  { org: uuid('org').notNull().references(() => organisations.org), id: uuid('id').notNull(), at: moment('at').notNull(), person: uuid('person'), what: text('what').notNull(), subject: text('subject').notNull() },
+  {
+    org: uuid('org')
+      .notNull()
+      .references(() => organisations.org),
+    id: uuid('id').notNull(),
+    at: moment('at').notNull(),
+    person: uuid('person'),
+    what: text('what').notNull(),
+    subject: text('subject').notNull(),
+  },
   (t) => [primaryKey({ columns: [t.org, t.id] })],
 );

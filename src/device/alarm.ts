@@ -6,7 +6,8 @@ export function armAlarm(): void {
   try {
     audio ??= new AudioContext();
     void audio.resume();
-    if ('Notification' in globalThis && Notification.permission === 'default') void Notification.requestPermission();
+    if ('Notification' in globalThis && Notification.permission === 'default')
+      void Notification.requestPermission();
   } catch {
     audio = null;
   }
@@ -26,7 +27,8 @@ export function sound(times: number): void {
   navigator.vibrate?.(Array.from({ length: times * 2 - 1 }, (_, i) => (i % 2 ? 150 : 200)));
 }
 export function notify(text: string): void {
-  if ('Notification' in globalThis && Notification.permission === 'granted' && document.hidden) new Notification('Vast Stone', { body: text, tag: 'hold' });
+  if ('Notification' in globalThis && Notification.permission === 'granted' && document.hidden)
+    new Notification('Vast Stone', { body: text, tag: 'hold' });
 }
 /** Keeps the screen on while the returned function is not called. */
 export function keepAwake(): () => void {
@@ -35,7 +37,10 @@ export function keepAwake(): () => void {
   const take = () => {
     if (over || document.hidden || !('wakeLock' in navigator)) return;
     navigator.wakeLock.request('screen').then(
-      (l) => { lock = l; if (over) void l.release(); },
+      (l) => {
+        lock = l;
+        if (over) void l.release();
+      },
       () => undefined,
     );
   };

@@ -7,8 +7,19 @@ import { uuid7 } from '@/wire/uuid7';
 import type { Identity } from '@/wire/role';
 import { clockOffset, mono, now } from './clock';
 import { deviceId, pageLoad } from './identity';
-import { office, OfficeError } from './office';
-import { eventsOfRun, keepEvent, keepPlaced, markPlaced, markRefused, openStore, refusedCount, unsent, type Store } from './store';
+import type { OfficeError } from './office';
+import { office } from './office';
+import {
+  eventsOfRun,
+  keepEvent,
+  keepPlaced,
+  markPlaced,
+  markRefused,
+  openStore,
+  refusedCount,
+  unsent,
+  type Store,
+} from './store';
 
 export interface GaugeFrame {
   readonly gauge: string;
@@ -30,7 +41,9 @@ export interface BenchView {
   readonly contact: Contact;
   readonly live: GaugeFrame | null;
 }
-export type AppendAnswer = { readonly accepted: true; readonly id: string } | { readonly accepted: false; readonly code: string; readonly text: string };
+export type AppendAnswer =
+  | { readonly accepted: true; readonly id: string }
+  | { readonly accepted: false; readonly code: string; readonly text: string };
 
 const POLL_MS = 4000;
 
@@ -90,24 +103,43 @@ export class BenchEngine {
     const plan = this.plan!;
     const expects = expectation(this.view!.state);
     const at = now();
-    const make = (deviceSeq: number): RunEvent => ({
-      ...payload, id: uuid7(at), run: this.run, device: deviceId(), deviceSeq, at, zone: Intl.DateTimeFormat().resolvedOptions().timeZone || 'UTC',
-      offset: clockOffset(), mono: mono(), pageLoad: pageLoad(), by: this.who.person, byName: this.who.name, expects,
-    } as RunEvent);
+    const make = (deviceSeq: number): RunEvent =>
+      ({
+        ...payload,
+        id: uuid7(at),
+        run: this.run,
+        device: deviceId(),
+        deviceSeq,
+        at,
+        zone: Intl.DateTimeFormat().resolvedOptions().timeZone || 'UTC',
+        offset: clockOffset(),
+        mono: mono(),
+        pageLoad: pageLoad(),
+        by: this.who.person,
+        byName: this.who.name,
+        expects,
+      }) as RunEvent;
     const trial = make(Number.MAX_SAFE_INTEGER);
     const refusal = reduce(plan, [...this.events, trial]).withoutEffect.find((w) => w.id === trial.id);
-    if (refusal && !KEPT_ANYWAY.has(refusal.code)) return { accepted: false, code: refusal.code, text: refusal.text };
+    if (refusal && !KEPT_ANYWAY.has(refusal.code))
+      return { accepted: false, code: refusal.code, text: refusal.text };
     let event: RunEvent;
     try {
       event = await keepEvent(this.store, make);
     } catch (error) {
-      return { accepted: false, code: 'storage', text: `This device could not save the entry (${(error as Error).name}). Free some storage; what you typed is still on the keypad.` };
+      return {
+        accepted: false,
+        code: 'storage',
+        text: `This device could not save the entry (${(error as Error).name}). Free some storage; what you typed is still on the keypad.`,
+      };
     }
     this.events = [...this.events, event];
     this.refresh();
     this.channel?.postMessage('grew');
     void this.sync();
-    return refusal ? { accepted: false, code: refusal.code, text: refusal.text } : { accepted: true, id: event.id };
+    return refusal
+      ? { accepted: false, code: refusal.code, text: refusal.text }
+      : { accepted: true, id: event.id };
   }
 
   /** Sends what is unsent and takes in what others sent. Never runs twice at once. */
@@ -129,7 +161,11 @@ export class BenchEngine {
           // a refusal that will not change: keep the entry here, show the reason, go on with the others
           if (e.status === 409 || e.status === 422 || (e.status === 403 && e.code !== 'other-site')) {
             const bad = batch.events.filter((x) => !e.path || x.id === e.path);
-            await markRefused(this.store, (bad.length ? bad : batch.events).map((x) => x.id), e.message);
+            await markRefused(
+              this.store,
+              (bad.length ? bad : batch.events).map((x) => x.id),
+              e.message,
+            );
           } else throw error;
         }
         queue = await unsent(this.store, this.run);
@@ -137,7 +173,9 @@ export class BenchEngine {
       const known = this.events.reduce((most, e) => Math.max(most, e.position ?? 0), 0);
       const held = await eventsOfRun(this.store, this.run);
       const after = Math.min(known, gapBefore(held));
-      const news = await office<{ events: PlacedEvent[]; sealed: { number: string } | null }>(`/api/runs/${this.run}/events?after=${after}`);
+      const news = await office<{ events: PlacedEvent[]; sealed: { number: string } | null }>(
+        `/api/runs/${this.run}/events?after=${after}`,
+      );
       await keepPlaced(this.store, this.run, news.events);
       if (news.sealed && !this.sealed) {
         this.sealed = news.sealed;
@@ -168,7 +206,9 @@ export class BenchEngine {
   }
 
   private async fetchAll(): Promise<void> {
-    const found = await office<{ plan: Plan; events: PlacedEvent[]; sealed: { number: string } | null }>(`/api/runs/${this.run}`);
+    const found = await office<{ plan: Plan; events: PlacedEvent[]; sealed: { number: string } | null }>(
+      `/api/runs/${this.run}`,
+    );
     this.plan = found.plan;
     this.sealed = found.sealed;
     await this.store.put('runs', { run: this.run, plan: found.plan, sealed: found.sealed, opened: now() });
@@ -203,8 +243,15 @@ export class BenchEngine {
     this.events = inOrder(this.events);
     const waiting = this.events.filter((e) => e.position === undefined).length;
     this.view = {
-      plan: this.plan, state: reduce(this.plan, this.events), events: this.events, sealed: this.sealed, here: this.events.length, waiting,
-      refused: this.refused, contact: this.contact, live: this.live,
+      plan: this.plan,
+      state: reduce(this.plan, this.events),
+      events: this.events,
+      sealed: this.sealed,
+      here: this.events.length,
+      waiting,
+      refused: this.refused,
+      contact: this.contact,
+      live: this.live,
     };
     for (const hear of this.listeners) hear();
   }

@@ -15,18 +15,27 @@ export class OfficeError extends Error {
 }
 
 /** One request to the server; each answer also sets the clock. @throws OfficeError */
-export async function office<T>(path: string, options: { method?: string; body?: unknown; signal?: AbortSignal } = {}): Promise<T> {
+export async function office<T>(
+  path: string,
+  options: { method?: string; body?: unknown; signal?: AbortSignal } = {},
+): Promise<T> {
   const sent = now();
   let response: Response;
   try {
     response = await fetch(path, {
       method: options.method ?? (options.body === undefined ? 'GET' : 'POST'),
-      ...(options.body === undefined ? {} : { body: JSON.stringify(options.body), headers: { 'content-type': 'application/json' } }),
+      ...(options.body === undefined
+        ? {}
+        : { body: JSON.stringify(options.body), headers: { 'content-type': 'application/json' } }),
       signal: options.signal ?? AbortSignal.timeout(12000),
       cache: 'no-store',
     });
   } catch {
-    throw new OfficeError(0, 'no-signal', 'The office cannot be reached. What you enter stays on this device and is sent by itself.');
+    throw new OfficeError(
+      0,
+      'no-signal',
+      'The office cannot be reached. What you enter stays on this device and is sent by itself.',
+    );
   }
   const server = Number(response.headers.get('x-server-time'));
   if (server) learnOffset(server, sent, now());
@@ -35,11 +44,20 @@ export async function office<T>(path: string, options: { method?: string; body?:
   try {
     value = text ? JSON.parse(text) : null;
   } catch {
-    throw new OfficeError(response.status || 500, 'unreadable', 'The server’s answer could not be read. Try again.');
+    throw new OfficeError(
+      response.status || 500,
+      'unreadable',
+      'The server’s answer could not be read. Try again.',
+    );
   }
   if (!response.ok) {
     const trouble = (value as Trouble | null)?.error;
-    throw new OfficeError(response.status, trouble?.code ?? 'unexpected', trouble?.text ?? 'The server refused. Try again.', trouble?.path);
+    throw new OfficeError(
+      response.status,
+      trouble?.code ?? 'unexpected',
+      trouble?.text ?? 'The server refused. Try again.',
+      trouble?.path,
+    );
   }
   return value as T;
 }

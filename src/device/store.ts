@@ -13,13 +13,18 @@ export interface StoredRun {
 interface Shape extends DBSchema {
   runs: { key: string; value: StoredRun };
   /** Every event of the runs opened here; `sent` 0 while the office does not have it yet. */
-  events: { key: string; value: { id: string; run: string; sent: 0 | 1; refused?: string; event: PlacedEvent }; indexes: { run: string; sent: number } };
+  events: {
+    key: string;
+    value: { id: string; run: string; sent: 0 | 1; refused?: string; event: PlacedEvent };
+    indexes: { run: string; sent: number };
+  };
   state: { key: string; value: unknown };
 }
 export type Store = IDBPDatabase<Shape>;
 
 /** One store per organisation and person: what one person entered is never sent in another's name. */
-export const storeName = (who: Pick<Identity, 'org' | 'person'>): string => `vast-stone.${who.org}.${who.person}`;
+export const storeName = (who: Pick<Identity, 'org' | 'person'>): string =>
+  `vast-stone.${who.org}.${who.person}`;
 
 const opened = new Map<string, Promise<Store>>();
 export function openStore(who: Pick<Identity, 'org' | 'person'>): Promise<Store> {
@@ -59,7 +64,10 @@ export async function keepPlaced(store: Store, run: string, events: readonly Pla
   for (const event of events) void tx.store.put({ id: event.id, run, sent: 1, event });
   await tx.done;
 }
-export async function markPlaced(store: Store, placed: readonly { id: string; position: number; received: number }[]): Promise<void> {
+export async function markPlaced(
+  store: Store,
+  placed: readonly { id: string; position: number; received: number }[],
+): Promise<void> {
   const tx = store.transaction('events', 'readwrite', { durability: 'strict' });
   for (const { id, position, received } of placed) {
     const row = await tx.store.get(id);
@@ -77,9 +85,12 @@ export async function markRefused(store: Store, ids: readonly string[], text: st
   await tx.done;
 }
 
-export const eventsOfRun = async (store: Store, run: string): Promise<PlacedEvent[]> => (await store.getAllFromIndex('events', 'run', run)).filter((r) => !r.refused).map((r) => r.event);
+export const eventsOfRun = async (store: Store, run: string): Promise<PlacedEvent[]> =>
+  (await store.getAllFromIndex('events', 'run', run)).filter((r) => !r.refused).map((r) => r.event);
 export async function unsent(store: Store, run?: string): Promise<RunEvent[]> {
-  const rows = (await store.getAllFromIndex('events', 'sent', 0)).filter((r) => !r.refused && (!run || r.run === run));
+  const rows = (await store.getAllFromIndex('events', 'sent', 0)).filter(
+    (r) => !r.refused && (!run || r.run === run),
+  );
   return rows.map((r) => r.event).sort((a, b) => a.deviceSeq - b.deviceSeq);
 }
 export const refusedCount = async (store: Store, run: string): Promise<{ count: number; text: string }> => {

@@ -13,24 +13,39 @@ const MOST_BYTES = 4_000_000;
 
 /** JSON answer with the server's clock in a header, for the device's offset. */
 export const answer = (value: unknown, status = 200, extra: Record<string, string> = {}): Response =>
-  Response.json(value, { status, headers: { 'x-server-time': String(now()), 'cache-control': 'no-store', ...extra } });
+  Response.json(value, {
+    status,
+    headers: { 'x-server-time': String(now()), 'cache-control': 'no-store', ...extra },
+  });
 
 /** Turns anything thrown into an answer that says what to do; nothing of the inside leaks. */
 export function troubleAnswer(error: unknown): Response {
-  const say = (status: number, code: string, text: string, path?: string) => answer({ error: { code, text, ...(path ? { path } : {}) } }, status);
+  const say = (status: number, code: string, text: string, path?: string) =>
+    answer({ error: { code, text, ...(path ? { path } : {}) } }, status);
   if (error instanceof TroubleError) return say(error.status, error.code, error.message, error.path);
-  if (error instanceof ValidationError) return say(422, 'invalid', `${error.path ? `${error.path}: ` : ''}${error.message}`, error.path);
+  if (error instanceof ValidationError)
+    return say(422, 'invalid', `${error.path ? `${error.path}: ` : ''}${error.message}`, error.path);
   if (error instanceof PlanError) return say(422, error.code, error.message);
   if (error instanceof SealError) return say(409, error.code, error.message);
-  if (databaseIsAway(error)) return say(503, 'database-away', 'The office’s records cannot be reached just now. What you entered stays on this device and is sent again by itself.');
+  if (databaseIsAway(error))
+    return say(
+      503,
+      'database-away',
+      'The office’s records cannot be reached just now. What you entered stays on this device and is sent again by itself.',
+    );
   log.error({ err: error }, 'unexpected');
-  return say(500, 'unexpected', 'Something went wrong on the server. Nothing you entered is lost; try again.');
+  return say(
+    500,
+    'unexpected',
+    'Something went wrong on the server. Nothing you entered is lost; try again.',
+  );
 }
 
 /** The parsed body of a request. @throws TroubleError, ValidationError */
 export async function bodyOf<T>(request: Request, schema: Schema<T>): Promise<T> {
   const text = await request.text();
-  if (text.length > MOST_BYTES) throw new TroubleError(413, 'too-large', 'That is more than can be sent at once.');
+  if (text.length > MOST_BYTES)
+    throw new TroubleError(413, 'too-large', 'That is more than can be sent at once.');
   let value: unknown;
   try {
     value = JSON.parse(text);
@@ -45,7 +60,8 @@ async function sameOrigin(request: Request): Promise<void> {
   const origin = request.headers.get('origin');
   if (!origin || request.method === 'GET') return;
   const host = (await headers()).get('host');
-  if (new URL(origin).host !== host) throw new TroubleError(403, 'other-site', 'This request came from another site and was refused.');
+  if (new URL(origin).host !== host)
+    throw new TroubleError(403, 'other-site', 'This request came from another site and was refused.');
 }
 
 type Context<P> = { params: Promise<P> };
@@ -64,7 +80,12 @@ export function open<P>(work: (request: Request, params: P) => Promise<Response>
 export function signedIn<P>(work: (session: Session, request: Request, params: P) => Promise<Response>) {
   return open<P>(async (request, params) => {
     const session = await currentSession();
-    if (!session) throw new TroubleError(401, 'signed-out', 'You are signed out. Sign in again; what you entered is kept on this device.');
+    if (!session)
+      throw new TroubleError(
+        401,
+        'signed-out',
+        'You are signed out. Sign in again; what you entered is kept on this device.',
+      );
     return work(session, request, params);
   });
 }

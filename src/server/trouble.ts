@@ -11,11 +11,21 @@ export class TroubleError extends Error {
   }
 }
 /** One answer for what is not there and what belongs to somebody else, so that nothing leaks. */
-export const notHere = (what = 'page'): TroubleError => new TroubleError(404, 'not-found', `There is no such ${what} here. Check the link, or look for it in Today, Places or Ledger.`);
+export const notHere = (what = 'page'): TroubleError =>
+  new TroubleError(
+    404,
+    'not-found',
+    `There is no such ${what} here. Check the link, or look for it in Today, Places or Ledger.`,
+  );
 /** Whether an id could be one of ours: anything else never reaches the database. */
-export const isId = (text: string): boolean => /^[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}$/.test(text);
+export const isId = (text: string): boolean =>
+  /^[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}$/.test(text);
 /** Whether an error means that the database is away. */
 export const databaseIsAway = (error: unknown): boolean => {
   const e = error as { code?: string; message?: string; cause?: unknown };
-  return /^(ECONN|57P|08|ETIMEDOUT)/.test(e?.code ?? '') || /timeout exceeded when trying to connect|Connection terminated/.test(e?.message ?? '') || (e?.cause !== undefined && databaseIsAway(e.cause));
+  return (
+    /^(ECONN|57P|08|ETIMEDOUT)/.test(e?.code ?? '') ||
+    /timeout exceeded when trying to connect|Connection terminated/.test(e?.message ?? '') ||
+    (e?.cause !== undefined && databaseIsAway(e.cause))
+  );
 };

@@ -1,7 +1,12 @@
 import * as yup from 'yup';
 import type { SealedRecord } from '@/core/record/record';
 
-const hex = (length: number) => yup.string().strict(true).required().matches(new RegExp(`^[0-9a-f]{${length}}$`));
+const hex = (length: number) =>
+  yup
+    .string()
+    .strict(true)
+    .required()
+    .matches(new RegExp(`^[0-9a-f]{${length}}$`));
 
 /** The exported record: the sealed body as text, and its seal beside it. Format documented in docs/record-format.md. */
 export const recordFileSchema = yup
@@ -9,7 +14,13 @@ export const recordFileSchema = yup
     format: yup.string().strict(true).oneOf(['vast-stone-record-1']).required(),
     body: yup.string().strict(true).required().min(2).max(50_000_000),
     seal: yup
-      .object({ number: yup.string().strict(true).required().max(40), previous: hex(64), hash: hex(64), signature: hex(128), key: hex(64) })
+      .object({
+        number: yup.string().strict(true).required().max(40),
+        previous: hex(64),
+        hash: hex(64),
+        signature: hex(128),
+        key: hex(64),
+      })
       .noUnknown()
       .strict(true)
       .required(),
@@ -18,11 +29,15 @@ export const recordFileSchema = yup
   .strict(true)
   .required();
 
-export const writeRecordFile = (record: SealedRecord): string => JSON.stringify({ format: 'vast-stone-record-1', body: record.body, seal: record.seal }, null, 2) + '\n';
+export const writeRecordFile = (record: SealedRecord): string =>
+  JSON.stringify({ format: 'vast-stone-record-1', body: record.body, seal: record.seal }, null, 2) + '\n';
 
 /** Why a file could not be read as a record, with the place. */
 export class RecordFileError extends Error {
-  constructor(readonly path: string, text: string) {
+  constructor(
+    readonly path: string,
+    text: string,
+  ) {
     super(text);
     this.name = 'RecordFileError';
   }

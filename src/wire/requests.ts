@@ -4,7 +4,8 @@ import { UNITS } from '@/core/quantity/unit';
 
 const text = (most: number) => yup.string().strict(true).required('is needed').max(most);
 const uuid = () => text(36).matches(/^[0-9a-f-]{36}$/, 'is not an id');
-const shape = <S extends yup.ObjectShape>(fields: S) => yup.object(fields).noUnknown().strict(true).required();
+const shape = <S extends yup.ObjectShape>(fields: S) =>
+  yup.object(fields).noUnknown().strict(true).required();
 
 /** Sign-in form and route. */
 export const signInSchema = shape({
@@ -18,7 +19,15 @@ export const startRunSchema = shape({
   pack: text(60),
   procedure: text(60),
   case: text(40),
-  choices: yup.mixed<Record<string, string>>().test('choices', 'choices must be words', (v) => v === undefined || (typeof v === 'object' && Object.values(v).every((x) => typeof x === 'string'))).optional(),
+  choices: yup
+    .mixed<Record<string, string>>()
+    .test(
+      'choices',
+      'choices must be words',
+      (v) =>
+        v === undefined || (typeof v === 'object' && Object.values(v).every((x) => typeof x === 'string')),
+    )
+    .optional(),
   practice: yup.boolean().strict(true).required(),
   fault: yup.string().strict(true).max(40).optional(),
   zone: text(60),
@@ -26,7 +35,9 @@ export const startRunSchema = shape({
 export type StartRun = yup.InferType<typeof startRunSchema>;
 
 /** A batch of events from a device. */
-export const batchSchema = shape({ events: yup.array().of(eventSchema).strict(true).required().min(1).max(500) });
+export const batchSchema = shape({
+  events: yup.array().of(eventSchema).strict(true).required().min(1).max(500),
+});
 export interface Batch {
   readonly events: readonly RunEvent[];
 }
@@ -38,12 +49,25 @@ export interface BatchAnswer {
 
 /** Pairing of a gauge by the code shown on the bench, and its batches: the public ingest protocol (docs/gauge-protocol.md). */
 export const pairSchema = shape({ code: text(40) });
-const points = () => yup.array().of(yup.array().of(yup.number().strict(true).integer().required()).length(2).required()).strict(true);
+const points = () =>
+  yup
+    .array()
+    .of(yup.array().of(yup.number().strict(true).integer().required()).length(2).required())
+    .strict(true);
 export const gaugeBatchSchema = shape({
   live: points().min(1).max(60).required(),
   scale: yup.number().strict(true).integer().min(0).max(6).required(),
   unit: text(10).oneOf(Object.keys(UNITS)),
-  batch: yup.object({ id: uuid(), sequence: yup.number().strict(true).integer().min(1).required(), points: points().min(1).max(600).required() }).noUnknown().strict(true).optional().default(undefined),
+  batch: yup
+    .object({
+      id: uuid(),
+      sequence: yup.number().strict(true).integer().min(1).required(),
+      points: points().min(1).max(600).required(),
+    })
+    .noUnknown()
+    .strict(true)
+    .optional()
+    .default(undefined),
 });
 export type GaugeBatch = yup.InferType<typeof gaugeBatchSchema>;
 

@@ -6,7 +6,12 @@
 import { appendFileSync, existsSync, mkdirSync, readFileSync, readdirSync, renameSync } from 'node:fs';
 import { createServer } from 'node:http';
 import path from 'node:path';
-import { display, simulate, type SimulatedAction, type SimulatedInstallation } from '@/core/simulation/installation';
+import {
+  display,
+  simulate,
+  type SimulatedAction,
+  type SimulatedInstallation,
+} from '@/core/simulation/installation';
 import { uuid7 } from '@/wire/uuid7';
 
 interface Setup {
@@ -42,21 +47,33 @@ class Pipe {
   async tick(): Promise<void> {
     if (this.ended) return;
     const at = this.now();
-    this.points.push([at, display(this.setup.installation, simulate(this.setup.installation, this.actions, at))]);
+    this.points.push([
+      at,
+      display(this.setup.installation, simulate(this.setup.installation, this.actions, at)),
+    ]);
     this.ticks += 1;
     if (this.busy || this.ticks % 2) return;
     this.busy = true;
     try {
       if (!this.token) {
-        const paired = await this.post<{ token: string; now: number }>('/api/gauge/pair', { code: this.setup.code });
+        const paired = await this.post<{ token: string; now: number }>('/api/gauge/pair', {
+          code: this.setup.code,
+        });
         this.token = paired.token;
       }
       if (!this.pending && this.points.length >= BATCH_TICKS) {
         this.pending = { id: uuid7(at), sequence: ++this.sequence, points: this.points.slice(0, 600) };
         this.points = [];
       }
-      const live = [[at, display(this.setup.installation, simulate(this.setup.installation, this.actions, at))]];
-      const answer = await this.post<{ now: number; goOn: boolean }>('/api/gauge/readings', { live, scale: this.setup.scale, unit: this.setup.unit, ...(this.pending ? { batch: this.pending } : {}) });
+      const live = [
+        [at, display(this.setup.installation, simulate(this.setup.installation, this.actions, at))],
+      ];
+      const answer = await this.post<{ now: number; goOn: boolean }>('/api/gauge/readings', {
+        live,
+        scale: this.setup.scale,
+        unit: this.setup.unit,
+        ...(this.pending ? { batch: this.pending } : {}),
+      });
       this.pending = null;
       if (!answer.goOn) this.end();
     } catch {
@@ -74,8 +91,13 @@ class Pipe {
   private async post<T>(url: string, body: unknown): Promise<T> {
     const sent = Date.now();
     const response = await fetch(this.setup.office + url, {
-      method: 'POST', body: JSON.stringify(body), signal: AbortSignal.timeout(4000),
-      headers: { 'content-type': 'application/json', ...(this.token ? { authorization: `Bearer ${this.token}` } : {}) },
+      method: 'POST',
+      body: JSON.stringify(body),
+      signal: AbortSignal.timeout(4000),
+      headers: {
+        'content-type': 'application/json',
+        ...(this.token ? { authorization: `Bearer ${this.token}` } : {}),
+      },
     });
     if (response.status === 401 && this.token) this.token = null;
     if (response.status === 409) this.end();

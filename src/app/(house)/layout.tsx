@@ -13,9 +13,13 @@ export default async function House({ children }: { children: ReactNode }) {
   const who = { org, person, name, role, organisation };
   return (
     <>
-      <a href="#main" className="sr-only focus:not-sr-only focus:fixed focus:z-50 focus:bg-panel focus:p-3">Skip to the content</a>
+      <a href="#main" className="sr-only focus:not-sr-only focus:fixed focus:z-50 focus:bg-panel focus:p-3">
+        Skip to the content
+      </a>
       <Rail who={who} />
-      <main id="main" className="mx-auto max-w-[1200px] px-4 pt-4 pb-28 lg:pb-8 lg:pl-[104px] lg:pr-8">{children}</main>
+      <main id="main" className="mx-auto max-w-[1200px] px-4 pt-4 pb-28 lg:pb-8 lg:pl-[104px] lg:pr-8">
+        {children}
+      </main>
       <Remember who={who} />
     </>
   );

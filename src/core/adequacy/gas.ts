@@ -51,7 +51,10 @@ export function smallestVisibleChange(hold: HoldSetting, d: Procedure['temperatu
       { name: 'pm, perceptible movement', value: `${toNumber(hold.perceptible.value)} ${unitLabel(unit)}` },
       { name: 'r, resolution', value: show(r) },
       { name: 'P/T, change per kelvin', value: `${show(perKelvin)}/K` },
-      { name: `u_dT, temperature ${hold.loggedTemperature === undefined ? 'not logged' : 'logged'}`, value: `${uT.toFixed(3)} K` },
+      {
+        name: `u_dT, temperature ${hold.loggedTemperature === undefined ? 'not logged' : 'logged'}`,
+        value: `${uT.toFixed(3)} K`,
+      },
       { name: 'u_bar, barometer over the hold', value: show(barometer) },
     ],
     source: SOURCE,
@@ -66,7 +69,9 @@ export function smallestVisibleChange(hold: HoldSetting, d: Procedure['temperatu
  */
 export function smallestVisibleLeak(hold: HoldSetting, d: Procedure['temperatureDefault']): Figure {
   const change = smallestVisibleChange(hold, d);
-  const atTest = ((hold.volume / STANDARD_ATMOSPHERE) * convert(change.value, change.unit, 'Pa') * 3600 * 1000) / (hold.minutes * 60);
+  const atTest =
+    ((hold.volume / STANDARD_ATMOSPHERE) * convert(change.value, change.unit, 'Pa') * 3600 * 1000) /
+    (hold.minutes * 60);
   const value = atTest * (hold.workingPressure / hold.pressure);
   return {
     name: 'smallest leak this hold can show',
@@ -76,7 +81,10 @@ export function smallestVisibleLeak(hold: HoldSetting, d: Procedure['temperature
     formula: 'q_min = V/P_atm × Δp_min / t × p_working/p_test',
     inputs: [
       { name: 'V, volume of the section', value: `${(hold.volume * 1000).toFixed(2)} l` },
-      { name: 'Δp_min, smallest visible change', value: `${change.value.toFixed(2)} ${unitLabel(change.unit)}` },
+      {
+        name: 'Δp_min, smallest visible change',
+        value: `${change.value.toFixed(2)} ${unitLabel(change.unit)}`,
+      },
       { name: 't, hold', value: `${hold.minutes} min` },
       { name: 'P_atm', value: '1013.25 mbar' },
       { name: 'p_working / p_test', value: (hold.workingPressure / hold.pressure).toFixed(3) },
@@ -92,7 +100,11 @@ export function smallestVisibleLeak(hold: HoldSetting, d: Procedure['temperature
  * a day is not enough (then: a finer gauge or a smaller section).
  * @param leak l/h at working pressure
  */
-export function neededMinutes(hold: Omit<HoldSetting, 'minutes'>, leak: number, d: Procedure['temperatureDefault']): number | null {
+export function neededMinutes(
+  hold: Omit<HoldSetting, 'minutes'>,
+  leak: number,
+  d: Procedure['temperatureDefault'],
+): number | null {
   for (let minutes = 0.5; minutes <= 24 * 60; minutes += minutes < 60 ? 0.5 : 5)
     if (smallestVisibleLeak({ ...hold, minutes }, d).value <= leak) return minutes;
   return null;

@@ -46,7 +46,8 @@ export interface System {
 }
 
 /** Inside volume of one pipe, m3: pi/4 x bore^2 x length. */
-export const pipeVolume = (pipe: Pipe): number => (Math.PI / 4) * (toNumber(pipe.bore) / 1000) ** 2 * toNumber(pipe.length);
+export const pipeVolume = (pipe: Pipe): number =>
+  (Math.PI / 4) * (toNumber(pipe.bore) / 1000) ** 2 * toNumber(pipe.length);
 
 /**
  * Volume of the section under test: pipes by bore and length, plus meter and (when connected) appliances.
@@ -55,7 +56,9 @@ export const pipeVolume = (pipe: Pipe): number => (Math.PI / 4) * (toNumber(pipe
 export function sectionVolume(system: System, withAppliances = true): Figure {
   const pipes = system.pipes.reduce((sum, pipe) => sum + pipeVolume(pipe), 0);
   const meter = toNumber(system.meter.volume) / 1000;
-  const appliances = withAppliances ? system.appliances.reduce((sum, a) => sum + toNumber(a.volume) / 1000, 0) : 0;
+  const appliances = withAppliances
+    ? system.appliances.reduce((sum, a) => sum + toNumber(a.volume) / 1000, 0)
+    : 0;
   const value = pipes + meter + appliances;
   return {
     name: 'volume of the section',
@@ -64,16 +67,26 @@ export function sectionVolume(system: System, withAppliances = true): Figure {
     decimals: Math.max(4, decimalsFor(value)),
     formula: 'V = Σ π/4 × bore² × length + V_meter + V_appliances',
     inputs: [
-      ...system.pipes.map((p) => ({ name: `${p.name}, ${toNumber(p.length)} m of ${toNumber(p.bore)} mm bore`, value: `${(pipeVolume(p) * 1000).toFixed(2)} l` })),
+      ...system.pipes.map((p) => ({
+        name: `${p.name}, ${toNumber(p.length)} m of ${toNumber(p.bore)} mm bore`,
+        value: `${(pipeVolume(p) * 1000).toFixed(2)} l`,
+      })),
       { name: `meter, ${system.meter.name}`, value: `${(meter * 1000).toFixed(2)} l` },
-      { name: withAppliances ? 'appliances, inside their valves' : 'appliances, isolated', value: `${(appliances * 1000).toFixed(2)} l` },
+      {
+        name: withAppliances ? 'appliances, inside their valves' : 'appliances, isolated',
+        value: `${(appliances * 1000).toFixed(2)} l`,
+      },
     ],
-    source: 'Pipe lengths as measured on the system page; meter and appliance volumes from their plates; chapter 7.1',
+    source:
+      'Pipe lengths as measured on the system page; meter and appliance volumes from their plates; chapter 7.1',
     note: 'measured lengths: about ± 10 %',
   };
 }
 
 /** The largest nominal pipe size in the section: it chooses the allowance row. */
 export function largestSize(system: System): Exact | null {
-  return system.pipes.reduce<Exact | null>((best, p) => (!best || toNumber(p.size) > toNumber(best) ? p.size : best), null);
+  return system.pipes.reduce<Exact | null>(
+    (best, p) => (!best || toNumber(p.size) > toNumber(best) ? p.size : best),
+    null,
+  );
 }

@@ -8,7 +8,10 @@ const STRINGS: Record<string, (v: unknown) => JsonSchema> = {
   max: (v) => ({ maxLength: v }),
   matches: (v) => ({ pattern: (v as RegExp).source }),
 };
-const NUMBERS: Record<string, (v: unknown) => JsonSchema> = { min: (v) => ({ minimum: v }), max: (v) => ({ maximum: v }) };
+const NUMBERS: Record<string, (v: unknown) => JsonSchema> = {
+  min: (v) => ({ minimum: v }),
+  max: (v) => ({ maximum: v }),
+};
 
 /** The JSON Schema of a Yup schema, so that what is checked and what is published are one. */
 export function jsonSchema(schema: yup.AnySchema): JsonSchema {
@@ -17,16 +20,29 @@ export function jsonSchema(schema: yup.AnySchema): JsonSchema {
   const described = schema.describe() as yup.SchemaDescription;
   const extra = described.oneOf?.length ? { enum: described.oneOf.filter((v) => v !== undefined) } : {};
   const tests = (table: Record<string, (v: unknown) => JsonSchema>) =>
-    Object.assign({}, ...described.tests.map((t) => { const params = t.params as Record<string, unknown> | undefined; return t.name && table[t.name] && params ? table[t.name]!(params[t.name] ?? params.regex) : {}; }));
+    Object.assign(
+      {},
+      ...described.tests.map((t) => {
+        const params = t.params as Record<string, unknown> | undefined;
+        return t.name && table[t.name] && params ? table[t.name]!(params[t.name] ?? params.regex) : {};
+      }),
+    );
   switch (schema.type) {
     case 'object': {
       const fields = (schema as yup.AnyObjectSchema).fields as Record<string, yup.AnySchema>;
       const properties = Object.fromEntries(Object.entries(fields).map(([k, f]) => [k, jsonSchema(f)]));
-      const required = Object.entries(fields).filter(([, f]) => !f.spec.optional).map(([k]) => k);
+      const required = Object.entries(fields)
+        .filter(([, f]) => !f.spec.optional)
+        .map(([k]) => k);
       return { type: 'object', properties, required, additionalProperties: false };
     }
     case 'array':
-      return { type: 'array', items: (schema as yup.ArraySchema<unknown[], yup.AnyObject>).innerType ? jsonSchema((schema as unknown as { innerType: yup.AnySchema }).innerType) : {} };
+      return {
+        type: 'array',
+        items: (schema as yup.ArraySchema<unknown[], yup.AnyObject>).innerType
+          ? jsonSchema((schema as unknown as { innerType: yup.AnySchema }).innerType)
+          : {},
+      };
     case 'string':
       return { type: 'string', ...tests(STRINGS), ...extra };
     case 'number': {
@@ -44,9 +60,19 @@ export function jsonSchema(schema: yup.AnySchema): JsonSchema {
  * A union told apart by one field: `oneOf('kind', { a: object({...}), b: object({...}) })`. Validates the variant
  * the field names, refuses any other with the list of known ones, and carries the JSON Schema of the union.
  */
-export function oneOf(field: string, variants: Record<string, yup.AnyObjectSchema>): yup.MixedSchema<yup.AnyObject> {
+export function oneOf(
+  field: string,
+  variants: Record<string, yup.AnyObjectSchema>,
+): yup.MixedSchema<yup.AnyObject> {
   const known = Object.keys(variants);
-  const closed = Object.fromEntries(known.map((k) => [k, variants[k]!.shape({ [field]: yup.string().oneOf([k]).required() }).noUnknown().strict(true)]));
+  const closed = Object.fromEntries(
+    known.map((k) => [
+      k,
+      variants[k]!.shape({ [field]: yup.string().oneOf([k]).required() })
+        .noUnknown()
+        .strict(true),
+    ]),
+  );
   return yup
     .mixed<yup.AnyObject>()
     .required()
@@ -54,7 +80,10 @@ export function oneOf(field: string, variants: Record<string, yup.AnyObjectSchem
     .test('variant', '', function (value) {
       const name = (value as Record<string, unknown> | undefined)?.[field];
       const schema = typeof name === 'string' && Object.hasOwn(closed, name) ? closed[name] : undefined;
-      if (!schema) return this.createError({ message: `${this.path || 'value'}.${field} must be one of: ${known.join(', ')}.` });
+      if (!schema)
+        return this.createError({
+          message: `${this.path || 'value'}.${field} must be one of: ${known.join(', ')}.`,
+        });
       try {
         schema.validateSync(value, { strict: true, abortEarly: true });
         return true;

@@ -39,7 +39,13 @@ export interface Procedure {
   readonly pressure: string;
   readonly adequacy: { readonly binding: boolean; readonly leakThatMatters: string; readonly source: string };
   /** Standard uncertainty of an unlogged gas temperature, by length of hold (house figures). */
-  readonly temperatureDefault: { readonly perMinute: number; readonly shortHoldMinutes: number; readonly shortHoldMost: number; readonly most: number; readonly source: string };
+  readonly temperatureDefault: {
+    readonly perMinute: number;
+    readonly shortHoldMinutes: number;
+    readonly shortHoldMost: number;
+    readonly most: number;
+    readonly source: string;
+  };
   readonly domain: {
     readonly meters: readonly { readonly kind: string; readonly label: string }[];
     readonly largestSize: string;
@@ -54,13 +60,23 @@ export interface Procedure {
   readonly allowance: {
     readonly source: string;
     readonly bands: readonly { readonly label: string; readonly upTo: string }[];
-    readonly rows: readonly { readonly meter: string; readonly drops: readonly string[]; readonly byChoice?: { readonly choice: string; readonly option: string; readonly drops: readonly string[] } }[];
+    readonly rows: readonly {
+      readonly meter: string;
+      readonly drops: readonly string[];
+      readonly byChoice?: {
+        readonly choice: string;
+        readonly option: string;
+        readonly drops: readonly string[];
+      };
+    }[];
     readonly conditions: readonly { readonly key: string; readonly text: string }[];
   };
   readonly first: string;
   readonly stages: Readonly<Record<string, Stage>>;
   readonly cautions: Readonly<Record<string, string>>;
-  readonly debts: Readonly<Record<string, { readonly text: string; readonly proof?: string; readonly unsafe?: string }>>;
+  readonly debts: Readonly<
+    Record<string, { readonly text: string; readonly proof?: string; readonly unsafe?: string }>
+  >;
 }
 
 /** A question on which schools differ: default, its reason and the alternatives, never silent. */
@@ -159,7 +175,10 @@ export interface HoldStage extends StageBase {
   readonly lateAfter?: number;
   /** Passes needed in a row after a failing hold. */
   readonly confirmPasses?: number;
-  readonly skip?: { readonly reasons: readonly { readonly key: string; readonly text: string; readonly sound: boolean }[]; readonly to: string };
+  readonly skip?: {
+    readonly reasons: readonly { readonly key: string; readonly text: string; readonly sound: boolean }[];
+    readonly to: string;
+  };
 }
 export interface ObserveStage extends StageBase {
   readonly kind: 'observe';
@@ -189,10 +208,19 @@ export function outcomesOf(stage: Stage): string[] {
     case 'hold':
       if (stage.role === 'settle') return ['settled'];
       if (stage.role === 'let-by') return ['proved', 'suspected', 'fell', ...(stage.skip ? ['skipped'] : [])];
-      return ['nil', 'beyond', 'rose', 'disagree', 'confirm', ...(stage.allowance ? ['allowance', 'late'] : [])];
+      return [
+        'nil',
+        'beyond',
+        'rose',
+        'disagree',
+        'confirm',
+        ...(stage.allowance ? ['allowance', 'late'] : []),
+      ];
     case 'observe':
       return stage.results.map((r) => r.key);
     case 'isolate-and-repeat':
-      return stage.subjects === 'pipework' ? ['nil', 'moved', 'rose', 'disagree'] : ['done', ...(stage.optional ? ['skipped'] : [])];
+      return stage.subjects === 'pipework'
+        ? ['nil', 'moved', 'rose', 'disagree']
+        : ['done', ...(stage.optional ? ['skipped'] : [])];
   }
 }

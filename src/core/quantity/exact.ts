@@ -13,7 +13,16 @@ export interface Exact {
 /** Why a typed figure was not accepted; `text` says what to do. */
 export class FigureError extends Error {
   constructor(
-    readonly code: 'empty' | 'not-a-number' | 'comma' | 'unit' | 'decimals' | 'step' | 'range' | 'below-range' | 'too-long',
+    readonly code:
+      | 'empty'
+      | 'not-a-number'
+      | 'comma'
+      | 'unit'
+      | 'decimals'
+      | 'step'
+      | 'range'
+      | 'below-range'
+      | 'too-long',
     text: string,
   ) {
     super(text);
@@ -31,20 +40,27 @@ export function exact(digits: number, scale: number, unit: Unit): Exact {
 /**
  * Reads a typed figure. Accepts only an optional sign, digits and one decimal point; everything else is refused
  * with a message that says what to type. The one parser for figures: forms, packs, files and the wire use it.
- * @param text what was typed, e.g. "20.35" (packs may write the unit: "20.35 mbar")
+ * @param text what was typed, e.g. "20.35"
  * @param unit the unit the figure must be in (fixed by the gauge)
  * @throws FigureError
  */
 export function parseFigure(text: string, unit: Unit): Exact {
   const trimmed = text.trim();
-  if (trimmed === '') throw new FigureError('empty', `Type the figure the gauge shows, in ${unitLabel(unit)}.`);
-  let body = trimmed;
-  if (body.endsWith(` ${unit}`)) body = body.slice(0, -unit.length - 1).trim();
-  if (body.includes(',')) throw new FigureError('comma', `Use a point, not a comma: ${body.replace(',', '.')}.`);
+  if (trimmed === '')
+    throw new FigureError('empty', `Type the figure the gauge shows, in ${unitLabel(unit)}.`);
+  const body = trimmed;
+  if (body.includes(','))
+    throw new FigureError('comma', `Use a point, not a comma: ${body.replace(',', '.')}.`);
   if (/[a-zµ°"²³]/i.test(body))
-    throw new FigureError('unit', `Type the number only; the gauge's unit (${unitLabel(unit)}) is already set.`);
+    throw new FigureError(
+      'unit',
+      `Type the number only; the gauge's unit (${unitLabel(unit)}) is already set.`,
+    );
   if (!/^[+\-−]?\d+(\.\d+)?$/.test(body))
-    throw new FigureError('not-a-number', `"${trimmed}" is not a figure. Type digits and at most one point, like 20.35.`);
+    throw new FigureError(
+      'not-a-number',
+      `"${trimmed}" is not a figure. Type digits and at most one point, like 20.35.`,
+    );
   const negative = /^[-−]/.test(body);
   const unsigned = body.replace(/^[+\-−]/, '');
   const [whole = '', fraction = ''] = unsigned.split('.');
@@ -56,13 +72,15 @@ export function parseFigure(text: string, unit: Unit): Exact {
 
 /** Reads a figure written with its unit, as rule packs do: "0.25 mbar". @throws FigureError */
 export function parseWithUnit(text: string): Exact {
-  const unit = text.trim().split(/\s+/)[1] as Unit | undefined;
-  if (!unit || !(unit in UNITS)) throw new FigureError('unit', `"${text}" must be a number and a known unit, like 0.25 mbar.`);
-  return parseFigure(text, unit);
+  const [figure = '', unit, ...rest] = text.trim().split(/\s+/) as [string?, Unit?, ...string[]];
+  if (!unit || !Object.hasOwn(UNITS, unit) || rest.length)
+    throw new FigureError('unit', `"${text}" must be a number and a known unit, like 0.25 mbar.`);
+  return parseFigure(figure, unit);
 }
 
 function aligned(a: Exact, b: Exact): [number, number, number] {
-  if (a.unit !== b.unit) throw new RangeError(`Cannot compare ${a.unit} with ${b.unit}: convert in the gauge's unit first.`);
+  if (a.unit !== b.unit)
+    throw new RangeError(`Cannot compare ${a.unit} with ${b.unit}: convert in the gauge's unit first.`);
   const scale = Math.max(a.scale, b.scale);
   return [a.digits * 10 ** (scale - a.scale), b.digits * 10 ** (scale - b.scale), scale];
 }

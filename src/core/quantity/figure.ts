@@ -25,7 +25,8 @@ export function figureNumber(figure: Pick<Figure, 'value' | 'decimals'>): string
   return Number(text) === 0 ? text.replace('-', '') : text.replace('-', '−');
 }
 /** The figure with its unit. */
-export const showFigure = (figure: Figure): string => `${figureNumber(figure)} ${unitLabel(figure.unit)}`.trim();
+export const showFigure = (figure: Figure): string =>
+  `${figureNumber(figure)} ${unitLabel(figure.unit)}`.trim();
 /** Decimals that leave about three significant digits, for rates and volumes. */
 export const decimalsFor = (value: number): number => {
   const size = Math.abs(value);

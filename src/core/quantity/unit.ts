@@ -33,7 +33,8 @@ export const unitLabel = (unit: Unit): string => UNITS[unit].label;
  * @throws RangeError when the dimensions differ.
  */
 export function convert(value: number, from: Unit, to: Unit): number {
-  if (UNITS[from].dimension !== UNITS[to].dimension) throw new RangeError(`${from} and ${to} measure different things.`);
+  if (UNITS[from].dimension !== UNITS[to].dimension)
+    throw new RangeError(`${from} and ${to} measure different things.`);
   return (value * UNITS[from].si) / UNITS[to].si;
 }
 

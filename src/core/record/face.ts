@@ -15,12 +15,24 @@ export function inZone(ms: number, zone: string): string {
   } catch {
     z = 'UTC';
   }
-  return new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short', year: 'numeric', hour: '2-digit', minute: '2-digit', second: '2-digit', timeZone: z, timeZoneName: 'short' }).format(new Date(ms));
+  return new Intl.DateTimeFormat('en-GB', {
+    day: 'numeric',
+    month: 'short',
+    year: 'numeric',
+    hour: '2-digit',
+    minute: '2-digit',
+    second: '2-digit',
+    timeZone: z,
+    timeZoneName: 'short',
+  }).format(new Date(ms));
 }
 
 /** What the certificate shows, in words, from a sealed body alone: the page, the PDF and the public page share it. */
 export interface Face {
-  readonly body: Omit<RecordBody, 'plan' | 'events'> & { readonly plan: Plan; readonly events: readonly PlacedEvent[] };
+  readonly body: Omit<RecordBody, 'plan' | 'events'> & {
+    readonly plan: Plan;
+    readonly events: readonly PlacedEvent[];
+  };
   readonly plan: Plan;
   readonly state: RunState;
   readonly title: string;
@@ -31,14 +43,25 @@ export interface Face {
   readonly zeros: string;
   readonly limits: readonly { readonly name: string; readonly value: string; readonly source: string }[];
   readonly row: string;
-  readonly holds: readonly { readonly title: string; readonly start: string; readonly end: string; readonly change: string; readonly elapsed: string; readonly word: string; readonly began: string }[];
+  readonly holds: readonly {
+    readonly title: string;
+    readonly start: string;
+    readonly end: string;
+    readonly change: string;
+    readonly elapsed: string;
+    readonly word: string;
+    readonly began: string;
+  }[];
   readonly deciding: { readonly hold: Hold; readonly visit: number } | null;
   readonly cautions: readonly string[];
   readonly clock: string;
   readonly skipped: readonly string[];
 }
 
-const STATUS_TITLES = { 'not-a-certificate': 'Test record: not a certificate', practice: 'Practice record: not a certificate' } as const;
+const STATUS_TITLES = {
+  'not-a-certificate': 'Test record: not a certificate',
+  practice: 'Practice record: not a certificate',
+} as const;
 
 /** @param text the sealed body as stored */
 export function faceOf(text: string): Face {
@@ -51,7 +74,12 @@ export function faceOf(text: string): Face {
   const allowance = allowanceOf(plan);
   const holds = state.visits.flatMap((v) => [
     ...v.holds.map((hold) => ({ hold, title: v.title })),
-    ...v.cycles.flatMap((c) => [c.settle && { hold: c.settle, title: `${c.name}, settle` }, c.hold && { hold: c.hold, title: c.name }].filter((x) => x !== undefined)),
+    ...v.cycles.flatMap((c) =>
+      [
+        c.settle && { hold: c.settle, title: `${c.name}, settle` },
+        c.hold && { hold: c.hold, title: c.name },
+      ].filter((x) => x !== undefined),
+    ),
   ]);
   const deciding = decidingHold(state);
   const zeros = state.visits.flatMap((v) => v.zeros);
@@ -63,13 +91,36 @@ export function faceOf(text: string): Face {
     statusLine: body.statusReason,
     started: inZone(Date.parse(plan.made.at), zone),
     ended: state.ending ? inZone(state.ending.at, zone) : '',
-    gauge: gauge ? `${gauge.name}, serial ${gauge.serial}${gauge.simulated ? ', SIMULATED' : ''}; range to ${showExact(gauge.greatest)}, resolution ${showExact(gauge.resolution)}; calibrated ${gauge.calibrated}, valid to ${gauge.calibrationDue}` : 'no gauge was used',
-    zeros: zeros.map((z) => `${showExact(z.figure)} at ${inZone(z.at, zone).split(', ')[1]}`).join('; ') || 'not read',
+    gauge: gauge
+      ? `${gauge.name}, serial ${gauge.serial}${gauge.simulated ? ', SIMULATED' : ''}; range to ${showExact(gauge.greatest)}, resolution ${showExact(gauge.resolution)}; calibrated ${gauge.calibrated}, valid to ${gauge.calibrationDue}`
+      : 'no gauge was used',
+    zeros:
+      zeros.map((z) => `${showExact(z.figure)} at ${inZone(z.at, zone).split(', ')[1]}`).join('; ') ||
+      'not read',
     limits: gauge
       ? [
-          ...(letBy?.kind === 'hold' ? [{ name: 'let-by rise', value: `${breachWords(letByLimit(plan, letBy, gauge))} counts`, source: letByLimit(plan, letBy, gauge).source }] : []),
-          { name: 'perceptible movement', value: `${breachWords(perceptibleOf(plan, gauge))} counts`, source: perceptibleOf(plan, gauge).source },
-          { name: 'permitted drop', value: allowance.limit && !state.denied.length ? `${showExact(allowance.limit.value)}, more is not tight` : 'nil', source: allowance.limit?.source ?? plan.procedure.allowance.source },
+          ...(letBy?.kind === 'hold'
+            ? [
+                {
+                  name: 'let-by rise',
+                  value: `${breachWords(letByLimit(plan, letBy, gauge))} counts`,
+                  source: letByLimit(plan, letBy, gauge).source,
+                },
+              ]
+            : []),
+          {
+            name: 'perceptible movement',
+            value: `${breachWords(perceptibleOf(plan, gauge))} counts`,
+            source: perceptibleOf(plan, gauge).source,
+          },
+          {
+            name: 'permitted drop',
+            value:
+              allowance.limit && !state.denied.length
+                ? `${showExact(allowance.limit.value)}, more is not tight`
+                : 'nil',
+            source: allowance.limit?.source ?? plan.procedure.allowance.source,
+          },
         ]
       : [],
     row: allowance.row,
@@ -78,30 +129,48 @@ export function faceOf(text: string): Face {
       began: inZone(hold.startedAt, zone),
       start: showExact(hold.start.figure),
       end: hold.end ? showExact(hold.end.figure) : '',
-      change: hold.judgement ? showChange(hold.judgement.change) + (hold.judgement.direction === 'none' && hold.role !== 'settle' ? ' (none perceptible)' : '') : '',
+      change: hold.judgement
+        ? showChange(hold.judgement.change) +
+          (hold.judgement.direction === 'none' && hold.role !== 'settle' ? ' (none perceptible)' : '')
+        : '',
       elapsed: hold.judgement ? duration(hold.judgement.elapsedMs) : '',
       word: hold.broken ? `void: ${hold.broken.reason}` : (hold.judgement?.outcome ?? 'not ended'),
     })),
     deciding: deciding ? { hold: deciding.hold, visit: deciding.visit.ordinal } : null,
-    cautions: [...new Set(state.visits.flatMap((v) => plan.procedure.stages[v.stage]?.cautions ?? []))].map((k) => plan.procedure.cautions[k] ?? k),
-    clock: state.clockMarks.length ? state.clockMarks.join(' ') : `Times from the device's clock, checked against the server's; zone ${zone}.`,
+    cautions: [...new Set(state.visits.flatMap((v) => plan.procedure.stages[v.stage]?.cautions ?? []))].map(
+      (k) => plan.procedure.cautions[k] ?? k,
+    ),
+    clock: state.clockMarks.length
+      ? state.clockMarks.join(' ')
+      : `Times from the device's clock, checked against the server's; zone ${zone}.`,
     skipped: state.visits.flatMap((v) => (v.skipped ? [`${v.title} was left out: ${v.skipped.text}`] : [])),
   };
 }
 
 /** Everything that happened, in order, in words: for the ledger's log of a record. */
-export function storyOf(face: Pick<Face, 'plan' | 'state'>, events: readonly PlacedEvent[]): { at: string; server: string; who: string; what: string; note: string }[] {
+export function storyOf(
+  face: Pick<Face, 'plan' | 'state'>,
+  events: readonly PlacedEvent[],
+): { at: string; server: string; who: string; what: string; note: string }[] {
   const { plan, state } = face;
   const without = new Map(state.withoutEffect.map((w) => [w.id, w]));
   return inOrder(events).map((e) => {
     const gone = without.get(e.id);
-    return { at: inZone(e.at, e.zone), server: e.received === undefined ? 'on this device' : inZone(e.received, e.zone), who: e.byName, what: words(plan, e), note: gone ? `no effect: ${gone.text}` : '' };
+    return {
+      at: inZone(e.at, e.zone),
+      server: e.received === undefined ? 'on this device' : inZone(e.received, e.zone),
+      who: e.byName,
+      what: words(plan, e),
+      note: gone ? `no effect: ${gone.text}` : '',
+    };
   });
 }
 function words(plan: Plan, e: PlacedEvent): string {
   switch (e.kind) {
     case 'check': {
-      const item = Object.values(plan.procedure.stages).flatMap((s) => (s.kind === 'checks' ? s.items : [])).find((i) => i.key === e.item);
+      const item = Object.values(plan.procedure.stages)
+        .flatMap((s) => (s.kind === 'checks' ? s.items : []))
+        .find((i) => i.key === e.item);
       const subject = plan.system.appliances.find((a) => a.id === e.subject)?.name;
       return `${subject ? `${subject}: ` : ''}${item?.text ?? e.item}: ${e.answer}`;
     }
@@ -130,7 +199,9 @@ function words(plan: Plan, e: PlacedEvent): string {
     case 'correction':
       return `reading corrected to ${showExact(e.figure)}: ${e.reason}`;
     case 'observe': {
-      const stage = Object.values(plan.procedure.stages).find((s) => s.kind === 'observe' && s.results.some((r) => r.key === e.result));
+      const stage = Object.values(plan.procedure.stages).find(
+        (s) => s.kind === 'observe' && s.results.some((r) => r.key === e.result),
+      );
       return `seen: ${(stage?.kind === 'observe' && stage.results.find((r) => r.key === e.result)?.text) || e.result}`;
     }
     case 'skip':

@@ -6,7 +6,13 @@ import { showFigure, type Figure } from '@/core/quantity/figure';
 import type { Plan } from '@/core/plan/plan';
 import { inOrder, reduce } from '@/core/run/reduce';
 import type { PlacedEvent } from '@/core/run/events';
-import { verdictOf, type Reason, type StageLine, type Verdict, type VerdictWord } from '@/core/verdict/verdict';
+import {
+  verdictOf,
+  type Reason,
+  type StageLine,
+  type Verdict,
+  type VerdictWord,
+} from '@/core/verdict/verdict';
 
 /** A calculated figure in the record: printed digits as a string, so that no float is ever sealed. */
 export interface SealedFigure {
@@ -74,7 +80,12 @@ export function canonical(value: unknown): string {
       return Number.isSafeInteger(v) ? v : String(v);
     }
     if (Array.isArray(v)) return v.map(clean);
-    if (v && typeof v === 'object') return Object.fromEntries(Object.entries(v).filter(([, x]) => x !== undefined).map(([k, x]) => [k.normalize('NFC'), clean(x)]));
+    if (v && typeof v === 'object')
+      return Object.fromEntries(
+        Object.entries(v)
+          .filter(([, x]) => x !== undefined)
+          .map(([k, x]) => [k.normalize('NFC'), clean(x)]),
+      );
     return v;
   };
   return canonicalize(clean(value)) ?? 'null';
@@ -82,21 +93,35 @@ export function canonical(value: unknown): string {
 export const sha256Hex = (text: string): string => bytesToHex(sha256(utf8ToBytes(text)));
 
 /** What is hashed into the chain: number, link to the one before, and the body's own hash. */
-export const sealHash = (body: string, number: string, previous: string): string => sha256Hex(`${number}\n${previous}\n${sha256Hex(body)}`);
+export const sealHash = (body: string, number: string, previous: string): string =>
+  sha256Hex(`${number}\n${previous}\n${sha256Hex(body)}`);
 
 /** Signs a body into its place in the chain. @param secret Ed25519 private key, 32 bytes hex */
 export function seal(body: string, number: string, previous: string, secret: string): Seal {
   const hash = sealHash(body, number, previous);
   const key = hexToBytes(secret);
-  return { number, previous, hash, signature: bytesToHex(ed25519.sign(utf8ToBytes(hash), key)), key: bytesToHex(ed25519.getPublicKey(key)) };
+  return {
+    number,
+    previous,
+    hash,
+    signature: bytesToHex(ed25519.sign(utf8ToBytes(hash), key)),
+    key: bytesToHex(ed25519.getPublicKey(key)),
+  };
 }
 export const publicKeyOf = (secret: string): string => bytesToHex(ed25519.getPublicKey(hexToBytes(secret)));
 
 /** What a check of a sealed record found; empty = untouched. `expectedKey` is the organisation's published key. */
-export function verifySeal(record: SealedRecord, expectedKey?: string): { code: 'hash' | 'signature' | 'key' | 'canonical'; text: string }[] {
+export function verifySeal(
+  record: SealedRecord,
+  expectedKey?: string,
+): { code: 'hash' | 'signature' | 'key' | 'canonical'; text: string }[] {
   const faults: ReturnType<typeof verifySeal> = [];
   const { body, seal: s } = record;
-  if (sealHash(body, s.number, s.previous) !== s.hash) faults.push({ code: 'hash', text: 'The record no longer matches its fingerprint: it was changed after sealing.' });
+  if (sealHash(body, s.number, s.previous) !== s.hash)
+    faults.push({
+      code: 'hash',
+      text: 'The record no longer matches its fingerprint: it was changed after sealing.',
+    });
   let signed = false;
   try {
     signed = ed25519.verify(hexToBytes(s.signature), utf8ToBytes(s.hash), hexToBytes(s.key));
@@ -104,20 +129,38 @@ export function verifySeal(record: SealedRecord, expectedKey?: string): { code: 
     signed = false;
   }
   if (!signed) faults.push({ code: 'signature', text: 'The signature does not belong to this record.' });
-  if (expectedKey && expectedKey !== s.key) faults.push({ code: 'key', text: 'The record was signed with another key than the organisation’s.' });
+  if (expectedKey && expectedKey !== s.key)
+    faults.push({ code: 'key', text: 'The record was signed with another key than the organisation’s.' });
   try {
-    if (canonical(JSON.parse(body)) !== body) faults.push({ code: 'canonical', text: 'The record is not in its canonical form.' });
+    if (canonical(JSON.parse(body)) !== body)
+      faults.push({ code: 'canonical', text: 'The record is not in its canonical form.' });
   } catch {
     faults.push({ code: 'canonical', text: 'The record is not readable JSON.' });
   }
   return faults;
 }
 
-const sealedFigure = (f: Figure): SealedFigure => ({ name: f.name, value: showFigure(f), formula: f.formula, inputs: f.inputs, source: f.source, ...(f.note ? { note: f.note } : {}) });
+const sealedFigure = (f: Figure): SealedFigure => ({
+  name: f.name,
+  value: showFigure(f),
+  formula: f.formula,
+  inputs: f.inputs,
+  source: f.source,
+  ...(f.note ? { note: f.note } : {}),
+});
 /** The verdict as it is sealed: floats turned into printed figures. */
 export function sealedVerdict(v: Verdict): SealedVerdict {
   const { word, label, sentence, plain, reasons, stages } = v;
-  return { word, label, sentence, plain, reasons, stages, leakRate: v.leakRate && sealedFigure(v.leakRate), adequacy: v.adequacy && { figure: sealedFigure(v.adequacy.figure), text: v.adequacy.text } };
+  return {
+    word,
+    label,
+    sentence,
+    plain,
+    reasons,
+    stages,
+    leakRate: v.leakRate && sealedFigure(v.leakRate),
+    adequacy: v.adequacy && { figure: sealedFigure(v.adequacy.figure), text: v.adequacy.text },
+  };
 }
 
 /**
@@ -125,17 +168,34 @@ export function sealedVerdict(v: Verdict): SealedVerdict {
  * tester need the sealer's licence in date on the day.
  * @param day ISO date of sealing
  */
-export function recordStatus(plan: Plan, sealer: Sealer, day: string): { status: RecordStatus; reason: string } {
-  if (plan.practice || plan.gauges.some((g) => g.simulated)) return { status: 'practice', reason: 'Practice record on a simulated installation.' };
-  if (!plan.procedure.certificate.licence) return { status: 'certificate', reason: plan.procedure.certificate.title };
-  if (!sealer.licence) return { status: 'not-a-certificate', reason: 'The sealer has no licence number on file.' };
-  if (sealer.licence.until < day) return { status: 'not-a-certificate', reason: `The sealer’s licence ${sealer.licence.number} ran out on ${sealer.licence.until}.` };
-  return { status: 'certificate', reason: `${plan.procedure.certificate.title}, licence ${sealer.licence.number} valid to ${sealer.licence.until}` };
+export function recordStatus(
+  plan: Plan,
+  sealer: Sealer,
+  day: string,
+): { status: RecordStatus; reason: string } {
+  if (plan.practice || plan.gauges.some((g) => g.simulated))
+    return { status: 'practice', reason: 'Practice record on a simulated installation.' };
+  if (!plan.procedure.certificate.licence)
+    return { status: 'certificate', reason: plan.procedure.certificate.title };
+  if (!sealer.licence)
+    return { status: 'not-a-certificate', reason: 'The sealer has no licence number on file.' };
+  if (sealer.licence.until < day)
+    return {
+      status: 'not-a-certificate',
+      reason: `The sealer’s licence ${sealer.licence.number} ran out on ${sealer.licence.until}.`,
+    };
+  return {
+    status: 'certificate',
+    reason: `${plan.procedure.certificate.title}, licence ${sealer.licence.number} valid to ${sealer.licence.until}`,
+  };
 }
 
 /** Why a run cannot be sealed. */
 export class SealError extends Error {
-  constructor(readonly code: 'phase' | 'role' | 'unplaced', text: string) {
+  constructor(
+    readonly code: 'phase' | 'role' | 'unplaced',
+    text: string,
+  ) {
     super(text);
     this.name = 'SealError';
   }
@@ -145,17 +205,37 @@ export class SealError extends Error {
  * Builds the canonical body of a record from plan and log; the verdict is computed here, never taken from outside.
  * @throws SealError when the run is not signed, its list not cleared, or events are still unplaced
  */
-export function makeBody(plan: Plan, events: readonly PlacedEvent[], sealer: Sealer, sealedAt: string): { body: string; verdict: Verdict; status: RecordStatus } {
+export function makeBody(
+  plan: Plan,
+  events: readonly PlacedEvent[],
+  sealer: Sealer,
+  sealedAt: string,
+): { body: string; verdict: Verdict; status: RecordStatus } {
   const state = reduce(plan, events);
-  if (sealer.role === 'apprentice') throw new SealError('role', 'An apprentice can run a test but not seal it. Ask a tester or the owner to sign and seal.');
-  if (sealer.role === 'office') throw new SealError('role', 'The office reads and exports; a tester or the owner seals.');
+  if (sealer.role === 'apprentice')
+    throw new SealError(
+      'role',
+      'An apprentice can run a test but not seal it. Ask a tester or the owner to sign and seal.',
+    );
+  if (sealer.role === 'office')
+    throw new SealError('role', 'The office reads and exports; a tester or the owner seals.');
   if (state.phase === 'running') throw new SealError('phase', 'The test has not ended.');
   if (state.phase === 'put-back') throw new SealError('phase', 'The put-back list is not cleared.');
   if (state.phase !== 'signed') throw new SealError('phase', 'The signatures are missing.');
   const log = inOrder(events);
-  if (log.some((e) => e.position === undefined)) throw new SealError('unplaced', 'Some entries are not with the office yet.');
+  if (log.some((e) => e.position === undefined))
+    throw new SealError('unplaced', 'Some entries are not with the office yet.');
   const verdict = verdictOf(plan, state)!;
   const { status, reason } = recordStatus(plan, sealer, sealedAt.slice(0, 10));
-  const body: RecordBody = { format: 1, status, statusReason: reason, plan, events: log, verdict: sealedVerdict(verdict), sealer, sealedAt };
+  const body: RecordBody = {
+    format: 1,
+    status,
+    statusReason: reason,
+    plan,
+    events: log,
+    verdict: sealedVerdict(verdict),
+    sealer,
+    sealedAt,
+  };
   return { body: canonical(body), verdict, status };
 }

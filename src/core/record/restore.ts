@@ -9,6 +9,10 @@ const NUMERIC = /^(minutes|settleMinutes|lateAfter|perMinute|shortHoldMinutes|sh
  * Brings a parsed sealed body back to the shapes the core works on: sealed bodies hold no fractional numbers, so the
  * pack's few (0.05 K per minute) come back from their decimal strings.
  */
-export function restoreBody(text: string): Omit<RecordBody, 'plan' | 'events'> & { readonly plan: Plan; readonly events: readonly PlacedEvent[] } {
-  return JSON.parse(text, (key, value) => (NUMERIC.test(key) && typeof value === 'string' && /^-?\d+(\.\d+)?$/.test(value) ? Number(value) : value));
+export function restoreBody(
+  text: string,
+): Omit<RecordBody, 'plan' | 'events'> & { readonly plan: Plan; readonly events: readonly PlacedEvent[] } {
+  return JSON.parse(text, (key, value) =>
+    NUMERIC.test(key) && typeof value === 'string' && /^-?\d+(\.\d+)?$/.test(value) ? Number(value) : value,
+  );
 }

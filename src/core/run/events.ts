@@ -28,7 +28,12 @@ interface Timed {
   readonly streamed?: boolean;
 }
 export type Payload =
-  | { readonly kind: 'check'; readonly item: string; readonly subject?: string; readonly answer: 'done' | 'yes' | 'no' | 'undone' }
+  | {
+      readonly kind: 'check';
+      readonly item: string;
+      readonly subject?: string;
+      readonly answer: 'done' | 'yes' | 'no' | 'undone';
+    }
   | { readonly kind: 'proceed' }
   | { readonly kind: 'gauge'; readonly gauge: string }
   | { readonly kind: 'zero'; readonly figure: Exact; readonly openToAir: true }
@@ -36,7 +41,14 @@ export type Payload =
   | ({ readonly kind: 'hold-start' } & Timed)
   | ({ readonly kind: 'hold-end' } & Timed)
   | ({ readonly kind: 'reading'; readonly late?: boolean } & Timed)
-  | { readonly kind: 'stream'; readonly gauge: string; readonly simulated: boolean; readonly scale: number; readonly unit: Unit; readonly points: readonly (readonly [number, number])[] }
+  | {
+      readonly kind: 'stream';
+      readonly gauge: string;
+      readonly simulated: boolean;
+      readonly scale: number;
+      readonly unit: Unit;
+      readonly points: readonly (readonly [number, number])[];
+    }
   | { readonly kind: 'top-up'; readonly before: Exact; readonly after: Exact }
   | { readonly kind: 'disturbance'; readonly what: string; readonly text: string }
   | { readonly kind: 'temperature'; readonly when: 'start' | 'end'; readonly figure: Exact }
@@ -45,9 +57,19 @@ export type Payload =
   | { readonly kind: 'skip'; readonly reason: string; readonly text: string }
   | { readonly kind: 'note'; readonly text: string }
   | { readonly kind: 'stop' }
-  | { readonly kind: 'stop-reason'; readonly reason: 'smell' | 'voltage' | 'movement' | 'abandoned' | 'mistake'; readonly text: string }
+  | {
+      readonly kind: 'stop-reason';
+      readonly reason: 'smell' | 'voltage' | 'movement' | 'abandoned' | 'mistake';
+      readonly text: string;
+    }
   | { readonly kind: 'debt'; readonly debt: string; readonly text: string }
-  | { readonly kind: 'signature'; readonly role: 'tester' | 'customer'; readonly name: string; readonly strokes?: string; readonly refused?: string };
+  | {
+      readonly kind: 'signature';
+      readonly role: 'tester' | 'customer';
+      readonly name: string;
+      readonly strokes?: string;
+      readonly refused?: string;
+    };
 export type RunEvent = EventBase & Payload;
 /** An event with its place in the run, once the server has it. */
 export type PlacedEvent = RunEvent & { readonly position?: number; readonly received?: number };
@@ -55,7 +77,12 @@ export type EventKind = Payload['kind'];
 
 const text = (most: number) => yup.string().strict(true).max(most).defined();
 const word = (most = 80) => yup.string().strict(true).required().max(most);
-const id = () => yup.string().strict(true).required().matches(/^[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}$/);
+const id = () =>
+  yup
+    .string()
+    .strict(true)
+    .required()
+    .matches(/^[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}$/);
 const integer = () => yup.number().strict(true).required().integer();
 const yes = () => yup.boolean().strict(true).optional();
 /** Wire schema of an exact decimal. */
@@ -70,16 +97,35 @@ export const exactSchema = yup
   .required();
 const isTrue = () => yup.boolean().strict(true).required().oneOf([true]);
 const base = {
-  id: id(), run: id(), device: id(), deviceSeq: integer().min(1), at: integer().min(0), zone: word(60), offset: integer(), mono: integer().min(0),
-  pageLoad: id(), by: id(), byName: word(120), expects: text(120),
+  id: id(),
+  run: id(),
+  device: id(),
+  deviceSeq: integer().min(1),
+  at: integer().min(0),
+  zone: word(60),
+  offset: integer(),
+  mono: integer().min(0),
+  pageLoad: id(),
+  by: id(),
+  byName: word(120),
+  expects: text(120),
 };
 const timed = { figure: exactSchema, readAt: integer().min(0), same: yes(), streamed: yes() };
 const of = (shape: yup.ObjectShape) => yup.object({ ...base, ...shape });
-const strokes = yup.string().strict(true).matches(/^[MLQC0-9 .,-]*$/).max(60000).optional();
+const strokes = yup
+  .string()
+  .strict(true)
+  .matches(/^[MLQC0-9 .,-]*$/)
+  .max(60000)
+  .optional();
 
 /** The schema of one event: the same on the device, in the route handler, and for files. */
 export const eventSchema = oneOf('kind', {
-  check: of({ item: word(), subject: yup.string().strict(true).max(80).optional(), answer: word().oneOf(['done', 'yes', 'no', 'undone']) }),
+  check: of({
+    item: word(),
+    subject: yup.string().strict(true).max(80).optional(),
+    answer: word().oneOf(['done', 'yes', 'no', 'undone']),
+  }),
   proceed: of({}),
   gauge: of({ gauge: id() }),
   zero: of({ figure: exactSchema, openToAir: isTrue() }),
@@ -88,8 +134,17 @@ export const eventSchema = oneOf('kind', {
   'hold-end': of(timed),
   reading: of({ ...timed, late: yes() }),
   stream: of({
-    gauge: id(), simulated: yup.boolean().strict(true).required(), scale: integer().min(0).max(6), unit: word().oneOf(Object.keys(UNITS)),
-    points: yup.array().of(yup.array().of(integer()).length(2).required()).min(1).max(600).required().strict(true),
+    gauge: id(),
+    simulated: yup.boolean().strict(true).required(),
+    scale: integer().min(0).max(6),
+    unit: word().oneOf(Object.keys(UNITS)),
+    points: yup
+      .array()
+      .of(yup.array().of(integer()).length(2).required())
+      .min(1)
+      .max(600)
+      .required()
+      .strict(true),
   }),
   'top-up': of({ before: exactSchema, after: exactSchema }),
   disturbance: of({ what: word(), text: text(500) }),
@@ -99,13 +154,22 @@ export const eventSchema = oneOf('kind', {
   skip: of({ reason: word(), text: text(500) }),
   note: of({ text: word(2000) }),
   stop: of({}),
-  'stop-reason': of({ reason: word().oneOf(['smell', 'voltage', 'movement', 'abandoned', 'mistake']), text: text(500) }),
+  'stop-reason': of({
+    reason: word().oneOf(['smell', 'voltage', 'movement', 'abandoned', 'mistake']),
+    text: text(500),
+  }),
   debt: of({ debt: word(), text: text(500) }),
-  signature: of({ role: word().oneOf(['tester', 'customer']), name: word(120), strokes, refused: yup.string().strict(true).max(500).optional() }),
+  signature: of({
+    role: word().oneOf(['tester', 'customer']),
+    name: word(120),
+    strokes,
+    refused: yup.string().strict(true).max(500).optional(),
+  }),
 });
 
 /** Checks an unknown value as an event. @throws yup.ValidationError with the path of what is wrong. */
-export const parseEvent = (value: unknown): RunEvent => eventSchema.validateSync(value, { strict: true }) as unknown as RunEvent;
+export const parseEvent = (value: unknown): RunEvent =>
+  eventSchema.validateSync(value, { strict: true }) as unknown as RunEvent;
 
 /** The moment of an event on the server's time line, ms UTC. */
 export const momentOf = (event: { at: number; offset: number }): number => event.at + event.offset;

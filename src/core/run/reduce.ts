@@ -1,8 +1,25 @@
 import { gaugeFit, perceptibleMovement, type Gauge } from '@/core/instrument/gauge';
 import { edgesOf } from '@/core/pack/load';
-import type { CheckItem, ChecksStage, Edge, HoldStage, IsolateStage, PackLimit, Stage } from '@/core/pack/types';
+import type {
+  CheckItem,
+  ChecksStage,
+  Edge,
+  HoldStage,
+  IsolateStage,
+  PackLimit,
+  Stage,
+} from '@/core/pack/types';
 import { allowanceOf, bandOf, caseOf, fitTarget, inBand, type Plan } from '@/core/plan/plan';
-import { breaks, compare, exact, magnitude, parseWithUnit, showExact, type Exact, type Limit } from '@/core/quantity/exact';
+import {
+  breaks,
+  compare,
+  exact,
+  magnitude,
+  parseWithUnit,
+  showExact,
+  type Exact,
+  type Limit,
+} from '@/core/quantity/exact';
 import { gaugeClass, type GaugeClass } from '@/core/instrument/gauge';
 import { judgeLetBy, judgeSettle, judgeTightness } from '@/core/verdict/judge';
 import { momentOf, type PlacedEvent, type RunEvent } from './events';
@@ -25,15 +42,34 @@ export interface Refusal {
  */
 export function reduce(plan: Plan, events: readonly PlacedEvent[]): RunState {
   const state: RunState = {
-    phase: 'running', visits: [], gauge: null, debts: [], finding: null, ending: null, denied: [], repeats: 0, fails: 0, passes: 0,
-    taken: {}, notes: [], signatures: [], withoutEffect: [], clockMarks: [], events: 0, lastAt: 0,
+    phase: 'running',
+    visits: [],
+    gauge: null,
+    debts: [],
+    finding: null,
+    ending: null,
+    denied: [],
+    repeats: 0,
+    fails: 0,
+    passes: 0,
+    taken: {},
+    notes: [],
+    signatures: [],
+    withoutEffect: [],
+    clockMarks: [],
+    events: 0,
+    lastAt: 0,
   };
   const began = Date.parse(plan.made.at);
   enter(plan, state, plan.procedure.first, began);
   for (const event of inOrder(events)) {
     const refusal = apply(plan, state, event);
     if (refusal) state.withoutEffect.push({ id: event.id, ...refusal });
-    if (Math.abs(event.offset) > LATE_AFTER_MS) mark(state, `The clock of a device stood ${clockWords(event.offset)} the server; server time was used for the holds, both are kept.`);
+    if (Math.abs(event.offset) > LATE_AFTER_MS)
+      mark(
+        state,
+        `The clock of a device stood ${clockWords(event.offset)} the server; server time was used for the holds, both are kept.`,
+      );
     state.events += 1;
     state.lastAt = Math.max(state.lastAt, momentOf(event));
   }
@@ -43,9 +79,16 @@ export function reduce(plan: Plan, events: readonly PlacedEvent[]): RunState {
 /** The log in the order it counts: by position, the unsent last; each id once. */
 export function inOrder(events: readonly PlacedEvent[]): PlacedEvent[] {
   const byId = new Map<string, PlacedEvent>();
-  for (const e of events) if (!byId.has(e.id) || (byId.get(e.id)!.position === undefined && e.position !== undefined)) byId.set(e.id, e);
+  for (const e of events)
+    if (!byId.has(e.id) || (byId.get(e.id)!.position === undefined && e.position !== undefined))
+      byId.set(e.id, e);
   return [...byId.values()].sort(
-    (a, b) => (a.position ?? Infinity) - (b.position ?? Infinity) || compareText(a.device, b.device) || a.deviceSeq - b.deviceSeq || compareText(a.id, b.id) || 0,
+    (a, b) =>
+      (a.position ?? Infinity) - (b.position ?? Infinity) ||
+      compareText(a.device, b.device) ||
+      a.deviceSeq - b.deviceSeq ||
+      compareText(a.id, b.id) ||
+      0,
   );
 }
 const compareText = (a: string, b: string) => (a < b ? -1 : a > b ? 1 : 0);
@@ -58,9 +101,11 @@ const mark = (state: RunState, text: string) => {
   if (!state.clockMarks.includes(text)) state.clockMarks.push(text);
 };
 
-export const currentVisit = (state: RunState): Visit | null => (state.phase === 'running' ? (state.visits[state.visits.length - 1] ?? null) : null);
+export const currentVisit = (state: RunState): Visit | null =>
+  state.phase === 'running' ? (state.visits[state.visits.length - 1] ?? null) : null;
 export const stageOf = (plan: Plan, visit: Visit): Stage => plan.procedure.stages[visit.stage]!;
-export const gaugeOf = (plan: Plan, state: RunState): Gauge | null => plan.gauges.find((g) => g.id === state.gauge) ?? null;
+export const gaugeOf = (plan: Plan, state: RunState): Gauge | null =>
+  plan.gauges.find((g) => g.id === state.gauge) ?? null;
 export const currentCycle = (visit: Visit): Cycle | null => visit.cycles[visit.cycles.length - 1] ?? null;
 
 export type Step = 'answer' | 'zero' | 'fill' | 'start' | 'run' | 'choose' | 'positions' | 'over';
@@ -106,25 +151,43 @@ export const holdEnds = (hold: Hold): number => hold.startedAt + hold.minutes * 
 export function expectation(state: RunState): string {
   const visit = currentVisit(state);
   if (!visit) return state.phase;
-  const tries = visit.holds.length + visit.cycles.reduce((n, c) => n + (c.settle ? 1 : 0) + (c.hold ? 1 : 0) + 1, 0);
+  const tries =
+    visit.holds.length + visit.cycles.reduce((n, c) => n + (c.settle ? 1 : 0) + (c.hold ? 1 : 0) + 1, 0);
   return `${visit.ordinal}:${visit.stage}:${stepOf(state)}:${tries}`;
 }
 
 /** What the next or running hold is: its role, band and minutes; null where the stage holds nothing. */
-export function holdSpec(plan: Plan, state: RunState): { role: Hold['role']; band: { low: Exact; high: Exact }; minutes: number; source: string } | null {
+export function holdSpec(
+  plan: Plan,
+  state: RunState,
+): { role: Hold['role']; band: { low: Exact; high: Exact }; minutes: number; source: string } | null {
   const visit = currentVisit(state);
   if (!visit) return null;
   const stage = stageOf(plan, visit);
-  if (stage.kind === 'hold') return { role: stage.role, band: bandOf(stage.band), minutes: stage.minutes, source: stage.minutesSource };
+  if (stage.kind === 'hold')
+    return {
+      role: stage.role,
+      band: bandOf(stage.band),
+      minutes: stage.minutes,
+      source: stage.minutesSource,
+    };
   if (stage.kind === 'isolate-and-repeat') {
     const settled = currentCycle(visit)?.settle?.judgement !== undefined;
-    return { role: settled ? 'tightness' : 'settle', band: bandOf(stage.band), minutes: settled ? stage.minutes : stage.settleMinutes, source: stage.minutesSource };
+    return {
+      role: settled ? 'tightness' : 'settle',
+      band: bandOf(stage.band),
+      minutes: settled ? stage.minutes : stage.settleMinutes,
+      source: stage.minutesSource,
+    };
   }
   return null;
 }
 
 /** The check lines of a stage for this plan, spread over the appliances they ask about. */
-export function checkLines(plan: Plan, stage: ChecksStage): { id: string; item: CheckItem; subject?: { id: string; name: string; place: string } }[] {
+export function checkLines(
+  plan: Plan,
+  stage: ChecksStage,
+): { id: string; item: CheckItem; subject?: { id: string; name: string; place: string } }[] {
   return stage.items.flatMap((item) => {
     if (!item.each) return [{ id: item.key, item }];
     if (!caseOf(plan).appliances) return [];
@@ -136,7 +199,9 @@ export function checkLines(plan: Plan, stage: ChecksStage): { id: string; item: 
 /** Lines still open. */
 export const openLines = (plan: Plan, visit: Visit) => {
   const stage = stageOf(plan, visit) as ChecksStage;
-  return checkLines(plan, stage).filter((l) => !visit.answers[l.id] || visit.answers[l.id]!.answer === 'undone');
+  return checkLines(plan, stage).filter(
+    (l) => !visit.answers[l.id] || visit.answers[l.id]!.answer === 'undone',
+  );
 };
 
 /** Smallest perceptible movement of the judging gauge in this procedure. */
@@ -144,7 +209,12 @@ export function perceptibleOf(plan: Plan, gauge: Gauge): Limit {
   return perceptibleMovement(gauge, limitsOf(plan.procedure.perceptible));
 }
 const limitsOf = (table: Partial<Record<GaugeClass, PackLimit>>): Partial<Record<GaugeClass, Limit>> =>
-  Object.fromEntries(Object.entries(table).map(([k, l]) => [k, { value: parseWithUnit(l.value), broken: l.broken, source: l.source }]));
+  Object.fromEntries(
+    Object.entries(table).map(([k, l]) => [
+      k,
+      { value: parseWithUnit(l.value), broken: l.broken, source: l.source },
+    ]),
+  );
 
 /** The limit of a let-by hold for this gauge, with the plan's answer to how equality counts. */
 export function letByLimit(plan: Plan, stage: HoldStage, gauge: Gauge): Limit {
@@ -159,7 +229,20 @@ export function permittedDrop(plan: Plan, state: RunState): Limit | null {
 
 function enter(plan: Plan, state: RunState, key: string, at: number): void {
   const stage = plan.procedure.stages[key]!;
-  const visit: Visit = { stage: key, kind: stage.kind, title: stage.title, ordinal: state.visits.length + 1, entered: at, answers: {}, zeros: [], fills: [], holds: [], cycles: [], readings: [], trace: [] };
+  const visit: Visit = {
+    stage: key,
+    kind: stage.kind,
+    title: stage.title,
+    ordinal: state.visits.length + 1,
+    entered: at,
+    answers: {},
+    zeros: [],
+    fills: [],
+    holds: [],
+    cycles: [],
+    readings: [],
+    trace: [],
+  };
   if (stage.kind === 'isolate-and-repeat') visit.cycles.push(firstCycle(plan, stage));
   state.visits.push(visit);
 }
@@ -178,7 +261,9 @@ function follow(plan: Plan, state: RunState, outcome: string, at: number): void 
   const key = `${visit.stage}.${outcome}`;
   const times = (state.taken[key] = (state.taken[key] ?? 0) + 1);
   const edge = edgesOf(stage.on[outcome]).find(
-    (e: Edge) => (e.upTo === undefined || times <= e.upTo) && (e.whileRepeats === undefined || state.repeats < e.whileRepeats),
+    (e: Edge) =>
+      (e.upTo === undefined || times <= e.upTo) &&
+      (e.whileRepeats === undefined || state.repeats < e.whileRepeats),
   )!;
   if (edge.repeat) state.repeats += 1;
   if (edge.resets) {
@@ -186,7 +271,14 @@ function follow(plan: Plan, state: RunState, outcome: string, at: number): void 
     state.fails = 0;
     state.passes = 0;
   }
-  if (edge.finds) state.finding = { finding: edge.finds, ...(edge.because ? { because: edge.because } : {}), stage: visit.stage, outcome, visit: visit.ordinal };
+  if (edge.finds)
+    state.finding = {
+      finding: edge.finds,
+      ...(edge.because ? { because: edge.because } : {}),
+      stage: visit.stage,
+      outcome,
+      visit: visit.ordinal,
+    };
   if (edge.close) close(state, at, 'graph');
   else enter(plan, state, edge.to!, at);
 }
@@ -196,14 +288,30 @@ function close(state: RunState, at: number, by: 'graph' | 'stop'): void {
 }
 
 function openDebts(state: RunState, keys: readonly string[] | undefined, at: number): void {
-  for (const key of keys ?? []) if (!state.debts.some((d) => d.key === key && !d.cleared)) state.debts.push({ key, openedAt: at });
+  for (const key of keys ?? [])
+    if (!state.debts.some((d) => d.key === key && !d.cleared)) state.debts.push({ key, openedAt: at });
 }
 
 const no = (code: string, text: string): Refusal => ({ code, text });
-const overtaken = () => no('overtaken', 'This step had already been ended. Your entry is kept in the log; look at the present step.');
+const overtaken = () =>
+  no(
+    'overtaken',
+    'This step had already been ended. Your entry is kept in the log; look at the present step.',
+  );
 
 /** Kinds that change the step and therefore must be meant for the present one. */
-const TRANSITIONS = new Set(['check', 'proceed', 'zero', 'fill', 'hold-start', 'hold-end', 'observe', 'skip', 'top-up', 'temperature']);
+const TRANSITIONS = new Set([
+  'check',
+  'proceed',
+  'zero',
+  'fill',
+  'hold-start',
+  'hold-end',
+  'observe',
+  'skip',
+  'top-up',
+  'temperature',
+]);
 
 function apply(plan: Plan, state: RunState, event: RunEvent): Refusal | null {
   const at = momentOf(event);
@@ -259,7 +367,12 @@ function apply(plan: Plan, state: RunState, event: RunEvent): Refusal | null {
     case 'top-up':
       return topUp(plan, state, visit, event, at);
     case 'disturbance': {
-      state.notes.push({ at, byName: event.byName, text: [event.what, event.text].filter(Boolean).join(': '), kind: 'disturbance' });
+      state.notes.push({
+        at,
+        byName: event.byName,
+        text: [event.what, event.text].filter(Boolean).join(': '),
+        kind: 'disturbance',
+      });
       const hold = runningHold(state);
       if (hold && hold.role !== 'settle') {
         breakHold(state, event.what, at);
@@ -274,7 +387,8 @@ function apply(plan: Plan, state: RunState, event: RunEvent): Refusal | null {
       return null;
     }
     case 'observe':
-      if (stage.kind !== 'observe' || !stage.results.some((r) => r.key === event.result)) return no('wrong-step', 'That is not one of the answers.');
+      if (stage.kind !== 'observe' || !stage.results.some((r) => r.key === event.result))
+        return no('wrong-step', 'That is not one of the answers.');
       follow(plan, state, event.result, at);
       return null;
     case 'skip':
@@ -282,7 +396,14 @@ function apply(plan: Plan, state: RunState, event: RunEvent): Refusal | null {
   }
 }
 
-function check(plan: Plan, state: RunState, visit: Visit, stage: Stage, event: Extract<RunEvent, { kind: 'check' }>, at: number): Refusal | null {
+function check(
+  plan: Plan,
+  state: RunState,
+  visit: Visit,
+  stage: Stage,
+  event: Extract<RunEvent, { kind: 'check' }>,
+  at: number,
+): Refusal | null {
   const id = event.subject ? `${event.item}/${event.subject}` : event.item;
   const answer = { answer: event.answer, at, byName: event.byName };
   if (stage.kind === 'isolate-and-repeat') return positions(plan, state, visit, stage, id, answer);
@@ -293,7 +414,8 @@ function check(plan: Plan, state: RunState, visit: Visit, stage: Stage, event: E
   if (line.item.ordered) {
     const before = lines.filter((l) => l.item.ordered);
     const open = before.find((l) => !visit.answers[l.id] || visit.answers[l.id]!.answer === 'undone');
-    if (open && before.indexOf(open) < before.indexOf(line) && event.answer !== 'undone') return no('order', `First: ${open.item.text}.`);
+    if (open && before.indexOf(open) < before.indexOf(line) && event.answer !== 'undone')
+      return no('order', `First: ${open.item.text}.`);
   }
   visit.answers[id] = answer;
   if (line.item.denies) {
@@ -302,8 +424,13 @@ function check(plan: Plan, state: RunState, visit: Visit, stage: Stage, event: E
   }
   if (event.answer !== 'undone' && !line.item.ask) {
     openDebts(state, line.item.opens, at);
-    if (line.item.settles && lines.every((l) => l.item !== line.item || visit.answers[l.id]?.answer === 'done'))
-      for (const debt of state.debts) if (line.item.settles.includes(debt.key) && !debt.cleared) debt.cleared = { at, byName: event.byName, text: line.item.text };
+    if (
+      line.item.settles &&
+      lines.every((l) => l.item !== line.item || visit.answers[l.id]?.answer === 'done')
+    )
+      for (const debt of state.debts)
+        if (line.item.settles.includes(debt.key) && !debt.cleared)
+          debt.cleared = { at, byName: event.byName, text: line.item.text };
   }
   if (line.item.yes && event.answer === 'yes') {
     visit.split = line.item.text;
@@ -313,13 +440,26 @@ function check(plan: Plan, state: RunState, visit: Visit, stage: Stage, event: E
 }
 
 /** Lines of an isolate-and-repeat stage's valve positions for its present subject. */
-export function positionLines(plan: Plan, stage: IsolateStage, cycle: Cycle): { id: string; text: string; name: string }[] {
+export function positionLines(
+  plan: Plan,
+  stage: IsolateStage,
+  cycle: Cycle,
+): { id: string; text: string; name: string }[] {
   const appliances = plan.system.appliances;
   return stage.subjects === 'pipework'
     ? appliances.map((a) => ({ id: `closed/${a.id}`, text: 'Isolating valve CLOSED', name: a.name }))
-    : appliances.filter((a) => a.id === cycle.subject).map((a) => ({ id: `open/${a.id}`, text: 'Isolating valve OPEN, all others closed', name: a.name }));
+    : appliances
+        .filter((a) => a.id === cycle.subject)
+        .map((a) => ({ id: `open/${a.id}`, text: 'Isolating valve OPEN, all others closed', name: a.name }));
 }
-function positions(plan: Plan, state: RunState, visit: Visit, stage: IsolateStage, id: string, answer: Visit['answers'][string]): Refusal | null {
+function positions(
+  plan: Plan,
+  state: RunState,
+  visit: Visit,
+  stage: IsolateStage,
+  id: string,
+  answer: Visit['answers'][string],
+): Refusal | null {
   const cycle = currentCycle(visit)!;
   const lines = positionLines(plan, stage, cycle);
   if (!lines.some((l) => l.id === id)) return no('unknown-line', 'This line is not in the list.');
@@ -344,26 +484,44 @@ function chooseGauge(plan: Plan, state: RunState, visit: Visit, id: string, at: 
     visit.split = 'gauge changed';
     state.repeats = state.fails = state.passes = 0;
     state.finding = null;
-    const zeroStage = Object.entries(plan.procedure.stages).find(([, s]) => s.kind === 'zero' && s.when === 'before')![0];
+    const zeroStage = Object.entries(plan.procedure.stages).find(
+      ([, s]) => s.kind === 'zero' && s.when === 'before',
+    )![0];
     enter(plan, state, zeroStage, at);
   }
   return null;
 }
 
-function zero(plan: Plan, state: RunState, visit: Visit, stage: Stage, figure: Exact, at: number): Refusal | null {
-  if (stage.kind !== 'zero') return no('wrong-step', 'The gauge is zeroed open to air before it is connected.');
+function zero(
+  plan: Plan,
+  state: RunState,
+  visit: Visit,
+  stage: Stage,
+  figure: Exact,
+  at: number,
+): Refusal | null {
+  if (stage.kind !== 'zero')
+    return no('wrong-step', 'The gauge is zeroed open to air before it is connected.');
   const gauge = gaugeOf(plan, state);
   if (!gauge) return no('no-gauge', 'Choose the gauge first.');
   const size = magnitude(figure);
-  const tolerance = exact(gauge.resolution.digits * plan.procedure.zeroTolerance.steps, gauge.resolution.scale, gauge.resolution.unit);
+  const tolerance = exact(
+    gauge.resolution.digits * plan.procedure.zeroTolerance.steps,
+    gauge.resolution.scale,
+    gauge.resolution.unit,
+  );
   const good = compare(size, tolerance) <= 0;
   visit.zeros.push({ gauge: gauge.id, figure, at, good });
-  if (stage.when === 'after') follow(plan, state, breaks(size, perceptibleOf(plan, gauge)) ? 'off-zero' : 'zeroed', at);
+  if (stage.when === 'after')
+    follow(plan, state, breaks(size, perceptibleOf(plan, gauge)) ? 'off-zero' : 'zeroed', at);
   else if (good) follow(plan, state, 'zeroed', at);
   return null;
 }
 
-const readingFrom = (event: Extract<RunEvent, { kind: 'fill' | 'hold-start' | 'hold-end' | 'reading' }>, at: number): Reading => ({
+const readingFrom = (
+  event: Extract<RunEvent, { kind: 'fill' | 'hold-start' | 'hold-end' | 'reading' }>,
+  at: number,
+): Reading => ({
   id: event.id,
   at,
   readMoment: event.readAt + event.offset,
@@ -374,47 +532,89 @@ const readingFrom = (event: Extract<RunEvent, { kind: 'fill' | 'hold-start' | 'h
   streamed: event.streamed === true,
 });
 
-function fill(plan: Plan, state: RunState, visit: Visit, stage: Stage, event: Extract<RunEvent, { kind: 'fill' }>, at: number): Refusal | null {
-  if (stage.kind !== 'fill' && stage.kind !== 'isolate-and-repeat') return no('wrong-step', 'This stage raises nothing.');
+function fill(
+  plan: Plan,
+  state: RunState,
+  visit: Visit,
+  stage: Stage,
+  event: Extract<RunEvent, { kind: 'fill' }>,
+  at: number,
+): Refusal | null {
+  if (stage.kind !== 'fill' && stage.kind !== 'isolate-and-repeat')
+    return no('wrong-step', 'This stage raises nothing.');
   const band = bandOf(stage.band);
   const reading = readingFrom(event, at);
   visit.fills.push(reading);
   if (event.figure.unit !== band.low.unit) return no('unit', 'The gauge and the rule use different units.');
   if (!inBand(event.figure, band)) {
     const over = compare(event.figure, band.high) > 0;
-    return no(over ? 'over-band' : 'under-band', `${showExact(event.figure)} is ${over ? 'above' : 'below'} the band ${showExact(band.low)} to ${showExact(band.high)}. ${over ? (stage.kind === 'fill' && stage.over) || 'Bleed down and raise again.' : 'Raise a little more.'}`);
+    return no(
+      over ? 'over-band' : 'under-band',
+      `${showExact(event.figure)} is ${over ? 'above' : 'below'} the band ${showExact(band.low)} to ${showExact(band.high)}. ${over ? (stage.kind === 'fill' && stage.over) || 'Bleed down and raise again.' : 'Raise a little more.'}`,
+    );
   }
   if (stage.kind === 'fill') follow(plan, state, 'in-band', at);
   else currentCycle(visit)!.fill = reading;
   return null;
 }
 
-function startHold(plan: Plan, state: RunState, visit: Visit, event: Extract<RunEvent, { kind: 'hold-start' }>, at: number): Refusal | null {
+function startHold(
+  plan: Plan,
+  state: RunState,
+  visit: Visit,
+  event: Extract<RunEvent, { kind: 'hold-start' }>,
+  at: number,
+): Refusal | null {
   const spec = holdSpec(plan, state);
   if (!spec || stepOf(state) !== 'start') return no('wrong-step', 'There is no hold to start here.');
   if (!state.gauge) return no('no-gauge', 'Choose and zero the gauge first.');
   const start = readingFrom(event, at);
   if (start.late) return no('late-start', 'The start reading is too old. Read the gauge now and start.');
   if (!inBand(event.figure, spec.band))
-    return no('out-of-band', `${showExact(event.figure)} is outside the band ${showExact(spec.band.low)} to ${showExact(spec.band.high)}. A hold starts only inside it: re-adjust first.`);
-  const hold: Hold = { role: spec.role, minutes: spec.minutes, start, startedAt: at, startClock: { mono: event.mono, pageLoad: event.pageLoad, offset: event.offset }, topUps: [], temperature: {} };
+    return no(
+      'out-of-band',
+      `${showExact(event.figure)} is outside the band ${showExact(spec.band.low)} to ${showExact(spec.band.high)}. A hold starts only inside it: re-adjust first.`,
+    );
+  const hold: Hold = {
+    role: spec.role,
+    minutes: spec.minutes,
+    start,
+    startedAt: at,
+    startClock: { mono: event.mono, pageLoad: event.pageLoad, offset: event.offset },
+    topUps: [],
+    temperature: {},
+  };
   if (visit.kind === 'hold') visit.holds.push(hold);
   else if (spec.role === 'settle') currentCycle(visit)!.settle = hold;
   else currentCycle(visit)!.hold = hold;
   return null;
 }
 
-function endHold(plan: Plan, state: RunState, visit: Visit, stage: Stage, event: Extract<RunEvent, { kind: 'hold-end' }>, at: number): Refusal | null {
+function endHold(
+  plan: Plan,
+  state: RunState,
+  visit: Visit,
+  stage: Stage,
+  event: Extract<RunEvent, { kind: 'hold-end' }>,
+  at: number,
+): Refusal | null {
   const hold = runningHold(state);
   const gauge = gaugeOf(plan, state);
   if (!hold || !gauge) return no('no-hold', 'No hold is running.');
   const end = readingFrom(event, at);
   if (end.late) return no('late-end', 'An earlier reading cannot end a hold. Read the gauge now.');
   const toGo = holdEnds(hold) - end.readMoment;
-  if (toGo > 0) return no('too-early', `${Math.ceil(toGo / 1000)} s too early. Read the gauge when the time has run out.`);
+  if (toGo > 0)
+    return no(
+      'too-early',
+      `${Math.ceil(toGo / 1000)} s too early. Read the gauge when the time has run out.`,
+    );
   const band = holdSpec(plan, state)!.band;
   if (hold.role === 'settle' && !inBand(event.figure, band))
-    return no('out-of-band', `${showExact(event.figure)} is outside the band ${showExact(band.low)} to ${showExact(band.high)}. Re-adjust into it (it is logged), then read again.`);
+    return no(
+      'out-of-band',
+      `${showExact(event.figure)} is outside the band ${showExact(band.low)} to ${showExact(band.high)}. Re-adjust into it (it is logged), then read again.`,
+    );
   const monoGap = event.mono - hold.startClock.mono - (at - hold.startedAt);
   if (event.pageLoad === hold.startClock.pageLoad && Math.abs(monoGap) > CLOCK_TOLERANCE_MS) {
     hold.clockMark = `The device's clocks disagreed by ${(Math.abs(monoGap) / 1000).toFixed(1)} s over this hold.`;
@@ -423,19 +623,31 @@ function endHold(plan: Plan, state: RunState, visit: Visit, stage: Stage, event:
   hold.end = end;
   hold.endedAt = at;
   const { start: t0, end: t1 } = hold.temperature;
-  const facts = { start: hold.start.figure, end: end.figure, elapsedMs: end.readMoment - hold.startedAt, ...(t0 && t1 ? { temperature: [t0, t1] as const } : {}) };
+  const facts = {
+    start: hold.start.figure,
+    end: end.figure,
+    elapsedMs: end.readMoment - hold.startedAt,
+    ...(t0 && t1 ? { temperature: [t0, t1] as const } : {}),
+  };
   const perceptible = perceptibleOf(plan, gauge);
   if (hold.role === 'settle') hold.judgement = judgeSettle(facts, perceptible);
-  else if (hold.role === 'let-by') hold.judgement = judgeLetBy(facts, perceptible, letByLimit(plan, stage as HoldStage, gauge));
+  else if (hold.role === 'let-by')
+    hold.judgement = judgeLetBy(facts, perceptible, letByLimit(plan, stage as HoldStage, gauge));
   else {
     const permitted = stage.kind === 'hold' && stage.allowance ? permittedDrop(plan, state) : null;
-    hold.judgement = judgeTightness(facts, { perceptible, permitted, minutes: hold.minutes, lateAfter: (stage.kind === 'hold' && stage.lateAfter) || 0 });
+    hold.judgement = judgeTightness(facts, {
+      perceptible,
+      permitted,
+      minutes: hold.minutes,
+      lateAfter: (stage.kind === 'hold' && stage.lateAfter) || 0,
+    });
   }
   if (stage.kind === 'hold') {
     follow(plan, state, confirmed(state, hold.judgement.outcome, stage.confirmPasses), at);
     return null;
   }
-  if (hold.role === 'tightness') endCycle(plan, state, visit, stage as IsolateStage, hold.judgement.outcome, at);
+  if (hold.role === 'tightness')
+    endCycle(plan, state, visit, stage as IsolateStage, hold.judgement.outcome, at);
   return null;
 }
 
@@ -452,13 +664,21 @@ function confirmed(state: RunState, outcome: string, needed = 1): string {
   return state.passes < needed ? 'confirm' : outcome;
 }
 
-function endCycle(plan: Plan, state: RunState, visit: Visit, stage: IsolateStage, judged: string, at: number): void {
+function endCycle(
+  plan: Plan,
+  state: RunState,
+  visit: Visit,
+  stage: IsolateStage,
+  judged: string,
+  at: number,
+): void {
   const cycle = currentCycle(visit)!;
   const outcome = judged === 'beyond' || judged === 'allowance' ? 'moved' : judged;
   cycle.outcome = outcome;
   const again = (subject: Pick<Cycle, 'subject' | 'name' | 'positions'>) => visit.cycles.push({ ...subject });
   if (stage.subjects === 'pipework') {
-    if (confirmed(state, outcome, 2) === 'confirm') again({ subject: cycle.subject, name: cycle.name, positions: true });
+    if (confirmed(state, outcome, 2) === 'confirm')
+      again({ subject: cycle.subject, name: cycle.name, positions: true });
     else follow(plan, state, outcome, at);
     return;
   }
@@ -468,17 +688,33 @@ function endCycle(plan: Plan, state: RunState, visit: Visit, stage: IsolateStage
   else follow(plan, state, 'done', at);
 }
 
-function keepReading(state: RunState, visit: Visit, event: Extract<RunEvent, { kind: 'reading' }>, at: number): Refusal | null {
+function keepReading(
+  state: RunState,
+  visit: Visit,
+  event: Extract<RunEvent, { kind: 'reading' }>,
+  at: number,
+): Refusal | null {
   const reading = readingFrom(event, at);
   if (!reading.late && !event.expects.startsWith(`${visit.ordinal}:`))
-    return no('wrong-stage', 'This reading was meant for a stage that has ended. It is in the log; write it as a note if it matters.');
+    return no(
+      'wrong-stage',
+      'This reading was meant for a stage that has ended. It is in the log; write it as a note if it matters.',
+    );
   // a late entry belongs to the course that was standing when the gauge was read
-  const home = reading.late ? ([...state.visits].reverse().find((v) => v.entered <= reading.readMoment) ?? visit) : visit;
+  const home = reading.late
+    ? ([...state.visits].reverse().find((v) => v.entered <= reading.readMoment) ?? visit)
+    : visit;
   home.readings.push(reading);
   return null;
 }
 
-function topUp(plan: Plan, state: RunState, visit: Visit, event: Extract<RunEvent, { kind: 'top-up' }>, at: number): Refusal | null {
+function topUp(
+  plan: Plan,
+  state: RunState,
+  visit: Visit,
+  event: Extract<RunEvent, { kind: 'top-up' }>,
+  at: number,
+): Refusal | null {
   const hold = runningHold(state);
   const entry = { before: event.before, after: event.after, at, byName: event.byName };
   if (hold?.role === 'settle') {
@@ -494,7 +730,12 @@ function topUp(plan: Plan, state: RunState, visit: Visit, event: Extract<RunEven
   if (stepOf(state) === 'start' && visit.kind === 'hold') {
     // re-adjusting before the judged hold starts: settle again
     const settle = [...state.visits].reverse().find((v) => v.holds.some((h) => h.role === 'settle'));
-    state.notes.push({ at, byName: event.byName, text: `Re-adjusted from ${showExact(event.before)} to ${showExact(event.after)} before the hold`, kind: 'note' });
+    state.notes.push({
+      at,
+      byName: event.byName,
+      text: `Re-adjusted from ${showExact(event.before)} to ${showExact(event.after)} before the hold`,
+      kind: 'note',
+    });
     if (settle) {
       visit.left = at;
       visit.split = 're-adjusted before the start';
@@ -527,20 +768,37 @@ function returnToFill(plan: Plan, state: RunState, at: number): void {
   enter(plan, state, last?.stage ?? visit.stage, at);
 }
 
-function correct(state: RunState, event: Extract<RunEvent, { kind: 'correction' }>, at: number): Refusal | null {
+function correct(
+  state: RunState,
+  event: Extract<RunEvent, { kind: 'correction' }>,
+  at: number,
+): Refusal | null {
   for (const visit of state.visits) {
     const reading = visit.readings.find((r) => r.id === event.of);
     if (reading) {
       reading.corrected = { figure: event.figure, reason: event.reason, byName: event.byName, at };
       return null;
     }
-    const judged = [...visit.holds, ...visit.cycles.flatMap((c) => [c.settle, c.hold])].some((h) => h?.start.id === event.of || h?.end?.id === event.of);
-    if (judged) return no('judged', 'A reading that started or ended a hold cannot be changed. Log a disturbance and repeat the hold; the old one stays in the record.');
+    const judged = [...visit.holds, ...visit.cycles.flatMap((c) => [c.settle, c.hold])].some(
+      (h) => h?.start.id === event.of || h?.end?.id === event.of,
+    );
+    if (judged)
+      return no(
+        'judged',
+        'A reading that started or ended a hold cannot be changed. Log a disturbance and repeat the hold; the old one stays in the record.',
+      );
   }
   return no('unknown-reading', 'The reading to correct is not in this run.');
 }
 
-function skip(plan: Plan, state: RunState, visit: Visit, stage: Stage, event: Extract<RunEvent, { kind: 'skip' }>, at: number): Refusal | null {
+function skip(
+  plan: Plan,
+  state: RunState,
+  visit: Visit,
+  stage: Stage,
+  event: Extract<RunEvent, { kind: 'skip' }>,
+  at: number,
+): Refusal | null {
   if (stage.kind === 'hold' && stage.skip) {
     const reason = stage.skip.reasons.find((r) => r.key === event.reason);
     if (!reason) return no('reason', 'Choose why this stage is skipped.');
@@ -562,7 +820,8 @@ function skip(plan: Plan, state: RunState, visit: Visit, stage: Stage, event: Ex
 function stream(plan: Plan, state: RunState, event: Extract<RunEvent, { kind: 'stream' }>): Refusal | null {
   const visit = currentVisit(state);
   if (!visit) return overtaken();
-  if (event.gauge !== state.gauge) return no('other-gauge', 'The stream came from another gauge than the one that judges.');
+  if (event.gauge !== state.gauge)
+    return no('other-gauge', 'The stream came from another gauge than the one that judges.');
   for (const [t, digits] of event.points) visit.trace.push([t + event.offset, digits]);
   return null;
 }
@@ -579,11 +838,21 @@ function clearDebt(state: RunState, event: Extract<RunEvent, { kind: 'debt' }>, 
 function sign(state: RunState, event: Extract<RunEvent, { kind: 'signature' }>, at: number): Refusal | null {
   if (state.phase === 'running') return no('still-running', 'The test has not ended.');
   if (state.phase === 'put-back') return no('debts', 'Clear the put-back list first.');
-  if (state.signatures.some((s) => s.role === event.role)) return no('overtaken', 'This signature is already there.');
-  if (state.ending?.by === 'stop' && !state.ending.reason) return no('stop-reason', 'Say first why the run was stopped.');
+  if (state.signatures.some((s) => s.role === event.role))
+    return no('overtaken', 'This signature is already there.');
+  if (state.ending?.by === 'stop' && !state.ending.reason)
+    return no('stop-reason', 'Say first why the run was stopped.');
   if (event.role === 'tester' && !event.strokes) return no('strokes', 'The tester must sign.');
-  if (!event.strokes && !event.refused?.trim()) return no('strokes', 'Sign, or write why the signature is refused.');
-  state.signatures.push({ role: event.role, name: event.name, at, by: event.by, ...(event.strokes ? { strokes: event.strokes } : {}), ...(event.refused ? { refused: event.refused } : {}) });
+  if (!event.strokes && !event.refused?.trim())
+    return no('strokes', 'Sign, or write why the signature is refused.');
+  state.signatures.push({
+    role: event.role,
+    name: event.name,
+    at,
+    by: event.by,
+    ...(event.strokes ? { strokes: event.strokes } : {}),
+    ...(event.refused ? { refused: event.refused } : {}),
+  });
   if (state.signatures.length === 2) state.phase = 'signed';
   return null;
 }

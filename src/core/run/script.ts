@@ -2,7 +2,17 @@ import { parseReading } from '@/core/instrument/gauge';
 import type { Plan } from '@/core/plan/plan';
 import { parseFigure } from '@/core/quantity/exact';
 import type { EventBase, Payload, PlacedEvent, RunEvent } from './events';
-import { checkLines, currentCycle, currentVisit, expectation, gaugeOf, positionLines, reduce, stageOf, stepOf } from './reduce';
+import {
+  checkLines,
+  currentCycle,
+  currentVisit,
+  expectation,
+  gaugeOf,
+  positionLines,
+  reduce,
+  stageOf,
+  stepOf,
+} from './reduce';
 
 /**
  * A run written down by hand: each line is [seconds since the start, verb, ...arguments]. Turned into the events a
@@ -23,7 +33,12 @@ export interface Scribe extends Pick<EventBase, 'device' | 'zone' | 'pageLoad' |
 }
 
 /** @throws Error naming the line when a verb is unknown or the event had no effect where it should have. */
-export function playScript(plan: Plan, lines: readonly ScriptLine[], scribe: Scribe, options: { allowRefused?: boolean } = {}): RunEvent[] {
+export function playScript(
+  plan: Plan,
+  lines: readonly ScriptLine[],
+  scribe: Scribe,
+  options: { allowRefused?: boolean } = {},
+): RunEvent[] {
   const events: RunEvent[] = [];
   const offset = scribe.offset ?? 0;
   for (const [seconds, verb, ...args] of lines) {
@@ -32,21 +47,41 @@ export function playScript(plan: Plan, lines: readonly ScriptLine[], scribe: Scr
       const n = events.length + 1;
       const state = reduce(plan, events);
       const event = {
-        ...payload, id: scribe.id(n), run: plan.run, device: scribe.device, deviceSeq: n, at, zone: scribe.zone, offset,
-        mono: Math.max(0, Math.round(seconds * 1000)), pageLoad: scribe.pageLoad, by: scribe.by, byName: scribe.byName, expects: expectation(state),
+        ...payload,
+        id: scribe.id(n),
+        run: plan.run,
+        device: scribe.device,
+        deviceSeq: n,
+        at,
+        zone: scribe.zone,
+        offset,
+        mono: Math.max(0, Math.round(seconds * 1000)),
+        pageLoad: scribe.pageLoad,
+        by: scribe.by,
+        byName: scribe.byName,
+        expects: expectation(state),
       } as RunEvent;
       events.push(event);
       const refused = reduce(plan, events).withoutEffect.find((w) => w.id === event.id);
-      if (refused && !options.allowRefused) throw new Error(`Line "${[seconds, verb, ...args].join(' ')}" had no effect: ${refused.text}`);
+      if (refused && !options.allowRefused)
+        throw new Error(`Line "${[seconds, verb, ...args].join(' ')}" had no effect: ${refused.text}`);
     }
   }
   return events;
 }
 
 /** Gives each event its place in the order they stand, as the server does on receipt. */
-export const place = (events: readonly RunEvent[]): PlacedEvent[] => events.map((e, i) => ({ ...e, position: i + 1 }));
+export const place = (events: readonly RunEvent[]): PlacedEvent[] =>
+  events.map((e, i) => ({ ...e, position: i + 1 }));
 
-function payloads(plan: Plan, events: readonly PlacedEvent[], verb: string, args: readonly string[], at: number, scribe: Scribe): Payload[] {
+function payloads(
+  plan: Plan,
+  events: readonly PlacedEvent[],
+  verb: string,
+  args: readonly string[],
+  at: number,
+  scribe: Scribe,
+): Payload[] {
   const state = reduce(plan, events);
   const visit = currentVisit(state);
   const [first = '', second = ''] = args;
@@ -60,10 +95,22 @@ function payloads(plan: Plan, events: readonly PlacedEvent[], verb: string, args
       const said = Object.fromEntries(args.map((a) => a.split('=') as [string, string]));
       const stage = stageOf(plan, visit!);
       if (stage.kind === 'isolate-and-repeat')
-        return positionLines(plan, stage, currentCycle(visit!)!).map((l) => ({ kind: 'check', item: l.id.split('/')[0]!, subject: l.id.split('/')[1]!, answer: 'done' }));
+        return positionLines(plan, stage, currentCycle(visit!)!).map((l) => ({
+          kind: 'check',
+          item: l.id.split('/')[0]!,
+          subject: l.id.split('/')[1]!,
+          answer: 'done',
+        }));
       if (stage.kind !== 'checks') throw new Error('No check list stands here.');
-      const list = checkLines(plan, stage).map((l): Payload => ({ kind: 'check', item: l.item.key, ...(l.subject ? { subject: l.subject.id } : {}), answer: (said[l.item.key] as 'yes') ?? (l.item.ask ? 'no' : 'done') }));
-      const stopper = list.findIndex((p) => p.kind === 'check' && p.answer === 'yes' && stage.items.find((i) => i.key === p.item)?.yes);
+      const list = checkLines(plan, stage).map((l): Payload => ({
+        kind: 'check',
+        item: l.item.key,
+        ...(l.subject ? { subject: l.subject.id } : {}),
+        answer: (said[l.item.key] as 'yes') ?? (l.item.ask ? 'no' : 'done'),
+      }));
+      const stopper = list.findIndex(
+        (p) => p.kind === 'check' && p.answer === 'yes' && stage.items.find((i) => i.key === p.item)?.yes,
+      );
       return stopper >= 0 ? list.slice(0, stopper + 1) : [...list, { kind: 'proceed' }];
     }
     case 'gauge': {
@@ -100,9 +147,23 @@ function payloads(plan: Plan, events: readonly PlacedEvent[], verb: string, args
     case 'putback':
       return state.debts.filter((d) => !d.cleared).map((d) => ({ kind: 'debt', debt: d.key, text: '' }));
     case 'sign':
-      return [{ kind: 'signature', role: 'tester', name: first, strokes: scribe.strokes ?? 'M 4 40 C 30 5 44 60 70 30 C 90 12 110 44 150 22' }];
+      return [
+        {
+          kind: 'signature',
+          role: 'tester',
+          name: first,
+          strokes: scribe.strokes ?? 'M 4 40 C 30 5 44 60 70 30 C 90 12 110 44 150 22',
+        },
+      ];
     case 'customer':
-      return [{ kind: 'signature', role: 'customer', name: first, strokes: scribe.strokes ?? 'M 6 30 C 20 50 48 4 60 34 C 80 50 96 10 132 32' }];
+      return [
+        {
+          kind: 'signature',
+          role: 'customer',
+          name: first,
+          strokes: scribe.strokes ?? 'M 6 30 C 20 50 48 4 60 34 C 80 50 96 10 132 32',
+        },
+      ];
     case 'refuse':
       return [{ kind: 'signature', role: 'customer', name: first, refused: second }];
     default:

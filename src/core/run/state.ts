@@ -17,7 +17,12 @@ export interface Reading {
   readonly late: boolean;
   readonly same: boolean;
   readonly streamed: boolean;
-  corrected?: { readonly figure: Exact; readonly reason: string; readonly byName: string; readonly at: number };
+  corrected?: {
+    readonly figure: Exact;
+    readonly reason: string;
+    readonly byName: string;
+    readonly at: number;
+  };
 }
 export interface TopUp {
   readonly before: Exact;
@@ -60,7 +65,12 @@ export interface Visit {
   left?: number;
   outcome?: string;
   readonly answers: Record<string, Answer>;
-  readonly zeros: { readonly gauge: string; readonly figure: Exact; readonly at: number; readonly good: boolean }[];
+  readonly zeros: {
+    readonly gauge: string;
+    readonly figure: Exact;
+    readonly at: number;
+    readonly good: boolean;
+  }[];
   readonly fills: Reading[];
   readonly holds: Hold[];
   readonly cycles: Cycle[];
@@ -97,13 +107,23 @@ export interface RunState {
   gauge: string | null;
   debts: Debt[];
   finding: FoundClaim | null;
-  ending: { readonly at: number; readonly by: 'graph' | 'stop'; reason?: 'smell' | 'voltage' | 'movement' | 'abandoned' | 'mistake'; text?: string } | null;
+  ending: {
+    readonly at: number;
+    readonly by: 'graph' | 'stop';
+    reason?: 'smell' | 'voltage' | 'movement' | 'abandoned' | 'mistake';
+    text?: string;
+  } | null;
   denied: string[];
   repeats: number;
   fails: number;
   passes: number;
   taken: Record<string, number>;
-  notes: { readonly at: number; readonly byName: string; readonly text: string; readonly kind: 'note' | 'disturbance' }[];
+  notes: {
+    readonly at: number;
+    readonly byName: string;
+    readonly text: string;
+    readonly kind: 'note' | 'disturbance';
+  }[];
   signatures: Signature[];
   /** Events that had no effect, with the reason: overtaken transitions and refusals. They stay in the log. */
   withoutEffect: { readonly id: string; readonly code: string; readonly text: string }[];

@@ -39,7 +39,11 @@ export interface SimulatedState {
   readonly connected: boolean;
   readonly closedAppliances: readonly string[];
   /** zero error of the gauge, Pa */ readonly zeroError: number;
-  /** What leak fluid showed, newest last. */ readonly fluid: readonly { readonly at: number; readonly place: string; readonly bubbles: boolean }[];
+  /** What leak fluid showed, newest last. */ readonly fluid: readonly {
+    readonly at: number;
+    readonly place: string;
+    readonly bubbles: boolean;
+  }[];
 }
 
 /** l/h at 20 mbar, laminar, as m3/s per Pa. */
@@ -51,12 +55,29 @@ const OPEN = litresPerHourAt20(600);
 const BLEED = litresPerHourAt20(90);
 
 /** The hidden truth of a fault: leak of pipework and of one appliance, let-by conductance, warming and zero error. */
-export function truthOf(s: SimulatedInstallation): { pipe: number; appliance: number; faulty: string | null; letBy: number; warmth: number; tau: number; zeroError: number } {
-  const sound = { pipe: 0, appliance: 0, faulty: null as string | null, letBy: 0, warmth: 0, tau: 900, zeroError: 0 };
+export function truthOf(s: SimulatedInstallation): {
+  pipe: number;
+  appliance: number;
+  faulty: string | null;
+  letBy: number;
+  warmth: number;
+  tau: number;
+  zeroError: number;
+} {
+  const sound = {
+    pipe: 0,
+    appliance: 0,
+    faulty: null as string | null,
+    letBy: 0,
+    warmth: 0,
+    tau: 900,
+    zeroError: 0,
+  };
   const faulty = s.appliances[Math.floor(uniform(s.seed, 11) * s.appliances.length)] ?? null;
   // sized by volume so that each fault shows in the rule's minutes whatever the pipe
   const scale = s.volume / 0.02;
-  const size = (least: number, most: number, n: number) => litresPerHourAt20((least + (most - least) * uniform(s.seed, n)) * scale);
+  const size = (least: number, most: number, n: number) =>
+    litresPerHourAt20((least + (most - least) * uniform(s.seed, n)) * scale);
   switch (s.fault) {
     case 'none':
       return sound;
@@ -86,7 +107,11 @@ export function truthOf(s: SimulatedInstallation): { pipe: number; appliance: nu
  * exponential). Source: measurement chapter 7.1.
  * @param at ms; actions later than it are ignored
  */
-export function simulate(s: SimulatedInstallation, actions: readonly SimulatedAction[], at: number): SimulatedState {
+export function simulate(
+  s: SimulatedInstallation,
+  actions: readonly SimulatedAction[],
+  at: number,
+): SimulatedState {
   const truth = truthOf(s);
   let pressure = s.supply;
   let time = s.began;
@@ -101,17 +126,24 @@ export function simulate(s: SimulatedInstallation, actions: readonly SimulatedAc
     const dt = (to - time) / 1000;
     if (dt <= 0) return;
     const kIn = supply === 'open' ? OPEN : supply === 'crack' ? CRACK : truth.letBy;
-    const kOut = truth.pipe + (bleeding ? BLEED : 0) + (truth.faulty && !closed.has(truth.faulty) ? truth.appliance : 0);
+    const kOut =
+      truth.pipe + (bleeding ? BLEED : 0) + (truth.faulty && !closed.has(truth.faulty) ? truth.appliance : 0);
     const c = STANDARD_ATMOSPHERE / s.volume;
     const b = c * (kIn + kOut);
     const a = c * kIn * s.supply;
     // heating term h e^(-t/tau), absolute pressure taken at the atmosphere (p << P_atm)
-    const h = ((STANDARD_ATMOSPHERE + pressure) / KELVIN) * (truth.warmth / truth.tau) * Math.exp(-(time - s.began) / 1000 / truth.tau);
+    const h =
+      ((STANDARD_ATMOSPHERE + pressure) / KELVIN) *
+      (truth.warmth / truth.tau) *
+      Math.exp(-(time - s.began) / 1000 / truth.tau);
     const lambda = 1 / truth.tau;
     if (b < 1e-12) pressure += (h / lambda) * (1 - Math.exp(-lambda * dt));
     else {
       const rest = a / b;
-      const driven = Math.abs(b - lambda) < 1e-9 ? h * dt * Math.exp(-b * dt) : (h / (b - lambda)) * (Math.exp(-lambda * dt) - Math.exp(-b * dt));
+      const driven =
+        Math.abs(b - lambda) < 1e-9
+          ? h * dt * Math.exp(-b * dt)
+          : (h / (b - lambda)) * (Math.exp(-lambda * dt) - Math.exp(-b * dt));
       pressure = rest + (pressure - rest) * Math.exp(-b * dt) + driven;
     }
     pressure = Math.max(0, pressure);
@@ -139,16 +171,36 @@ export function simulate(s: SimulatedInstallation, actions: readonly SimulatedAc
         zeroError = connected ? -pressure : 0;
         break;
       case 'fluid':
-        fluid.push({ at: action.at, place: action.place, bubbles: bubbles(truth, action.place, closed, supply, pressure) });
+        fluid.push({
+          at: action.at,
+          place: action.place,
+          bubbles: bubbles(truth, action.place, closed, supply, pressure),
+        });
         break;
     }
   }
   advance(at);
-  return { at, pressure, warmth: warmthAt(at), supply, bleeding, connected, closedAppliances: [...closed], zeroError, fluid };
+  return {
+    at,
+    pressure,
+    warmth: warmthAt(at),
+    supply,
+    bleeding,
+    connected,
+    closedAppliances: [...closed],
+    zeroError,
+    fluid,
+  };
 }
 
 /** Leak fluid shows bubbles only where gas passes and pressure drives it: 0.3 l/h at 20 mbar is what an eye finds. */
-function bubbles(truth: ReturnType<typeof truthOf>, place: string, closed: ReadonlySet<string>, supply: string, pressure: number): boolean {
+function bubbles(
+  truth: ReturnType<typeof truthOf>,
+  place: string,
+  closed: ReadonlySet<string>,
+  supply: string,
+  pressure: number,
+): boolean {
   const visible = litresPerHourAt20(0.3);
   if (place === 'valve') return supply === 'shut' && truth.letBy > visible;
   if (place === 'pipework') return truth.pipe > visible && pressure > 200;
@@ -158,7 +210,10 @@ function bubbles(truth: ReturnType<typeof truthOf>, place: string, closed: Reado
 
 /** What the gauge displays at a moment, as digits of its step: true pressure or air, zero error, noise, rounding. */
 export function display(s: SimulatedInstallation, state: SimulatedState): number {
-  const seen = (state.connected ? state.pressure : 0) + state.zeroError + s.noise * normal(s.seed, Math.floor(state.at / 500));
+  const seen =
+    (state.connected ? state.pressure : 0) +
+    state.zeroError +
+    s.noise * normal(s.seed, Math.floor(state.at / 500));
   return Math.round(seen / s.step);
 }
 

@@ -1,5 +1,14 @@
 import { correctedEnd } from '@/core/medium/gas';
-import { breaks, compare, exact, magnitude, subtract, toNumber, type Exact, type Limit } from '@/core/quantity/exact';
+import {
+  breaks,
+  compare,
+  exact,
+  magnitude,
+  subtract,
+  toNumber,
+  type Exact,
+  type Limit,
+} from '@/core/quantity/exact';
 import { celsiusToKelvin, convert } from '@/core/quantity/unit';
 
 /** What a hold showed. `change` is end minus start; `broke` names the limit that decided, if one did. */
@@ -21,7 +30,10 @@ export interface HoldFacts {
   readonly temperature?: readonly [Exact, Exact];
 }
 
-function measure(facts: HoldFacts, perceptible: Limit): Pick<Judgement, 'change' | 'direction' | 'elapsedMs' | 'perceptible' | 'corrected'> & { amount: Exact } {
+function measure(
+  facts: HoldFacts,
+  perceptible: Limit,
+): Pick<Judgement, 'change' | 'direction' | 'elapsedMs' | 'perceptible' | 'corrected'> & { amount: Exact } {
   const change = subtract(facts.end, facts.start);
   const amount = magnitude(change);
   const direction = !breaks(amount, perceptible) ? 'none' : change.digits < 0 ? 'fall' : 'rise';
@@ -37,7 +49,14 @@ function measure(facts: HoldFacts, perceptible: Limit): Pick<Judgement, 'change'
       'Pa',
       facts.end.unit,
     ) - toNumber(facts.start);
-  return { change: compare(change, zero) === 0 ? exact(0, change.scale, change.unit) : change, amount, direction, elapsedMs: facts.elapsedMs, perceptible, ...(corrected === undefined ? {} : { corrected }) };
+  return {
+    change: compare(change, zero) === 0 ? exact(0, change.scale, change.unit) : change,
+    amount,
+    direction,
+    elapsedMs: facts.elapsedMs,
+    perceptible,
+    ...(corrected === undefined ? {} : { corrected }),
+  };
 }
 
 /**
@@ -47,7 +66,12 @@ function measure(facts: HoldFacts, perceptible: Limit): Pick<Judgement, 'change'
 export function judgeLetBy(facts: HoldFacts, perceptible: Limit, limit: Limit): Judgement {
   const { amount, ...m } = measure(facts, perceptible);
   const rises = m.change.digits > 0 && breaks(amount, limit);
-  return { ...m, limit, direction: rises ? 'rise' : m.direction, outcome: rises ? 'suspected' : m.direction === 'fall' ? 'fell' : 'proved' };
+  return {
+    ...m,
+    limit,
+    direction: rises ? 'rise' : m.direction,
+    outcome: rises ? 'suspected' : m.direction === 'fall' ? 'fell' : 'proved',
+  };
 }
 
 /** A settling period of fixed length: it always ends settled; the change is kept as a hint. */
@@ -65,15 +89,24 @@ export function judgeSettle(facts: HoldFacts, perceptible: Limit): Judgement {
  * - otherwise beyond (corrected change imperceptible: disagree)
  * @param permitted the permitted drop, or null where the rule is nil
  */
-export function judgeTightness(facts: HoldFacts, rule: { perceptible: Limit; permitted: Limit | null; minutes: number; lateAfter: number }): Judgement {
+export function judgeTightness(
+  facts: HoldFacts,
+  rule: { perceptible: Limit; permitted: Limit | null; minutes: number; lateAfter: number },
+): Judgement {
   const { amount, ...m } = measure(facts, rule.perceptible);
   const pm = toNumber(rule.perceptible.value);
   const correctedMoves = m.corrected !== undefined && Math.abs(m.corrected) >= pm;
-  const judged = (outcome: string): Judgement => ({ ...m, limit: rule.permitted ?? rule.perceptible, outcome });
+  const judged = (outcome: string): Judgement => ({
+    ...m,
+    limit: rule.permitted ?? rule.perceptible,
+    outcome,
+  });
   if (m.direction === 'rise') return judged('rose');
   if (m.direction === 'none') return judged(correctedMoves ? 'disagree' : 'nil');
   if (rule.permitted && !breaks(amount, rule.permitted))
-    return judged(m.corrected !== undefined && -m.corrected > toNumber(rule.permitted.value) ? 'disagree' : 'allowance');
+    return judged(
+      m.corrected !== undefined && -m.corrected > toNumber(rule.permitted.value) ? 'disagree' : 'allowance',
+    );
   if (rule.permitted && facts.elapsedMs > rule.minutes * 60000 + rule.lateAfter * 1000) return judged('late');
   return judged(m.corrected !== undefined && !correctedMoves ? 'disagree' : 'beyond');
 }

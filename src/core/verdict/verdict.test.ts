@@ -11,7 +11,10 @@ const judge = (p: Plan, lines: ScriptLine[]) => verdictOf(p, reduce(p, play(p, l
 const proved = upTo(['9.10', '9.10']);
 const afterZero = (at: number): ScriptLine => [at, 'zero', '0.00'];
 /** Pipework alone from `from`, then the naming of the appliance skipped, then the zero. */
-const pipework = (from: number, start: string, end: string): ScriptLine[] => [[from, 'checks'], ...hold(from + 5, start, end)];
+const pipework = (from: number, start: string, end: string): ScriptLine[] => [
+  [from, 'checks'],
+  ...hold(from + 5, start, end),
+];
 
 describe('worked examples', () => {
   test('20.35 to 20.35 mbar with let-by proved is Tight, and the sentence says what would have counted', () => {
@@ -31,7 +34,13 @@ describe('worked examples', () => {
     expect(allowanceOf(plan({ system: { pipes } })).limit!.value).toEqual(q(drop));
   });
   test('a drop of exactly 4.00 mbar meets the table, and pipework nil makes it Tight within allowance', () => {
-    const v = judge(plan(), [...proved, ...hold(200, '20.50', '16.50'), ...pipework(400, '20.50', '20.50'), [700, 'skip', '', 'customer in a hurry'], afterZero(710)]);
+    const v = judge(plan(), [
+      ...proved,
+      ...hold(200, '20.50', '16.50'),
+      ...pipework(400, '20.50', '20.50'),
+      [700, 'skip', '', 'customer in a hurry'],
+      afterZero(710),
+    ]);
     expect(v.word).toBe('within-allowance');
     expect(v.sentence).toContain('4.00 mbar');
     expect(v.sentence).toContain('diaphragm U6 / G4');
@@ -39,25 +48,42 @@ describe('worked examples', () => {
     expect(v.leakRate!.value).toBeGreaterThan(0);
   });
   test('4.01 mbar breaks it: Not tight', () => {
-    const v = judge(plan(), [...proved, ...hold(200, '20.50', '16.49'), [400, 'observe', 'accept'], afterZero(410)]);
+    const v = judge(plan(), [
+      ...proved,
+      ...hold(200, '20.50', '16.49'),
+      [400, 'observe', 'accept'],
+      afterZero(410),
+    ]);
     expect(v.word).toBe('not-tight');
     expect(v.sentence).toContain('permits 4 mbar');
   });
   test('drop within the allowance but the pipework moves: Not tight; pipework never tested: Void', () => {
     const within = [...proved, ...hold(200, '20.50', '18.50')];
-    expect(judge(plan(), [...within, ...pipework(400, '20.50', '20.25'), [700, 'observe', 'accept'], afterZero(710)]).word).toBe('not-tight');
-    expect(judge(plan(), [...within, [400, 'stop'], [405, 'reason', 'abandoned', 'called away']]).word).toBe('void');
+    expect(
+      judge(plan(), [
+        ...within,
+        ...pipework(400, '20.50', '20.25'),
+        [700, 'observe', 'accept'],
+        afterZero(710),
+      ]).word,
+    ).toBe('not-tight');
+    expect(judge(plan(), [...within, [400, 'stop'], [405, 'reason', 'abandoned', 'called away']]).word).toBe(
+      'void',
+    );
   });
 });
 
 describe('let-by', () => {
-  const outcome = (p: Plan, from: string, to: string, g = 'G-02') => reduce(p, play(p, upTo([from, to], g))).visits.find((v) => v.holds.length)!.outcome;
+  const outcome = (p: Plan, from: string, to: string, g = 'G-02') =>
+    reduce(p, play(p, upTo([from, to], g))).visits.find((v) => v.holds.length)!.outcome;
   test.each([
     ['9.00', '9.24', 'proved'],
     ['9.00', '9.25', 'suspected'],
     ['9.25', '9.00', 'fell'],
     ['9.24', '9.00', 'proved'],
-  ])('%s to %s is %s on a two-decimal gauge', (from, to, word) => expect(outcome(plan(), from, to)).toBe(word));
+  ])('%s to %s is %s on a two-decimal gauge', (from, to, word) =>
+    expect(outcome(plan(), from, to)).toBe(word),
+  );
   test('10.1 - 9.9 on a one-decimal gauge is suspected: exact, not 0.19999', () => {
     expect(10.1 - 9.9 >= 0.2).toBe(false);
     expect(outcome(plan({ gauges: [coarse] }), '9.9', '10.1', 'G-01')).toBe('suspected');
@@ -69,7 +95,10 @@ describe('let-by', () => {
     const fell: ScriptLine[] = [...upTo(['9.50', '9.00']), [140, 'observe', 'go-on']];
     const v = judge(plan(), [...fell, ...hold(200, '20.35', '20.35'), afterZero(500)]);
     expect([v.word, v.reasons[0]!.code]).toEqual(['void', 'let-by-not-proved']);
-    expect(judge(plan(), [...fell, ...hold(200, '20.50', '12.00'), [400, 'observe', 'accept'], afterZero(410)]).word).toBe('not-tight');
+    expect(
+      judge(plan(), [...fell, ...hold(200, '20.50', '12.00'), [400, 'observe', 'accept'], afterZero(410)])
+        .word,
+    ).toBe('not-tight');
   });
   test('bubbles in the valve confirm it: Void, and no tightness follows', () => {
     const v = judge(plan(), [...upTo(['9.00', '9.60']), [140, 'checks'], [200, 'observe', 'bubbles']]);
@@ -77,21 +106,37 @@ describe('let-by', () => {
     expect(v.sentence).toContain('Report it');
   });
   test('missing let-by is Void unless the section is physically separated', () => {
-    const start: ScriptLine[] = [[10, 'checks'], [20, 'gauge', 'G-02'], [30, 'zero', '0'], [60, 'fill', '9']];
+    const start: ScriptLine[] = [
+      [10, 'checks'],
+      [20, 'gauge', 'G-02'],
+      [30, 'zero', '0'],
+      [60, 'fill', '9'],
+    ];
     const rest = [...hold(200, '20.35', '20.35'), afterZero(500)];
-    expect(judge(plan(), [...start, [70, 'skip', 'other', 'no time'], ...rest]).reasons[0]!.code).toBe('let-by-missing');
-    expect(judge(plan(), [...start, [70, 'skip', 'separated', 'cut and capped'], ...rest]).word).toBe('tight');
+    expect(judge(plan(), [...start, [70, 'skip', 'other', 'no time'], ...rest]).reasons[0]!.code).toBe(
+      'let-by-missing',
+    );
+    expect(judge(plan(), [...start, [70, 'skip', 'separated', 'cut and capped'], ...rest]).word).toBe(
+      'tight',
+    );
   });
 });
 
 describe('general rules', () => {
   test('nil for new work: 0.25 down is Not tight, 0.24 is none', () => {
     const p = plan({ case: 'new' });
-    expect(judge(p, [...proved, ...hold(200, '20.50', '20.25'), [400, 'observe', 'accept'], afterZero(410)]).word).toBe('not-tight');
+    expect(
+      judge(p, [...proved, ...hold(200, '20.50', '20.25'), [400, 'observe', 'accept'], afterZero(410)]).word,
+    ).toBe('not-tight');
     expect(judge(p, [...proved, ...hold(200, '20.50', '20.26'), afterZero(410)]).word).toBe('tight');
   });
   test('a reported smell takes the allowance away; smell now stops the run as Not tight', () => {
-    const reported = judge(plan(), [...upTo(['9', '9'], 'G-02', ['smell-reported=yes']), ...hold(200, '20.50', '19.50'), [400, 'observe', 'accept'], afterZero(410)]);
+    const reported = judge(plan(), [
+      ...upTo(['9', '9'], 'G-02', ['smell-reported=yes']),
+      ...hold(200, '20.50', '19.50'),
+      [400, 'observe', 'accept'],
+      afterZero(410),
+    ]);
     expect(reported.word).toBe('not-tight');
     expect(reported.sentence).toContain('no smell reported');
     expect(judge(plan(), [[10, 'checks', 'smell-now=yes']]).word).toBe('not-tight');
@@ -99,21 +144,43 @@ describe('general rules', () => {
   });
   test('a rise is never proof: repeated once, then Inconclusive; a cause found is Void', () => {
     const rose = [...proved, ...hold(200, '20.30', '20.55')];
-    const v = judge(plan(), [...rose, [400, 'observe', 'none'], ...hold(410, '20.30', '20.60'), [620, 'observe', 'none'], afterZero(630)]);
-    expect([v.word, v.reasons[0]!.text.includes('prove every live boundary')]).toEqual(['inconclusive', true]);
+    const v = judge(plan(), [
+      ...rose,
+      [400, 'observe', 'none'],
+      ...hold(410, '20.30', '20.60'),
+      [620, 'observe', 'none'],
+      afterZero(630),
+    ]);
+    expect([v.word, v.reasons[0]!.text.includes('prove every live boundary')]).toEqual([
+      'inconclusive',
+      true,
+    ]);
     expect(judge(plan(), [...rose, [400, 'observe', 'found'], afterZero(410)]).word).toBe('void');
   });
   test('raw and corrected in disagreement: settle and repeat, then Inconclusive', () => {
-    const logged = (from: number): ScriptLine[] => hold(from, '20.30', '20.30').flatMap((l): ScriptLine[] => (l[1] === 'start' && l[0] === from + 70 ? [l, [from + 71, 'temperature', 'start', '18.0'], [from + 72, 'temperature', 'end', '18.5']] : [l]));
-    expect(judge(plan(), [...proved, ...logged(200), ...logged(420), afterZero(700)]).word).toBe('inconclusive');
+    const logged = (from: number): ScriptLine[] =>
+      hold(from, '20.30', '20.30').flatMap((l): ScriptLine[] =>
+        l[1] === 'start' && l[0] === from + 70
+          ? [l, [from + 71, 'temperature', 'start', '18.0'], [from + 72, 'temperature', 'end', '18.5']]
+          : [l],
+      );
+    expect(judge(plan(), [...proved, ...logged(200), ...logged(420), afterZero(700)]).word).toBe(
+      'inconclusive',
+    );
   });
   test('one pass after a fail needs a second; three repeats at most; a leak on own kit resets', () => {
     const fail = hold(200, '20.50', '12.00');
-    const once = [...proved, ...fail, [400, 'observe', 'no-bubbles'] as ScriptLine, ...hold(410, '20.50', '20.50')];
+    const once = [
+      ...proved,
+      ...fail,
+      [400, 'observe', 'no-bubbles'] as ScriptLine,
+      ...hold(410, '20.50', '20.50'),
+    ];
     expect(reduce(plan(), play(plan(), once)).visits.some((v) => v.outcome === 'confirm')).toBe(true);
     expect(judge(plan(), [...once, ...hold(620, '20.50', '20.50'), afterZero(900)]).word).toBe('tight');
     const lines: ScriptLine[] = [...proved, ...fail];
-    for (let i = 1; i <= 3; i++) lines.push([200 + 210 * i - 5, 'observe', 'no-bubbles'], ...hold(200 + 210 * i, '20.50', '12.00'));
+    for (let i = 1; i <= 3; i++)
+      lines.push([200 + 210 * i - 5, 'observe', 'no-bubbles'], ...hold(200 + 210 * i, '20.50', '12.00'));
     const state = reduce(plan(), play(plan(), [...lines, [1100, 'observe', 'no-bubbles']]));
     expect(state.visits.filter((v) => v.outcome === 'beyond')).toHaveLength(4);
     expect(state.visits[state.visits.length - 1]!.kind).toBe('zero');
@@ -121,7 +188,10 @@ describe('general rules', () => {
     expect([own.fails, own.repeats]).toEqual([0, 0]);
   });
   test('a permitted drop read late is accepted inside and repeated outside', () => {
-    const at = (end: string, elapsed: number) => reduce(plan(), play(plan(), [...proved, ...hold(200, '20.50', end, elapsed)])).visits.find((v) => v.title === 'Tightness')!.outcome;
+    const at = (end: string, elapsed: number) =>
+      reduce(plan(), play(plan(), [...proved, ...hold(200, '20.50', end, elapsed)])).visits.find(
+        (v) => v.title === 'Tightness',
+      )!.outcome;
     expect(at('17.00', 200)).toBe('allowance');
     expect(at('16.00', 125)).toBe('beyond');
     expect(at('16.00', 125.001)).toBe('late');
@@ -131,8 +201,12 @@ describe('general rules', () => {
     expect(judge(p, [...proved, ...hold(200, '20.35', '20.35'), afterZero(500)]).word).toBe('refer');
   });
   test('a gauge off zero afterwards judged nothing: Void', () => {
-    expect(judge(plan(), [...proved, ...hold(200, '20.35', '20.35'), [500, 'zero', '0.25']]).word).toBe('void');
-    expect(judge(plan(), [...proved, ...hold(200, '20.35', '20.35'), [500, 'zero', '-0.24']]).word).toBe('tight');
+    expect(judge(plan(), [...proved, ...hold(200, '20.35', '20.35'), [500, 'zero', '0.25']]).word).toBe(
+      'void',
+    );
+    expect(judge(plan(), [...proved, ...hold(200, '20.35', '20.35'), [500, 'zero', '-0.24']]).word).toBe(
+      'tight',
+    );
   });
   test('binding adequacy takes Tight away; advice only prints it', () => {
     const big = { pipes: [{ ...bakery().pipes[0]!, bore: q('34 mm'), length: q('20 m') }] };
@@ -146,14 +220,18 @@ describe('general rules', () => {
 
 describe('what decides a limit is asked for, never defaulted', () => {
   test('unknown meter, no pipes, unknown answer', () => {
-    expect(() => plan({ system: { meter: { kind: 'unknown', name: '?', volume: q('0 l') } } })).toThrow(/meter is not known/);
+    expect(() => plan({ system: { meter: { kind: 'unknown', name: '?', volume: q('0 l') } } })).toThrow(
+      /meter is not known/,
+    );
     expect(() => plan({ system: { pipes: [] } })).toThrow(/No pipe/);
     expect(() => plan({ choices: { 'u16-drop': '9' } })).toThrow(/not an answer/);
   });
   test('a U16 meter permits 1 mbar, or 1.5 where that school is chosen', () => {
     const meter = { kind: 'diaphragm-U16-G10', name: 'U16', volume: q('12 l') };
     expect(allowanceOf(plan({ system: { meter } })).limit!.value).toEqual(q('1 mbar'));
-    expect(allowanceOf(plan({ system: { meter }, choices: { 'u16-drop': '1.5' } })).limit!.value).toEqual(q('1.5 mbar'));
+    expect(allowanceOf(plan({ system: { meter }, choices: { 'u16-drop': '1.5' } })).limit!.value).toEqual(
+      q('1.5 mbar'),
+    );
   });
   test('a pack that claims Tight anywhere but at a hold without movement is refused, with the path', () => {
     const broken = structuredClone(JSON.parse(JSON.stringify(pack)));

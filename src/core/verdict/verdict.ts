@@ -2,7 +2,15 @@ import { neededMinutes, smallestVisibleLeak, type HoldSetting } from '@/core/ade
 import { leakRate } from '@/core/medium/gas';
 import type { IsolateStage } from '@/core/pack/types';
 import { allowanceOf, caseOf, outsideDomain, planVolume, type Plan } from '@/core/plan/plan';
-import { breachWords, magnitude, parseWithUnit, showChange, showExact, toNumber, type Limit } from '@/core/quantity/exact';
+import {
+  breachWords,
+  magnitude,
+  parseWithUnit,
+  showChange,
+  showExact,
+  toNumber,
+  type Limit,
+} from '@/core/quantity/exact';
 import { decimalsFor, figureNumber, showFigure, type Figure } from '@/core/quantity/figure';
 import { convert } from '@/core/quantity/unit';
 import { gaugeOf, permittedDrop, perceptibleOf } from '@/core/run/reduce';
@@ -39,7 +47,13 @@ export interface Verdict {
   readonly reasons: readonly Reason[];
   readonly stages: readonly StageLine[];
   /** Smallest leak the judged hold could have shown; printed beside the rule result, never instead of it. */
-  readonly adequacy: { readonly figure: Figure; readonly enough: boolean; readonly neededMinutes: number | null; readonly matters: string; readonly text: string } | null;
+  readonly adequacy: {
+    readonly figure: Figure;
+    readonly enough: boolean;
+    readonly neededMinutes: number | null;
+    readonly matters: string;
+    readonly text: string;
+  } | null;
   readonly leakRate: Figure | null;
 }
 
@@ -65,10 +79,13 @@ const pipeworkHold = (plan: Plan, state: RunState): Hold | null => {
 };
 
 /** What the let-by stages say together: the last completed one counts; a skip is sound only where physically separated. */
-export function footing(state: RunState): 'proved' | 'not-proved' | 'suspected' | 'separated' | 'skipped' | 'missing' {
+export function footing(
+  state: RunState,
+): 'proved' | 'not-proved' | 'suspected' | 'separated' | 'skipped' | 'missing' {
   let word: ReturnType<typeof footing> = 'missing';
   for (const visit of state.visits) {
-    if (visit.outcome === 'skipped' && visit.skipped && visit.kind === 'hold') word = visit.skipped.sound ? 'separated' : 'skipped';
+    if (visit.outcome === 'skipped' && visit.skipped && visit.kind === 'hold')
+      word = visit.skipped.sound ? 'separated' : 'skipped';
     const judged = visit.holds.filter((h) => h.role === 'let-by' && h.judgement);
     if (visit.skipped || !judged.length) continue;
     const outcome = judged[judged.length - 1]!.judgement!.outcome;
@@ -89,17 +106,24 @@ export function verdictOf(plan: Plan, state: RunState): Verdict | null {
     reasons.push({ code, text, source });
     return text;
   };
-  const finish = (word: VerdictWord, sentence: string): Verdict => build(plan, state, word, sentence, reasons);
+  const finish = (word: VerdictWord, sentence: string): Verdict =>
+    build(plan, state, word, sentence, reasons);
 
   if (state.ending.by === 'stop') {
     const said = state.ending.text ? ` (${state.ending.text})` : '';
     switch (state.ending.reason) {
       case 'smell':
-        return finish('not-tight', add('smell', `Stopped for smell of gas${said}. Smell is a leak whatever a gauge says.`));
+        return finish(
+          'not-tight',
+          add('smell', `Stopped for smell of gas${said}. Smell is a leak whatever a gauge says.`),
+        );
       case 'voltage':
         return finish('void', add('stopped', `Stopped for voltage on the pipework${said}: no result.`));
       case 'movement':
-        return finish('void', add('stopped', `Stopped because something moved: hose, plug or fitting${said}. No result.`));
+        return finish(
+          'void',
+          add('stopped', `Stopped because something moved: hose, plug or fitting${said}. No result.`),
+        );
       case 'mistake':
         return finish('void', add('stopped', `Stopped for a mistake in the procedure${said}: no result.`));
       default:
@@ -113,40 +137,83 @@ export function verdictOf(plan: Plan, state: RunState): Verdict | null {
   if (!claim) return finish('void', add('nothing-judged', 'The run ended without a judged hold: no result.'));
   const rule = plan.procedure.title;
 
-  if (claim.finding === 'void') return finish('void', add(`void-${claim.stage}`, claim.because ?? 'The procedure was broken: no result.', rule));
+  if (claim.finding === 'void')
+    return finish(
+      'void',
+      add(`void-${claim.stage}`, claim.because ?? 'The procedure was broken: no result.', rule),
+    );
   if (claim.finding === 'pending')
-    return finish('void', add('pipework-not-tested', 'The drop lay within the allowance, but the pipework was not then tested alone: no result.', rule));
+    return finish(
+      'void',
+      add(
+        'pipework-not-tested',
+        'The drop lay within the allowance, but the pipework was not then tested alone: no result.',
+        rule,
+      ),
+    );
 
   if (claim.finding === 'not-tight') {
     const text = claim.because ?? notTightSentence(plan, state, deciding?.hold ?? null, permitted);
     if (pipeworkClaim(plan, claim.stage)) add('pipework-moved', movedPipework(plan, state), rule);
-    else add(claim.because ? `not-tight-${claim.outcome}` : 'beyond', text, claim.because ? rule : (deciding?.hold.judgement?.limit?.source ?? rule));
+    else
+      add(
+        claim.because ? `not-tight-${claim.outcome}` : 'beyond',
+        text,
+        claim.because ? rule : (deciding?.hold.judgement?.limit?.source ?? rule),
+      );
     return finish('not-tight', reasons[0]!.text);
   }
 
   // From here on something good or undecided is claimed; each general rule may still refuse it.
   const foot = footing(state);
   if (foot === 'skipped' || foot === 'missing')
-    return finish('void', add('let-by-missing', `The let-by test is missing${foot === 'skipped' ? ' (skipped for another reason than physical separation)' : ''}: a passing valve could hide a leak, so there is no result.`));
+    return finish(
+      'void',
+      add(
+        'let-by-missing',
+        `The let-by test is missing${foot === 'skipped' ? ' (skipped for another reason than physical separation)' : ''}: a passing valve could hide a leak, so there is no result.`,
+      ),
+    );
   if (foot === 'not-proved')
-    return finish('void', add('let-by-not-proved', 'The let-by test fell, so the closed valve is not proved: leak and let-by may cancel. Only Not tight could have followed.'));
-  if (foot === 'suspected') return finish('void', add('let-by-suspected', 'The let-by test rose and was not cleared up: no result.'));
+    return finish(
+      'void',
+      add(
+        'let-by-not-proved',
+        'The let-by test fell, so the closed valve is not proved: leak and let-by may cancel. Only Not tight could have followed.',
+      ),
+    );
+  if (foot === 'suspected')
+    return finish('void', add('let-by-suspected', 'The let-by test rose and was not cleared up: no result.'));
 
-  if (claim.finding === 'inconclusive') return finish('inconclusive', add(`inconclusive-${claim.outcome}`, claim.because ?? 'The result does not answer the question.'));
+  if (claim.finding === 'inconclusive')
+    return finish(
+      'inconclusive',
+      add(`inconclusive-${claim.outcome}`, claim.because ?? 'The result does not answer the question.'),
+    );
 
   const outside = outsideDomain(plan);
   if (outside.length) {
     const text = `${outside.join(' ')} ${plan.procedure.domain.outside}`;
     return finish('refer', add('outside-domain', text, plan.procedure.domain.source));
   }
-  if (!deciding?.hold.judgement) return finish('void', add('nothing-judged', 'The run ended without a judged hold: no result.'));
+  if (!deciding?.hold.judgement)
+    return finish('void', add('nothing-judged', 'The run ended without a judged hold: no result.'));
   const { judgement } = deciding.hold;
   const elapsed = duration(judgement.elapsedMs);
-  const footWords = foot === 'separated' ? 'the section was physically separated from the supply' : 'let-by proved';
+  const footWords =
+    foot === 'separated' ? 'the section was physically separated from the supply' : 'let-by proved';
 
   if (claim.finding === 'within-allowance') {
     const pipe = pipeworkHold(plan, state);
-    if (!pipe?.judgement || pipe.judgement.outcome !== 'nil') return finish('void', add('pipework-not-tested', 'The drop lay within the allowance, but the pipework was not shown nil: no result.', rule));
+    if (!pipe?.judgement || pipe.judgement.outcome !== 'nil')
+      return finish(
+        'void',
+        add(
+          'pipework-not-tested',
+          'The drop lay within the allowance, but the pipework was not shown nil: no result.',
+          rule,
+        ),
+      );
     const allowance = allowanceOf(plan);
     const conditions = allowance.conditions.map((c) => c.text).join(', ');
     const text = `Drop of ${showExact(magnitude(judgement.change))} in ${elapsed}, permitted ${showExact(permitted!.value)} (row: ${allowance.row}; conditions met: ${conditions}). Pipework alone: no perceptible movement, ${showChange(pipe.judgement.change)}; ${footWords}.`;
@@ -156,15 +223,27 @@ export function verdictOf(plan: Plan, state: RunState): Verdict | null {
   const result = finish('tight', add('nil', text, judgement.perceptible.source));
   // adequacy may take Tight away where the pack makes it binding; it can never give it
   if (plan.procedure.adequacy.binding && result.adequacy && !result.adequacy.enough)
-    return finish('inconclusive', add('adequacy', `${result.adequacy.text} The pack makes this binding.`, plan.procedure.adequacy.source));
+    return finish(
+      'inconclusive',
+      add('adequacy', `${result.adequacy.text} The pack makes this binding.`, plan.procedure.adequacy.source),
+    );
   return withAdequacy(result);
 
   function withAdequacy(v: Verdict): Verdict {
-    return v.adequacy && !v.adequacy.enough ? { ...v, reasons: [...v.reasons, { code: 'adequacy-printed', text: v.adequacy.text, source: plan.procedure.adequacy.source }] } : v;
+    return v.adequacy && !v.adequacy.enough
+      ? {
+          ...v,
+          reasons: [
+            ...v.reasons,
+            { code: 'adequacy-printed', text: v.adequacy.text, source: plan.procedure.adequacy.source },
+          ],
+        }
+      : v;
   }
 }
 
-const pipeworkClaim = (plan: Plan, stage: string) => plan.procedure.stages[stage]?.kind === 'isolate-and-repeat';
+const pipeworkClaim = (plan: Plan, stage: string) =>
+  plan.procedure.stages[stage]?.kind === 'isolate-and-repeat';
 function movedPipework(plan: Plan, state: RunState): string {
   const hold = pipeworkHold(plan, state);
   return `Pipework alone moved ${hold?.judgement ? showChange(hold.judgement.change) : ''}: pipework must show nil, whatever the allowance for the whole.`;
@@ -174,7 +253,8 @@ function notTightSentence(plan: Plan, state: RunState, hold: Hold | null, permit
   if (!hold?.judgement) return 'The hold moved beyond what the rule permits.';
   const j = hold.judgement;
   const drop = `Drop of ${showExact(magnitude(j.change))} in ${duration(j.elapsedMs)}`;
-  if (permitted) return `${drop}; the table permits ${showExact(permitted.value)} (row: ${allowanceOf(plan).row}).`;
+  if (permitted)
+    return `${drop}; the table permits ${showExact(permitted.value)} (row: ${allowanceOf(plan).row}).`;
   const denied = allowanceOf(plan).conditions.find((c) => state.denied.includes(c.key));
   return `${drop}; no drop is permitted (${denied ? `condition not met: ${denied.text}` : allowanceOf(plan).row}); ${breachWords(j.perceptible)} counts as movement.`;
 }
@@ -186,7 +266,12 @@ export function duration(ms: number): string {
 }
 
 /** Settings of a hold for adequacy, from the plan and the judging gauge. */
-export function holdSetting(plan: Plan, state: RunState, minutes: number, pressurePa?: number): HoldSetting | null {
+export function holdSetting(
+  plan: Plan,
+  state: RunState,
+  minutes: number,
+  pressurePa?: number,
+): HoldSetting | null {
   const gauge = gaugeOf(plan, state);
   if (!gauge) return null;
   const test = parseWithUnit(plan.procedure.pressure);
@@ -201,7 +286,8 @@ export function holdSetting(plan: Plan, state: RunState, minutes: number, pressu
   };
 }
 /** The leak that matters in this plan's case, l/h. */
-export const leakThatMatters = (plan: Plan) => parseWithUnit(caseOf(plan).leakThatMatters ?? plan.procedure.adequacy.leakThatMatters);
+export const leakThatMatters = (plan: Plan) =>
+  parseWithUnit(caseOf(plan).leakThatMatters ?? plan.procedure.adequacy.leakThatMatters);
 
 function adequacyOf(plan: Plan, state: RunState, hold: Hold | null): Verdict['adequacy'] {
   if (!hold?.judgement) return null;
@@ -221,39 +307,81 @@ function adequacyOf(plan: Plan, state: RunState, hold: Hold | null): Verdict['ad
 
 const PLAIN: Record<VerdictWord, string> = {
   tight: 'The gas pipework and appliances inside the test lost no gas that the gauge could show.',
-  'within-allowance': 'The appliances let a small amount of gas by, within what the rule allows for this existing installation. The pipework itself lost none that the gauge could show.',
+  'within-allowance':
+    'The appliances let a small amount of gas by, within what the rule allows for this existing installation. The pipework itself lost none that the gauge could show.',
   'not-tight': 'The installation loses gas. It must not be used until it is repaired and tested again.',
   void: 'The test was not carried through as the rule asks, so it says nothing about the installation. It must be repeated before the installation is relied on.',
-  inconclusive: 'The test was carried through but its result does not answer whether the installation is tight. It must be repeated.',
-  refer: 'The readings are sound, but this rule does not decide for this installation. A person competent for it must judge.',
+  inconclusive:
+    'The test was carried through but its result does not answer whether the installation is tight. It must be repeated.',
+  refer:
+    'The readings are sound, but this rule does not decide for this installation. A person competent for it must judge.',
 };
 
-function build(plan: Plan, state: RunState, word: VerdictWord, sentence: string, reasons: readonly Reason[]): Verdict {
+function build(
+  plan: Plan,
+  state: RunState,
+  word: VerdictWord,
+  sentence: string,
+  reasons: readonly Reason[],
+): Verdict {
   const deciding = decidingHold(state)?.hold ?? null;
   const adequacy = adequacyOf(plan, state, deciding);
   let rate: Figure | null = null;
   if (deciding?.judgement && deciding.judgement.elapsedMs > 0) {
     const pa = (h: { figure: Hold['start']['figure'] }) => convert(toNumber(h.figure), h.figure.unit, 'Pa');
     const start = pa(deciding.start);
-    const atTest = leakRate(planVolume(plan).value, start, pa(deciding.end!), deciding.judgement.elapsedMs / 1000);
+    const atTest = leakRate(
+      planVolume(plan).value,
+      start,
+      pa(deciding.end!),
+      deciding.judgement.elapsedMs / 1000,
+    );
     const working = convert(toNumber(plan.system.workingPressure), plan.system.workingPressure.unit, 'Pa');
     const value = start > 0 ? atTest.value * (working / start) : atTest.value;
-    rate = { ...atTest, name: 'leak rate at working pressure', value, decimals: decimalsFor(value), formula: `${atTest.formula} × p_working/p_test`, inputs: [...atTest.inputs, { name: 'p_working / p_test', value: (working / start).toFixed(3) }] };
+    rate = {
+      ...atTest,
+      name: 'leak rate at working pressure',
+      value,
+      decimals: decimalsFor(value),
+      formula: `${atTest.formula} × p_working/p_test`,
+      inputs: [...atTest.inputs, { name: 'p_working / p_test', value: (working / start).toFixed(3) }],
+    };
   }
-  const label = word === 'tight' && adequacy && !adequacy.enough ? `Tight by rule; could not have seen less than ${showFigure(adequacy.figure)}` : WORDS[word];
-  const extra = word === 'within-allowance' && rate ? ` As measured, the loss is about ${figureNumber(rate)} litres an hour.` : '';
-  return { word, label, sentence, plain: `${PLAIN[word]}${extra} Tested: ${plan.system.inScope.join(', ')}. Not covered: ${plan.system.notCovered.join(', ')}.`, reasons, stages: stageLines(plan, state), adequacy, leakRate: rate };
+  const label =
+    word === 'tight' && adequacy && !adequacy.enough
+      ? `Tight by rule; could not have seen less than ${showFigure(adequacy.figure)}`
+      : WORDS[word];
+  const extra =
+    word === 'within-allowance' && rate
+      ? ` As measured, the loss is about ${figureNumber(rate)} litres an hour.`
+      : '';
+  return {
+    word,
+    label,
+    sentence,
+    plain: `${PLAIN[word]}${extra} Tested: ${plan.system.inScope.join(', ')}. Not covered: ${plan.system.notCovered.join(', ')}.`,
+    reasons,
+    stages: stageLines(plan, state),
+    adequacy,
+    leakRate: rate,
+  };
 }
 
 /** Each course of the run in the words of its stage. */
 export function stageLines(plan: Plan, state: RunState): StageLine[] {
-  return state.visits.map((visit) => ({ key: `${visit.ordinal}-${visit.stage}`, title: visit.title, ...lineOf(plan, visit) }));
+  return state.visits.map((visit) => ({
+    key: `${visit.ordinal}-${visit.stage}`,
+    title: visit.title,
+    ...lineOf(plan, visit),
+  }));
 }
 const LET_BY_WORDS: Record<string, string> = { proved: 'proved', suspected: 'suspected', fell: 'not proved' };
 function holdText(hold: Hold): string {
   if (hold.broken) return `void: ${hold.broken.reason}`;
   if (!hold.judgement || !hold.end) return 'not ended';
-  const tops = hold.topUps.length ? `; ${hold.topUps.length} re-adjustment${hold.topUps.length > 1 ? 's' : ''}` : '';
+  const tops = hold.topUps.length
+    ? `; ${hold.topUps.length} re-adjustment${hold.topUps.length > 1 ? 's' : ''}`
+    : '';
   return `${showExact(hold.start.figure)} to ${showExact(hold.end.figure)} (${showChange(hold.judgement.change)}) in ${duration(hold.judgement.elapsedMs)}${tops}`;
 }
 function lineOf(plan: Plan, visit: Visit): { word: string; text: string } {
@@ -261,31 +389,58 @@ function lineOf(plan: Plan, visit: Visit): { word: string; text: string } {
   switch (visit.kind) {
     case 'checks': {
       const given = Object.values(visit.answers).filter((a) => a.answer !== 'undone').length;
-      return { word: visit.outcome === 'done' ? 'complete' : (visit.outcome ?? 'open'), text: `${given} lines answered` };
+      return {
+        word: visit.outcome === 'done' ? 'complete' : (visit.outcome ?? 'open'),
+        text: `${given} lines answered`,
+      };
     }
     case 'zero': {
       const last = visit.zeros[visit.zeros.length - 1];
-      return { word: visit.outcome === 'zeroed' ? 'zero' : visit.outcome === 'off-zero' ? 'off zero' : 'open', text: last ? `${showExact(last.figure)} open to air` : '' };
+      return {
+        word: visit.outcome === 'zeroed' ? 'zero' : visit.outcome === 'off-zero' ? 'off zero' : 'open',
+        text: last ? `${showExact(last.figure)} open to air` : '',
+      };
     }
     case 'fill':
-      return { word: visit.outcome === 'in-band' ? 'in band' : 'open', text: visit.fills.length ? showExact(visit.fills[visit.fills.length - 1]!.figure) : '' };
+      return {
+        word: visit.outcome === 'in-band' ? 'in band' : 'open',
+        text: visit.fills.length ? showExact(visit.fills[visit.fills.length - 1]!.figure) : '',
+      };
     case 'hold': {
       const hold = visit.holds[visit.holds.length - 1];
       if (!hold) return { word: visit.split ? 'void' : 'open', text: visit.split ?? '' };
       if (hold.broken) return { word: 'void', text: holdText(hold) };
       const outcome = hold.judgement?.outcome ?? 'open';
-      return { word: hold.role === 'let-by' ? (LET_BY_WORDS[outcome] ?? outcome) : (HOLD_WORDS[outcome] ?? outcome), text: holdText(hold) };
+      return {
+        word: hold.role === 'let-by' ? (LET_BY_WORDS[outcome] ?? outcome) : (HOLD_WORDS[outcome] ?? outcome),
+        text: holdText(hold),
+      };
     }
     case 'observe': {
       const stage = plan.procedure.stages[visit.stage]!;
-      const result = stage.kind === 'observe' ? stage.results.find((r) => r.key === visit.outcome) : undefined;
+      const result =
+        stage.kind === 'observe' ? stage.results.find((r) => r.key === visit.outcome) : undefined;
       return { word: result ? 'seen' : 'open', text: result?.text ?? '' };
     }
     case 'isolate-and-repeat':
-      return { word: HOLD_WORDS[visit.outcome ?? ''] ?? visit.outcome ?? 'open', text: visit.cycles.filter((c) => c.hold).map((c) => `${c.name}: ${holdText(c.hold!)}`).join('; ') };
+      return {
+        word: HOLD_WORDS[visit.outcome ?? ''] ?? visit.outcome ?? 'open',
+        text: visit.cycles
+          .filter((c) => c.hold)
+          .map((c) => `${c.name}: ${holdText(c.hold!)}`)
+          .join('; '),
+      };
   }
 }
 const HOLD_WORDS: Record<string, string> = {
-  settled: 'settled', nil: 'no movement', allowance: 'within allowance', beyond: 'beyond the limit', moved: 'moved', rose: 'rose', disagree: 'readings disagree',
-  late: 'read too late', confirm: 'pass, to be confirmed', done: 'done',
+  settled: 'settled',
+  nil: 'no movement',
+  allowance: 'within allowance',
+  beyond: 'beyond the limit',
+  moved: 'moved',
+  rose: 'rose',
+  disagree: 'readings disagree',
+  late: 'read too late',
+  confirm: 'pass, to be confirmed',
+  done: 'done',
 };

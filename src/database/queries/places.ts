@@ -4,8 +4,15 @@ import { gauges, packs, sites, systems } from '../schema';
 
 /** Sites with their systems, by name. */
 export const sitesWithSystems = async (tx: Tx) => {
-  const rows = await tx.select({ site: sites, system: systems }).from(sites).leftJoin(systems, eq(systems.site, sites.id)).orderBy(asc(sites.name), asc(systems.name));
-  const bySite = new Map<string, { site: typeof sites.$inferSelect; systems: (typeof systems.$inferSelect)[] }>();
+  const rows = await tx
+    .select({ site: sites, system: systems })
+    .from(sites)
+    .leftJoin(systems, eq(systems.site, sites.id))
+    .orderBy(asc(sites.name), asc(systems.name));
+  const bySite = new Map<
+    string,
+    { site: typeof sites.$inferSelect; systems: (typeof systems.$inferSelect)[] }
+  >();
   for (const { site, system } of rows) {
     const entry = bySite.get(site.id) ?? { site, systems: [] };
     if (system) entry.systems.push(system);
@@ -14,8 +21,13 @@ export const sitesWithSystems = async (tx: Tx) => {
   return [...bySite.values()];
 };
 export const systemWithSite = async (tx: Tx, id: string) => {
-  const [row] = await tx.select({ site: sites, system: systems }).from(systems).innerJoin(sites, eq(sites.id, systems.site)).where(eq(systems.id, id));
+  const [row] = await tx
+    .select({ site: sites, system: systems })
+    .from(systems)
+    .innerJoin(sites, eq(sites.id, systems.site))
+    .where(eq(systems.id, id));
   return row ?? null;
 };
-export const allGauges = async (tx: Tx) => (await tx.select().from(gauges).orderBy(asc(gauges.name))).map((g) => g.facts);
+export const allGauges = async (tx: Tx) =>
+  (await tx.select().from(gauges).orderBy(asc(gauges.name))).map((g) => g.facts);
 export const allPacks = async (tx: Tx) => tx.select().from(packs).orderBy(asc(packs.id), asc(packs.version));

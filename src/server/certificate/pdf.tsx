@@ -1,7 +1,19 @@
 import 'server-only';
 import { createRequire } from 'node:module';
 import path from 'node:path';
-import { Document, Font, Page, Path, Rect, renderToBuffer, StyleSheet, Svg, Text, View, Line } from '@react-pdf/renderer';
+import {
+  Document,
+  Font,
+  Page,
+  Path,
+  Rect,
+  renderToBuffer,
+  StyleSheet,
+  Svg,
+  Text,
+  View,
+  Line,
+} from '@react-pdf/renderer';
 import QRCode from 'qrcode';
 import { holdTrace } from '@/chart/run-trace';
 import { traceGeometry } from '@/chart/trace';
@@ -11,12 +23,23 @@ import type { SealedRecord } from '@/core/record/record';
 import { printable } from './glyphs';
 
 const require = createRequire(path.join(process.cwd(), 'package.json'));
-const file = (name: string, weight: number, subset = 'latin') => require.resolve(`@fontsource/${name}/files/${name}-${subset}-${weight}-normal.woff`);
+const file = (name: string, weight: number, subset = 'latin') =>
+  require.resolve(`@fontsource/${name}/files/${name}-${subset}-${weight}-normal.woff`);
 let registered = false;
 function registerFonts(): void {
   if (registered) return;
-  for (const [family, name, subset] of [['Words', 'atkinson-hyperlegible-next', 'latin'], ['WordsExt', 'atkinson-hyperlegible-next', 'latin-ext'], ['Figures', 'martian-mono', 'latin']] as const)
-    Font.register({ family, fonts: [{ src: file(name, 400, subset), fontWeight: 400 }, { src: file(name, 700, subset), fontWeight: 700 }] });
+  for (const [family, name, subset] of [
+    ['Words', 'atkinson-hyperlegible-next', 'latin'],
+    ['WordsExt', 'atkinson-hyperlegible-next', 'latin-ext'],
+    ['Figures', 'martian-mono', 'latin'],
+  ] as const)
+    Font.register({
+      family,
+      fonts: [
+        { src: file(name, 400, subset), fontWeight: 400 },
+        { src: file(name, 700, subset), fontWeight: 700 },
+      ],
+    });
   Font.registerHyphenationCallback((word) => [word]);
   registered = true;
 }
@@ -26,9 +49,24 @@ const QUIET = '#55635e';
 const SEAM = '#c5cdc8';
 const BLOCK = '#d6dcd8';
 const RUST = '#a8321c';
-const COLOUR: Record<string, string> = { tight: '#2b7447', 'within-allowance': '#666b12', 'not-tight': RUST, void: '#55597a', inconclusive: '#9a5b00', refer: '#74468a' };
+const COLOUR: Record<string, string> = {
+  tight: '#2b7447',
+  'within-allowance': '#666b12',
+  'not-tight': RUST,
+  void: '#55597a',
+  inconclusive: '#9a5b00',
+  refer: '#74468a',
+};
 const s = StyleSheet.create({
-  page: { fontFamily: ['Words', 'WordsExt'] as unknown as string, fontSize: 8.2, color: INK, paddingTop: 26, paddingBottom: 24, paddingHorizontal: 30, lineHeight: 1.28 },
+  page: {
+    fontFamily: ['Words', 'WordsExt'] as unknown as string,
+    fontSize: 8.2,
+    color: INK,
+    paddingTop: 26,
+    paddingBottom: 24,
+    paddingHorizontal: 30,
+    lineHeight: 1.28,
+  },
   quiet: { color: QUIET },
   h: { color: QUIET, fontSize: 7.4, marginTop: 5, marginBottom: 1 },
   fig: { fontFamily: 'Figures', fontSize: 7 },
@@ -47,13 +85,53 @@ function Courses({ face }: { face: Face }) {
         const line = lines[c.visit! - 1];
         const x = 9 + plumbShift(c.plumb, 5);
         return (
-          <View key={c.key} style={{ flexDirection: 'row', alignItems: 'center', minHeight: 12.5 }} wrap={false}>
+          <View
+            key={c.key}
+            style={{ flexDirection: 'row', alignItems: 'center', minHeight: 12.5 }}
+            wrap={false}
+          >
             <Svg width={62} height={12.5} viewBox="0 0 62 12.5">
-              <Line x1={3} x2={3} y1={0} y2={12.5} stroke={QUIET} strokeWidth={0.5} strokeDasharray="1.5 1.5" />
-              <Line x1={57} x2={57} y1={0} y2={12.5} stroke={QUIET} strokeWidth={0.5} strokeDasharray="1.5 1.5" />
-              <Rect x={x} y={1} width={42} height={10.5} fill={c.state === 'skipped' ? '#ffffff' : BLOCK} stroke={c.out ? RUST : INK} strokeWidth={c.out ? 1.2 : 0.6} />
-              {c.repeated ? <Rect x={x + 1.5} y={2.5} width={39} height={7.5} fill="none" stroke={INK} strokeWidth={0.4} /> : null}
-              {c.state === 'split' ? <Path d={`M ${x + 26} 0 l -3 5 l 4 2 l -3 6`} stroke={INK} strokeWidth={1} fill="none" /> : null}
+              <Line
+                x1={3}
+                x2={3}
+                y1={0}
+                y2={12.5}
+                stroke={QUIET}
+                strokeWidth={0.5}
+                strokeDasharray="1.5 1.5"
+              />
+              <Line
+                x1={57}
+                x2={57}
+                y1={0}
+                y2={12.5}
+                stroke={QUIET}
+                strokeWidth={0.5}
+                strokeDasharray="1.5 1.5"
+              />
+              <Rect
+                x={x}
+                y={1}
+                width={42}
+                height={10.5}
+                fill={c.state === 'skipped' ? '#ffffff' : BLOCK}
+                stroke={c.out ? RUST : INK}
+                strokeWidth={c.out ? 1.2 : 0.6}
+              />
+              {c.repeated ? (
+                <Rect
+                  x={x + 1.5}
+                  y={2.5}
+                  width={39}
+                  height={7.5}
+                  fill="none"
+                  stroke={INK}
+                  strokeWidth={0.4}
+                />
+              ) : null}
+              {c.state === 'split' ? (
+                <Path d={`M ${x + 26} 0 l -3 5 l 4 2 l -3 6`} stroke={INK} strokeWidth={1} fill="none" />
+              ) : null}
             </Svg>
             <Text style={{ flex: 1, paddingLeft: 6 }}>
               <Text style={{ fontWeight: 700 }}>{printable(c.title)}</Text>
@@ -62,7 +140,21 @@ function Courses({ face }: { face: Face }) {
           </View>
         );
       })}
-      <Svg width={62} height={4}><Line x1={0} x2={62} y1={1} y2={1} stroke={INK} strokeWidth={1.5} /></Svg>
+      <Svg width={62} height={6}>
+        <Line x1={0} x2={62} y1={3} y2={3} stroke={INK} strokeWidth={1.5} />
+        {plan.system.notCovered.length ? (
+          <Rect
+            x={24}
+            y={0.6}
+            width={12}
+            height={4.8}
+            fill="#ffffff"
+            stroke={QUIET}
+            strokeWidth={0.6}
+            strokeDasharray="1.5 1.5"
+          />
+        ) : null}
+      </Svg>
     </View>
   );
 }
@@ -78,14 +170,65 @@ function TraceDrawing({ face }: { face: Face }) {
   const g = traceGeometry({ ...request, width, height });
   return (
     <Svg width={width} height={height} viewBox={`0 0 ${width} ${height}`}>
-      {g.permitted ? <Rect x={g.plot.left} y={g.permitted.y} width={g.plot.right - g.plot.left} height={g.permitted.height} fill="#e3efe6" /> : null}
-      {g.yTicks.map((t) => <Line key={t.label} x1={g.plot.left} x2={g.plot.right} y1={t.y} y2={t.y} stroke={SEAM} strokeWidth={0.5} />)}
-      {g.yTicks.map((t) => <Text key={`t${t.label}`} x={g.plot.left - 32} y={t.y + 2.5} style={{ fontFamily: 'Figures', fontSize: 6 }}>{printable(t.label)}</Text>)}
-      {g.xTicks.map((t) => <Text key={t.x} x={t.x - 6} y={g.plot.bottom + 9} style={{ fontFamily: 'Figures', fontSize: 6 }}>{t.label}</Text>)}
-      <Text x={g.plot.right - 74} y={g.plot.bottom + 18} style={{ fontSize: 6.5 }}>mbar against minutes</Text>
-      <Line x1={g.plot.left} x2={g.plot.right} y1={g.plot.bottom} y2={g.plot.bottom} stroke={INK} strokeWidth={0.7} />
+      {g.permitted ? (
+        <Rect
+          x={g.plot.left}
+          y={g.permitted.y}
+          width={g.plot.right - g.plot.left}
+          height={g.permitted.height}
+          fill="#e3efe6"
+        />
+      ) : null}
+      {g.yTicks.map((t) => (
+        <Line
+          key={t.label}
+          x1={g.plot.left}
+          x2={g.plot.right}
+          y1={t.y}
+          y2={t.y}
+          stroke={SEAM}
+          strokeWidth={0.5}
+        />
+      ))}
+      {g.yTicks.map((t) => (
+        <Text
+          key={`t${t.label}`}
+          x={g.plot.left - 32}
+          y={t.y + 2.5}
+          style={{ fontFamily: 'Figures', fontSize: 6 }}
+        >
+          {printable(t.label)}
+        </Text>
+      ))}
+      {g.xTicks.map((t) => (
+        <Text key={t.x} x={t.x - 6} y={g.plot.bottom + 9} style={{ fontFamily: 'Figures', fontSize: 6 }}>
+          {t.label}
+        </Text>
+      ))}
+      <Text x={g.plot.right - 74} y={g.plot.bottom + 18} style={{ fontFamily: 'Words', fontSize: 6.5 }}>
+        mbar against minutes
+      </Text>
+      <Line
+        x1={g.plot.left}
+        x2={g.plot.right}
+        y1={g.plot.bottom}
+        y2={g.plot.bottom}
+        stroke={INK}
+        strokeWidth={0.7}
+      />
       {g.path ? <Path d={g.path} stroke="#0b5c74" strokeWidth={1.1} fill="none" /> : null}
-      {g.marks.map((m) => <Rect key={`${m.kind}${m.t}`} x={m.x - 2} y={m.y - 2} width={4} height={4} fill={m.kind === 'late' ? '#ffffff' : INK} stroke={INK} strokeWidth={0.6} />)}
+      {g.marks.map((m) => (
+        <Rect
+          key={`${m.kind}${m.t}`}
+          x={m.x - 2}
+          y={m.y - 2}
+          width={4}
+          height={4}
+          fill={m.kind === 'late' ? '#ffffff' : INK}
+          stroke={INK}
+          strokeWidth={0.6}
+        />
+      ))}
     </Svg>
   );
 }
@@ -102,15 +245,19 @@ function Qr({ text }: { text: string }) {
   );
 }
 
-function Sign({ role, face }: { role: 'tester' | 'customer'; face: Face }) {
+function Sign({ who: role, face }: { who: 'tester' | 'customer'; face: Face }) {
   const sig = face.state.signatures.find((x) => x.role === role);
   return (
     <View style={{ flex: 1 }}>
       <Text style={s.h}>{role === 'tester' ? 'Tester' : 'Customer or witness'}</Text>
       {sig?.strokes ? (
-        <Svg width={120} height={34} viewBox="0 0 300 100"><Path d={sig.strokes} stroke={INK} strokeWidth={2.5} fill="none" /></Svg>
+        <Svg width={120} height={34} viewBox="0 0 300 100">
+          <Path d={sig.strokes} stroke={INK} strokeWidth={2.5} fill="none" />
+        </Svg>
       ) : (
-        <View style={{ height: 34, justifyContent: 'center' }}><P>{sig?.refused ? `not signed: ${sig.refused}` : 'not signed'}</P></View>
+        <View style={{ height: 34, justifyContent: 'center' }}>
+          <P>{sig?.refused ? `not signed: ${sig.refused}` : 'not signed'}</P>
+        </View>
       )}
       <P>{sig ? `${sig.name}, ${inZone(sig.at, face.plan.made.zone)}` : ''}</P>
     </View>
@@ -126,23 +273,38 @@ function Certificate({ face, record, url }: { face: Face; record: SealedRecord; 
       <Page size="A4" style={s.page}>
         {body.status !== 'certificate' && (
           <View fixed style={{ position: 'absolute', top: 10, left: 30, right: 30 }}>
-            <Text style={{ textAlign: 'center', fontSize: 8, fontWeight: 700, color: colour === INK ? INK : '#74468a' }}>{body.status === 'practice' ? 'PRACTICE RECORD ON A SIMULATED INSTALLATION: NOT A CERTIFICATE' : 'NOT A CERTIFICATE'}</Text>
+            <Text
+              style={{
+                textAlign: 'center',
+                fontSize: 8,
+                fontWeight: 700,
+                color: colour === INK ? INK : '#74468a',
+              }}
+            >
+              {body.status === 'practice'
+                ? 'PRACTICE RECORD ON A SIMULATED INSTALLATION: NOT A CERTIFICATE'
+                : 'NOT A CERTIFICATE'}
+            </Text>
           </View>
         )}
         <View style={{ flexDirection: 'row', justifyContent: 'space-between' }}>
           <View style={{ flex: 1 }}>
-            <Text style={{ fontSize: 17, fontWeight: 700 }}>{printable(face.title)}</Text>
+            <Text style={{ fontSize: 17, fontWeight: 700, lineHeight: 1.15 }}>{printable(face.title)}</Text>
             <P>{`${plan.procedure.title}. ${plan.organisation.name}`}</P>
             <Text style={s.quiet}>{printable(face.statusLine)}</Text>
           </View>
           <View style={{ alignItems: 'flex-end' }}>
-            <Text style={{ fontFamily: 'Figures', fontSize: 12, fontWeight: 700 }}>{record.seal.number}</Text>
+            <Text style={{ fontFamily: 'Figures', fontSize: 12, fontWeight: 700, lineHeight: 1.3 }}>
+              {record.seal.number}
+            </Text>
             <P>{`sealed ${inZone(Date.parse(body.sealedAt), plan.made.zone)}`}</P>
           </View>
         </View>
         <View style={{ borderWidth: 1.6, borderColor: colour, padding: 6, marginTop: 6 }}>
-          <Text style={{ fontSize: 15, fontWeight: 700, color: colour }}>{printable(v.label)}</Text>
-          <Text style={{ fontSize: 9 }}>{printable(v.sentence)}</Text>
+          <Text style={{ fontSize: 15, fontWeight: 700, color: colour, lineHeight: 1.25 }}>
+            {printable(v.label)}
+          </Text>
+          <Text style={{ fontSize: 9, lineHeight: 1.25 }}>{printable(v.sentence)}</Text>
           <Text style={{ marginTop: 2 }}>{printable(v.plain)}</Text>
         </View>
         <View style={{ flexDirection: 'row', gap: 14 }}>
@@ -158,12 +320,16 @@ function Certificate({ face, record, url }: { face: Face; record: SealedRecord; 
             <Text style={s.h}>Gauge that judged</Text>
             <P>{`${face.gauge}. Zero open to air: ${face.zeros}.`}</P>
             <Text style={s.h}>Limits and their source</Text>
-            {face.limits.map((l) => <P key={l.name}>{`${l.name}: ${l.value} (${l.source})`}</P>)}
+            {face.limits.map((l) => (
+              <P key={l.name}>{`${l.name}: ${l.value} (${l.source})`}</P>
+            ))}
             <P>{`Row: ${face.row}. ${plan.pack.title}, ${plan.pack.school}, ${plan.pack.edition}, pack ${plan.pack.id} ${plan.pack.version}. Check the edition in force.`}</P>
           </View>
         </View>
         <View style={s.seam}>
-          <Text style={s.h}>Courses, newest on top. Plumb: movement against limit, dashed. Open base: what is not covered</Text>
+          <Text style={s.h}>
+            Courses, newest on top. Plumb: movement against limit, dashed. Open base: what is not covered
+          </Text>
           <Courses face={face} />
         </View>
         <View style={[s.seam, { flexDirection: 'row', gap: 12 }]}>
@@ -174,17 +340,23 @@ function Certificate({ face, record, url }: { face: Face; record: SealedRecord; 
           <View style={{ flex: 1 }}>
             <Text style={s.h}>Beside the rule: what it could have seen</Text>
             {v.adequacy ? <P>{v.adequacy.text}</P> : <P>No judged hold.</P>}
-            {v.leakRate ? <P>{`As measured: ${v.leakRate.value} (${v.leakRate.formula}${v.leakRate.note ? `; ${v.leakRate.note}` : ''})`}</P> : null}
+            {v.leakRate ? (
+              <P>{`As measured: ${v.leakRate.value} (${v.leakRate.formula}${v.leakRate.note ? `; ${v.leakRate.note}` : ''})`}</P>
+            ) : null}
           </View>
         </View>
         <View style={s.seam}>
           <Text style={s.h}>Cautions given</Text>
           <Text style={{ fontSize: 7.2 }}>{printable(face.cautions.join(' '))}</Text>
-          <Text style={{ fontSize: 7.2 }}>{printable(`${plan.pack.notice} Times: begun ${face.started}, ended ${face.ended}. ${face.clock} Later changes to the installation are outside this record.`)}</Text>
+          <Text style={{ fontSize: 7.2 }}>
+            {printable(
+              `${plan.pack.notice} Times: begun ${face.started}, ended ${face.ended}. ${face.clock} Later changes to the installation are outside this record.`,
+            )}
+          </Text>
         </View>
         <View style={[s.seam, { flexDirection: 'row', gap: 12, alignItems: 'flex-end' }]} wrap={false}>
-          <Sign role="tester" face={face} />
-          <Sign role="customer" face={face} />
+          <Sign who="tester" face={face} />
+          <Sign who="customer" face={face} />
           <View style={{ width: 190, flexDirection: 'row', gap: 6, alignItems: 'flex-end' }}>
             {url ? <Qr text={url} /> : null}
             <View style={{ flex: 1 }}>
@@ -201,13 +373,27 @@ function Certificate({ face, record, url }: { face: Face; record: SealedRecord; 
 }
 
 /** The certificate as PDF bytes. @param link public link token, for the QR */
-export async function certificatePdf(record: SealedRecord & { link?: string | null }, origin: string): Promise<Buffer> {
+export async function certificatePdf(
+  record: SealedRecord & { link?: string | null },
+  origin: string,
+): Promise<Buffer> {
   registerFonts();
   const face = faceOf(record.body);
-  return renderToBuffer(<Certificate face={face} record={record} url={record.link ? `${origin}/verify/${record.link}` : null} />);
+  return renderToBuffer(
+    <Certificate face={face} record={record} url={record.link ? `${origin}/verify/${record.link}` : null} />,
+  );
 }
 
-export async function pdfAnswer(record: SealedRecord & { link?: string | null }, url: URL): Promise<Response> {
+export async function pdfAnswer(
+  record: SealedRecord & { link?: string | null },
+  url: URL,
+): Promise<Response> {
   const bytes = await certificatePdf(record, process.env.VAST_URL ?? url.origin);
-  return new Response(new Uint8Array(bytes), { headers: { 'content-type': 'application/pdf', 'content-disposition': `inline; filename="${record.seal.number}.pdf"`, 'cache-control': 'no-store' } });
+  return new Response(new Uint8Array(bytes), {
+    headers: {
+      'content-type': 'application/pdf',
+      'content-disposition': `inline; filename="${record.seal.number}.pdf"`,
+      'cache-control': 'no-store',
+    },
+  });
 }

@@ -15,20 +15,48 @@ export const digest = (text: string): string => createHash('sha256').update(text
 type Link = { org: string; run: string; gauge: string; simulated: boolean };
 
 /** Pairs a gauge by the code shown on the bench. The answer's token opens the one run and nothing else. */
-export async function pairGauge(code: string): Promise<{ token: string; run: string; gauge: string; now: number }> {
+export async function pairGauge(
+  code: string,
+): Promise<{ token: string; run: string; gauge: string; now: number }> {
   const [link] = await lookUp<Link>('find_gauge_code($1)', [digest(code)]);
-  if (!link) throw new TroubleError(401, 'pairing', 'This pairing code is not known. Look at the bench for the present one.');
+  if (!link)
+    throw new TroubleError(
+      401,
+      'pairing',
+      'This pairing code is not known. Look at the bench for the present one.',
+    );
   const token = randomBytes(24).toString('base64url');
-  await inOrganisation(link, (tx) => tx.update(gaugeLinks).set({ tokenHash: digest(token) }).where(and(eq(gaugeLinks.run, link.run), eq(gaugeLinks.gauge, link.gauge))));
+  await inOrganisation(link, (tx) =>
+    tx
+      .update(gaugeLinks)
+      .set({ tokenHash: digest(token) })
+      .where(and(eq(gaugeLinks.run, link.run), eq(gaugeLinks.gauge, link.gauge))),
+  );
   return { token, run: link.run, gauge: link.gauge, now: now() };
 }
 
 /** Takes a gauge's display: the newest value goes to the open benches, batches go to the run's log while it runs. */
-export async function takeReadings(token: string, batch: GaugeBatch): Promise<{ now: number; goOn: boolean }> {
+export async function takeReadings(
+  token: string,
+  batch: GaugeBatch,
+): Promise<{ now: number; goOn: boolean }> {
   const [link] = token ? await lookUp<Link>('find_gauge_token($1)', [digest(token)]) : [];
-  if (!link) throw new TroubleError(401, 'pairing', 'This gauge is not paired. Pair it again by the code on the bench.');
+  if (!link)
+    throw new TroubleError(
+      401,
+      'pairing',
+      'This gauge is not paired. Pair it again by the code on the bench.',
+    );
   const [at, digits] = batch.live[batch.live.length - 1]! as [number, number];
-  tell(link.org, link.run, { kind: 'gauge', gauge: link.gauge, simulated: link.simulated, at, digits, scale: batch.scale, unit: batch.unit });
+  tell(link.org, link.run, {
+    kind: 'gauge',
+    gauge: link.gauge,
+    simulated: link.simulated,
+    at,
+    digits,
+    scale: batch.scale,
+    unit: batch.unit,
+  });
   if (!batch.batch) return { now: now(), goOn: true };
   const { state, maker, zone } = await inOrganisation(link, async (tx) => {
     const plan = await planOf(tx, link.run);
@@ -38,9 +66,24 @@ export async function takeReadings(token: string, batch: GaugeBatch): Promise<{ 
   if (!currentVisit(state)) return { now: now(), goOn: false };
   if (state.gauge === link.gauge) {
     const event: RunEvent = {
-      kind: 'stream', gauge: link.gauge, simulated: link.simulated, scale: batch.scale, unit: batch.unit as 'mbar', points: batch.batch.points as unknown as [number, number][],
-      id: batch.batch.id, run: link.run, device: link.gauge, deviceSeq: batch.batch.sequence, at: at, zone, offset: 0, mono: 0, pageLoad: link.gauge, by: maker,
-      byName: link.simulated ? 'simulated gauge' : 'gauge', expects: '',
+      kind: 'stream',
+      gauge: link.gauge,
+      simulated: link.simulated,
+      scale: batch.scale,
+      unit: batch.unit as 'mbar',
+      points: batch.batch.points as unknown as [number, number][],
+      id: batch.batch.id,
+      run: link.run,
+      device: link.gauge,
+      deviceSeq: batch.batch.sequence,
+      at: at,
+      zone,
+      offset: 0,
+      mono: 0,
+      pageLoad: link.gauge,
+      by: maker,
+      byName: link.simulated ? 'simulated gauge' : 'gauge',
+      expects: '',
     };
     await appendEvents({ org: link.org, person: maker, role: 'tester' }, link.run, [event]);
   }

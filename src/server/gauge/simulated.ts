@@ -18,8 +18,15 @@ export function simulatedGauge(run: string): Gauge {
   const hex = digest(`simulated gauge ${run}`);
   return {
     id: `${hex.slice(0, 8)}-${hex.slice(8, 12)}-4${hex.slice(13, 16)}-8${hex.slice(17, 20)}-${hex.slice(20, 32)}`,
-    name: 'Simulated gauge', serial: 'SIM', kind: 'digital', least: exact(-10000, 2, 'mbar'), greatest: exact(20000, 2, 'mbar'), resolution: exact(1, 2, 'mbar'),
-    calibrated: '2000-01-01', calibrationDue: '2999-12-31', simulated: true,
+    name: 'Simulated gauge',
+    serial: 'SIM',
+    kind: 'digital',
+    least: exact(-10000, 2, 'mbar'),
+    greatest: exact(20000, 2, 'mbar'),
+    resolution: exact(1, 2, 'mbar'),
+    calibrated: '2000-01-01',
+    calibrationDue: '2999-12-31',
+    simulated: true,
   };
 }
 
@@ -27,11 +34,23 @@ async function standIn<T>(path: string, body?: unknown): Promise<T> {
   const base = process.env.VAST_GAUGE_URL;
   let response: Response | undefined;
   try {
-    if (base) response = await fetch(`${base}${path}`, { method: body === undefined ? 'GET' : 'POST', ...(body === undefined ? {} : { body: JSON.stringify(body), headers: { 'content-type': 'application/json' } }), signal: AbortSignal.timeout(3000) });
+    if (base)
+      response = await fetch(`${base}${path}`, {
+        method: body === undefined ? 'GET' : 'POST',
+        ...(body === undefined
+          ? {}
+          : { body: JSON.stringify(body), headers: { 'content-type': 'application/json' } }),
+        signal: AbortSignal.timeout(3000),
+      });
   } catch {
     /* said below */
   }
-  if (!response?.ok) throw new TroubleError(503, 'stand-in-away', 'The simulated gauge does not answer. It is started with ./start; wait a moment and try again.');
+  if (!response?.ok)
+    throw new TroubleError(
+      503,
+      'stand-in-away',
+      'The simulated gauge does not answer. It is started with ./start; wait a moment and try again.',
+    );
   return (await response.json()) as T;
 }
 
@@ -39,16 +58,41 @@ async function standIn<T>(path: string, body?: unknown): Promise<T> {
 export async function beginSimulation(scope: { org: string }, plan: Plan, wished: string): Promise<void> {
   const seed = randomBytes(4).readUInt32BE();
   const faults = Object.keys(FAULTS) as Fault[];
-  if (wished !== 'surprise' && !faults.includes(wished as Fault)) throw new TroubleError(422, 'fault', 'This hidden fault is not known.');
+  if (wished !== 'surprise' && !faults.includes(wished as Fault))
+    throw new TroubleError(422, 'fault', 'This hidden fault is not known.');
   const fault = wished === 'surprise' ? faults[seed % faults.length]! : (wished as Fault);
   const installation: SimulatedInstallation = {
-    seed, fault, volume: planVolume(plan).value, supply: convert(toNumber(plan.system.supplyPressure), plan.system.supplyPressure.unit, 'Pa'),
-    appliances: plan.system.appliances.map((a) => a.id), step: 1, noise: 0.25, began: now(),
+    seed,
+    fault,
+    volume: planVolume(plan).value,
+    supply: convert(toNumber(plan.system.supplyPressure), plan.system.supplyPressure.unit, 'Pa'),
+    appliances: plan.system.appliances.map((a) => a.id),
+    step: 1,
+    noise: 0.25,
+    began: now(),
   };
   const gauge = simulatedGauge(plan.run);
   const code = randomBytes(9).toString('base64url');
-  await inOrganisation(scope, (tx) => tx.insert(gaugeLinks).values({ org: scope.org, run: plan.run, gauge: gauge.id, codeHash: digest(code), simulated: true, made: new Date(now()) }));
-  await standIn('/installations', { id: plan.run, code, office: process.env.VAST_URL, installation, scale: 2, unit: 'mbar' });
+  await inOrganisation(scope, (tx) =>
+    tx
+      .insert(gaugeLinks)
+      .values({
+        org: scope.org,
+        run: plan.run,
+        gauge: gauge.id,
+        codeHash: digest(code),
+        simulated: true,
+        made: new Date(now()),
+      }),
+  );
+  await standIn('/installations', {
+    id: plan.run,
+    code,
+    office: process.env.VAST_URL,
+    installation,
+    scale: 2,
+    unit: 'mbar',
+  });
 }
 
 /** What the tester can see of the simulated installation: never the hidden fault. */
@@ -69,10 +113,16 @@ export async function simulatedState(scope: { org: string }, run: string): Promi
   return standIn(`/installations/${run}`);
 }
 /** Does something at the simulated installation. */
-export async function workSimulated(scope: { org: string }, run: string, request: SimulatedRequest): Promise<SimulatedView> {
+export async function workSimulated(
+  scope: { org: string },
+  run: string,
+  request: SimulatedRequest,
+): Promise<SimulatedView> {
   const plan = await practicePlan(scope, run);
-  if (request.act === 'appliance' && !plan.system.appliances.some((a) => a.id === request.id)) throw new TroubleError(422, 'appliance', 'There is no such appliance.');
-  if (request.act === 'supply' && !['shut', 'crack', 'open'].includes(request.value ?? '')) throw new TroubleError(422, 'supply', 'The supply valve is shut, cracked open, or open.');
+  if (request.act === 'appliance' && !plan.system.appliances.some((a) => a.id === request.id))
+    throw new TroubleError(422, 'appliance', 'There is no such appliance.');
+  if (request.act === 'supply' && !['shut', 'crack', 'open'].includes(request.value ?? ''))
+    throw new TroubleError(422, 'supply', 'The supply valve is shut, cracked open, or open.');
   const open = request.value === 'open';
   const action = {
     supply: { act: 'supply', open: request.value },

@@ -22,15 +22,26 @@ export async function recordOf(scope: { org: string }, run: string): Promise<Sto
   return inOrganisation(scope, async (tx) => {
     const [row] = await tx.select().from(seals).where(eq(seals.run, run));
     if (!row) throw notHere('record');
-    const [link] = await tx.select({ token: publicLinks.token }).from(publicLinks).where(and(eq(publicLinks.run, run), isNull(publicLinks.revoked)));
+    const [link] = await tx
+      .select({ token: publicLinks.token })
+      .from(publicLinks)
+      .where(and(eq(publicLinks.run, run), isNull(publicLinks.revoked)));
     const { number, previous, hash, signature, key, body } = row;
-    return { run, body, seal: { number, previous, hash, signature, key }, link: link?.token ?? null, sealedAt: row.sealedAt.toISOString() };
+    return {
+      run,
+      body,
+      seal: { number, previous, hash, signature, key },
+      link: link?.token ?? null,
+      sealedAt: row.sealedAt.toISOString(),
+    };
   });
 }
 
 /** The run behind a public link. @throws TroubleError 404 for unknown and revoked links alike */
 export async function publicRecord(token: string): Promise<{ org: string; run: string }> {
-  const [found] = /^[A-Za-z0-9_-]{20,40}$/.test(token) ? await lookUp<{ org: string; run: string }>('find_public_link($1)', [token]) : [];
+  const [found] = /^[A-Za-z0-9_-]{20,40}$/.test(token)
+    ? await lookUp<{ org: string; run: string }>('find_public_link($1)', [token])
+    : [];
   if (!found) throw notHere('certificate');
   return found;
 }
@@ -49,12 +60,22 @@ export async function ledger(scope: { org: string }, search: string, system?: st
   const words = search.toLowerCase().split(/\s+/).filter(Boolean).slice(0, 8);
   return inOrganisation(scope, async (tx) => {
     const rows = await tx
-      .select({ run: seals.run, number: seals.number, word: seals.word, status: seals.status, sealedAt: seals.sealedAt, glyph: seals.glyph, summary: seals.summary })
+      .select({
+        run: seals.run,
+        number: seals.number,
+        word: seals.word,
+        status: seals.status,
+        sealedAt: seals.sealedAt,
+        glyph: seals.glyph,
+        summary: seals.summary,
+      })
       .from(seals)
       .where(
         and(
           ...words.map((w) => like(seals.search, `%${w.replace(/[%_\\]/g, (c) => `\\${c}`)}%`)),
-          ...(system ? [inArray(seals.run, tx.select({ id: runs.id }).from(runs).where(eq(runs.system, system)))] : []),
+          ...(system
+            ? [inArray(seals.run, tx.select({ id: runs.id }).from(runs).where(eq(runs.system, system)))]
+            : []),
         ),
       )
       .orderBy(desc(seals.sealedAt), desc(seals.number))
@@ -64,16 +85,26 @@ export async function ledger(scope: { org: string }, search: string, system?: st
 }
 
 /** Runs that are not sealed yet, newest first, with their logs. */
-export async function openRuns(scope: { org: string }): Promise<{ plan: Plan; events: PlacedEvent[]; made: string }[]> {
+export async function openRuns(scope: {
+  org: string;
+}): Promise<{ plan: Plan; events: PlacedEvent[]; made: string }[]> {
   return inOrganisation(scope, async (tx) => {
     const rows = await tx
       .select({ id: runs.id, plan: runs.plan, made: runs.made })
       .from(runs)
-      .where(notExists(tx.select({ one: sql`1` }).from(seals).where(and(eq(seals.org, runs.org), eq(seals.run, runs.id)))))
+      .where(
+        notExists(
+          tx
+            .select({ one: sql`1` })
+            .from(seals)
+            .where(and(eq(seals.org, runs.org), eq(seals.run, runs.id))),
+        ),
+      )
       .orderBy(desc(runs.made))
       .limit(30);
     const all = [];
-    for (const row of rows) all.push({ plan: row.plan, events: await eventsOf(tx, row.id), made: row.made.toISOString() });
+    for (const row of rows)
+      all.push({ plan: row.plan, events: await eventsOf(tx, row.id), made: row.made.toISOString() });
     return all;
   });
 }
@@ -113,7 +144,10 @@ export function publicFace(record: StoredRecord): PublicFace {
       ['Inside the test', plan.system.inScope.join('; ')],
       ['Not covered', plan.system.notCovered.join('; ')],
       ['Gauge', `${face.gauge}. Zero open to air: ${face.zeros}`],
-      ...face.limits.map((l): [string, string] => [l.name, `${l.value}. Source: ${l.source}. Check the edition in force.`]),
+      ...face.limits.map((l): [string, string] => [
+        l.name,
+        `${l.value}. Source: ${l.source}. Check the edition in force.`,
+      ]),
       ...(v.adequacy ? [['Could have seen', v.adequacy.text] as [string, string]] : []),
       ['Begun, ended', `${face.started}; ${face.ended}`],
       ['Tester', face.state.signatures.find((s) => s.role === 'tester')?.name ?? ''],

@@ -15,7 +15,11 @@ export interface Writer {
   readonly person: string;
   readonly role: Role;
 }
-const placed = (row: { position: number; received: number; body: RunEvent }): PlacedEvent => ({ ...row.body, position: row.position, received: row.received });
+const placed = (row: { position: number; received: number; body: RunEvent }): PlacedEvent => ({
+  ...row.body,
+  position: row.position,
+  received: row.received,
+});
 
 /** The plan of a run. @throws TroubleError 404 for an unknown run and for another organisation's alike */
 export async function planOf(tx: Tx, run: string): Promise<Plan> {
@@ -26,10 +30,20 @@ export async function planOf(tx: Tx, run: string): Promise<Plan> {
 }
 /** The log of a run in order, from after a position. */
 export const eventsOf = async (tx: Tx, run: string, after = 0): Promise<PlacedEvent[]> =>
-  (await tx.select().from(events).where(and(eq(events.run, run), gt(events.position, after))).orderBy(asc(events.position))).map(placed);
+  (
+    await tx
+      .select()
+      .from(events)
+      .where(and(eq(events.run, run), gt(events.position, after)))
+      .orderBy(asc(events.position))
+  ).map(placed);
 
 /** A run as its benches need it. */
-export async function readRun(scope: { org: string }, run: string, after = 0): Promise<{ plan: Plan; events: PlacedEvent[]; sealed: { number: string } | null }> {
+export async function readRun(
+  scope: { org: string },
+  run: string,
+  after = 0,
+): Promise<{ plan: Plan; events: PlacedEvent[]; sealed: { number: string } | null }> {
   return inOrganisation(scope, async (tx) => {
     const plan = await planOf(tx, run);
     const [sealed] = await tx.select({ number: seals.number }).from(seals).where(eq(seals.run, run));
@@ -42,30 +56,70 @@ export async function readRun(scope: { org: string }, run: string, after = 0): P
  * all of them, so that a device that lost the answer can ask again.
  * @throws TroubleError when the run is unknown, sealed, or an event is another person's
  */
-export async function appendEvents(writer: Writer, run: string, batch: readonly RunEvent[]): Promise<BatchAnswer> {
+export async function appendEvents(
+  writer: Writer,
+  run: string,
+  batch: readonly RunEvent[],
+): Promise<BatchAnswer> {
   const moment = now();
   const result = await inOrganisation(writer, async (tx) => {
     await planOf(tx, run);
     for (const e of batch) {
       if (e.run !== run) throw new TroubleError(422, 'other-run', 'An entry belongs to another run.', e.id);
-      if (e.by !== writer.person) throw new TroubleError(403, 'other-person', 'An entry was made by somebody else on this device. They must sign in to send it.', e.id);
-      if (writer.role === 'office') throw new TroubleError(403, 'role', 'The office reads runs; a tester or apprentice conducts them.');
+      if (e.by !== writer.person)
+        throw new TroubleError(
+          403,
+          'other-person',
+          'An entry was made by somebody else on this device. They must sign in to send it.',
+          e.id,
+        );
+      if (writer.role === 'office')
+        throw new TroubleError(403, 'role', 'The office reads runs; a tester or apprentice conducts them.');
       if (e.kind === 'signature' && e.role === 'tester' && !maySeal(writer.role))
-        throw new TroubleError(403, 'role', 'An apprentice does not sign as tester. Ask the tester to sign in on this run.', e.id);
+        throw new TroubleError(
+          403,
+          'role',
+          'An apprentice does not sign as tester. Ask the tester to sign in on this run.',
+          e.id,
+        );
     }
     // one writer per run at a time: positions without gaps, and no event lands while the run is being sealed
     await lockRun(tx, writer.org, run);
     const ids = batch.map((e) => e.id);
-    const known = await tx.select({ id: events.id, run: events.run, position: events.position, received: events.received }).from(events).where(inArray(events.id, ids));
-    if (known.some((k) => k.run !== run)) throw new TroubleError(409, 'id-taken', 'An entry with this id already stands in another run.');
+    const known = await tx
+      .select({ id: events.id, run: events.run, position: events.position, received: events.received })
+      .from(events)
+      .where(inArray(events.id, ids));
+    if (known.some((k) => k.run !== run))
+      throw new TroubleError(409, 'id-taken', 'An entry with this id already stands in another run.');
     const fresh = batch.filter((e, i) => !known.some((k) => k.id === e.id) && ids.indexOf(e.id) === i);
     if (fresh.length) {
       const [sealed] = await tx.select({ number: seals.number }).from(seals).where(eq(seals.run, run));
-      if (sealed) throw new TroubleError(409, 'sealed', `This run is sealed as ${sealed.number}; nothing can be added. Your entry stays on this device. A new record can supersede it.`);
-      const [top] = await tx.select({ position: events.position }).from(events).where(eq(events.run, run)).orderBy(desc(events.position)).limit(1);
-      const rows = fresh.map((body, i) => ({ org: writer.org, run, id: body.id, position: (top?.position ?? 0) + i + 1, received: moment, body }));
+      if (sealed)
+        throw new TroubleError(
+          409,
+          'sealed',
+          `This run is sealed as ${sealed.number}; nothing can be added. Your entry stays on this device. A new record can supersede it.`,
+        );
+      const [top] = await tx
+        .select({ position: events.position })
+        .from(events)
+        .where(eq(events.run, run))
+        .orderBy(desc(events.position))
+        .limit(1);
+      const rows = fresh.map((body, i) => ({
+        org: writer.org,
+        run,
+        id: body.id,
+        position: (top?.position ?? 0) + i + 1,
+        received: moment,
+        body,
+      }));
       for (let i = 0; i < rows.length; i += 500) await tx.insert(events).values(rows.slice(i, i + 500));
-      return { grew: true, placed: [...known, ...rows].map(({ id, position, received }) => ({ id, position, received })) };
+      return {
+        grew: true,
+        placed: [...known, ...rows].map(({ id, position, received }) => ({ id, position, received })),
+      };
     }
     return { grew: false, placed: known.map(({ id, position, received }) => ({ id, position, received })) };
   });
@@ -73,4 +127,5 @@ export async function appendEvents(writer: Writer, run: string, batch: readonly 
   return { placed: result.placed, now: moment };
 }
 
-export const lockRun = (tx: Tx, org: string, run: string): Promise<unknown> => tx.execute(sql`select pg_advisory_xact_lock(hashtextextended(${org + run}, 0))`);
+export const lockRun = (tx: Tx, org: string, run: string): Promise<unknown> =>
+  tx.execute(sql`select pg_advisory_xact_lock(hashtextextended(${org + run}, 0))`);

@@ -14,13 +14,27 @@ import { mayRun } from '@/wire/role';
 import { uuid7 } from '@/wire/uuid7';
 
 /** The plan of a run as it would start now; used for starting and for showing it beforehand. */
-export async function planFor(session: Pick<Session, 'org' | 'organisation' | 'name'>, request: StartRun): Promise<{ plan: Plan; site: string }> {
+export async function planFor(
+  session: Pick<Session, 'org' | 'organisation' | 'name'>,
+  request: StartRun,
+): Promise<{ plan: Plan; site: string }> {
   return inOrganisation(session, async (tx) => {
-    const [row] = await tx.select({ system: systems, site: sites }).from(systems).innerJoin(sites, eq(sites.id, systems.site)).where(eq(systems.id, request.system));
+    const [row] = await tx
+      .select({ system: systems, site: sites })
+      .from(systems)
+      .innerJoin(sites, eq(sites.id, systems.site))
+      .where(eq(systems.id, request.system));
     if (!row) throw notHere('system');
-    const [pack] = await tx.select().from(packs).where(eq(packs.id, request.pack)).orderBy(desc(packs.version)).limit(1);
+    const [pack] = await tx
+      .select()
+      .from(packs)
+      .where(eq(packs.id, request.pack))
+      .orderBy(desc(packs.version))
+      .limit(1);
     if (!pack) throw notHere('rule pack');
-    const cabinet: Gauge[] = request.practice ? [simulatedGauge(request.id)] : (await tx.select().from(gauges)).map((g) => g.facts);
+    const cabinet: Gauge[] = request.practice
+      ? [simulatedGauge(request.id)]
+      : (await tx.select().from(gauges)).map((g) => g.facts);
     const { site } = row;
     const plan = makePlan({
       run: request.id,
@@ -42,18 +56,41 @@ export async function planFor(session: Pick<Session, 'org' | 'organisation' | 'n
 
 /** Starts a run. Asked twice with the same id it answers the same run. @throws TroubleError, PlanError */
 export async function startRun(session: Session, request: StartRun): Promise<{ run: string }> {
-  if (!mayRun(session.role)) throw new TroubleError(403, 'role', 'The office plans and reads; a tester or apprentice starts a run.');
+  if (!mayRun(session.role))
+    throw new TroubleError(403, 'role', 'The office plans and reads; a tester or apprentice starts a run.');
   const { plan, site } = await planFor(session, request);
   const made = await inOrganisation(session, async (tx) => {
     const moment = new Date(now());
     const rows = await tx
       .insert(runs)
-      .values({ org: session.org, id: request.id, site, system: request.system, practice: request.practice, plan, made: moment, madeBy: session.person })
+      .values({
+        org: session.org,
+        id: request.id,
+        site,
+        system: request.system,
+        practice: request.practice,
+        plan,
+        made: moment,
+        madeBy: session.person,
+      })
       .onConflictDoNothing()
       .returning({ id: runs.id });
-    if (rows.length) await tx.insert(auditLog).values({ org: session.org, id: uuid7(now()), at: moment, person: session.person, what: 'started run', subject: request.id });
+    if (rows.length)
+      await tx
+        .insert(auditLog)
+        .values({
+          org: session.org,
+          id: uuid7(now()),
+          at: moment,
+          person: session.person,
+          what: 'started run',
+          subject: request.id,
+        });
     else {
-      const [own] = await tx.select({ id: runs.id }).from(runs).where(and(eq(runs.id, request.id)));
+      const [own] = await tx
+        .select({ id: runs.id })
+        .from(runs)
+        .where(and(eq(runs.id, request.id)));
       if (!own) throw new TroubleError(409, 'id-taken', 'This run could not be started. Try again.');
     }
     return rows.length > 0;

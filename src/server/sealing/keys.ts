@@ -8,7 +8,8 @@ import { signingKeys } from '@/database/schema';
 /** The server's own key, under which the organisations' signing keys lie encrypted. */
 function serverKey(): Buffer {
   const secret = process.env.VAST_SECRET;
-  if (!secret || secret.length < 32) throw new Error('VAST_SECRET is not set (32 characters or more). ./start makes one.');
+  if (!secret || secret.length < 32)
+    throw new Error('VAST_SECRET is not set (32 characters or more). ./start makes one.');
   return createHash('sha256').update(secret).digest();
 }
 export function encrypt(plain: string): string {
@@ -27,7 +28,10 @@ export function decrypt(text: string): string {
 /** Makes the organisation's Ed25519 key once. */
 export async function makeSigningKey(tx: Tx, org: string): Promise<void> {
   const secret = randomBytes(32).toString('hex');
-  await tx.insert(signingKeys).values({ org, publicKey: publicKeyOf(secret), sealedSecret: encrypt(secret) }).onConflictDoNothing();
+  await tx
+    .insert(signingKeys)
+    .values({ org, publicKey: publicKeyOf(secret), sealedSecret: encrypt(secret) })
+    .onConflictDoNothing();
 }
 /** @returns the organisation's private key, hex */
 export async function signingSecret(tx: Tx, org: string): Promise<string> {

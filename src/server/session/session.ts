@@ -30,12 +30,23 @@ const digest = (token: string) => createHash('sha256').update(token).digest('hex
  * Signs a person in. @returns the token for the cookie
  * @throws TroubleError 401 without saying which part was wrong, 429 after too many failures
  */
-export async function signIn(email: string, password: string, device: string): Promise<{ token: string; expires: number }> {
+export async function signIn(
+  email: string,
+  password: string,
+  device: string,
+): Promise<{ token: string; expires: number }> {
   const key = email.toLowerCase();
   const moment = now();
-  const [count] = await lookUp<{ count_attempts: number }>('count_attempts($1, $2)', [key, new Date(moment - WINDOW_MS)]);
+  const [count] = await lookUp<{ count_attempts: number }>('count_attempts($1, $2)', [
+    key,
+    new Date(moment - WINDOW_MS),
+  ]);
   if ((count?.count_attempts ?? 0) >= ATTEMPTS)
-    throw new TroubleError(429, 'too-many', 'Too many failed sign-ins for this address. Wait a quarter of an hour, then try again.');
+    throw new TroubleError(
+      429,
+      'too-many',
+      'Too many failed sign-ins for this address. Wait a quarter of an hour, then try again.',
+    );
   const [person] = await lookUp<{ org: string; id: string; password_hash: string }>('find_person($1)', [key]);
   const matches = await verify(person?.password_hash ?? (await NOBODY), password);
   if (!person || !matches) {
@@ -47,8 +58,27 @@ export async function signIn(email: string, password: string, device: string): P
   const expires = moment + LIVES_MS;
   await inOrganisation(person, async (tx) => {
     const id = uuid7(moment);
-    await tx.insert(sessions).values({ org: person.org, id, person: person.id, tokenHash: digest(token), made: new Date(moment), expires: new Date(expires), device: device.slice(0, 200) });
-    await tx.insert(auditLog).values({ org: person.org, id: uuid7(moment), at: new Date(moment), person: person.id, what: 'signed in', subject: id });
+    await tx
+      .insert(sessions)
+      .values({
+        org: person.org,
+        id,
+        person: person.id,
+        tokenHash: digest(token),
+        made: new Date(moment),
+        expires: new Date(expires),
+        device: device.slice(0, 200),
+      });
+    await tx
+      .insert(auditLog)
+      .values({
+        org: person.org,
+        id: uuid7(moment),
+        at: new Date(moment),
+        person: person.id,
+        what: 'signed in',
+        subject: id,
+      });
   });
   return { token, expires };
 }
@@ -56,22 +86,41 @@ export async function signIn(email: string, password: string, device: string): P
 /** The session of a token, or null when there is none, it ran out or was revoked. */
 export async function sessionOf(token: string | undefined): Promise<Session | null> {
   if (!token) return null;
-  const [found] = await lookUp<{ org: string; id: string; person: string }>('find_session($1, $2)', [digest(token), new Date(now())]);
+  const [found] = await lookUp<{ org: string; id: string; person: string }>('find_session($1, $2)', [
+    digest(token),
+    new Date(now()),
+  ]);
   if (!found) return null;
   const [row] = await inOrganisation(found, (tx) =>
     tx
-      .select({ name: people.name, role: people.role, number: people.licenceNumber, until: people.licenceUntil, organisation: organisations.name })
+      .select({
+        name: people.name,
+        role: people.role,
+        number: people.licenceNumber,
+        until: people.licenceUntil,
+        organisation: organisations.name,
+      })
       .from(people)
       .innerJoin(organisations, eq(organisations.org, people.org))
       .where(eq(people.id, found.person)),
   );
   if (!row) return null;
   const { name, role, organisation, number, until } = row;
-  return { session: found.id, org: found.org, person: found.person, name, role, organisation, licence: number && until ? { number, until } : null };
+  return {
+    session: found.id,
+    org: found.org,
+    person: found.person,
+    name,
+    role,
+    organisation,
+    licence: number && until ? { number, until } : null,
+  };
 }
 
 /** The session of the present request; asked once per request however many components need it. */
-export const currentSession = cache(async (): Promise<Session | null> => sessionOf((await cookies()).get(COOKIE)?.value));
+export const currentSession = cache(async (): Promise<Session | null> =>
+  sessionOf((await cookies()).get(COOKIE)?.value),
+);
 
 /** Revokes one session, or every session of the person. */
 export async function revoke(session: Session, all: boolean): Promise<void> {
@@ -79,6 +128,10 @@ export async function revoke(session: Session, all: boolean): Promise<void> {
     tx
       .update(sessions)
       .set({ revoked: new Date(now()) })
-      .where(all ? eq(sessions.person, session.person) : and(eq(sessions.id, session.session), eq(sessions.person, session.person))),
+      .where(
+        all
+          ? eq(sessions.person, session.person)
+          : and(eq(sessions.id, session.session), eq(sessions.person, session.person)),
+      ),
   );
 }

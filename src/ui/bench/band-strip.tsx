@@ -16,19 +16,50 @@ export function BandStrip({ start, now, fall, rise }: Props) {
   const place = (change: number) => Math.min(100, Math.max(0, ((change + 1.5 * left) / span) * 100));
   const change = now ? subtract(now, start) : null;
   const at = change ? toNumber(change) : null;
-  const words = change ? `Change ${formatExact(change)} ${unitLabel(start.unit)} from ${showExact(start)}; limits: fall ${showExact(fall.value)}, rise ${showExact(rise.value)}.` : 'No reading yet.';
+  const words = change
+    ? `Change ${formatExact(change)} ${unitLabel(start.unit)} from ${showExact(start)}; limits: fall ${showExact(fall.value)}, rise ${showExact(rise.value)}.`
+    : 'No reading yet.';
   return (
     <div role="img" aria-label={words} className="relative h-[66px] shrink-0 pt-6">
       <div className="relative h-5 border border-edge bg-panel">
-        <span className="absolute inset-y-0 bg-moss/20" style={{ left: `${place(-left)}%`, width: `${place(right) - place(-left)}%` }} />
-        <span className="absolute -inset-y-1 w-0 border-l-2 border-dashed border-ink" style={{ left: `${place(-left)}%` }} />
-        <span className="absolute -inset-y-1 w-0 border-l-2 border-dashed border-ink" style={{ left: `${place(right)}%` }} />
+        <span
+          className="absolute inset-y-0 bg-moss/20"
+          style={{ left: `${place(-left)}%`, width: `${place(right) - place(-left)}%` }}
+        />
+        <span
+          className="absolute -inset-y-1 w-0 border-l-2 border-dashed border-ink"
+          style={{ left: `${place(-left)}%` }}
+        />
+        <span
+          className="absolute -inset-y-1 w-0 border-l-2 border-dashed border-ink"
+          style={{ left: `${place(right)}%` }}
+        />
         <span className="absolute inset-y-0 w-px bg-quiet" style={{ left: `${place(0)}%` }} />
-        {at !== null && <span className="absolute -top-2 bottom-0 w-[6px] -translate-x-1/2 bg-lake" style={{ left: `${place(at)}%` }} />}
+        {at !== null && (
+          <span
+            className="absolute -top-2 bottom-0 w-[6px] -translate-x-1/2 bg-lake"
+            style={{ left: `${place(at)}%` }}
+          />
+        )}
       </div>
-      <span className="figure-narrow absolute top-0 -translate-x-1/2 text-xs whitespace-nowrap" style={{ left: `${place(-left)}%` }}>−{formatExact(fall.value)}</span>
-      <span className="figure-narrow absolute top-0 -translate-x-1/2 text-xs whitespace-nowrap" style={{ left: `${place(right)}%` }}>+{formatExact(rise.value)}</span>
-      <span className="absolute bottom-0 -translate-x-1/2 text-xs text-quiet whitespace-nowrap" style={{ left: `${place(0)}%` }}>start {showExact(start)}</span>
+      <span
+        className="figure-narrow absolute top-0 -translate-x-1/2 text-xs whitespace-nowrap"
+        style={{ left: `${place(-left)}%` }}
+      >
+        −{formatExact(fall.value)}
+      </span>
+      <span
+        className="figure-narrow absolute top-0 -translate-x-1/2 text-xs whitespace-nowrap"
+        style={{ left: `${place(right)}%` }}
+      >
+        +{formatExact(rise.value)}
+      </span>
+      <span
+        className="absolute bottom-0 -translate-x-1/2 text-xs text-quiet whitespace-nowrap"
+        style={{ left: `${place(0)}%` }}
+      >
+        start {showExact(start)}
+      </span>
     </div>
   );
 }

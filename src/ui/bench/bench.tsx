@@ -29,24 +29,49 @@ import type { PanelProps } from './shared';
 import { useNow, useOpening, useView } from './use-bench';
 
 const CONTACT: Record<Contact, string> = {
-  'with-office': '', 'no-signal': 'No signal: go on, it is sent later', 'signed-out': 'Signed out: entries wait here until you sign in again', 'database-away': 'The office’s records are away: go on, it is sent later',
+  'with-office': '',
+  'no-signal': 'No signal: go on, it is sent later',
+  'signed-out': 'Signed out: entries wait here until you sign in again',
+  'database-away': 'The office’s records are away: go on, it is sent later',
 };
-const STAMP: Record<string, string> = { tight: 'var(--moss)', 'within-allowance': 'var(--lichen)', 'not-tight': 'var(--rust)', void: 'var(--slate)', inconclusive: 'var(--ochre)', refer: 'var(--heather)' };
-const PANELS = { checks: ChecksPanel, zero: ZeroPanel, fill: FillPanel, hold: HoldPanel, observe: ObservePanel, 'isolate-and-repeat': IsolatePanel } as const;
+const STAMP: Record<string, string> = {
+  tight: 'var(--moss)',
+  'within-allowance': 'var(--lichen)',
+  'not-tight': 'var(--rust)',
+  void: 'var(--slate)',
+  inconclusive: 'var(--ochre)',
+  refer: 'var(--heather)',
+};
+const PANELS = {
+  checks: ChecksPanel,
+  zero: ZeroPanel,
+  fill: FillPanel,
+  hold: HoldPanel,
+  observe: ObservePanel,
+  'isolate-and-repeat': IsolatePanel,
+} as const;
 
 /** The live run. Opens from this device first, so that it works without a signal. */
 export function Bench({ run }: { run: string }) {
   const opening = useOpening(run);
-  if (opening.kind === 'opening') return <p className="p-8 text-lg" aria-live="polite">Opening the run …</p>;
+  if (opening.kind === 'opening')
+    return (
+      <p className="p-8 text-lg" aria-live="polite">
+        Opening the run …
+      </p>
+    );
   if (opening.kind === 'signed-out')
     return (
       <section className="mx-auto max-w-xl p-8">
         <h1 className="text-2xl font-bold">You are signed out</h1>
         <p className="mt-2">What was entered on this device is kept. Sign in again and the run goes on.</p>
-        <a className={buttonClass('act', 'mt-4')} href={`/sign-in?next=/bench/${run}`}>Sign in</a>
+        <a className={buttonClass('act', 'mt-4')} href={`/sign-in?next=/bench/${run}`}>
+          Sign in
+        </a>
       </section>
     );
-  if (opening.kind === 'trouble') return <Trouble title="This run cannot be opened" text={opening.text} again={() => location.reload()} />;
+  if (opening.kind === 'trouble')
+    return <Trouble title="This run cannot be opened" text={opening.text} again={() => location.reload()} />;
   return <OpenBench engine={opening.engine} who={opening.who} />;
 }
 
@@ -68,14 +93,22 @@ function OpenBench({ engine, who }: { engine: BenchEngine; who: Identity }) {
     return keepAwake();
   }, []);
   const stageKey = visit ? `${visit.ordinal}` : state.phase;
-  useEffect(() => { setMessage(''); setSide(null); main.current?.scrollTo({ top: 0 }); }, [stageKey]);
+  useEffect(() => {
+    setMessage('');
+    setSide(null);
+    main.current?.scrollTo({ top: 0 });
+  }, [stageKey]);
   useEffect(() => {
     const onKey = (e: KeyboardEvent) => {
       const typing = (e.target as HTMLElement).closest('input, textarea, select');
-      if (e.key === 'Escape') { setKeys(false); setSide(null); }
+      if (e.key === 'Escape') {
+        setKeys(false);
+        setSide(null);
+      }
       if (typing || e.ctrlKey || e.metaKey || e.altKey) return;
       if (e.key === '?') setKeys((k) => !k);
-      if (e.key === 'Enter' && !(e.target as HTMLElement).closest('button, a, summary')) document.querySelector<HTMLButtonElement>('[data-primary]:not(:disabled)')?.click();
+      if (e.key === 'Enter' && !(e.target as HTMLElement).closest('button, a, summary'))
+        document.querySelector<HTMLButtonElement>('[data-primary]:not(:disabled)')?.click();
     };
     addEventListener('keydown', onKey);
     return () => removeEventListener('keydown', onKey);
@@ -89,35 +122,82 @@ function OpenBench({ engine, who }: { engine: BenchEngine; who: Identity }) {
   const verdict = verdictOf(plan, state);
   const owed = state.debts.filter((d) => !d.cleared).map((d) => plan.procedure.debts[d.key]?.text ?? d.key);
   const stage = visit && stageOf(plan, visit);
-  const title = visit ? visit.title : { running: '', 'put-back': 'Put back', signing: 'Signatures', signed: 'Seal' }[state.phase];
+  const title = visit
+    ? visit.title
+    : { running: '', 'put-back': 'Put back', signing: 'Signatures', signed: 'Seal' }[state.phase];
   const laid = courses.findIndex((c) => c.state === 'running') + 1 || courses.length;
   const panel: PanelProps | null = visit && stage ? { view, engine, who, visit, stage, at, act } : null;
   const Panel = visit && PANELS[visit.kind];
   const reads = mayRun(who.role);
   const holding = runningHold(state) !== null;
   return (
-    <div className={`flex h-dvh flex-col ${left ? 'lg:[&_[data-sides]]:[direction:rtl] lg:[&_[data-sides]>*]:[direction:ltr]' : ''}`}>
+    <div
+      className={`flex h-dvh flex-col ${left ? 'lg:[&_[data-sides]]:[direction:rtl] lg:[&_[data-sides]>*]:[direction:ltr]' : ''}`}
+    >
       <header className="flex min-h-14 items-center gap-3 border-b border-seam bg-panel px-3">
-        <a href="/today" className="inline-flex min-h-12 items-center px-2 font-semibold text-lake underline-offset-4 hover:underline">Today</a>
+        <a
+          href="/today"
+          className="inline-flex min-h-12 items-center px-2 font-semibold text-lake underline-offset-4 hover:underline"
+        >
+          Today
+        </a>
         <p className="min-w-0 flex-1 leading-tight">
-          <span className="block truncate text-sm text-quiet">{visit && <span className="lg:hidden">{laid} of {courses.length} · </span>}{plan.site.name}: {plan.system.name}{plan.practice && <strong className="text-heather"> · practice, simulated</strong>}</span>
-          <span className="block truncate text-lg font-semibold">{title}{visit && <span className="font-normal text-quiet max-lg:hidden">, stage {laid} of {courses.length}</span>}</span>
+          <span className="block truncate text-sm text-quiet">
+            {visit && (
+              <span className="lg:hidden">
+                {laid} of {courses.length} ·{' '}
+              </span>
+            )}
+            {plan.site.name}: {plan.system.name}
+            {plan.practice && <strong className="text-heather"> · practice, simulated</strong>}
+          </span>
+          <span className="block truncate text-lg font-semibold">
+            {title}
+            {visit && (
+              <span className="font-normal text-quiet max-lg:hidden">
+                , stage {laid} of {courses.length}
+              </span>
+            )}
+          </span>
         </p>
         <SavedLine view={view} wide />
         {visit && reads && (
-          <button type="button" className="inline-flex min-h-14 min-w-24 items-center justify-center gap-2 border-2 border-rust bg-panel px-4 font-bold text-rust hover:bg-rust hover:text-on-accent" onClick={() => void act({ kind: 'stop' })}>
-            <OctagonX size={20} aria-hidden />STOP
+          <button
+            type="button"
+            className="inline-flex min-h-14 min-w-24 items-center justify-center gap-2 border-2 border-rust bg-panel px-4 font-bold text-rust hover:bg-rust hover:text-on-accent"
+            onClick={() => void act({ kind: 'stop' })}
+          >
+            <OctagonX size={20} aria-hidden />
+            STOP
           </button>
         )}
       </header>
       <SavedLine view={view} />
-      {view.refused.count > 0 && <p role="alert" className="border-b border-seam bg-panel px-4 py-2 text-rust">{view.refused.count} {view.refused.count === 1 ? 'entry was' : 'entries were'} not taken by the office: {view.refused.text} They stay on this device.</p>}
+      {view.refused.count > 0 && (
+        <p role="alert" className="border-b border-seam bg-panel px-4 py-2 text-rust">
+          {view.refused.count} {view.refused.count === 1 ? 'entry was' : 'entries were'} not taken by the
+          office: {view.refused.text} They stay on this device.
+        </p>
+      )}
       <div data-sides className="grid min-h-0 flex-1 grid-cols-[28px_1fr] lg:grid-cols-[184px_1fr_322px]">
         <aside className="min-h-0 overflow-y-auto lg:border-r lg:border-seam" aria-label="Wall of courses">
-          <div className="h-full lg:hidden"><WallStrip courses={courses} /></div>
+          <div className="h-full lg:hidden">
+            <WallStrip courses={courses} />
+          </div>
           <div className="flex min-h-full flex-col justify-end p-2 max-lg:hidden">
-            <Wall courses={courses} props={owed} openJoint={plan.system.notCovered.length > 0} width={168} scale={courses.length > 10 ? 2 : 3} reach={12} stamp={verdict ? { word: WORDS[verdict.word], colour: STAMP[verdict.word]! } : null} />
-            <p className="mt-1 text-xs text-quiet">Plumb shows movement against limit. Open joint at the base: {plan.system.notCovered.length} not covered.</p>
+            <Wall
+              courses={courses}
+              props={owed}
+              openJoint={plan.system.notCovered.length > 0}
+              width={168}
+              scale={courses.length > 10 ? 2 : 3}
+              reach={12}
+              stamp={verdict ? { word: WORDS[verdict.word], colour: STAMP[verdict.word]! } : null}
+            />
+            <p className="mt-1 text-xs text-quiet">
+              Plumb shows movement against limit. Open joint at the base: {plan.system.notCovered.length} not
+              covered.
+            </p>
           </div>
         </aside>
         <main ref={main} className="flex min-h-0 flex-col gap-3 overflow-y-auto p-3 lg:px-6">
@@ -125,29 +205,72 @@ function OpenBench({ engine, who }: { engine: BenchEngine; who: Identity }) {
             reads ? (
               <>
                 <div className="flex items-start justify-between gap-4">
-                  <p className={`leading-snug ${holding ? 'text-lg max-sm:hidden lg:text-xl' : 'text-xl lg:text-[26px]'}`}>{stage.instruction}</p>
-                  {!side && !['hold', 'isolate-and-repeat'].includes(visit.kind) && <div className="flex shrink-0 gap-3 max-lg:hidden"><Button className="min-h-12" onClick={() => setSide('note')}>Note</Button><Button className="min-h-12 px-3" onClick={() => setSide('more')}>More</Button></div>}
+                  <p
+                    className={`leading-snug ${holding ? 'text-lg max-sm:hidden lg:text-xl' : 'text-xl lg:text-[26px]'}`}
+                  >
+                    {stage.instruction}
+                  </p>
+                  {!side && !['hold', 'isolate-and-repeat'].includes(visit.kind) && (
+                    <div className="flex shrink-0 gap-3 max-lg:hidden">
+                      <Button className="min-h-12" onClick={() => setSide('note')}>
+                        Note
+                      </Button>
+                      <Button className="min-h-12 px-3" onClick={() => setSide('more')}>
+                        More
+                      </Button>
+                    </div>
+                  )}
                 </div>
                 {!holding && <Cautions keys={stage.cautions ?? []} texts={plan.procedure.cautions} />}
-                <p role="alert" className={`font-semibold text-rust ${message ? '' : 'hidden'}`}>{message}</p>
-                {side ? <SideEntry side={side} {...panel} onDone={() => setSide(null)} onSide={setSide} /> : <Panel key={stageKey} {...panel} />}
+                <p role="alert" className={`font-semibold text-rust ${message ? '' : 'hidden'}`}>
+                  {message}
+                </p>
+                {side ? (
+                  <SideEntry side={side} {...panel} onDone={() => setSide(null)} onSide={setSide} />
+                ) : (
+                  <Panel key={stageKey} {...panel} />
+                )}
               </>
             ) : (
-              <p className="text-lg">{title}. The office sees this run as it goes; a tester or apprentice conducts it.</p>
+              <p className="text-lg">
+                {title}. The office sees this run as it goes; a tester or apprentice conducts it.
+              </p>
             )
           ) : (
             <Closing view={view} engine={engine} who={who} act={act} />
           )}
           <div className="lg:hidden">
             {plan.practice && state.phase === 'running' && <SimulatedWorks plan={plan} />}
-            {stage && !side && !['hold', 'isolate-and-repeat'].includes(visit.kind) && <div className="mt-3 grid grid-cols-2 gap-3"><Button className="min-h-14" onClick={() => setSide('note')}>Note</Button><Button className="min-h-14" onClick={() => setSide('more')}>More</Button></div>}
-            <Button className="mt-3 w-full" aria-expanded={facts} onClick={() => setFacts(!facts)}>{facts ? 'Hide' : 'Show'} gauge, limits and put-back list</Button>
-            {facts && <div className="mt-3"><Facts view={view} /></div>}
+            {stage && !side && !['hold', 'isolate-and-repeat'].includes(visit.kind) && (
+              <div className="mt-3 grid grid-cols-2 gap-3">
+                <Button className="min-h-14" onClick={() => setSide('note')}>
+                  Note
+                </Button>
+                <Button className="min-h-14" onClick={() => setSide('more')}>
+                  More
+                </Button>
+              </div>
+            )}
+            <Button className="mt-3 w-full" aria-expanded={facts} onClick={() => setFacts(!facts)}>
+              {facts ? 'Hide' : 'Show'} gauge, limits and put-back list
+            </Button>
+            {facts && (
+              <div className="mt-3">
+                <Facts view={view} />
+              </div>
+            )}
           </div>
           {keys && <KeyList />}
         </main>
-        <aside className="min-h-0 overflow-y-auto border-l border-seam bg-panel p-4 max-lg:hidden" aria-label="Facts">
-          {plan.practice && state.phase === 'running' && <div className="mb-4"><SimulatedWorks plan={plan} /></div>}
+        <aside
+          className="min-h-0 overflow-y-auto border-l border-seam bg-panel p-4 max-lg:hidden"
+          aria-label="Facts"
+        >
+          {plan.practice && state.phase === 'running' && (
+            <div className="mb-4">
+              <SimulatedWorks plan={plan} />
+            </div>
+          )}
           <Facts view={view} />
         </aside>
       </div>
@@ -160,8 +283,19 @@ function SavedLine({ view, wide = false }: { view: BenchView; wide?: boolean }) 
   const away = CONTACT[view.contact];
   const text = `saved here ${view.here}, with the office ${view.here - view.waiting}`;
   return (
-    <p className={`text-sm ${wide ? 'text-right max-lg:hidden' : 'border-b border-seam px-3 py-1 lg:hidden'} ${away ? 'text-ochre' : 'text-quiet'}`} data-here={view.here} data-office={view.here - view.waiting} aria-live="polite">
-      {text}{away && <span className={wide ? 'block' : ''}>{wide ? '' : '. '}{away}</span>}
+    <p
+      className={`text-sm ${wide ? 'text-right max-lg:hidden' : 'border-b border-seam px-3 py-1 lg:hidden'} ${away ? 'text-ochre' : 'text-quiet'}`}
+      data-here={view.here}
+      data-office={view.here - view.waiting}
+      aria-live="polite"
+    >
+      {text}
+      {away && (
+        <span className={wide ? 'block' : ''}>
+          {wide ? '' : '. '}
+          {away}
+        </span>
+      )}
     </p>
   );
 }
@@ -169,14 +303,33 @@ function SavedLine({ view, wide = false }: { view: BenchView; wide?: boolean }) 
 /** Cautions stand before the step, in words. */
 function Cautions({ keys, texts }: { keys: readonly string[]; texts: Readonly<Record<string, string>> }) {
   if (!keys.length) return null;
-  return <ul className="grid gap-1 border-l-4 border-ochre pl-3 text-base" aria-label="Cautions">{keys.map((k) => <li key={k}>{texts[k]}</li>)}</ul>;
+  return (
+    <ul className="grid gap-1 border-l-4 border-ochre pl-3 text-base" aria-label="Cautions">
+      {keys.map((k) => (
+        <li key={k}>{texts[k]}</li>
+      ))}
+    </ul>
+  );
 }
 
 function KeyList() {
-  const keys = [['Enter', 'the main action'], ['R', 'reading'], ['T', 'top-up or re-adjusted'], ['D', 'disturbance'], ['N', 'note'], ['Esc', 'back'], ['?', 'this list']];
+  const keys = [
+    ['Enter', 'the main action'],
+    ['R', 'reading'],
+    ['T', 'top-up or re-adjusted'],
+    ['D', 'disturbance'],
+    ['N', 'note'],
+    ['Esc', 'back'],
+    ['?', 'this list'],
+  ];
   return (
     <dl className="grid grid-cols-[4rem_1fr] gap-1 border border-ink bg-panel p-4" aria-label="Keys">
-      {keys.map(([k, w]) => <div key={k} className="contents"><dt className="figure">{k}</dt><dd>{w}</dd></div>)}
+      {keys.map(([k, w]) => (
+        <div key={k} className="contents">
+          <dt className="figure">{k}</dt>
+          <dd>{w}</dd>
+        </div>
+      ))}
     </dl>
   );
 }

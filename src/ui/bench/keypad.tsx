@@ -31,7 +31,18 @@ interface Props {
 }
 
 /** Reading entry: decimals and unit fixed by the gauge; what was typed stays until it is saved. */
-export function Keypad({ gauge, label, save, previous, live, signed, confirm, extra, onSave, onCancel }: Props) {
+export function Keypad({
+  gauge,
+  label,
+  save,
+  previous,
+  live,
+  signed,
+  confirm,
+  extra,
+  onSave,
+  onCancel,
+}: Props) {
   const [text, setText] = useState('');
   const [how, setHow] = useState<'typed' | 'same' | 'streamed'>('typed');
   const [readAt, setReadAt] = useState<number | null>(null);
@@ -40,7 +51,8 @@ export function Keypad({ gauge, label, save, previous, live, signed, confirm, ex
   const [busy, setBusy] = useState(false);
   const field = useRef<HTMLInputElement>(null);
   const unit = unitLabel(gauge.resolution.unit);
-  const shown = live && live.gauge === gauge.id ? exact(live.digits, live.scale, gauge.resolution.unit) : null;
+  const shown =
+    live && live.gauge === gauge.id ? exact(live.digits, live.scale, gauge.resolution.unit) : null;
 
   useEffect(() => field.current?.focus({ preventScroll: true }), []);
   const put = (value: string, kind: typeof how = 'typed') => {
@@ -73,15 +85,29 @@ export function Keypad({ gauge, label, save, previous, live, signed, confirm, ex
       return;
     }
     setBusy(true);
-    const said = await onSave({ figure, readAt: readAt ?? now(), same: how === 'same', streamed: how === 'streamed' });
+    const said = await onSave({
+      figure,
+      readAt: readAt ?? now(),
+      same: how === 'same',
+      streamed: how === 'streamed',
+    });
     setBusy(false);
     if (said) setTrouble(said);
     else setText('');
   };
-  const key = 'figure min-h-[72px] min-w-[88px] border border-edge bg-panel text-2xl hover:border-ink active:bg-block';
-  const wide = 'min-h-[60px] border border-edge bg-panel px-2 text-base font-semibold leading-tight hover:border-ink active:bg-block disabled:text-quiet disabled:border-seam';
+  const key =
+    'figure min-h-[72px] min-w-[88px] border border-edge bg-panel text-2xl hover:border-ink active:bg-block';
+  const wide =
+    'min-h-[60px] border border-edge bg-panel px-2 text-base font-semibold leading-tight hover:border-ink active:bg-block disabled:text-quiet disabled:border-seam';
   return (
-    <form className="grid gap-2" onSubmit={(e) => { e.preventDefault(); void commit(); }} aria-label="Entry">
+    <form
+      className="grid gap-2"
+      onSubmit={(e) => {
+        e.preventDefault();
+        void commit();
+      }}
+      aria-label="Entry"
+    >
       <div className="flex flex-wrap items-end justify-between gap-x-4">
         <label className="block min-w-0 flex-1">
           <span className="block text-base">{label}</span>
@@ -100,10 +126,20 @@ export function Keypad({ gauge, label, save, previous, live, signed, confirm, ex
           </span>
         </label>
       </div>
-      <p id="keypad-trouble" role="alert" className="min-h-6 font-semibold text-rust">{trouble}</p>
+      <p id="keypad-trouble" role="alert" className="min-h-6 font-semibold text-rust">
+        {trouble}
+      </p>
       {confirm && (
         <label className="flex min-h-14 cursor-pointer items-center gap-3 border border-edge bg-panel px-4">
-          <input type="checkbox" className="size-6 accent-lake" checked={ticked} onChange={(e) => { setTicked(e.target.checked); setTrouble(''); }} />
+          <input
+            type="checkbox"
+            className="size-6 accent-lake"
+            checked={ticked}
+            onChange={(e) => {
+              setTicked(e.target.checked);
+              setTrouble('');
+            }}
+          />
           <span className="font-semibold">{confirm}</span>
         </label>
       )}
@@ -111,21 +147,69 @@ export function Keypad({ gauge, label, save, previous, live, signed, confirm, ex
       <div className="grid gap-2 lg:grid-cols-[1fr_15rem]">
         <div className="order-2 grid grid-cols-3 gap-2 lg:order-1">
           {['7', '8', '9', '4', '5', '6', '1', '2', '3', '.', '0'].map((k) => (
-            <button key={k} type="button" className={key} onClick={() => press(k)}>{k}</button>
+            <button key={k} type="button" className={key} onClick={() => press(k)}>
+              {k}
+            </button>
           ))}
-          <button type="button" className={`${key} inline-flex items-center justify-center`} aria-label="Take the last digit away" onClick={() => put(how === 'typed' ? text.slice(0, -1) : '')}><Delete aria-hidden /></button>
+          <button
+            type="button"
+            className={`${key} inline-flex items-center justify-center`}
+            aria-label="Take the last digit away"
+            onClick={() => put(how === 'typed' ? text.slice(0, -1) : '')}
+          >
+            <Delete aria-hidden />
+          </button>
         </div>
         <div className="order-1 grid auto-rows-fr grid-cols-2 gap-2 lg:order-2 lg:grid-cols-1">
-          {shown && <button type="button" className={`${wide} col-span-2 lg:col-span-1`} onClick={() => put(formatExact(shown), 'streamed')}>Take the display: <span className="figure">{formatExact(shown)}</span></button>}
-          {previous && <button type="button" className={wide} onClick={() => put(formatExact(previous), 'same')}>Same as before: <span className="figure">{formatExact(previous)}</span></button>}
-          <button type="button" className={wide} onClick={() => step(1)}>One step up <span className="figure">+{formatExact(entryStep(gauge))}</span></button>
-          <button type="button" className={wide} onClick={() => step(-1)}>One step down <span className="figure">−{formatExact(entryStep(gauge))}</span></button>
-          {signed && <button type="button" className={wide} onClick={() => put(/^[-−]/.test(text) ? text.slice(1) : `−${text}`)}>Change sign ±</button>}
-          {onCancel && <button type="button" className={wide} onClick={onCancel}>Back</button>}
+          {shown && (
+            <button
+              type="button"
+              className={`${wide} col-span-2 lg:col-span-1`}
+              onClick={() => put(formatExact(shown), 'streamed')}
+            >
+              Take the display: <span className="figure">{formatExact(shown)}</span>
+            </button>
+          )}
+          {previous && (
+            <button type="button" className={wide} onClick={() => put(formatExact(previous), 'same')}>
+              Same as before: <span className="figure">{formatExact(previous)}</span>
+            </button>
+          )}
+          <button type="button" className={wide} onClick={() => step(1)}>
+            One step up <span className="figure">+{formatExact(entryStep(gauge))}</span>
+          </button>
+          <button type="button" className={wide} onClick={() => step(-1)}>
+            One step down <span className="figure">−{formatExact(entryStep(gauge))}</span>
+          </button>
+          {signed && (
+            <button
+              type="button"
+              className={wide}
+              onClick={() => put(/^[-−]/.test(text) ? text.slice(1) : `−${text}`)}
+            >
+              Change sign ±
+            </button>
+          )}
+          {onCancel && (
+            <button type="button" className={wide} onClick={onCancel}>
+              Back
+            </button>
+          )}
         </div>
       </div>
-      <button type="submit" disabled={busy} className={buttonClass('act', 'min-h-[72px] w-full text-xl lg:min-h-20')}>
-        <span>{save}{text && !trouble ? <span className="figure block text-base font-normal">{text} {unit}</span> : null}</span>
+      <button
+        type="submit"
+        disabled={busy}
+        className={buttonClass('act', 'min-h-[72px] w-full text-xl lg:min-h-20')}
+      >
+        <span>
+          {save}
+          {text && !trouble ? (
+            <span className="figure block text-base font-normal">
+              {text} {unit}
+            </span>
+          ) : null}
+        </span>
       </button>
     </form>
   );

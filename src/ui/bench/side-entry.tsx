@@ -10,10 +10,30 @@ import { clockTime } from '@/ui/kit/words';
 import { Keypad } from './keypad';
 import type { PanelProps } from './shared';
 
-export type Side = 'reading' | 'top-up' | 'disturbance' | 'note' | 'more' | 'late' | 'correct' | 'temperature' | 'skip' | 'gauge';
-type Props = PanelProps & { readonly side: Side; readonly onDone: () => void; readonly onSide?: (side: Side) => void };
+export type Side =
+  | 'reading'
+  | 'top-up'
+  | 'disturbance'
+  | 'note'
+  | 'more'
+  | 'late'
+  | 'correct'
+  | 'temperature'
+  | 'skip'
+  | 'gauge';
+type Props = PanelProps & {
+  readonly side: Side;
+  readonly onDone: () => void;
+  readonly onSide?: (side: Side) => void;
+};
 
-const DISTURBANCES = ['A valve was touched', 'An appliance was used or touched', 'The gauge or hose was touched', 'Somebody else interfered', 'Something else'];
+const DISTURBANCES = [
+  'A valve was touched',
+  'An appliance was used or touched',
+  'The gauge or hose was touched',
+  'Somebody else interfered',
+  'Something else',
+];
 const field = 'mt-1 w-full min-h-14 border border-edge bg-panel px-3 text-lg';
 
 /** What can be entered beside the main line of a stage. It takes the place of the trace, never a box over it. */
@@ -32,24 +52,41 @@ export function SideEntry(props: Props) {
     else setTrouble(answer.text);
     return answer;
   };
-  const back = <Button className="min-h-14" onClick={onDone}>Back</Button>;
-  const alert = <p role="alert" className="min-h-6 text-rust">{trouble}</p>;
+  const back = (
+    <Button className="min-h-14" onClick={onDone}>
+      Back
+    </Button>
+  );
+  const alert = (
+    <p role="alert" className="min-h-6 text-rust">
+      {trouble}
+    </p>
+  );
   switch (side) {
     case 'reading':
       return asNote ? (
         <div className="grid gap-3">
           <p>This reading was meant for a stage that has ended. Keep it as a note?</p>
           <p className="figure">{asNote}</p>
-          <Button tone="act" className="min-h-16" onClick={() => void go({ kind: 'note', text: asNote })}>Keep it as a note</Button>
+          <Button tone="act" className="min-h-16" onClick={() => void go({ kind: 'note', text: asNote })}>
+            Keep it as a note
+          </Button>
           {back}
         </div>
       ) : (
         gauge && (
-          <Keypad gauge={gauge} label="The gauge shows" save="Save the reading" live={view.live} previous={runningHold(view.state)?.start.figure ?? null} onCancel={onDone}
+          <Keypad
+            gauge={gauge}
+            label="The gauge shows"
+            save="Save the reading"
+            live={view.live}
+            previous={runningHold(view.state)?.start.figure ?? null}
+            onCancel={onDone}
             onSave={async (entered) => {
               const answer = await act({ kind: 'reading', ...entered });
               if (answer.accepted) onDone();
-              else if (answer.code === 'wrong-stage') setAsNote(`Reading for ${visit.title}: ${showExact(entered.figure)}`);
+              else if (answer.code === 'wrong-stage')
+                setAsNote(`Reading for ${visit.title}: ${showExact(entered.figure)}`);
               return answer.accepted ? null : answer.text;
             }}
           />
@@ -58,10 +95,20 @@ export function SideEntry(props: Props) {
     case 'top-up':
       return (
         gauge && (
-          <Keypad key={first ? 'after' : 'before'} gauge={gauge} live={view.live} onCancel={onDone}
+          <Keypad
+            key={first ? 'after' : 'before'}
+            gauge={gauge}
+            live={view.live}
+            onCancel={onDone}
             label={first ? 'After re-adjusting the gauge shows' : 'Before re-adjusting the gauge shows'}
             save={first ? 'Save the re-adjustment' : 'Next: re-adjust, then read again'}
-            extra={runningHold(view.state) && runningHold(view.state)!.role !== 'settle' ? <p className="text-ochre">Re-adjusting during this hold ends it as void; it is raised, settled and held again.</p> : null}
+            extra={
+              runningHold(view.state) && runningHold(view.state)!.role !== 'settle' ? (
+                <p className="text-ochre">
+                  Re-adjusting during this hold ends it as void; it is raised, settled and held again.
+                </p>
+              ) : null
+            }
             onSave={async ({ figure }) => {
               if (!first) {
                 setFirst(figure);
@@ -76,19 +123,62 @@ export function SideEntry(props: Props) {
     case 'disturbance':
       return (
         <div className="grid gap-3">
-          <p>What happened? A running let-by or tightness hold ends as void and is repeated; it stays in the record.</p>
-          {DISTURBANCES.map((d) => <Button key={d} className="min-h-16" tone={pick === d ? 'act' : 'plain'} onClick={() => setPick(d)}>{d}</Button>)}
-          <label>In a few words<input className={field} value={text} onChange={(e) => setText(e.target.value)} maxLength={500} /></label>
+          <p>
+            What happened? A running let-by or tightness hold ends as void and is repeated; it stays in the
+            record.
+          </p>
+          {DISTURBANCES.map((d) => (
+            <Button
+              key={d}
+              className="min-h-16"
+              tone={pick === d ? 'act' : 'plain'}
+              onClick={() => setPick(d)}
+            >
+              {d}
+            </Button>
+          ))}
+          <label>
+            In a few words
+            <input className={field} value={text} onChange={(e) => setText(e.target.value)} maxLength={500} />
+          </label>
           {alert}
-          <div className="grid grid-cols-2 gap-3">{back}<Button tone="act" className="min-h-16" disabled={!pick} onClick={() => void go({ kind: 'disturbance', what: pick, text })}>Log it</Button></div>
+          <div className="grid grid-cols-2 gap-3">
+            {back}
+            <Button
+              tone="act"
+              className="min-h-16"
+              disabled={!pick}
+              onClick={() => void go({ kind: 'disturbance', what: pick, text })}
+            >
+              Log it
+            </Button>
+          </div>
         </div>
       );
     case 'note':
       return (
         <div className="grid gap-3">
-          <label>Note<textarea className={`${field} min-h-28 py-2`} value={text} onChange={(e) => setText(e.target.value)} maxLength={2000} /></label>
+          <label>
+            Note
+            <textarea
+              className={`${field} min-h-28 py-2`}
+              value={text}
+              onChange={(e) => setText(e.target.value)}
+              maxLength={2000}
+            />
+          </label>
           {alert}
-          <div className="grid grid-cols-2 gap-3">{back}<Button tone="act" className="min-h-16" disabled={!text.trim()} onClick={() => void go({ kind: 'note', text: text.trim() })}>Save the note</Button></div>
+          <div className="grid grid-cols-2 gap-3">
+            {back}
+            <Button
+              tone="act"
+              className="min-h-16"
+              disabled={!text.trim()}
+              onClick={() => void go({ kind: 'note', text: text.trim() })}
+            >
+              Save the note
+            </Button>
+          </div>
         </div>
       );
     case 'temperature': {
@@ -101,10 +191,29 @@ export function SideEntry(props: Props) {
       };
       return (
         <div className="grid gap-3">
-          <p>Pipe temperature. With one at the start and one at the end, the corrected change is compared; it can make a result Inconclusive, never Tight.</p>
-          <label>Temperature, °C<input className={`figure ${field}`} inputMode="decimal" value={text} onChange={(e) => setText(e.target.value)} /></label>
+          <p>
+            Pipe temperature. With one at the start and one at the end, the corrected change is compared; it
+            can make a result Inconclusive, never Tight.
+          </p>
+          <label>
+            Temperature, °C
+            <input
+              className={`figure ${field}`}
+              inputMode="decimal"
+              value={text}
+              onChange={(e) => setText(e.target.value)}
+            />
+          </label>
           {alert}
-          <div className="grid grid-cols-3 gap-3">{back}<Button tone="act" className="min-h-16" onClick={() => save('start')}>At the start</Button><Button tone="act" className="min-h-16" onClick={() => save('end')}>At the end</Button></div>
+          <div className="grid grid-cols-3 gap-3">
+            {back}
+            <Button tone="act" className="min-h-16" onClick={() => save('start')}>
+              At the start
+            </Button>
+            <Button tone="act" className="min-h-16" onClick={() => save('end')}>
+              At the end
+            </Button>
+          </div>
         </div>
       );
     }
@@ -116,7 +225,8 @@ export function SideEntry(props: Props) {
           when.setHours(h ?? NaN, m ?? NaN, s ?? 0, 0);
           const readAt = when.getTime();
           if (!Number.isFinite(readAt)) throw new Error('Type the time of the reading, like 14:05:30.');
-          if (readAt > now()) throw new Error('That time has not come yet. A reading cannot lie in the future.');
+          if (readAt > now())
+            throw new Error('That time has not come yet. A reading cannot lie in the future.');
           void go({ kind: 'reading', figure: parseReading(text, gauge!), readAt, late: true });
         } catch (error) {
           setTrouble((error as Error).message);
@@ -124,11 +234,36 @@ export function SideEntry(props: Props) {
       };
       return (
         <div className="grid gap-3">
-          <p>A reading from earlier is kept with both times and marked late. It never starts or ends a judged hold.</p>
-          <label>Time it was read<input type="time" step={1} className={`figure ${field}`} value={time} onChange={(e) => setTime(e.target.value)} /></label>
-          <label>The gauge showed, mbar<input className={`figure ${field}`} inputMode="decimal" value={text} onChange={(e) => setText(e.target.value)} /></label>
+          <p>
+            A reading from earlier is kept with both times and marked late. It never starts or ends a judged
+            hold.
+          </p>
+          <label>
+            Time it was read
+            <input
+              type="time"
+              step={1}
+              className={`figure ${field}`}
+              value={time}
+              onChange={(e) => setTime(e.target.value)}
+            />
+          </label>
+          <label>
+            The gauge showed, mbar
+            <input
+              className={`figure ${field}`}
+              inputMode="decimal"
+              value={text}
+              onChange={(e) => setText(e.target.value)}
+            />
+          </label>
           {alert}
-          <div className="grid grid-cols-2 gap-3">{back}<Button tone="act" className="min-h-16" onClick={save}>Save as late</Button></div>
+          <div className="grid grid-cols-2 gap-3">
+            {back}
+            <Button tone="act" className="min-h-16" onClick={save}>
+              Save as late
+            </Button>
+          </div>
         </div>
       );
     }
@@ -143,46 +278,120 @@ export function SideEntry(props: Props) {
       };
       return (
         <div className="grid gap-3">
-          <label>Which reading<select className={field} value={pick} onChange={(e) => setPick(e.target.value)}><option value="">Choose</option>{readings.map((r) => <option key={r.id} value={r.id}>{clockTime(r.readMoment, view.plan.made.zone)}: {showExact((r.corrected ?? r).figure)}</option>)}</select></label>
-          <label>Right figure, mbar<input className={`figure ${field}`} inputMode="decimal" value={text} onChange={(e) => setText(e.target.value)} /></label>
-          <label>Why<input className={field} value={time} onChange={(e) => setTime(e.target.value)} maxLength={500} /></label>
-          <p className="text-sm text-quiet">The old value stays in the record with your name and reason. Readings that started or ended a hold cannot be changed.</p>
+          <label>
+            Which reading
+            <select className={field} value={pick} onChange={(e) => setPick(e.target.value)}>
+              <option value="">Choose</option>
+              {readings.map((r) => (
+                <option key={r.id} value={r.id}>
+                  {clockTime(r.readMoment, view.plan.made.zone)}: {showExact((r.corrected ?? r).figure)}
+                </option>
+              ))}
+            </select>
+          </label>
+          <label>
+            Right figure, mbar
+            <input
+              className={`figure ${field}`}
+              inputMode="decimal"
+              value={text}
+              onChange={(e) => setText(e.target.value)}
+            />
+          </label>
+          <label>
+            Why
+            <input className={field} value={time} onChange={(e) => setTime(e.target.value)} maxLength={500} />
+          </label>
+          <p className="text-sm text-quiet">
+            The old value stays in the record with your name and reason. Readings that started or ended a hold
+            cannot be changed.
+          </p>
           {alert}
-          <div className="grid grid-cols-2 gap-3">{back}<Button tone="act" className="min-h-16" disabled={!pick || !time.trim()} onClick={save}>Correct it</Button></div>
+          <div className="grid grid-cols-2 gap-3">
+            {back}
+            <Button tone="act" className="min-h-16" disabled={!pick || !time.trim()} onClick={save}>
+              Correct it
+            </Button>
+          </div>
         </div>
       );
     }
     case 'skip': {
-      const reasons = props.stage.kind === 'hold' ? ((props.stage as HoldStage).skip?.reasons ?? []) : [{ key: 'not-done', text: 'Not done', sound: true }];
+      const reasons =
+        props.stage.kind === 'hold'
+          ? ((props.stage as HoldStage).skip?.reasons ?? [])
+          : [{ key: 'not-done', text: 'Not done', sound: true }];
       return (
         <div className="grid gap-3">
           <p>Why is this stage left out? The reason is printed.</p>
-          {reasons.map((r) => <Button key={r.key} className="min-h-16" tone={pick === r.key ? 'act' : 'plain'} onClick={() => setPick(r.key)}>{r.text}</Button>)}
-          <label>In a few words<input className={field} value={text} onChange={(e) => setText(e.target.value)} maxLength={500} /></label>
+          {reasons.map((r) => (
+            <Button
+              key={r.key}
+              className="min-h-16"
+              tone={pick === r.key ? 'act' : 'plain'}
+              onClick={() => setPick(r.key)}
+            >
+              {r.text}
+            </Button>
+          ))}
+          <label>
+            In a few words
+            <input className={field} value={text} onChange={(e) => setText(e.target.value)} maxLength={500} />
+          </label>
           {alert}
-          <div className="grid grid-cols-2 gap-3">{back}<Button tone="act" className="min-h-16" disabled={!pick || !text.trim()} onClick={() => void go({ kind: 'skip', reason: pick, text: text.trim() })}>Leave it out</Button></div>
+          <div className="grid grid-cols-2 gap-3">
+            {back}
+            <Button
+              tone="act"
+              className="min-h-16"
+              disabled={!pick || !text.trim()}
+              onClick={() => void go({ kind: 'skip', reason: pick, text: text.trim() })}
+            >
+              Leave it out
+            </Button>
+          </div>
         </div>
       );
     }
     case 'gauge':
       return (
         <div className="grid gap-3">
-          <p>Another gauge is another test: it is zeroed, and the run begins again from there. What was done stays in the record.</p>
-          {view.plan.gauges.filter((g) => g.id !== view.state.gauge).map((g) => <Button key={g.id} className="min-h-16" onClick={() => void go({ kind: 'gauge', gauge: g.id })}>Change to {g.name} ({g.serial})</Button>)}
+          <p>
+            Another gauge is another test: it is zeroed, and the run begins again from there. What was done
+            stays in the record.
+          </p>
+          {view.plan.gauges
+            .filter((g) => g.id !== view.state.gauge)
+            .map((g) => (
+              <Button key={g.id} className="min-h-16" onClick={() => void go({ kind: 'gauge', gauge: g.id })}>
+                Change to {g.name} ({g.serial})
+              </Button>
+            ))}
           {alert}
           {back}
         </div>
       );
     case 'more': {
       const offer: [Side, string][] = [
-        ['disturbance', 'Disturbance'], ['note', 'Note'], ['temperature', 'Temperature'], ['late', 'Reading from earlier'],
-        ...(view.state.visits.some((v) => v.readings.length) ? [['correct', 'Correct a reading'] as [Side, string]] : []),
+        ['disturbance', 'Disturbance'],
+        ['note', 'Note'],
+        ['temperature', 'Temperature'],
+        ['late', 'Reading from earlier'],
+        ...(view.state.visits.some((v) => v.readings.length)
+          ? [['correct', 'Correct a reading'] as [Side, string]]
+          : []),
         ...(view.plan.gauges.length > 1 ? [['gauge', 'Change the gauge'] as [Side, string]] : []),
-        ...(props.stage.kind === 'hold' && props.stage.skip ? [['skip', 'Skip this stage'] as [Side, string]] : []),
+        ...(props.stage.kind === 'hold' && props.stage.skip
+          ? [['skip', 'Skip this stage'] as [Side, string]]
+          : []),
       ];
       return (
         <div className="grid grid-cols-2 gap-3">
-          {offer.map(([s, w]) => <Button key={s} className="min-h-16" onClick={() => onSide?.(s)}>{w}</Button>)}
+          {offer.map(([s, w]) => (
+            <Button key={s} className="min-h-16" onClick={() => onSide?.(s)}>
+              {w}
+            </Button>
+          ))}
           {back}
         </div>
       );

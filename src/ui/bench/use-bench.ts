@@ -6,7 +6,11 @@ import { readIdentity } from '@/device/identity';
 import type { OfficeError } from '@/device/office';
 import type { Identity } from '@/wire/role';
 
-export type Opening = { readonly kind: 'opening' } | { readonly kind: 'signed-out' } | { readonly kind: 'trouble'; readonly text: string } | { readonly kind: 'open'; readonly engine: BenchEngine; readonly who: Identity };
+export type Opening =
+  | { readonly kind: 'opening' }
+  | { readonly kind: 'signed-out' }
+  | { readonly kind: 'trouble'; readonly text: string }
+  | { readonly kind: 'open'; readonly engine: BenchEngine; readonly who: Identity };
 
 /** Opens the engine of a run for the person signed in on this device. */
 export function useOpening(run: string): Opening {
@@ -22,7 +26,18 @@ export function useOpening(run: string): Opening {
         setOpening({ kind: 'open', engine: e, who: who! });
       },
       (error: OfficeError) => {
-        if (!gone) setOpening(error.status === 401 ? { kind: 'signed-out' } : { kind: 'trouble', text: error.status === 0 ? 'There is no signal, and this run was not opened on this device before. Open it once where there is a signal; after that it works without.' : error.message });
+        if (!gone)
+          setOpening(
+            error.status === 401
+              ? { kind: 'signed-out' }
+              : {
+                  kind: 'trouble',
+                  text:
+                    error.status === 0
+                      ? 'There is no signal, and this run was not opened on this device before. Open it once where there is a signal; after that it works without.'
+                      : error.message,
+                },
+          );
       },
     );
     return () => {
@@ -32,7 +47,12 @@ export function useOpening(run: string): Opening {
   }, [run]);
   return opening;
 }
-export const useView = (engine: BenchEngine): BenchView => useSyncExternalStore(engine.subscribe, () => engine.snapshot()!, () => engine.snapshot()!);
+export const useView = (engine: BenchEngine): BenchView =>
+  useSyncExternalStore(
+    engine.subscribe,
+    () => engine.snapshot()!,
+    () => engine.snapshot()!,
+  );
 
 /** The present moment on the server's line, four times a second while something is timed. */
 export function useNow(timed: boolean): number {
@@ -50,12 +70,17 @@ export function useNow(timed: boolean): number {
   return at;
 }
 /** Size of an element as laid out, for charts. */
-export function useSize(): [(el: HTMLElement | null) => void, { readonly width: number; readonly height: number }] {
+export function useSize(): [
+  (el: HTMLElement | null) => void,
+  { readonly width: number; readonly height: number },
+] {
   const [el, setEl] = useState<HTMLElement | null>(null);
   const [size, setSize] = useState({ width: 0, height: 0 });
   useEffect(() => {
     if (!el) return;
-    const watch = new ResizeObserver(() => setSize({ width: Math.floor(el.clientWidth), height: Math.floor(el.clientHeight) }));
+    const watch = new ResizeObserver(() =>
+      setSize({ width: Math.floor(el.clientWidth), height: Math.floor(el.clientHeight) }),
+    );
     watch.observe(el);
     return () => watch.disconnect();
   }, [el]);

@@ -2,7 +2,8 @@
 import { useMemo, useState } from 'react';
 import { traceGeometry, type TraceRequest } from '@/chart/trace';
 
-const clock = (ms: number) => `${Math.floor(Math.max(0, ms) / 60000)}:${String(Math.floor((Math.max(0, ms) % 60000) / 1000)).padStart(2, '0')}`;
+const clock = (ms: number) =>
+  `${Math.floor(Math.max(0, ms) / 60000)}:${String(Math.floor((Math.max(0, ms) % 60000) / 1000)).padStart(2, '0')}`;
 
 /** Pressure against time, with the permitted band and the events; pointer and arrow keys read it, a table is its twin. */
 export function TraceChart({ request, unit, title }: { request: TraceRequest; unit: string; title: string }) {
@@ -26,29 +27,93 @@ export function TraceChart({ request, unit, title }: { request: TraceRequest; un
           onKeyDown={(e) => {
             if (e.key === 'ArrowRight' || e.key === 'ArrowLeft') {
               e.preventDefault();
-              setAt((x) => Math.min(plot.right, Math.max(plot.left, (x ?? plot.left) + (e.key === 'ArrowRight' ? 12 : -12))));
+              setAt((x) =>
+                Math.min(
+                  plot.right,
+                  Math.max(plot.left, (x ?? plot.left) + (e.key === 'ArrowRight' ? 12 : -12)),
+                ),
+              );
             }
             if (e.key === 'Escape') setAt(null);
           }}
         >
-          {geometry.permitted && <rect x={plot.left} width={plot.right - plot.left} y={geometry.permitted.y} height={geometry.permitted.height} fill="var(--moss)" opacity={0.14} />}
-          {geometry.permitted && [geometry.permitted.y, geometry.permitted.y + geometry.permitted.height].map((y) => <line key={y} x1={plot.left} x2={plot.right} y1={y} y2={y} stroke="var(--moss)" strokeDasharray="5 4" />)}
+          {geometry.permitted && (
+            <rect
+              x={plot.left}
+              width={plot.right - plot.left}
+              y={geometry.permitted.y}
+              height={geometry.permitted.height}
+              fill="var(--moss)"
+              opacity={0.14}
+            />
+          )}
+          {geometry.permitted &&
+            [geometry.permitted.y, geometry.permitted.y + geometry.permitted.height].map((y) => (
+              <line
+                key={y}
+                x1={plot.left}
+                x2={plot.right}
+                y1={y}
+                y2={y}
+                stroke="var(--moss)"
+                strokeDasharray="5 4"
+              />
+            ))}
           {geometry.yTicks.map((t) => (
             <g key={t.label}>
               <line x1={plot.left} x2={plot.right} y1={t.y} y2={t.y} stroke="var(--seam)" />
-              <text x={plot.left - 6} y={t.y} textAnchor="end" dominantBaseline="central" fontSize={13} fill="var(--ink)" className="figure-narrow">{t.label}</text>
+              <text
+                x={plot.left - 6}
+                y={t.y}
+                textAnchor="end"
+                dominantBaseline="central"
+                fontSize={13}
+                fill="var(--ink)"
+                className="figure-narrow"
+              >
+                {t.label}
+              </text>
             </g>
           ))}
           {geometry.xTicks.map((t) => (
-            <text key={t.x} x={t.x} y={plot.bottom + 16} textAnchor="middle" fontSize={13} fill="var(--ink)" className="figure-narrow">{t.label}</text>
+            <text
+              key={t.x}
+              x={t.x}
+              y={plot.bottom + 16}
+              textAnchor="middle"
+              fontSize={13}
+              fill="var(--ink)"
+              className="figure-narrow"
+            >
+              {t.label}
+            </text>
           ))}
           <line x1={plot.left} x2={plot.right} y1={plot.bottom} y2={plot.bottom} stroke="var(--edge)" />
-          <text x={2} y={12} fontSize={13} fill="var(--quiet)">{unit} against minutes from the start</text>
+          <text x={2} y={12} fontSize={13} fill="var(--quiet)">
+            {unit} against minutes from the start
+          </text>
           <path d={geometry.path} fill="none" stroke="var(--lake)" strokeWidth={2} />
           {geometry.marks.map((m) => (
             <g key={`${m.kind}${m.t}`}>
-              {m.kind === 'top-up' || m.kind === 'disturbance' ? <line x1={m.x} x2={m.x} y1={plot.top} y2={plot.bottom} stroke="var(--ochre)" strokeDasharray="2 3" /> : null}
-              <rect x={m.x - 4} y={m.y - 4} width={8} height={8} fill={m.kind === 'late' ? 'none' : 'var(--ink)'} stroke="var(--ink)" strokeWidth={1.5}>
+              {m.kind === 'top-up' || m.kind === 'disturbance' ? (
+                <line
+                  x1={m.x}
+                  x2={m.x}
+                  y1={plot.top}
+                  y2={plot.bottom}
+                  stroke="var(--ochre)"
+                  strokeDasharray="2 3"
+                />
+              ) : null}
+              <rect
+                x={m.x - 4}
+                y={m.y - 4}
+                width={8}
+                height={8}
+                fill={m.kind === 'late' ? 'none' : 'var(--ink)'}
+                stroke="var(--ink)"
+                strokeWidth={1.5}
+              >
                 <title>{m.label}</title>
               </rect>
             </g>
@@ -56,17 +121,30 @@ export function TraceChart({ request, unit, title }: { request: TraceRequest; un
           {read && <line x1={read.x} x2={read.x} y1={plot.top} y2={plot.bottom} stroke="var(--ink)" />}
         </svg>
         {read && (
-          <p className="figure-narrow pointer-events-none absolute top-1 right-3 border border-ink bg-panel px-2 py-1 text-sm" aria-live="polite">
+          <p
+            className="figure-narrow pointer-events-none absolute top-1 right-3 border border-ink bg-panel px-2 py-1 text-sm"
+            aria-live="polite"
+          >
             {clock(read.t - request.from)} · {read.p.toFixed(request.decimals).replace('-', '−')} {unit}
           </p>
         )}
       </div>
       <table className="sr-only">
         <caption>{title}, readings</caption>
-        <thead><tr><th>time from start</th><th>pressure, {unit}</th><th>what</th></tr></thead>
+        <thead>
+          <tr>
+            <th>time from start</th>
+            <th>pressure, {unit}</th>
+            <th>what</th>
+          </tr>
+        </thead>
         <tbody>
           {request.marks.map((m) => (
-            <tr key={`${m.kind}${m.t}`}><td>{clock(m.t - request.from)}</td><td>{m.p.toFixed(request.decimals)}</td><td>{m.label}</td></tr>
+            <tr key={`${m.kind}${m.t}`}>
+              <td>{clock(m.t - request.from)}</td>
+              <td>{m.p.toFixed(request.decimals)}</td>
+              <td>{m.label}</td>
+            </tr>
           ))}
         </tbody>
       </table>

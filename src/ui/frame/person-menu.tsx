@@ -3,7 +3,8 @@ import { UserRound } from 'lucide-react';
 import { Popover } from 'radix-ui';
 import { useState } from 'react';
 import { forgetIdentity } from '@/device/identity';
-import { office, OfficeError } from '@/device/office';
+import type { OfficeError } from '@/device/office';
+import { office } from '@/device/office';
 import { openStore, unsent } from '@/device/store';
 import type { Identity } from '@/wire/role';
 import { Button } from '@/ui/kit/button';
@@ -17,7 +18,9 @@ export function PersonMenu({ who }: { who: Identity }) {
     setMessage('');
     const waiting = await unsent(await openStore(who));
     if (waiting.length) {
-      setMessage(`${waiting.length} ${waiting.length === 1 ? 'entry is' : 'entries are'} on this device and not with the office yet. Open the run where there is a signal until they are sent, then sign out.`);
+      setMessage(
+        `${waiting.length} ${waiting.length === 1 ? 'entry is' : 'entries are'} on this device and not with the office yet. Open the run where there is a signal until they are sent, then sign out.`,
+      );
       return;
     }
     try {
@@ -32,30 +35,61 @@ export function PersonMenu({ who }: { who: Identity }) {
     location.assign('/sign-in');
   };
   return (
-    <Popover.Root onOpenChange={(o) => { if (o) setLeft(mirrored()); setMessage(''); }}>
+    <Popover.Root
+      onOpenChange={(o) => {
+        if (o) setLeft(mirrored());
+        setMessage('');
+      }}
+    >
       <Popover.Trigger className="flex min-h-16 w-full flex-col items-center justify-center gap-1 text-sm text-quiet hover:text-ink lg:min-h-[72px]">
         <UserRound size={22} aria-hidden strokeWidth={1.75} />
         <span className="max-w-[68px] truncate">{who.name.split(' ')[0]}</span>
       </Popover.Trigger>
       <Popover.Portal>
-        <Popover.Content side="right" collisionPadding={10} className="z-50 w-72 border border-ink bg-panel p-4 text-ink">
+        <Popover.Content
+          side="right"
+          collisionPadding={10}
+          className="z-50 w-72 border border-ink bg-panel p-4 text-ink"
+        >
           <p className="font-semibold">{who.name}</p>
-          <p className="text-sm text-quiet">{who.role}, {who.organisation}</p>
+          <p className="text-sm text-quiet">
+            {who.role}, {who.organisation}
+          </p>
           <fieldset className="mt-3">
             <legend className="text-sm text-quiet">Theme</legend>
             <div className="mt-1 grid grid-cols-3 gap-2">
-              <Button className="px-1 text-sm" onClick={() => chooseTheme('chalk')}>Chalk</Button>
-              <Button className="px-1 text-sm" onClick={() => chooseTheme('basalt')}>Basalt</Button>
-              <Button className="px-1 text-sm" onClick={() => chooseTheme(null)}>Device</Button>
+              <Button className="px-1 text-sm" onClick={() => chooseTheme('chalk')}>
+                Chalk
+              </Button>
+              <Button className="px-1 text-sm" onClick={() => chooseTheme('basalt')}>
+                Basalt
+              </Button>
+              <Button className="px-1 text-sm" onClick={() => chooseTheme(null)}>
+                Device
+              </Button>
             </div>
           </fieldset>
           <label className="mt-3 flex min-h-11 items-center gap-3">
-            <input type="checkbox" className="size-5" checked={left} onChange={(e) => { setLeft(e.target.checked); setMirrored(e.target.checked); }} />
+            <input
+              type="checkbox"
+              className="size-5"
+              checked={left}
+              onChange={(e) => {
+                setLeft(e.target.checked);
+                setMirrored(e.target.checked);
+              }}
+            />
             Left-handed bench
           </label>
-          <Button className="mt-2 w-full" onClick={() => void signOut(false)}>Sign out</Button>
-          <Button className="mt-2 w-full text-sm" onClick={() => void signOut(true)}>Sign out everywhere</Button>
-          <p role="alert" className="mt-2 text-rust">{message}</p>
+          <Button className="mt-2 w-full" onClick={() => void signOut(false)}>
+            Sign out
+          </Button>
+          <Button className="mt-2 w-full text-sm" onClick={() => void signOut(true)}>
+            Sign out everywhere
+          </Button>
+          <p role="alert" className="mt-2 text-rust">
+            {message}
+          </p>
         </Popover.Content>
       </Popover.Portal>
     </Popover.Root>

@@ -15,7 +15,10 @@ const PLACES = [
 export function Rail({ who }: { who: Identity }) {
   const path = usePathname();
   return (
-    <nav aria-label="Places in the product" className="no-print fixed inset-x-0 bottom-0 z-40 flex border-t border-seam bg-panel pb-[env(safe-area-inset-bottom)] lg:inset-y-0 lg:right-auto lg:w-[72px] lg:flex-col lg:border-t-0 lg:border-r lg:pb-0">
+    <nav
+      aria-label="Places in the product"
+      className="no-print fixed inset-x-0 bottom-0 z-40 flex border-t border-seam bg-panel pb-[env(safe-area-inset-bottom)] lg:inset-y-0 lg:right-auto lg:w-[72px] lg:flex-col lg:border-t-0 lg:border-r lg:pb-0"
+    >
       {PLACES.map(({ href, word, Icon }) => {
         const here = path === href || path.startsWith(`${href}/`);
         return (

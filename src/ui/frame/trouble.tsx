@@ -10,8 +10,14 @@ export function Trouble({ title, text, again }: { title: string; text: string; a
       <h1 className="text-2xl font-bold">{title}</h1>
       <p className="mt-3">{text}</p>
       <div className="mt-6 flex flex-wrap gap-3">
-        {again && <Button tone="act" onClick={again}>Try again</Button>}
-        <Link prefetch={false} className={buttonClass('plain')} href="/today">Go to Today</Link>
+        {again && (
+          <Button tone="act" onClick={again}>
+            Try again
+          </Button>
+        )}
+        <Link prefetch={false} className={buttonClass('plain')} href="/today">
+          Go to Today
+        </Link>
       </div>
     </section>
   );

@@ -2,7 +2,12 @@
 import { useEffect, useRef, useState, type ButtonHTMLAttributes, type ReactNode } from 'react';
 import { buttonClass, type Tone } from './button-class';
 
-export function Button({ tone = 'plain', className = '', type = 'button', ...rest }: ButtonHTMLAttributes<HTMLButtonElement> & { tone?: Tone }) {
+export function Button({
+  tone = 'plain',
+  className = '',
+  type = 'button',
+  ...rest
+}: ButtonHTMLAttributes<HTMLButtonElement> & { tone?: Tone }) {
   return <button type={type} className={buttonClass(tone, className)} {...rest} />;
 }
 
@@ -10,7 +15,19 @@ const HOLD_MS = 800;
 /**
  * For what cannot be undone: press and hold 0.8 s while the edge fills. With the keyboard, Enter or Space held as long.
  */
-export function HoldButton({ onHeld, children, tone = 'act', className = '', disabled }: { onHeld: () => void; children: ReactNode; tone?: Tone; className?: string; disabled?: boolean }) {
+export function HoldButton({
+  onHeld,
+  children,
+  tone = 'act',
+  className = '',
+  disabled,
+}: {
+  onHeld: () => void;
+  children: ReactNode;
+  tone?: Tone;
+  className?: string;
+  disabled?: boolean;
+}) {
   const [pressed, setPressed] = useState(false);
   const [hint, setHint] = useState(false);
   const timer = useRef<ReturnType<typeof setTimeout> | null>(null);
@@ -33,24 +50,45 @@ export function HoldButton({ onHeld, children, tone = 'act', className = '', dis
       onHeld();
     }, HOLD_MS);
   };
-  useEffect(() => () => { if (timer.current) clearTimeout(timer.current); }, []);
+  useEffect(
+    () => () => {
+      if (timer.current) clearTimeout(timer.current);
+    },
+    [],
+  );
   return (
     <button
       type="button"
       disabled={disabled}
       className={buttonClass(tone, `relative overflow-hidden select-none touch-none ${className}`)}
-      onPointerDown={(e) => { if (e.button === 0) begin(); }}
+      onPointerDown={(e) => {
+        if (e.button === 0) begin();
+      }}
       onPointerUp={() => timer.current && stop()}
       onPointerLeave={() => timer.current && stop()}
       onPointerCancel={() => timer.current && stop()}
-      onKeyDown={(e) => { if ((e.key === 'Enter' || e.key === ' ') && !e.repeat) { e.preventDefault(); e.stopPropagation(); begin(); } }}
-      onKeyUp={(e) => { if ((e.key === 'Enter' || e.key === ' ') && timer.current) stop(); }}
+      onKeyDown={(e) => {
+        if ((e.key === 'Enter' || e.key === ' ') && !e.repeat) {
+          e.preventDefault();
+          e.stopPropagation();
+          begin();
+        }
+      }}
+      onKeyUp={(e) => {
+        if ((e.key === 'Enter' || e.key === ' ') && timer.current) stop();
+      }}
       onContextMenu={(e) => e.preventDefault()}
     >
-      <span aria-hidden className="absolute bottom-0 left-0 h-2 bg-current" style={{ width: pressed ? '100%' : '0%', transition: pressed ? `width ${HOLD_MS}ms linear` : 'none' }} />
+      <span
+        aria-hidden
+        className="absolute bottom-0 left-0 h-2 bg-current"
+        style={{ width: pressed ? '100%' : '0%', transition: pressed ? `width ${HOLD_MS}ms linear` : 'none' }}
+      />
       <span>
         {children}
-        <span className="block text-sm font-normal opacity-90">{hint ? 'Hold it down until the edge is full' : 'Press and hold'}</span>
+        <span className="block text-sm font-normal opacity-90">
+          {hint ? 'Hold it down until the edge is full' : 'Press and hold'}
+        </span>
       </span>
     </button>
   );

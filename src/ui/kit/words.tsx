@@ -2,16 +2,38 @@ import type { RecordStatus } from '@/core/record/record';
 import type { VerdictWord } from '@/core/verdict/verdict';
 
 export const VERDICT_COLOUR: Record<VerdictWord, string> = {
-  tight: 'text-moss', 'within-allowance': 'text-lichen', 'not-tight': 'text-rust', void: 'text-slate', inconclusive: 'text-ochre', refer: 'text-heather',
+  tight: 'text-moss',
+  'within-allowance': 'text-lichen',
+  'not-tight': 'text-rust',
+  void: 'text-slate',
+  inconclusive: 'text-ochre',
+  refer: 'text-heather',
 };
-export const STATUS_WORDS: Record<RecordStatus, string> = { certificate: 'certificate', 'not-a-certificate': 'not a certificate', practice: 'practice record, not a certificate' };
+export const STATUS_WORDS: Record<RecordStatus, string> = {
+  certificate: 'certificate',
+  'not-a-certificate': 'not a certificate',
+  practice: 'practice record, not a certificate',
+};
 
 /** Where a moment is shown: day, time and zone in words. */
 export function moment(ms: number | string | Date, zone = 'UTC'): string {
-  return new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short', year: 'numeric', hour: '2-digit', minute: '2-digit', timeZone: zone, timeZoneName: 'short' }).format(new Date(ms));
+  return new Intl.DateTimeFormat('en-GB', {
+    day: 'numeric',
+    month: 'short',
+    year: 'numeric',
+    hour: '2-digit',
+    minute: '2-digit',
+    timeZone: zone,
+    timeZoneName: 'short',
+  }).format(new Date(ms));
 }
 export const clockTime = (ms: number, zone?: string): string =>
-  new Intl.DateTimeFormat('en-GB', { hour: '2-digit', minute: '2-digit', second: '2-digit', ...(zone ? { timeZone: zone } : {}) }).format(new Date(ms));
+  new Intl.DateTimeFormat('en-GB', {
+    hour: '2-digit',
+    minute: '2-digit',
+    second: '2-digit',
+    ...(zone ? { timeZone: zone } : {}),
+  }).format(new Date(ms));
 /** mm:ss, or h:mm:ss from an hour. */
 export function countdown(ms: number): string {
   const s = Math.max(0, Math.ceil(ms / 1000));

@@ -10,10 +10,27 @@ import { VERDICT_COLOUR } from '@/ui/kit/words';
 import { Why } from '@/ui/kit/why';
 import { useSize } from '@/ui/bench/use-bench';
 
-const STAMP: Record<string, string> = { tight: 'var(--moss)', 'within-allowance': 'var(--lichen)', 'not-tight': 'var(--rust)', void: 'var(--slate)', inconclusive: 'var(--ochre)', refer: 'var(--heather)' };
+const STAMP: Record<string, string> = {
+  tight: 'var(--moss)',
+  'within-allowance': 'var(--lichen)',
+  'not-tight': 'var(--rust)',
+  void: 'var(--slate)',
+  inconclusive: 'var(--ochre)',
+  refer: 'var(--heather)',
+};
 
 /** The face of a sealed record, from its sealed text alone; `log` adds everything that happened, in order. */
-export function CertificateView({ body, seal, log, check }: { body: string; seal: Seal; log: boolean; check: { good: boolean; faults: readonly string[] } }) {
+export function CertificateView({
+  body,
+  seal,
+  log,
+  check,
+}: {
+  body: string;
+  seal: Seal;
+  log: boolean;
+  check: { good: boolean; faults: readonly string[] };
+}) {
   const face = useMemo(() => faceOf(body), [body]);
   const { plan, state } = face;
   const v = face.body.verdict;
@@ -23,7 +40,10 @@ export function CertificateView({ body, seal, log, check }: { body: string; seal
     const visit = state.visits[face.deciding.visit - 1]!;
     return holdTrace(plan, state, visit, face.deciding.hold, 0);
   }, [face, plan, state]);
-  const courses = useMemo(() => wallCourses(plan, state, state.lastAt).filter((c) => c.visit !== null), [plan, state]);
+  const courses = useMemo(
+    () => wallCourses(plan, state, state.lastAt).filter((c) => c.visit !== null),
+    [plan, state],
+  );
   const h = 'text-sm text-quiet';
   return (
     <article className="grid gap-6">
@@ -35,54 +55,170 @@ export function CertificateView({ body, seal, log, check }: { body: string; seal
         </div>
         <div className="lg:text-right">
           <p className="figure text-2xl">{seal.number}</p>
-          <p className={h}>sealed {inZone(Date.parse(face.body.sealedAt), plan.made.zone)} by {face.body.sealer.name}</p>
+          <p className={h}>
+            sealed {inZone(Date.parse(face.body.sealedAt), plan.made.zone)} by {face.body.sealer.name}
+          </p>
         </div>
       </header>
-      <p className={`border-l-4 pl-3 ${check.good ? 'border-moss' : 'border-rust font-semibold text-rust'}`} role={check.good ? undefined : 'alert'}>
-        {check.good ? 'Checked now: the record matches its fingerprint, its signature and its place in the series.' : `Do not rely on this record. ${check.faults.join(' ')}`}
+      <p
+        className={`border-l-4 pl-3 ${check.good ? 'border-moss' : 'border-rust font-semibold text-rust'}`}
+        role={check.good ? undefined : 'alert'}
+      >
+        {check.good
+          ? 'Checked now: the record matches its fingerprint, its signature and its place in the series.'
+          : `Do not rely on this record. ${check.faults.join(' ')}`}
       </p>
       <section>
-        <h2 className={`inline-block border-2 border-current px-4 py-2 text-3xl font-bold ${VERDICT_COLOUR[v.word]}`}>{v.label}</h2>
+        <h2
+          className={`inline-block border-2 border-current px-4 py-2 text-3xl font-bold ${VERDICT_COLOUR[v.word]}`}
+        >
+          {v.label}
+        </h2>
         <p className="mt-3 max-w-3xl text-lg">{v.sentence}</p>
         <p className="mt-2 max-w-3xl">{v.plain}</p>
       </section>
       <div className="grid gap-x-10 gap-y-4 lg:grid-cols-2">
-        <section><h2 className={h}>Site and customer</h2><p>{plan.site.name}, {plan.site.address}. {plan.site.customer}</p></section>
-        <section><h2 className={h}>System</h2><p>{plan.system.name}: {plan.procedure.cases.find((c) => c.key === plan.case)?.title}. Bounded by {plan.system.supplyValve} (owner: {plan.system.supplyValveOwner}).</p></section>
-        <section><h2 className={h}>Inside the test</h2><p>{plan.system.inScope.join('; ')}. Appliances that day: {plan.system.appliances.map((a) => a.name).join(', ')}.</p></section>
-        <section><h2 className={h}>Not covered</h2><p>{plan.system.notCovered.join('; ')}.{face.skipped.map((s) => ` ${s}.`)}</p></section>
-        <section><h2 className={h}>Gauge that judged</h2><p>{face.gauge}. Zero open to air: {face.zeros}.</p></section>
+        <section>
+          <h2 className={h}>Site and customer</h2>
+          <p>
+            {plan.site.name}, {plan.site.address}. {plan.site.customer}
+          </p>
+        </section>
+        <section>
+          <h2 className={h}>System</h2>
+          <p>
+            {plan.system.name}: {plan.procedure.cases.find((c) => c.key === plan.case)?.title}. Bounded by{' '}
+            {plan.system.supplyValve} (owner: {plan.system.supplyValveOwner}).
+          </p>
+        </section>
+        <section>
+          <h2 className={h}>Inside the test</h2>
+          <p>
+            {plan.system.inScope.join('; ')}. Appliances that day:{' '}
+            {plan.system.appliances.map((a) => a.name).join(', ')}.
+          </p>
+        </section>
+        <section>
+          <h2 className={h}>Not covered</h2>
+          <p>
+            {plan.system.notCovered.join('; ')}.{face.skipped.map((s) => ` ${s}.`)}
+          </p>
+        </section>
+        <section>
+          <h2 className={h}>Gauge that judged</h2>
+          <p>
+            {face.gauge}. Zero open to air: {face.zeros}.
+          </p>
+        </section>
         <section>
           <h2 className={h}>Limits</h2>
-          <ul>{face.limits.map((l) => <li key={l.name}>{l.name}: <Why facts={{ title: l.name, source: l.source, text: l.name === 'permitted drop' ? `Row: ${face.row}.` : undefined }}><span className="figure-narrow">{l.value}</span></Why></li>)}</ul>
-          <p className={h}>{plan.pack.title}, {plan.pack.school}, {plan.pack.edition}. Check the edition in force where you work.</p>
+          <ul>
+            {face.limits.map((l) => (
+              <li key={l.name}>
+                {l.name}:{' '}
+                <Why
+                  facts={{
+                    title: l.name,
+                    source: l.source,
+                    text: l.name === 'permitted drop' ? `Row: ${face.row}.` : undefined,
+                  }}
+                >
+                  <span className="figure-narrow">{l.value}</span>
+                </Why>
+              </li>
+            ))}
+          </ul>
+          <p className={h}>
+            {plan.pack.title}, {plan.pack.school}, {plan.pack.edition}. Check the edition in force where you
+            work.
+          </p>
         </section>
         <section>
           <h2 className={h}>What the hold could have seen</h2>
-          {v.adequacy ? <p><Why facts={{ title: v.adequacy.figure.name, ...v.adequacy.figure }}><span className="figure-narrow">{v.adequacy.figure.value}</span></Why>. {v.adequacy.text}</p> : <p>There was no judged hold.</p>}
+          {v.adequacy ? (
+            <p>
+              <Why facts={{ title: v.adequacy.figure.name, ...v.adequacy.figure }}>
+                <span className="figure-narrow">{v.adequacy.figure.value}</span>
+              </Why>
+              . {v.adequacy.text}
+            </p>
+          ) : (
+            <p>There was no judged hold.</p>
+          )}
         </section>
-        {v.leakRate && <section><h2 className={h}>As measured</h2><p><Why facts={{ title: v.leakRate.name, ...v.leakRate }}><span className="figure-narrow">{v.leakRate.value}</span></Why></p></section>}
+        {v.leakRate && (
+          <section>
+            <h2 className={h}>As measured</h2>
+            <p>
+              <Why facts={{ title: v.leakRate.name, ...v.leakRate }}>
+                <span className="figure-narrow">{v.leakRate.value}</span>
+              </Why>
+            </p>
+          </section>
+        )}
       </div>
       <section className="grid gap-6 lg:grid-cols-[190px_1fr]">
-        <div className="max-lg:hidden"><Wall courses={courses} props={[]} openJoint width={180} scale={1.8} reach={14} stamp={{ word: v.label.length > 24 ? 'Tight by rule' : v.label, colour: STAMP[v.word]! }} /></div>
+        <div className="max-lg:hidden">
+          <Wall
+            courses={courses}
+            props={[]}
+            openJoint
+            width={180}
+            scale={1.8}
+            reach={14}
+            stamp={{ word: v.label.length > 24 ? 'Tight by rule' : v.label, colour: STAMP[v.word]! }}
+          />
+        </div>
         <ol className="self-end" reversed>
           {[...courses].reverse().map((c) => {
             const line = v.stages[c.visit! - 1];
-            return <li key={c.key} className="border-t border-seam py-1.5"><span className="font-semibold">{c.title}</span>: {line?.word} <span className={h}>({courseWords(c)})</span><span className="block text-sm">{line?.text}</span></li>;
+            return (
+              <li key={c.key} className="border-t border-seam py-1.5">
+                <span className="font-semibold">{c.title}</span>: {line?.word}{' '}
+                <span className={h}>({courseWords(c)})</span>
+                <span className="block text-sm">{line?.text}</span>
+              </li>
+            );
           })}
         </ol>
       </section>
       {request && (
         <section>
           <h2 className={h}>Trace of the judged hold</h2>
-          <div ref={setEl} className="max-w-3xl">{width > 0 && <TraceChart request={{ ...request, width, height: 220 }} unit="mbar" title="Judged hold" />}</div>
+          <div ref={setEl} className="max-w-3xl">
+            {width > 0 && (
+              <TraceChart request={{ ...request, width, height: 220 }} unit="mbar" title="Judged hold" />
+            )}
+          </div>
         </section>
       )}
       <section className="overflow-x-auto">
         <h2 className={h}>Holds</h2>
         <table className="mt-1 w-full min-w-[640px] text-sm">
-          <thead><tr className="text-left text-quiet [&>th]:pr-3 [&>th]:font-normal"><th>Stage</th><th>Begun</th><th>Start</th><th>End</th><th>Change</th><th>Elapsed</th><th>Result</th></tr></thead>
-          <tbody>{face.holds.map((x, i) => <tr key={i} className="border-t border-seam [&>td]:py-1.5 [&>td]:pr-3"><td>{x.title}</td><td>{x.began}</td><td className="figure-narrow">{x.start}</td><td className="figure-narrow">{x.end}</td><td className="figure-narrow">{x.change}</td><td className="figure-narrow">{x.elapsed}</td><td>{x.word}</td></tr>)}</tbody>
+          <thead>
+            <tr className="text-left text-quiet [&>th]:pr-3 [&>th]:font-normal">
+              <th>Stage</th>
+              <th>Begun</th>
+              <th>Start</th>
+              <th>End</th>
+              <th>Change</th>
+              <th>Elapsed</th>
+              <th>Result</th>
+            </tr>
+          </thead>
+          <tbody>
+            {face.holds.map((x, i) => (
+              <tr key={i} className="border-t border-seam [&>td]:py-1.5 [&>td]:pr-3">
+                <td>{x.title}</td>
+                <td>{x.began}</td>
+                <td className="figure-narrow">{x.start}</td>
+                <td className="figure-narrow">{x.end}</td>
+                <td className="figure-narrow">{x.change}</td>
+                <td className="figure-narrow">{x.elapsed}</td>
+                <td>{x.word}</td>
+              </tr>
+            ))}
+          </tbody>
         </table>
         <p className={`mt-2 ${h}`}>{face.clock}</p>
       </section>
@@ -92,7 +228,19 @@ export function CertificateView({ body, seal, log, check }: { body: string; seal
           return (
             <div key={role}>
               <h2 className={h}>{role === 'tester' ? 'Tester' : 'Customer or witness'}</h2>
-              {sig?.strokes ? <svg viewBox="0 0 300 100" width="210" height="70" role="img" aria-label={`signature of ${sig.name}`}><path d={sig.strokes} fill="none" stroke="var(--ink)" strokeWidth="2.5" /></svg> : <p className="py-4">{sig?.refused ? `not signed: ${sig.refused}` : 'not signed'}</p>}
+              {sig?.strokes ? (
+                <svg
+                  viewBox="0 0 300 100"
+                  width="210"
+                  height="70"
+                  role="img"
+                  aria-label={`signature of ${sig.name}`}
+                >
+                  <path d={sig.strokes} fill="none" stroke="var(--ink)" strokeWidth="2.5" />
+                </svg>
+              ) : (
+                <p className="py-4">{sig?.refused ? `not signed: ${sig.refused}` : 'not signed'}</p>
+              )}
               <p className="text-sm">{sig ? `${sig.name}, ${inZone(sig.at, plan.made.zone)}` : ''}</p>
             </div>
           );
@@ -104,17 +252,36 @@ export function CertificateView({ body, seal, log, check }: { body: string; seal
       </section>
       <section className="text-sm">
         <h2 className={h}>Cautions given</h2>
-        <ul className="list-inside list-disc">{face.cautions.map((c) => <li key={c}>{c}</li>)}</ul>
+        <ul className="list-inside list-disc">
+          {face.cautions.map((c) => (
+            <li key={c}>{c}</li>
+          ))}
+        </ul>
         <p className="mt-2 text-quiet">{plan.pack.notice}</p>
       </section>
       {log && (
         <section className="overflow-x-auto">
           <h2 className="text-lg font-semibold">Everything that happened, in order</h2>
           <table className="mt-2 w-full min-w-[700px] text-sm">
-            <thead><tr className="text-left text-quiet [&>th]:pr-3 [&>th]:font-normal"><th>Device’s clock</th><th>Server’s clock</th><th>Who</th><th>What</th></tr></thead>
+            <thead>
+              <tr className="text-left text-quiet [&>th]:pr-3 [&>th]:font-normal">
+                <th>Device’s clock</th>
+                <th>Server’s clock</th>
+                <th>Who</th>
+                <th>What</th>
+              </tr>
+            </thead>
             <tbody>
               {storyOf(face, face.body.events).map((e, i) => (
-                <tr key={i} className="border-t border-seam align-top [&>td]:py-1 [&>td]:pr-3"><td className="whitespace-nowrap">{e.at}</td><td className="whitespace-nowrap text-quiet">{e.server}</td><td>{e.who}</td><td>{e.what}{e.note && <span className="block text-quiet">{e.note}</span>}</td></tr>
+                <tr key={i} className="border-t border-seam align-top [&>td]:py-1 [&>td]:pr-3">
+                  <td className="whitespace-nowrap">{e.at}</td>
+                  <td className="whitespace-nowrap text-quiet">{e.server}</td>
+                  <td>{e.who}</td>
+                  <td>
+                    {e.what}
+                    {e.note && <span className="block text-quiet">{e.note}</span>}
+                  </td>
+                </tr>
               ))}
             </tbody>
           </table>

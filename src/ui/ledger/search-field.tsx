@@ -14,5 +14,15 @@ export function SearchField({ value }: { value: string }) {
     addEventListener('keydown', onKey);
     return () => removeEventListener('keydown', onKey);
   }, []);
-  return <input ref={field} type="search" name="q" defaultValue={value} aria-label="Search the ledger" placeholder="Place, number, verdict, person" className="min-h-12 min-w-0 flex-1 border border-edge bg-panel px-3 placeholder:text-quiet" />;
+  return (
+    <input
+      ref={field}
+      type="search"
+      name="q"
+      defaultValue={value}
+      aria-label="Search the ledger"
+      placeholder="Place, number, verdict, person"
+      className="min-h-12 min-w-0 flex-1 border border-edge bg-panel px-3 placeholder:text-quiet"
+    />
+  );
 }

@@ -15,7 +15,10 @@ interface Demo {
   readonly password: string;
 }
 export function SignInForm({ demo }: { demo: readonly Demo[] }) {
-  const { register, handleSubmit, setValue, formState } = useForm({ resolver: yupResolver(signInSchema), defaultValues: { email: '', password: '' } });
+  const { register, handleSubmit, setValue, formState } = useForm({
+    resolver: yupResolver(signInSchema),
+    defaultValues: { email: '', password: '' },
+  });
   const [trouble, setTrouble] = useState('');
   const submit = handleSubmit(async (values) => {
     setTrouble('');
@@ -33,23 +36,60 @@ export function SignInForm({ demo }: { demo: readonly Demo[] }) {
       <h2 className="text-xl font-semibold">Sign in</h2>
       <label className="mt-4 block">
         E-mail
-        <input type="email" autoComplete="username" className={field} aria-invalid={!!formState.errors.email} {...register('email')} />
+        <input
+          type="email"
+          autoComplete="username"
+          className={field}
+          aria-invalid={!!formState.errors.email}
+          {...register('email')}
+        />
       </label>
-      {formState.errors.email && <p className="mt-1 text-rust">{formState.errors.email.message === 'is needed' ? 'Type your e-mail address.' : formState.errors.email.message}</p>}
+      {formState.errors.email && (
+        <p className="mt-1 text-rust">
+          {formState.errors.email.message === 'is needed'
+            ? 'Type your e-mail address.'
+            : formState.errors.email.message}
+        </p>
+      )}
       <label className="mt-3 block">
         Password
-        <input type="password" autoComplete="current-password" className={field} aria-invalid={!!formState.errors.password} {...register('password')} />
+        <input
+          type="password"
+          autoComplete="current-password"
+          className={field}
+          aria-invalid={!!formState.errors.password}
+          {...register('password')}
+        />
       </label>
       {formState.errors.password && <p className="mt-1 text-rust">Type your password.</p>}
-      <p role="alert" className="mt-3 min-h-6 text-rust">{trouble}</p>
-      <Button type="submit" tone="act" className="mt-1 w-full min-h-14 text-lg" disabled={formState.isSubmitting}>{formState.isSubmitting ? 'Signing in …' : 'Sign in'}</Button>
+      <p role="alert" className="mt-3 min-h-6 text-rust">
+        {trouble}
+      </p>
+      <Button
+        type="submit"
+        tone="act"
+        className="mt-1 w-full min-h-14 text-lg"
+        disabled={formState.isSubmitting}
+      >
+        {formState.isSubmitting ? 'Signing in …' : 'Sign in'}
+      </Button>
       {demo.length > 0 && (
         <fieldset className="mt-5">
           <legend className="text-sm text-quiet">Demo people: tap one to fill the form</legend>
           <div className="mt-2 grid grid-cols-2 gap-2">
             {demo.map((d) => (
-              <Button key={d.email} className="justify-start! text-left text-sm" onClick={() => { setValue('email', d.email); setValue('password', d.password); }}>
-                <span>{d.name}<span className="block font-normal text-quiet">{d.role}</span></span>
+              <Button
+                key={d.email}
+                className="justify-start! text-left text-sm"
+                onClick={() => {
+                  setValue('email', d.email);
+                  setValue('password', d.password);
+                }}
+              >
+                <span>
+                  {d.name}
+                  <span className="block font-normal text-quiet">{d.role}</span>
+                </span>
               </Button>
             ))}
           </div>

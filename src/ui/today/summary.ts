@@ -15,6 +15,20 @@ export interface RunSummary {
 }
 export function runningSummary(plan: Plan, state: RunState): RunSummary {
   const hold = runningHold(state);
-  const words = { running: currentVisit(state)?.title ?? '', 'put-back': 'Put back', signing: 'Signatures', signed: 'Waiting for its number' };
-  return { run: plan.run, site: plan.site.name, system: plan.system.name, procedure: plan.procedure.title, practice: plan.practice, stage: words[state.phase], ends: hold ? holdEnds(hold) : null, phase: state.phase };
+  const words = {
+    running: currentVisit(state)?.title ?? '',
+    'put-back': 'Put back',
+    signing: 'Signatures',
+    signed: 'Waiting for its number',
+  };
+  return {
+    run: plan.run,
+    site: plan.site.name,
+    system: plan.system.name,
+    procedure: plan.procedure.title,
+    practice: plan.practice,
+    stage: words[state.phase],
+    ends: hold ? holdEnds(hold) : null,
+    phase: state.phase,
+  };
 }

@@ -15,7 +15,12 @@ export interface RunningRun extends RunSummary {
 interface Props {
   readonly name: string;
   readonly runs: readonly RunningRun[];
-  readonly due: readonly { readonly key: string; readonly text: string; readonly when: string; readonly late: boolean }[];
+  readonly due: readonly {
+    readonly key: string;
+    readonly text: string;
+    readonly when: string;
+    readonly late: boolean;
+  }[];
   readonly recent: readonly RecordLine[];
   readonly serverNow: number;
 }
@@ -33,11 +38,15 @@ export function TodayView({ name, runs, due, recent, serverNow }: Props) {
       <h1 className="text-2xl font-bold">Today, {name.split(' ')[0]}</h1>
       <div className="mt-4 grid gap-8 lg:grid-cols-[1fr_20rem]">
         <section aria-labelledby="running">
-          <h2 id="running" className="text-lg font-semibold">Running now</h2>
+          <h2 id="running" className="text-lg font-semibold">
+            Running now
+          </h2>
           {runs.length === 0 && (
             <div className="mt-2 border border-seam bg-panel p-5">
               <p>No run is open.</p>
-              <Link prefetch={false} href="/places" className={buttonClass('act', 'mt-3')}>Choose a place and start a test</Link>
+              <Link prefetch={false} href="/places" className={buttonClass('act', 'mt-3')}>
+                Choose a place and start a test
+              </Link>
             </div>
           )}
           <ul className="mt-2 grid gap-2">
@@ -45,16 +54,29 @@ export function TodayView({ name, runs, due, recent, serverNow }: Props) {
               const left = r.ends === null ? null : r.ends - at;
               return (
                 <li key={r.run}>
-                  <Link prefetch={false} href={`/bench/${r.run}`} className="grid min-h-16 grid-cols-[auto_1fr_auto] items-center gap-4 border border-seam bg-panel px-4 py-3 hover:border-ink">
+                  <Link
+                    prefetch={false}
+                    href={`/bench/${r.run}`}
+                    className="grid min-h-16 grid-cols-[auto_1fr_auto] items-center gap-4 border border-seam bg-panel px-4 py-3 hover:border-ink"
+                  >
                     <WallGlyph courses={r.glyph} label={`Wall of this run, ${r.stage}`} />
                     <span>
-                      <span className="block font-semibold">{r.site}: {r.system}</span>
-                      <span className="block text-sm text-quiet">{r.procedure}{r.practice ? ', practice' : ''} · now: {r.stage}</span>
+                      <span className="block font-semibold">
+                        {r.site}: {r.system}
+                      </span>
+                      <span className="block text-sm text-quiet">
+                        {r.procedure}
+                        {r.practice ? ', practice' : ''} · now: {r.stage}
+                      </span>
                     </span>
                     {left !== null ? (
                       <span className="text-right">
                         <span className="figure block text-2xl">{left > 0 ? countdown(left) : '0:00'}</span>
-                        <span className={`block text-sm ${left > 0 ? 'text-quiet' : 'font-semibold text-ochre'}`}>{left > 0 ? 'to go' : 'read the gauge'}</span>
+                        <span
+                          className={`block text-sm ${left > 0 ? 'text-quiet' : 'font-semibold text-ochre'}`}
+                        >
+                          {left > 0 ? 'to go' : 'read the gauge'}
+                        </span>
                       </span>
                     ) : (
                       <span className="text-sm font-semibold text-lake">Open</span>
@@ -65,16 +87,27 @@ export function TodayView({ name, runs, due, recent, serverNow }: Props) {
             })}
           </ul>
           <h2 className="mt-8 text-lg font-semibold">Newest records</h2>
-          <ul className="mt-2 border-t border-seam">{recent.map((r) => <RecordRow key={r.run} line={r} />)}</ul>
+          <ul className="mt-2 border-t border-seam">
+            {recent.map((r) => (
+              <RecordRow key={r.run} line={r} />
+            ))}
+          </ul>
           {recent.length === 0 && <p className="mt-2 text-quiet">Sealed records appear here.</p>}
         </section>
         <section aria-labelledby="due">
-          <h2 id="due" className="text-lg font-semibold">Due</h2>
+          <h2 id="due" className="text-lg font-semibold">
+            Due
+          </h2>
           <ul className="mt-2 border-t border-seam">
             {due.map((d) => (
               <li key={d.key} className="flex justify-between gap-3 border-b border-seam py-3">
                 <span>{d.text}</span>
-                <span className={`text-right text-sm whitespace-nowrap ${d.late ? 'font-semibold text-rust' : 'text-quiet'}`}>{d.late ? 'ran out ' : ''}<span className="figure-narrow">{d.when}</span></span>
+                <span
+                  className={`text-right text-sm whitespace-nowrap ${d.late ? 'font-semibold text-rust' : 'text-quiet'}`}
+                >
+                  {d.late ? 'ran out ' : ''}
+                  <span className="figure-narrow">{d.when}</span>
+                </span>
               </li>
             ))}
           </ul>

@@ -11,7 +11,11 @@ import { runningSummary } from '@/ui/today/summary';
 export const metadata: Metadata = { title: 'Today' };
 export default async function Today() {
   const session = (await currentSession())!;
-  const [open, gauges, sealed] = await Promise.all([openRuns(session), cabinet(session), ledger(session, '')]);
+  const [open, gauges, sealed] = await Promise.all([
+    openRuns(session),
+    cabinet(session),
+    ledger(session, ''),
+  ]);
   const at = now();
   const runs: RunningRun[] = open.map(({ plan, events }) => {
     const state = reduce(plan, events);
@@ -20,8 +24,24 @@ export default async function Today() {
   const day = new Date(at).toISOString().slice(0, 10);
   const soon = new Date(at + 60 * 86400_000).toISOString().slice(0, 10);
   const due = [
-    ...gauges.filter((g) => g.calibrationDue < soon).map((g) => ({ key: g.id, text: `Calibration of ${g.name} (${g.serial})`, when: g.calibrationDue, late: g.calibrationDue < day })),
-    ...(session.licence && session.licence.until < soon ? [{ key: 'licence', text: `Your licence ${session.licence.number}`, when: session.licence.until, late: session.licence.until < day }] : []),
+    ...gauges
+      .filter((g) => g.calibrationDue < soon)
+      .map((g) => ({
+        key: g.id,
+        text: `Calibration of ${g.name} (${g.serial})`,
+        when: g.calibrationDue,
+        late: g.calibrationDue < day,
+      })),
+    ...(session.licence && session.licence.until < soon
+      ? [
+          {
+            key: 'licence',
+            text: `Your licence ${session.licence.number}`,
+            when: session.licence.until,
+            late: session.licence.until < day,
+          },
+        ]
+      : []),
   ].sort((a, b) => a.when.localeCompare(b.when));
   return <TodayView name={session.name} runs={runs} due={due} recent={sealed.slice(0, 5)} serverNow={at} />;
 }

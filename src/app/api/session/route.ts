@@ -6,7 +6,13 @@ import { signInSchema } from '@/wire/requests';
 export const POST = open(async (request) => {
   const { email, password } = await bodyOf(request, signInSchema);
   const { token, expires } = await signIn(email.trim(), password, request.headers.get('user-agent') ?? '');
-  (await cookies()).set(COOKIE, token, { httpOnly: true, sameSite: 'lax', secure: new URL(request.url).protocol === 'https:', path: '/', expires: new Date(expires) });
+  (await cookies()).set(COOKIE, token, {
+    httpOnly: true,
+    sameSite: 'lax',
+    secure: new URL(request.url).protocol === 'https:',
+    path: '/',
+    expires: new Date(expires),
+  });
   const session = await sessionOf(token);
   const { org, person, name, role, organisation } = session!;
   return answer({ org, person, name, role, organisation });

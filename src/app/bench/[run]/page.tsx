@@ -14,7 +14,17 @@ export default async function BenchPage({ params }: { params: Promise<{ run: str
   if (session === null) redirect(`/sign-in?next=${encodeURIComponent(`/bench/${run}`)}`);
   return (
     <>
-      {session && <Remember who={{ org: session.org, person: session.person, name: session.name, role: session.role, organisation: session.organisation }} />}
+      {session && (
+        <Remember
+          who={{
+            org: session.org,
+            person: session.person,
+            name: session.name,
+            role: session.role,
+            organisation: session.organisation,
+          }}
+        />
+      )}
       <Bench run={run} />
     </>
   );

@@ -21,7 +21,9 @@ export default async function Verify({ params }: { params: Promise<{ token: stri
     <main className="mx-auto max-w-4xl px-4 py-8">
       <p className="mb-4 text-sm text-quiet">Public check of a Vast Stone record</p>
       <PublicCertificate face={publicFace(record)} check={check} />
-      <a className={buttonClass('act', 'mt-6')} href={`/verify/${token}/pdf`}>PDF</a>
+      <a className={buttonClass('act', 'mt-6')} href={`/verify/${token}/pdf`}>
+        PDF
+      </a>
     </main>
   );
 }

@@ -17,10 +17,26 @@ export function FillPanel({ view, visit, stage, act }: PanelProps) {
     <div className="lg:min-h-0 lg:flex-1 lg:overflow-auto">
       <p className="mb-2">
         Band:{' '}
-        <Why facts={{ title: 'Pressure band', source, text: stage.why ?? 'Start inside this band: both ends count as inside.' }}>
-          <span className="figure text-2xl">{showExact(low)} to {showExact(high)}</span>
+        <Why
+          facts={{
+            title: 'Pressure band',
+            source,
+            text: stage.why ?? 'Start inside this band: both ends count as inside.',
+          }}
+        >
+          <span className="figure text-2xl">
+            {showExact(low)} to {showExact(high)}
+          </span>
         </Why>
-        {view.live && view.live.gauge === gauge.id && <span className="ml-4">gauge now <span className="figure text-2xl">{showExact({ digits: view.live.digits, scale: view.live.scale, unit: gauge.resolution.unit })}</span>{view.live.simulated ? ' simulated' : ''}</span>}
+        {view.live && view.live.gauge === gauge.id && (
+          <span className="ml-4">
+            gauge now{' '}
+            <span className="figure text-2xl">
+              {showExact({ digits: view.live.digits, scale: view.live.scale, unit: gauge.resolution.unit })}
+            </span>
+            {view.live.simulated ? ' simulated' : ''}
+          </span>
+        )}
       </p>
       <Keypad
         gauge={gauge}

@@ -18,7 +18,12 @@ export function IsolatePanel(props: PanelProps) {
     <div className="flex flex-1 flex-col lg:min-h-0 gap-3">
       <p>
         Now: <strong>{cycle.name}</strong>
-        {done.length > 0 && <span className="text-quiet"> · so far {done.map((c) => `${c.name} ${showChange(c.hold!.judgement!.change)}`).join(', ')}</span>}
+        {done.length > 0 && (
+          <span className="text-quiet">
+            {' '}
+            · so far {done.map((c) => `${c.name} ${showChange(c.hold!.judgement!.change)}`).join(', ')}
+          </span>
+        )}
       </p>
       {step === 'positions' ? (
         <ul className="lg:min-h-0 lg:flex-1 lg:overflow-auto border-t border-seam">
@@ -26,9 +31,22 @@ export function IsolatePanel(props: PanelProps) {
             const said = visit.answers[l.id]?.answer === 'done';
             const [item, subject] = l.id.split('/') as [string, string];
             return (
-              <li key={l.id} className="grid items-center gap-3 border-b border-seam py-2 sm:grid-cols-[1fr_auto]">
-                <span><strong>{l.name}: </strong>{l.text}</span>
-                <Button className="min-h-16 min-w-[13rem]" tone={said ? 'act' : 'plain'} aria-label={`${l.name}: ${l.text}`} onClick={() => void act({ kind: 'check', item, subject, answer: 'done' })}>{said ? 'Done' : 'Tap when done'}</Button>
+              <li
+                key={l.id}
+                className="grid items-center gap-3 border-b border-seam py-2 sm:grid-cols-[1fr_auto]"
+              >
+                <span>
+                  <strong>{l.name}: </strong>
+                  {l.text}
+                </span>
+                <Button
+                  className="min-h-16 min-w-[13rem]"
+                  tone={said ? 'act' : 'plain'}
+                  aria-label={`${l.name}: ${l.text}`}
+                  onClick={() => void act({ kind: 'check', item, subject, answer: 'done' })}
+                >
+                  {said ? 'Done' : 'Tap when done'}
+                </Button>
               </li>
             );
           })}

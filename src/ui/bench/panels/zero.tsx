@@ -16,19 +16,44 @@ export function ZeroPanel({ view, visit, stage, act }: PanelProps) {
   const last = visit.zeros[visit.zeros.length - 1];
   if (!gauge)
     return (
-      <ul className="grid content-start lg:min-h-0 lg:flex-1 gap-3 overflow-auto" aria-label="Gauges in the cabinet">
+      <ul
+        className="grid content-start lg:min-h-0 lg:flex-1 gap-3 overflow-auto"
+        aria-label="Gauges in the cabinet"
+      >
         {plan.gauges.map((g) => {
           const misfits = gaugeFit(g, fitTarget(plan), plan.made.at.slice(0, 10));
           const blocked = misfits.some((m) => m.blocks);
           return (
-            <li key={g.id} className="grid items-center gap-3 border border-seam bg-panel p-3 sm:grid-cols-[1fr_auto]">
+            <li
+              key={g.id}
+              className="grid items-center gap-3 border border-seam bg-panel p-3 sm:grid-cols-[1fr_auto]"
+            >
               <span>
-                <span className="block text-lg font-semibold">{g.name}{g.simulated ? ' (simulated)' : ''}</span>
-                <span className="block text-sm text-quiet">serial {g.serial}, {g.kind}, steps of <span className="figure-narrow">{showExact(g.resolution)}</span>, to <span className="figure-narrow">{showExact(g.greatest)}</span>, calibrated to {g.calibrationDue}</span>
-                {misfits.map((m) => <span key={m.code} className={`mt-1 block ${m.blocks ? 'text-rust' : 'text-ochre'}`}>{m.text}</span>)}
+                <span className="block text-lg font-semibold">
+                  {g.name}
+                  {g.simulated ? ' (simulated)' : ''}
+                </span>
+                <span className="block text-sm text-quiet">
+                  serial {g.serial}, {g.kind}, steps of{' '}
+                  <span className="figure-narrow">{showExact(g.resolution)}</span>, to{' '}
+                  <span className="figure-narrow">{showExact(g.greatest)}</span>, calibrated to{' '}
+                  {g.calibrationDue}
+                </span>
+                {misfits.map((m) => (
+                  <span key={m.code} className={`mt-1 block ${m.blocks ? 'text-rust' : 'text-ochre'}`}>
+                    {m.text}
+                  </span>
+                ))}
                 {!misfits.length && <span className="mt-1 block text-moss">Fits this test.</span>}
               </span>
-              <Button tone="act" className="min-h-16 min-w-40" disabled={blocked} onClick={() => void act({ kind: 'gauge', gauge: g.id })}>Use this gauge</Button>
+              <Button
+                tone="act"
+                className="min-h-16 min-w-40"
+                disabled={blocked}
+                onClick={() => void act({ kind: 'gauge', gauge: g.id })}
+              >
+                Use this gauge
+              </Button>
             </li>
           );
         })}
@@ -38,7 +63,8 @@ export function ZeroPanel({ view, visit, stage, act }: PanelProps) {
     <div className="lg:min-h-0 lg:flex-1 lg:overflow-auto">
       {last && !last.good && before && (
         <p role="alert" className="mb-3 border-l-4 border-ochre pl-3">
-          {showExact(last.figure)} open to air is off zero. Press zero on the gauge with nothing connected and read again, or take another gauge.
+          {showExact(last.figure)} open to air is off zero. Press zero on the gauge with nothing connected and
+          read again, or take another gauge.
         </p>
       )}
       <Keypad

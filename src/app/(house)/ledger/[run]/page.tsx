@@ -19,9 +19,17 @@ export default async function RecordPage({ params }: { params: Promise<{ run: st
   return (
     <>
       <nav className="no-print mb-5 flex flex-wrap gap-3" aria-label="This record">
-        <a className={buttonClass('act')} href={`/api/runs/${run}/pdf`} target="_blank" rel="noreferrer">PDF</a>
-        <a className={buttonClass('plain')} href={`/api/runs/${run}/file`}>Record file (JSON)</a>
-        {record.link && <a className={buttonClass('plain')} href={`/verify/${record.link}`}>Public page</a>}
+        <a className={buttonClass('act')} href={`/api/runs/${run}/pdf`} target="_blank" rel="noreferrer">
+          PDF
+        </a>
+        <a className={buttonClass('plain')} href={`/api/runs/${run}/file`}>
+          Record file (JSON)
+        </a>
+        {record.link && (
+          <a className={buttonClass('plain')} href={`/verify/${record.link}`}>
+            Public page
+          </a>
+        )}
       </nav>
       <CertificateView body={record.body} seal={record.seal} log check={check} />
     </>

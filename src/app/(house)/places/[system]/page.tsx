@@ -23,36 +23,84 @@ export default async function SystemPage({ params }: { params: Promise<{ system:
   });
   const { site, system } = found;
   const facts = system.facts;
-  const [packs, gauges, history] = await Promise.all([rulePacks(session), cabinet(session), ledger(session, '', id)]);
+  const [packs, gauges, history] = await Promise.all([
+    rulePacks(session),
+    cabinet(session),
+    ledger(session, '', id),
+  ]);
   const volume = sectionVolume(facts);
   const largest = largestSize(facts);
-  const rows = 'border-t border-seam [&>td]:py-2 [&>td]:pr-3 [&>th]:py-2 [&>th]:pr-3 [&>th]:text-left [&>th]:font-normal';
+  const rows =
+    'border-t border-seam [&>td]:py-2 [&>td]:pr-3 [&>th]:py-2 [&>th]:pr-3 [&>th]:text-left [&>th]:font-normal';
   return (
     <>
-      <p className="text-sm text-quiet">{site.name}, {site.address}</p>
+      <p className="text-sm text-quiet">
+        {site.name}, {site.address}
+      </p>
       <h1 className="text-2xl font-bold">{system.name}</h1>
       <div className="mt-4 grid gap-8 lg:grid-cols-[1fr_22rem]">
         <div className="grid content-start gap-8">
           <section>
             <h2 className="text-lg font-semibold">Section</h2>
             <dl className="mt-2 grid grid-cols-2 gap-x-6 gap-y-3 border-t border-seam pt-3 sm:grid-cols-4">
-              <div><dt className="text-sm text-quiet">Volume</dt><dd className="figure"><Why facts={{ title: volume.name, ...volume }}>{showFigure(volume)}</Why></dd></div>
-              <div><dt className="text-sm text-quiet">Largest pipe</dt><dd className="figure">{largest ? showExact(largest) : 'not entered'}</dd></div>
-              <div><dt className="text-sm text-quiet">Working pressure</dt><dd className="figure">{showExact(facts.workingPressure)}</dd></div>
-              <div><dt className="text-sm text-quiet">Meter</dt><dd>{facts.meter.name}</dd></div>
-              <div className="col-span-2"><dt className="text-sm text-quiet">Bounded by</dt><dd>{facts.supplyValve} (owner: {facts.supplyValveOwner})</dd></div>
-              <div className="col-span-2"><dt className="text-sm text-quiet">Emergency line found on the meter</dt><dd className="figure-narrow">{facts.emergencyContact}</dd></div>
+              <div>
+                <dt className="text-sm text-quiet">Volume</dt>
+                <dd className="figure">
+                  <Why facts={{ title: volume.name, ...volume }}>{showFigure(volume)}</Why>
+                </dd>
+              </div>
+              <div>
+                <dt className="text-sm text-quiet">Largest pipe</dt>
+                <dd className="figure">{largest ? showExact(largest) : 'not entered'}</dd>
+              </div>
+              <div>
+                <dt className="text-sm text-quiet">Working pressure</dt>
+                <dd className="figure">{showExact(facts.workingPressure)}</dd>
+              </div>
+              <div>
+                <dt className="text-sm text-quiet">Meter</dt>
+                <dd>{facts.meter.name}</dd>
+              </div>
+              <div className="col-span-2">
+                <dt className="text-sm text-quiet">Bounded by</dt>
+                <dd>
+                  {facts.supplyValve} (owner: {facts.supplyValveOwner})
+                </dd>
+              </div>
+              <div className="col-span-2">
+                <dt className="text-sm text-quiet">Emergency line found on the meter</dt>
+                <dd className="figure-narrow">{facts.emergencyContact}</dd>
+              </div>
             </dl>
           </section>
           <section>
             <h2 className="text-lg font-semibold">Pipes</h2>
             <table className="mt-2 w-full">
-              <thead><tr className="text-left text-sm text-quiet [&>th]:pr-3 [&>th]:pb-1 [&>th]:font-normal"><th>Run</th><th>Material</th><th>Size</th><th>Bore</th><th>Length</th><th>Volume</th></tr></thead>
+              <thead>
+                <tr className="text-left text-sm text-quiet [&>th]:pr-3 [&>th]:pb-1 [&>th]:font-normal">
+                  <th>Run</th>
+                  <th>Material</th>
+                  <th>Size</th>
+                  <th>Bore</th>
+                  <th>Length</th>
+                  <th>Volume</th>
+                </tr>
+              </thead>
               <tbody>
                 {facts.pipes.map((p) => (
                   <tr key={p.id} className={rows}>
-                    <th scope="row">{p.name}</th><td>{p.material}</td>
-                    {[showExact(p.size), showExact(p.bore), showExact(p.length), `${(pipeVolume(p) * 1000).toFixed(1)} l`].map((t, i) => <td key={i} className="figure-narrow text-sm whitespace-nowrap">{t}</td>)}
+                    <th scope="row">{p.name}</th>
+                    <td>{p.material}</td>
+                    {[
+                      showExact(p.size),
+                      showExact(p.bore),
+                      showExact(p.length),
+                      `${(pipeVolume(p) * 1000).toFixed(1)} l`,
+                    ].map((t, i) => (
+                      <td key={i} className="figure-narrow text-sm whitespace-nowrap">
+                        {t}
+                      </td>
+                    ))}
                   </tr>
                 ))}
               </tbody>
@@ -63,7 +111,11 @@ export default async function SystemPage({ params }: { params: Promise<{ system:
             <table className="mt-2 w-full">
               <tbody>
                 {facts.appliances.map((a) => (
-                  <tr key={a.id} className={rows}><th scope="row">{a.name}</th><td>{a.place}</td><td className="text-quiet">{a.valve}</td></tr>
+                  <tr key={a.id} className={rows}>
+                    <th scope="row">{a.name}</th>
+                    <td>{a.place}</td>
+                    <td className="text-quiet">{a.valve}</td>
+                  </tr>
                 ))}
               </tbody>
             </table>
@@ -75,16 +127,39 @@ export default async function SystemPage({ params }: { params: Promise<{ system:
           </section>
           <section>
             <h2 className="text-lg font-semibold">Records of this system</h2>
-            <ul className="mt-2 border-t border-seam">{history.map((l) => <RecordRow key={l.run} line={l} />)}</ul>
+            <ul className="mt-2 border-t border-seam">
+              {history.map((l) => (
+                <RecordRow key={l.run} line={l} />
+              ))}
+            </ul>
             {history.length === 0 && <p className="mt-2 text-quiet">No record yet.</p>}
           </section>
         </div>
         {mayRun(session.role) ? (
           <StartTest
             system={id}
-            packs={packs.map((p) => ({ id: p.id, school: p.school, edition: p.edition, notice: p.notice, procedures: p.procedures.map(({ id: pid, title, summary, proves, cannotProve, cases, choices, domain }) => ({ id: pid, title, summary, proves, cannotProve, cases, choices, meters: domain.meters.map((m) => m.kind) })) }))}
+            packs={packs.map((p) => ({
+              id: p.id,
+              school: p.school,
+              edition: p.edition,
+              notice: p.notice,
+              procedures: p.procedures.map(
+                ({ id: pid, title, summary, proves, cannotProve, cases, choices, domain }) => ({
+                  id: pid,
+                  title,
+                  summary,
+                  proves,
+                  cannotProve,
+                  cases,
+                  choices,
+                  meters: domain.meters.map((m) => m.kind),
+                }),
+              ),
+            }))}
             meter={facts.meter.kind}
-            gauges={gauges.filter((g) => g.calibrationDue >= new Date(now()).toISOString().slice(0, 10)).length}
+            gauges={
+              gauges.filter((g) => g.calibrationDue >= new Date(now()).toISOString().slice(0, 10)).length
+            }
           />
         ) : (
           <p className="text-quiet">The office reads; a tester or apprentice starts tests.</p>

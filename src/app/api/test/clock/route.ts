@@ -3,7 +3,11 @@ import { answer, bodyOf, open } from '@/server/handle';
 import { clockIsAdjustable, now, shiftClock } from '@/server/now';
 import { notHere } from '@/server/trouble';
 
-const schema = yup.object({ shift: yup.number().strict(true).integer().required() }).noUnknown().strict(true).required();
+const schema = yup
+  .object({ shift: yup.number().strict(true).integer().required() })
+  .noUnknown()
+  .strict(true)
+  .required();
 /** Shifts the clock of a server that was started with VAST_TEST_CLOCK=1; elsewhere there is nothing here. */
 export const POST = open(async (request) => {
   if (!clockIsAdjustable()) throw notHere();

@@ -2,4 +2,6 @@ import { signedIn } from '@/server/handle';
 import { pdfAnswer } from '@/server/certificate/pdf';
 import { recordOf } from '@/server/records/records';
 
-export const GET = signedIn<{ run: string }>(async (session, request, { run }) => pdfAnswer(await recordOf(session, run), new URL(request.url)));
+export const GET = signedIn<{ run: string }>(async (session, request, { run }) =>
+  pdfAnswer(await recordOf(session, run), new URL(request.url)),
+);

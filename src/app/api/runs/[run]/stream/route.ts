@@ -19,7 +19,13 @@ export const GET = signedIn<{ run: string }>(async (session, request, { run }) =
           stop();
         }
       };
-      const off = listen(session.org, run, (news) => send(news.kind === 'log' ? 'event: log\ndata: {}\n\n' : `event: gauge\nid: ${news.at}\ndata: ${JSON.stringify(news)}\n\n`));
+      const off = listen(session.org, run, (news) =>
+        send(
+          news.kind === 'log'
+            ? 'event: log\ndata: {}\n\n'
+            : `event: gauge\nid: ${news.at}\ndata: ${JSON.stringify(news)}\n\n`,
+        ),
+      );
       const beat = setInterval(() => send(': here\n\n'), HEARTBEAT_MS);
       stop = () => {
         off();
@@ -37,5 +43,11 @@ export const GET = signedIn<{ run: string }>(async (session, request, { run }) =
     },
     cancel: () => stop(),
   });
-  return new Response(body, { headers: { 'content-type': 'text/event-stream', 'cache-control': 'no-cache, no-transform', 'x-accel-buffering': 'no' } });
+  return new Response(body, {
+    headers: {
+      'content-type': 'text/event-stream',
+      'cache-control': 'no-cache, no-transform',
+      'x-accel-buffering': 'no',
+    },
+  });
 });

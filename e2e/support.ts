@@ -1,0 +1,186 @@
+import AxeBuilder from '@axe-core/playwright';
+import { expect, type Page } from '@playwright/test';
+
+export const BASE = process.env.VAST_E2E_URL ?? 'http://127.0.0.1:3000';
+let shift = 0;
+
+/** Sets the server's clock (a test server only) to real time plus `ms`. */
+async function shiftServer(ms: number): Promise<void> {
+  shift = ms;
+  const r = await fetch(`${BASE}/api/test/clock`, {
+    method: 'POST',
+    body: JSON.stringify({ shift: ms }),
+    headers: { 'content-type': 'application/json' },
+  });
+  expect(r.status, 'the server under test must have an adjustable clock').toBe(200);
+}
+/** Puts both clocks under the test's hand; the device may be wrong by `deviceError` ms. */
+export async function takeClocks(page: Page, deviceError = 0): Promise<void> {
+  await shiftServer(shift);
+  await page.clock.install({ time: Date.now() + shift + deviceError });
+}
+/** Lets time pass on the server and in the browser without waiting. */
+export async function pass(page: Page, seconds: number): Promise<void> {
+  await shiftServer(shift + seconds * 1000);
+  await page.clock.fastForward(seconds * 1000);
+}
+/** Time that passes while the browser is away. */
+export const passAway = (seconds: number): Promise<void> => shiftServer(shift + seconds * 1000);
+export const serverShift = (): number => shift;
+
+export async function signIn(page: Page, who: string): Promise<void> {
+  await page.goto(`${BASE}/sign-in`);
+  await page.getByLabel('E-mail').fill(`${who}@hollin-tarrow.example`);
+  await page.getByLabel('Password').fill(`millrace-${who}`);
+  await page.getByRole('button', { name: 'Sign in', exact: true }).click();
+  await page.waitForURL('**/today');
+}
+export async function expectAccessible(page: Page): Promise<void> {
+  const { violations } = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21aa']).analyze();
+  expect(violations.map((v) => `${v.id}: ${v.nodes.map((n) => n.target.join(' ')).join(', ')}`)).toEqual([]);
+}
+/** Presses and holds what cannot be undone. */
+export async function hold(page: Page, name: string | RegExp): Promise<void> {
+  const button = page.getByRole('button', { name }).first();
+  await button.scrollIntoViewIfNeeded();
+  await button.focus();
+  await page.keyboard.down('Enter');
+  await page.waitForTimeout(950); // the press itself, not a hold of the test
+  await page.keyboard.up('Enter');
+}
+
+/** The bench as a tester works it. */
+export class BenchPage {
+  constructor(readonly page: Page) {}
+  async begin(options: { system?: RegExp; case?: RegExp; practice?: string } = {}): Promise<void> {
+    await this.page.goto(`${BASE}/places`);
+    await this.page.getByRole('link', { name: options.system ?? /Bakery gas/ }).click();
+    await this.page.getByRole('radio', { name: options.case ?? /Existing installation/ }).check();
+    if (options.practice) {
+      await this.page.getByLabel('Hidden fault').selectOption(options.practice);
+      await this.page.getByRole('button', { name: 'Practise on the simulated installation' }).click();
+    } else await this.page.getByRole('button', { name: 'Start the test' }).click();
+    await this.page.waitForURL(/\/bench\//);
+    await expect(this.page.getByText(/lines still open/)).toBeVisible();
+  }
+  get run(): string {
+    return this.page.url().split('/').pop()!;
+  }
+  /** Answers every line of a list: No to what is asked, done to the rest. */
+  async checks(): Promise<void> {
+    const primary = this.page.getByRole('button', { name: /lines still open|All answered/ });
+    for (let guard = 0; guard < 40 && !(await primary.innerText()).includes('All answered'); guard++) {
+      const ask = this.page
+        .getByRole('button', { name: 'No', exact: true, pressed: false })
+        .and(this.page.locator(':enabled'));
+      const tick = this.page.locator('button:enabled:has-text("Tap when done")');
+      const before = await primary.innerText();
+      if (await ask.count()) await ask.first().click();
+      else await tick.first().click();
+      await expect(primary).not.toHaveText(before);
+    }
+    await primary.click();
+  }
+  async gauge(name = 'G-02'): Promise<void> {
+    await this.page
+      .getByRole('listitem')
+      .filter({ hasText: name })
+      .getByRole('button', { name: 'Use this gauge' })
+      .click();
+  }
+  /** Types into the keypad's field and saves; ticks what must be confirmed. */
+  async enter(figure: string, save: RegExp): Promise<void> {
+    const field = this.page.getByRole('form', { name: 'Entry' }).getByRole('textbox').first();
+    await field.fill(figure);
+    const tick = this.page.getByRole('form', { name: 'Entry' }).getByRole('checkbox');
+    if (await tick.count()) await tick.check();
+    await this.page.getByRole('button', { name: save }).click();
+  }
+  async zero(figure = '0.00'): Promise<void> {
+    await this.enter(figure, /Zero is proved|Zero after/);
+  }
+  async fill(figure: string): Promise<void> {
+    await this.enter(figure, /In the band/);
+  }
+  async start(figure: string): Promise<void> {
+    await this.enter(figure, /Start the \d/);
+    await expect(this.page.getByRole('timer').first()).toBeVisible();
+  }
+  async end(figure: string): Promise<void> {
+    await this.page.getByRole('button', { name: 'Read the gauge now' }).click();
+    await this.enter(figure, /end reading|Settled/);
+  }
+  /** One hold with its time passed. */
+  async holdFor(seconds: number, start: string, end: string): Promise<void> {
+    await this.start(start);
+    await pass(this.page, seconds + 1);
+    await this.end(end);
+  }
+  /** To the end of preparation with a proved let-by. */
+  async upToLetBy(): Promise<void> {
+    await this.checks();
+    await this.gauge();
+    await this.zero();
+    await this.fill('9.10');
+    await this.holdFor(60, '9.10', '9.10');
+  }
+  async raiseAndHold(start: string, end: string): Promise<void> {
+    await this.fill(start);
+    await this.holdFor(60, start, start);
+    await this.holdFor(120, start, end);
+  }
+  async putBack(): Promise<void> {
+    const done = this.page.getByRole('button', { name: /^Done/ });
+    await expect(done.first()).toBeVisible();
+    for (let left = await done.count(); left > 0; left--) {
+      await hold(this.page, /^Done/);
+      await expect(done).toHaveCount(left - 1);
+    }
+  }
+  private async draw(): Promise<void> {
+    const box = (await this.page.locator('canvas').boundingBox())!;
+    await this.page.mouse.move(box.x + 20, box.y + 70);
+    await this.page.mouse.down();
+    for (let i = 1; i <= 8; i++)
+      await this.page.mouse.move(box.x + 20 + i * 18, box.y + 70 + (i % 2 ? -30 : 30));
+    await this.page.mouse.up();
+  }
+  async sign(): Promise<void> {
+    await expect(this.page.getByRole('heading', { name: 'Tester’s signature' })).toBeVisible();
+    await this.page.locator('canvas').scrollIntoViewIfNeeded();
+    await this.draw();
+    await this.page.getByRole('button', { name: 'Sign as tester' }).click();
+    await expect(this.page.getByRole('heading', { name: 'Customer’s signature' })).toBeVisible();
+    await this.page.locator('canvas').scrollIntoViewIfNeeded();
+    await this.draw();
+    await this.page.getByRole('button', { name: 'Sign as customer' }).click();
+  }
+  async seal(): Promise<string> {
+    await hold(this.page, /Seal the record/);
+    const heading = this.page.getByRole('heading', { name: /Sealed as/ });
+    await expect(heading).toBeVisible();
+    return (await heading.innerText()).replace('Sealed as', '').trim();
+  }
+  async counts(): Promise<{ here: number; office: number }> {
+    const line = this.page.locator('[data-here]').first();
+    return {
+      here: Number(await line.getAttribute('data-here')),
+      office: Number(await line.getAttribute('data-office')),
+    };
+  }
+  /** Ids of every event of the run in the browser's own store. */
+  async storedIds(): Promise<string[]> {
+    return this.page.evaluate(async (run) => {
+      const who = JSON.parse(localStorage.getItem('vast-stone.who')!) as { org: string; person: string };
+      const db = await new Promise<IDBDatabase>((resolve, reject) => {
+        const open = indexedDB.open(`vast-stone.${who.org}.${who.person}`);
+        open.onsuccess = () => resolve(open.result);
+        open.onerror = () => reject(open.error);
+      });
+      return new Promise<string[]>((resolve) => {
+        const all = db.transaction('events').objectStore('events').index('run').getAllKeys(run);
+        all.onsuccess = () => resolve(all.result as string[]);
+      });
+    }, this.run);
+  }
+}

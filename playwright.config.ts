@@ -1,0 +1,34 @@
+import { defineConfig } from '@playwright/test';
+
+const root = process.getuid?.() === 0;
+/** Debian's Chromium; no browser of its own is downloaded. Servers are started by scripts/check.mjs. */
+export default defineConfig({
+  testDir: 'e2e',
+  workers: 1,
+  timeout: 60_000,
+  expect: { timeout: 10_000 },
+  outputDir: '.check/playwright',
+  reporter: process.env.VAST_E2E_JSON
+    ? [['list'], ['json', { outputFile: process.env.VAST_E2E_JSON }]]
+    : 'list',
+  use: {
+    trace: 'retain-on-failure',
+    launchOptions: {
+      executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
+      args: [
+        ...(root ? ['--no-sandbox'] : []),
+        '--disable-gpu',
+        '--disable-quic',
+        '--no-first-run',
+        '--disable-background-networking',
+        '--disable-component-update',
+        '--disable-sync',
+      ],
+    },
+  },
+  projects: [
+    { name: 'wide', use: { viewport: { width: 1280, height: 800 } }, testIgnore: /fault/ },
+    { name: 'phone', use: { viewport: { width: 390, height: 844 }, hasTouch: true }, testMatch: /journey/ },
+    { name: 'fault', use: { viewport: { width: 1280, height: 800 } }, testMatch: /fault/ },
+  ],
+});

@@ -1,0 +1,246 @@
+import pg from 'pg';
+import { migrateDatabase } from '../../scripts/migrate';
+import { loadDemo, makeOrganisation } from '../../scripts/demo';
+import { closePool, inOrganisation, pool } from './client';
+import { events, gauges, people, runs, seals, sites, systems } from './schema';
+import { checkSeal, sealRun } from '@/server/sealing/seal';
+import { openRuns, publicRecord, recordOf } from '@/server/records/records';
+import { appendEvents, readRun } from '@/server/runs/log';
+import { startRun } from '@/server/runs/start';
+import { playScript } from '@/core/run/script';
+import { verifySeal } from '@/core/record/record';
+import { restoreBody } from '@/core/record/restore';
+import { reduce } from '@/core/run/reduce';
+import { uuid7 } from '@/wire/uuid7';
+import { maySeal } from '@/wire/role';
+
+/** Demo history in one organisation, a second one that tries to get at it. Runs on a database of its own. */
+const superuser = new pg.Pool({ connectionString: process.env.VAST_SUPERUSER_URL, max: 2 });
+let mill: { org: string; systems: Record<string, string> };
+let other: { org: string };
+let sealed: { run: string; number: string; word: string; token: string }[];
+
+beforeAll(async () => {
+  await migrateDatabase(process.env.VAST_OWNER_URL!);
+  mill = await loadDemo();
+  other = await makeOrganisation(
+    'Quarry Lane Fitters',
+    '',
+    [{ key: 'vesna', name: 'Vesna Adeyemi-Lund', role: 'owner', licence: ['QL-1', '2030-01-01'] }],
+    'quarry.example',
+  );
+  sealed = (
+    await superuser.query(
+      'select s.run, s.number, s.word, l.token from seals s join public_links l on l.run = s.run order by s.number',
+    )
+  ).rows;
+}, 60_000);
+afterAll(async () => {
+  await closePool();
+  await superuser.end();
+});
+
+describe('one organisation cannot reach another', () => {
+  test('every table has row-level security enabled and forced, and a policy', async () => {
+    const { rows } = await superuser.query<{ name: string; on: boolean; forced: boolean; policies: number }>(
+      `select c.relname as name, c.relrowsecurity as on, c.relforcerowsecurity as forced, (select count(*)::int from pg_policy p where p.polrelid = c.oid) as policies
+       from pg_class c join pg_namespace n on n.oid = c.relnamespace where n.nspname = 'public' and c.relkind in ('r','p')`,
+    );
+    expect(rows.length).toBeGreaterThanOrEqual(14);
+    expect(rows.filter((r) => !r.on || !r.forced || r.policies === 0)).toEqual([]);
+    const roles = await superuser.query(
+      "select rolname, rolsuper, rolbypassrls from pg_roles where rolname like 'vast_%'",
+    );
+    expect(roles.rows.every((r) => !r.rolsuper && !r.rolbypassrls)).toBe(true);
+  });
+  test('without an organisation set nothing is seen, also after another transaction used the connection', async () => {
+    await inOrganisation(mill, (tx) => tx.select().from(people));
+    for (const table of [
+      'organisations',
+      'people',
+      'sessions',
+      'sites',
+      'systems',
+      'gauges',
+      'packs',
+      'runs',
+      'events',
+      'seals',
+      'counters',
+      'signing_keys',
+      'public_links',
+      'gauge_links',
+      'audit_log',
+    ])
+      expect([table, (await pool().query(`select * from ${table}`)).rowCount]).toEqual([table, 0]);
+    await expect(pool().query('select * from sign_in_attempts')).rejects.toThrow(/permission denied/);
+  });
+  test('another organisation sees none of the rows, and cannot write into them or point at them', async () => {
+    for (const table of [people, sites, systems, gauges, runs, events, seals]) {
+      const rows: { org: string }[] = await inOrganisation(other, (tx) =>
+        tx.select().from(table as typeof people),
+      );
+      expect(rows.filter((r) => r.org !== other.org)).toEqual([]);
+    }
+    await expect(
+      inOrganisation(other, (tx) =>
+        tx.insert(sites).values({ org: mill.org, id: uuid7(1), name: 'x', address: '', customer: '' }),
+      ),
+    ).rejects.toThrow();
+    const site = (await inOrganisation(mill, (tx) => tx.select().from(sites)))[0]!;
+    await expect(
+      inOrganisation(other, (tx) =>
+        tx
+          .insert(systems)
+          .values({ org: other.org, id: uuid7(2), site: site.id, name: 'x', facts: {} as never }),
+      ),
+    ).rejects.toThrow();
+    await expect(readRun(other, sealed[0]!.run)).rejects.toThrow(/no such run here/);
+    await expect(recordOf(other, sealed[0]!.run)).rejects.toThrow(/no such record here/);
+    expect(await openRuns(other)).toEqual([]);
+  });
+  test('the role of the application can neither change nor remove events and seals, nor turn the guards off', async () => {
+    for (const statement of [
+      'update events set position = 99',
+      'delete from events',
+      "update seals set word = 'tight'",
+      'delete from seals',
+      'truncate events',
+      'alter table events disable trigger all',
+      'set row_security = off; select * from events',
+      'drop policy own_organisation on events',
+    ])
+      await expect(inOrganisation(mill, (tx) => tx.execute(statement))).rejects.toThrow();
+    const owner = new pg.Client({ connectionString: process.env.VAST_OWNER_URL });
+    await owner.connect();
+    await expect(owner.query('delete from events')).rejects.toThrow(/append-only/);
+    await owner.end();
+  });
+});
+
+describe('seals', () => {
+  test('the demo brings all six verdicts through the real path, numbered without gaps', () => {
+    expect(sealed.map((s) => s.number)).toEqual(sealed.map((_, i) => `VS-${String(i + 1).padStart(5, '0')}`));
+    expect(new Set(sealed.map((s) => s.word))).toEqual(
+      new Set(['tight', 'within-allowance', 'not-tight', 'void', 'inconclusive', 'refer']),
+    );
+  });
+  test('every sealed record checks good; a public link opens its record and only that', async () => {
+    for (const s of sealed) expect(await checkSeal(mill, s.run)).toEqual({ good: true, faults: [] });
+    expect(await publicRecord(sealed[0]!.token)).toMatchObject({ run: sealed[0]!.run });
+    await expect(publicRecord(sealed[0]!.token.slice(0, -1) + '_')).rejects.toThrow(/no such certificate/);
+  });
+  test('tampering in the database is shown: body, word, log, number, neighbour', async () => {
+    const spoil = async (statement: string, values: unknown[], which = 1) => {
+      const c = await superuser.connect();
+      try {
+        await c.query('begin');
+        await c.query("set local session_replication_role = 'replica'");
+        await c.query(statement, values);
+        await c.query('commit');
+        return (await checkSeal(mill, sealed[which]!.run)).faults.join(' ');
+      } finally {
+        c.release();
+      }
+    };
+    const run = sealed[1]!.run;
+    const original = (
+      await superuser.query('select body, word, number, hash from seals where run = $1', [run])
+    ).rows[0];
+    expect(
+      await spoil('update seals set body = replace(body, $2, $3) where run = $1', [
+        run,
+        '"Imre Castellane"',
+        '"Somebody Else"',
+      ]),
+    ).toMatch(/changed after sealing/);
+    await spoil('update seals set body = $2 where run = $1', [run, original.body]);
+    expect(
+      await spoil("update seals set word = 'tight' where run = $1 and word <> 'tight'", [sealed[3]!.run], 3),
+    ).toMatch(/ledger entry no longer matches/);
+    expect(await spoil('update seals set number = $2 where run = $1', [run, 'VS-00099'])).toMatch(
+      /changed after sealing/,
+    );
+    await spoil('update seals set number = $2 where run = $1', [run, original.number]);
+    expect(await spoil('update seals set hash = $2 where run = $1', [run, 'f'.repeat(64)], 2)).toMatch(
+      /record before this one/,
+    );
+    await spoil('update seals set hash = $2 where run = $1', [run, original.hash]);
+    expect(await spoil('delete from events where run = $1 and position = 3', [run])).toMatch(
+      /log of the run no longer matches/,
+    );
+  });
+});
+
+describe('the log', () => {
+  const imre = async () => {
+    const [row] = (
+      await superuser.query("select id, org from people where email = 'imre@hollin-tarrow.example'")
+    ).rows;
+    return {
+      org: row.org as string,
+      person: row.id as string,
+      name: 'Imre Castellane',
+      role: 'tester' as const,
+      organisation: '',
+      session: '',
+      licence: { number: 'GT-0417', until: '2028-03-31' },
+    };
+  };
+  test('two devices at once, with repeats: positions without gaps, each id once; sealing twice gives one number', async () => {
+    const who = await imre();
+    const id = uuid7(Date.now());
+    await startRun(who, {
+      id,
+      system: mill.systems.bakery!,
+      pack: 'gas-metric',
+      procedure: (await openRuns(mill))[0]!.plan.procedure.id,
+      case: 'pipework',
+      practice: false,
+      zone: 'UTC',
+    });
+    const { plan } = await readRun(mill, id);
+    const began = Date.parse(plan.made.at);
+    const base = { zone: 'UTC', by: who.person, byName: who.name, began };
+    const main = playScript(
+      plan,
+      [
+        [10, 'checks'],
+        [20, 'gauge', 'G-02'],
+        [30, 'zero', '0'],
+        [60, 'stop'],
+        [65, 'reason', 'abandoned', ''],
+        [70, 'putback'],
+        [80, 'sign', who.name],
+        [90, 'refuse', 'x', 'nobody there'],
+      ],
+      { ...base, device: uuid7(1), pageLoad: uuid7(1), id: () => uuid7(began) },
+    );
+    const notes = Array.from({ length: 20 }, (_, i) => ({
+      ...main[0]!,
+      kind: 'note' as const,
+      text: `n${i}`,
+      id: uuid7(began + i),
+      device: uuid7(3),
+      deviceSeq: i + 1,
+    }));
+    await Promise.all([
+      ...notes.map((n) => appendEvents(who, id, [n, n])),
+      ...notes.map((n) => appendEvents(who, id, [n])),
+    ]);
+    await appendEvents(who, id, main);
+    await appendEvents(who, id, main);
+    const { events: log } = await readRun(mill, id);
+    expect(log.map((e) => e.position)).toEqual(log.map((_, i) => i + 1));
+    expect(new Set(log.map((e) => e.id)).size).toBe(log.length);
+    expect(reduce(plan, log).phase).toBe('signed');
+    const numbers = await Promise.all([sealRun(who, id), sealRun(who, id), sealRun(who, id)]);
+    expect(new Set(numbers.map((n) => n.number)).size).toBe(1);
+    const record = await recordOf(mill, id);
+    expect(verifySeal(record)).toEqual([]);
+    expect(restoreBody(record.body).events).toEqual(log);
+    await expect(appendEvents(who, id, [{ ...notes[0]!, id: uuid7(9) }])).rejects.toThrow(/is sealed as/);
+    await expect(appendEvents({ ...who, person: uuid7(4) }, id, notes)).rejects.toThrow(/somebody else/);
+    expect(maySeal('apprentice')).toBe(false);
+  });
+});
