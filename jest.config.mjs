@@ -1,5 +1,5 @@
 const transform = {
-  '^.+\\.(t|j)sx?$': [
+  '^.+\\.(ts|tsx|js|mjs)$': [
     '@swc/jest',
     {
       jsc: {
@@ -13,12 +13,14 @@ const transform = {
 };
 const shared = {
   testEnvironment: 'node',
+  moduleFileExtensions: ['ts', 'tsx', 'js', 'mjs', 'json', 'node'],
   transform,
   // d3, canonicalize, noble and uuid ship as ES modules only
   transformIgnorePatterns: ['/node_modules/(?!(d3-|internmap|canonicalize|@noble|uuid|idb|@fontsource))'],
   moduleNameMapper: {
     '^@/(.*)$': '<rootDir>/src/$1',
     '^@packs/(.*)$': '<rootDir>/packs/$1',
+    '^canonicalize$': '<rootDir>/node_modules/canonicalize/lib/canonicalize.js',
     '^server-only$': '<rootDir>/scripts/empty.cjs',
   },
 };

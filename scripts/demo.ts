@@ -42,7 +42,7 @@ export interface DemoPerson {
   email: string;
   password: string;
 }
-const root = path.resolve(import.meta.dirname, '..');
+const root = process.cwd(); // scripts run from the checkout's root
 const q = parseWithUnit;
 
 /** Puts the shipped rule packs into an organisation, in their canonical form. */
@@ -90,18 +90,16 @@ export async function makeOrganisation(
       const id = uuid7(now());
       const email = `${m.key}@${domain}`;
       const password = `millrace-${m.key}`;
-      await tx
-        .insert(people)
-        .values({
-          org,
-          id,
-          name: m.name,
-          email,
-          role: m.role,
-          passwordHash: await hashPassword(password),
-          licenceNumber: m.licence?.[0] ?? null,
-          licenceUntil: m.licence?.[1] ?? null,
-        });
+      await tx.insert(people).values({
+        org,
+        id,
+        name: m.name,
+        email,
+        role: m.role,
+        passwordHash: await hashPassword(password),
+        licenceNumber: m.licence?.[0] ?? null,
+        licenceUntil: m.licence?.[1] ?? null,
+      });
       persons.set(m.key, {
         id,
         name: m.name,

@@ -8,7 +8,7 @@ export async function migrateDatabase(ownerUrl: string): Promise<void> {
   const pool = new pg.Pool({ connectionString: ownerUrl, max: 1 });
   try {
     await migrate(drizzle(pool), {
-      migrationsFolder: path.resolve(import.meta.dirname, '../src/database/migrations'),
+      migrationsFolder: path.resolve('src/database/migrations'),
     });
   } finally {
     await pool.end();

@@ -74,16 +74,14 @@ export async function beginSimulation(scope: { org: string }, plan: Plan, wished
   const gauge = simulatedGauge(plan.run);
   const code = randomBytes(9).toString('base64url');
   await inOrganisation(scope, (tx) =>
-    tx
-      .insert(gaugeLinks)
-      .values({
-        org: scope.org,
-        run: plan.run,
-        gauge: gauge.id,
-        codeHash: digest(code),
-        simulated: true,
-        made: new Date(now()),
-      }),
+    tx.insert(gaugeLinks).values({
+      org: scope.org,
+      run: plan.run,
+      gauge: gauge.id,
+      codeHash: digest(code),
+      simulated: true,
+      made: new Date(now()),
+    }),
   );
   await standIn('/installations', {
     id: plan.run,

@@ -76,16 +76,14 @@ export async function startRun(session: Session, request: StartRun): Promise<{ r
       .onConflictDoNothing()
       .returning({ id: runs.id });
     if (rows.length)
-      await tx
-        .insert(auditLog)
-        .values({
-          org: session.org,
-          id: uuid7(now()),
-          at: moment,
-          person: session.person,
-          what: 'started run',
-          subject: request.id,
-        });
+      await tx.insert(auditLog).values({
+        org: session.org,
+        id: uuid7(now()),
+        at: moment,
+        person: session.person,
+        what: 'started run',
+        subject: request.id,
+      });
     else {
       const [own] = await tx
         .select({ id: runs.id })

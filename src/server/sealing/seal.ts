@@ -84,16 +84,14 @@ export async function sealRun(
     await tx
       .insert(publicLinks)
       .values({ org: person.org, run, token: randomBytes(18).toString('base64url') });
-    await tx
-      .insert(auditLog)
-      .values({
-        org: person.org,
-        id: uuid7(moment),
-        at: new Date(moment),
-        person: person.person,
-        what: 'sealed',
-        subject: number,
-      });
+    await tx.insert(auditLog).values({
+      org: person.org,
+      id: uuid7(moment),
+      at: new Date(moment),
+      person: person.person,
+      what: 'sealed',
+      subject: number,
+    });
     return { number };
   });
   tell(person.org, run, { kind: 'log' });

@@ -58,27 +58,23 @@ export async function signIn(
   const expires = moment + LIVES_MS;
   await inOrganisation(person, async (tx) => {
     const id = uuid7(moment);
-    await tx
-      .insert(sessions)
-      .values({
-        org: person.org,
-        id,
-        person: person.id,
-        tokenHash: digest(token),
-        made: new Date(moment),
-        expires: new Date(expires),
-        device: device.slice(0, 200),
-      });
-    await tx
-      .insert(auditLog)
-      .values({
-        org: person.org,
-        id: uuid7(moment),
-        at: new Date(moment),
-        person: person.id,
-        what: 'signed in',
-        subject: id,
-      });
+    await tx.insert(sessions).values({
+      org: person.org,
+      id,
+      person: person.id,
+      tokenHash: digest(token),
+      made: new Date(moment),
+      expires: new Date(expires),
+      device: device.slice(0, 200),
+    });
+    await tx.insert(auditLog).values({
+      org: person.org,
+      id: uuid7(moment),
+      at: new Date(moment),
+      person: person.id,
+      what: 'signed in',
+      subject: id,
+    });
   });
   return { token, expires };
 }

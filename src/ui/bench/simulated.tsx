@@ -36,7 +36,7 @@ export function SimulatedWorks({ plan }: { plan: Plan }) {
   const places = [
     ['valve', 'the valve barrel'],
     ['pipework', 'the pipe joints'],
-    ['own-kit', 'my own kit'],
+    ['kit', 'my own kit'],
     ...plan.system.appliances.map((a) => [a.id, a.name]),
   ] as [string, string][];
   const last = state?.fluid[state.fluid.length - 1];

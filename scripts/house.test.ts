@@ -1,0 +1,75 @@
+import { spawnSync } from 'node:child_process';
+import { readdirSync, readFileSync, statSync } from 'node:fs';
+import path from 'node:path';
+import { createRequire } from 'node:module';
+import packJson from '@packs/gas-metric.json';
+import { printable } from '@/server/certificate/glyphs';
+
+const files = (dir: string): string[] =>
+  readdirSync(dir).flatMap((n) =>
+    statSync(path.join(dir, n)).isDirectory() ? files(path.join(dir, n)) : [path.join(dir, n)],
+  );
+
+test('no procedure id, nor any stage key of a pack that only it uses, stands in src', () => {
+  const ids = readdirSync('packs').flatMap((f) =>
+    (JSON.parse(readFileSync(path.join('packs', f), 'utf8')) as typeof packJson).procedures.flatMap((p) => [
+      p.id,
+      ...Object.keys(p.stages).filter((k) => k.includes('-')),
+    ]),
+  );
+  const kinds = new Set(['isolate-and-repeat']);
+  for (const file of files('src').filter((f) => /\.tsx?$/.test(f) && !/\.test\.ts$/.test(f))) {
+    const text = readFileSync(file, 'utf8');
+    for (const id of ids)
+      if (!kinds.has(id))
+        expect([file, id, text.includes(`'${id}'`) || text.includes(`"${id}"`)]).toEqual([file, id, false]);
+  }
+});
+test('lint refuses imports against the direction of the house', () => {
+  const messages = (file: string, code: string) => {
+    const { stdout } = spawnSync(
+      process.execPath,
+      ['node_modules/eslint/bin/eslint.js', '--stdin', '--stdin-filename', file, '--format', 'json'],
+      { input: code, encoding: 'utf8' },
+    );
+    return (JSON.parse(stdout) as { messages: { ruleId: string }[] }[])[0]!.messages.map((m) => m.ruleId);
+  };
+  for (const [file, code] of [
+    ['src/core/run/x.ts', "import { pool } from '@/database/client'; pool();"],
+    ['src/core/run/x.ts', "import fs from 'node:fs'; fs.readFileSync('x');"],
+    ['src/ui/bench/x.tsx', "import { sealRun } from '@/server/sealing/seal'; sealRun;"],
+    ['src/device/x.ts', "import { x } from '@/ui/kit/words'; x;"],
+  ] as const)
+    expect(messages(file, code)).toContain('no-restricted-imports');
+  expect(messages('src/core/run/x.ts', 'export const t = Date.now();')).toContain('no-restricted-syntax');
+  expect(
+    messages('src/ui/bench/x.tsx', "import { reduce } from '@/core/run/reduce'; export const r = reduce;"),
+  ).not.toContain('no-restricted-imports');
+}, 60_000);
+test('every sign the certificate can print stands in the shipped faces', () => {
+  const require = createRequire(path.resolve('package.json'));
+  const fontkit = require('fontkit') as {
+    openSync: (f: string) => { hasGlyphForCodePoint: (c: number) => boolean };
+  };
+  const faces = ['latin', 'latin-ext'].map((s) =>
+    fontkit.openSync(
+      require.resolve(
+        `@fontsource/atkinson-hyperlegible-next/files/atkinson-hyperlegible-next-${s}-400-normal.woff`,
+      ),
+    ),
+  );
+  const texts = [
+    JSON.stringify(packJson),
+    readFileSync('demo/millrace.json', 'utf8'),
+    ...files('src/core')
+      .filter((f) => !f.endsWith('.test.ts'))
+      .map((f) => readFileSync(f, 'utf8')),
+    'Łukasz Żółć Őrség Çağlar Ñandú',
+  ];
+  const missing = new Set(
+    [...printable(texts.join(''))].filter(
+      (c) => c >= ' ' && !faces.some((f) => f.hasGlyphForCodePoint(c.codePointAt(0)!)),
+    ),
+  );
+  expect([...missing]).toEqual([]);
+});

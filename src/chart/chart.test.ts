@@ -1,0 +1,35 @@
+import { hold, plan, play, upTo } from '@/core/testing/bakery';
+import { reduce } from '@/core/run/reduce';
+import { courseHeight, pathAhead, plumbShift, wallCourses, wallGlyph } from './wall';
+import { holdTrace } from './run-trace';
+import { traceGeometry } from './trace';
+
+const p = plan();
+const fall = reduce(p, play(p, [...upTo(['9.10', '9.10']), ...hold(200, '20.50', '18.50')]));
+
+test('height of a course: clamp(8, 8 + 5 log2(1 + minutes), 64)', () => {
+  expect([0, 1, 3, 1e9].map(courseHeight)).toEqual([8, 13, 18, 64]);
+});
+test('a course stands off plumb by movement over limit: a fall to the left, beyond the limit out of plumb', () => {
+  const course = wallCourses(p, fall, fall.lastAt).find((c) => c.title === 'Tightness')!;
+  expect([course.plumb, course.out]).toEqual([-0.5, false]);
+  const beyond = reduce(p, play(p, [...upTo(['9.10', '9.10']), ...hold(200, '20.50', '12.00')]));
+  expect(wallCourses(p, beyond, 0).find((c) => c.title === 'Tightness')).toMatchObject({ out: true });
+  expect(plumbShift(-9, 10)).toBe(-15);
+});
+test('the wall shows what is still to be laid, and the glyph stores as integers', () => {
+  expect(wallCourses(p, reduce(p, []), 0).map((c) => c.state)).toEqual([
+    'running',
+    ...pathAhead(p, p.procedure.first).map(() => 'waiting'),
+  ]);
+  for (const c of wallGlyph(p, fall)) expect(Number.isInteger(c.p)).toBe(true);
+});
+test('the trace keeps every mark inside its plot and the permitted band where the limits are', () => {
+  const visit = fall.visits.find((v) => v.title === 'Tightness')!;
+  const request = holdTrace(p, fall, visit, visit.holds[0]!, 0)!;
+  const g = traceGeometry({ ...request, width: 600, height: 200 });
+  expect(request.permitted).toEqual([16.5, 20.75]);
+  for (const m of g.marks)
+    expect(m.x >= g.plot.left && m.x <= g.plot.right && m.y >= g.plot.top && m.y <= g.plot.bottom).toBe(true);
+  expect(g.nearest(g.plot.right)!.p).toBe(18.5);
+});

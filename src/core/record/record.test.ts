@@ -1,0 +1,107 @@
+import { hold, plan, play, SIGNED, upTo, uuid } from '@/core/testing/bakery';
+import { place } from '@/core/run/script';
+import { reduce } from '@/core/run/reduce';
+import { verdictOf } from '@/core/verdict/verdict';
+import { neededMinutes, smallestVisibleLeak } from '@/core/adequacy/gas';
+import { holdSetting } from '@/core/verdict/verdict';
+import { readRecordFile, writeRecordFile } from '@/wire/record-file';
+import {
+  canonical,
+  CHAIN_START,
+  makeBody,
+  publicKeyOf,
+  recordStatus,
+  seal,
+  sealedVerdict,
+  verifySeal,
+  type Sealer,
+} from './record';
+import { faceOf, storyOf } from './face';
+import { restoreBody } from './restore';
+
+const secret = '11'.repeat(32);
+const sealer: Sealer = {
+  id: uuid(1, 2),
+  name: 'Imre',
+  role: 'tester',
+  licence: { number: 'GT-1', until: '2026-11-20' },
+};
+const p = plan();
+const log = place(
+  play(p, [...upTo(['9.10', '9.10']), ...hold(200, '20.50', '20.48'), [450, 'zero', '0.00'], ...SIGNED(500)]),
+);
+const { body } = makeBody(p, log, sealer, '2026-11-20T09:00:00.000Z');
+const record = { body, seal: seal(body, 'VS-00001', CHAIN_START, secret) };
+
+test('canonical form: keys in order, NFC, fractions as strings, nothing infinite', () => {
+  expect(canonical({ b: 1, a: 'e\u0301', c: [0.05, undefined], d: undefined })).toBe(
+    '{"a":"\u00e9","b":1,"c":["0.05",null]}',
+  );
+  expect(() => canonical({ a: Infinity })).toThrow(/finite/);
+  JSON.parse(body, (_k, v: unknown) => {
+    if (typeof v === 'number') expect(Number.isSafeInteger(v)).toBe(true);
+    return v;
+  });
+});
+test('a sealed body comes back whole and judges the same', () => {
+  const back = restoreBody(body);
+  expect(back.plan.procedure).toEqual(p.procedure);
+  expect(back.events).toEqual(log);
+  const again = verdictOf(back.plan, reduce(back.plan, back.events))!;
+  expect(canonical(sealedVerdict(again))).toBe(canonical(back.verdict));
+});
+test('any changed character of body, number, link, hash, signature or key is found', () => {
+  expect(verifySeal(record, publicKeyOf(secret))).toEqual([]);
+  const spoilt = [
+    { ...record, body: body.replace('20.48', '20.49') },
+    { ...record, body: body.replace('2048', '2049') },
+    { ...record, seal: { ...record.seal, number: 'VS-00002' } },
+    { ...record, seal: { ...record.seal, previous: 'a'.repeat(64) } },
+    { ...record, seal: { ...record.seal, hash: 'a'.repeat(64) } },
+    { ...record, seal: { ...record.seal, signature: 'b'.repeat(128) } },
+    { ...record, seal: { ...record.seal, signature: 'zz' } },
+  ];
+  for (const s of spoilt) expect(verifySeal(s)).not.toEqual([]);
+  const other = { body, seal: seal(body, 'VS-00001', CHAIN_START, '22'.repeat(32)) };
+  expect(verifySeal(other)).toEqual([]);
+  expect(verifySeal(other, publicKeyOf(secret)).map((f) => f.code)).toEqual(['key']);
+});
+test('certificate only with a licence in date, the last day included; practice never', () => {
+  expect(recordStatus(p, sealer, '2026-11-20').status).toBe('certificate');
+  expect(recordStatus(p, sealer, '2026-11-21')).toMatchObject({
+    status: 'not-a-certificate',
+    reason: expect.stringContaining('ran out on 2026-11-20'),
+  });
+  expect(recordStatus(p, { ...sealer, licence: null }, '2026-11-20').status).toBe('not-a-certificate');
+  expect(recordStatus(plan({ practice: true }), sealer, '2026-11-20').status).toBe('practice');
+});
+test('the exported file reads back; a broken one names its path', () => {
+  expect(readRecordFile(writeRecordFile(record))).toEqual(record);
+  expect(() => readRecordFile('{')).toThrow(/not JSON/);
+  expect(() =>
+    readRecordFile(
+      JSON.stringify({ format: 'vast-stone-record-1', body, seal: { ...record.seal, hash: 'x' } }),
+    ),
+  ).toThrow(expect.objectContaining({ path: 'seal.hash' }));
+});
+test('the face and the story tell every event once', () => {
+  const face = faceOf(body);
+  expect(face.holds.map((h) => h.word)).toEqual(['proved', 'settled', 'nil']);
+  expect(storyOf(face, face.body.events)).toHaveLength(log.length);
+  expect(face.limits.map((l) => l.name)).toEqual(['let-by rise', 'perceptible movement', 'permitted drop']);
+});
+test('adequacy: longer holds and finer gauges see less; the needed time reaches the leak that matters', () => {
+  const state = reduce(p, log);
+  const d = p.procedure.temperatureDefault;
+  const at = (minutes: number) => smallestVisibleLeak(holdSetting(p, state, minutes)!, d).value;
+  expect(at(2)).toBeLessThan(at(1));
+  // 2 min: pm 0.25 + 1.65 x sqrt(2 x 0.01^2/12 + (1033.25/293.15 x 0.1)^2 + (2/60)^2) mbar over 20 l, by hand
+  const volume = holdSetting(p, state, 2)!.volume;
+  const change =
+    0.25 + 1.65 * Math.sqrt((2 * 0.01 ** 2) / 12 + (((1013.25 + 21) / 293.15) * 0.1) ** 2 + (2 / 60) ** 2);
+  expect(at(2)).toBeCloseTo(((volume * 1000) / 1013.25) * change * 30, 6);
+  const setting = holdSetting(p, state, 1)!;
+  const needed = neededMinutes(setting, 0.1, d)!;
+  expect(at(needed)).toBeLessThanOrEqual(0.1);
+  expect(at(needed - 0.5)).toBeGreaterThan(0.1);
+});
