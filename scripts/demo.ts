@@ -45,18 +45,14 @@ export interface DemoPerson {
 const root = process.cwd(); // scripts run from the checkout's root
 const q = parseWithUnit;
 
-/** Puts the shipped rule packs into an organisation, in their canonical form. */
+/** Puts the shipped rule pack into an organisation: its text as written, its hash over the canonical form. */
 async function bringPacks(org: string): Promise<{ id: string; procedure: string }> {
-  const body = canonical(
-    loadPack(JSON.parse(readFileSync(path.join(root, 'packs/gas-metric.json'), 'utf8'))),
-  );
-  // the pack's few fractional figures are kept as they were written, so the text is the file's own
   const text = readFileSync(path.join(root, 'packs/gas-metric.json'), 'utf8');
   const pack = loadPack(JSON.parse(text));
   await inOrganisation({ org }, (tx) =>
     tx
       .insert(packs)
-      .values({ org, id: pack.id, version: pack.version, hash: sha256Hex(body), body: text })
+      .values({ org, id: pack.id, version: pack.version, hash: sha256Hex(canonical(pack)), body: text })
       .onConflictDoNothing(),
   );
   return { id: pack.id, procedure: pack.procedures[0]!.id };

@@ -4,6 +4,7 @@ import path from 'node:path';
 import { createRequire } from 'node:module';
 import packJson from '@packs/gas-metric.json';
 import { printable } from '@/server/certificate/glyphs';
+import { schemas } from './schemas';
 
 const files = (dir: string): string[] =>
   readdirSync(dir).flatMap((n) =>
@@ -72,4 +73,8 @@ test('every sign the certificate can print stands in the shipped faces', () => {
     ),
   );
   expect([...missing]).toEqual([]);
+});
+test('the published JSON Schemas are those that check', () => {
+  for (const [file, text] of Object.entries(schemas()))
+    expect([file, readFileSync(file, 'utf8') === text]).toEqual([file, true]);
 });

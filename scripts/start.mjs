@@ -90,16 +90,20 @@ try {
     VAST_GAUGE_URL: `http://127.0.0.1:${gaugePort}`,
     ...(empty ? {} : { VAST_DEMO_PEOPLE: peopleFile }),
   };
-  const web = keepUp('The web server', webArgs(port), env);
-  const gauge = keepUp('The simulated gauge', gaugeArgs, {
-    VAST_GAUGE_PORT: String(gaugePort),
-    VAST_GAUGE_FOLDER: path.join(run, 'gauge'),
-  });
+  const pids = [];
+  const started = (pid) =>
+    writeFileSync(pidFile, JSON.stringify({ starter: process.pid, pids: (pids.push(pid), pids) }));
+  const web = keepUp('The web server', webArgs(port), env, { started });
+  const gauge = keepUp(
+    'The simulated gauge',
+    gaugeArgs,
+    { VAST_GAUGE_PORT: String(gaugePort), VAST_GAUGE_FOLDER: path.join(run, 'gauge') },
+    { started },
+  );
   stops.push(
     () => web.stop(),
     () => gauge.stop(),
   );
-  writeFileSync(pidFile, JSON.stringify({ starter: process.pid, pids: [web.pid, gauge.pid] }));
   await answers(`${url}/api/time`);
   console.log(
     `\nVast Stone: ${url}   (ready in ${((Date.now() - began) / 1000).toFixed(1)} s; Ctrl-C stops it)`,

@@ -106,7 +106,7 @@ export async function prepare(addresses, { demo, peopleFile, idsFile }, say = co
 }
 
 /** Starts a process and keeps it up: restarted after a crash, with a pause that grows. */
-export function keepUp(name, args, env, say = console.log) {
+export function keepUp(name, args, env, { say = console.log, started = () => {} } = {}) {
   let child;
   let over = false;
   let crashes = 0;
@@ -117,6 +117,7 @@ export function keepUp(name, args, env, say = console.log) {
       stdio: ['ignore', 'ignore', 'inherit'],
     });
     const began = Date.now();
+    started(child.pid);
     child.on('exit', (code, signal) => {
       if (over) return;
       crashes = Date.now() - began > 60000 ? 1 : crashes + 1;

@@ -1,4 +1,4 @@
-import { edgesOf } from '@/core/pack/load';
+import { edgesOf } from '@/core/pack/types';
 import { outcomesOf, type Stage } from '@/core/pack/types';
 import type { Plan } from '@/core/plan/plan';
 import { toNumber } from '@/core/quantity/exact';

@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs';
 import { loadPack, PackError } from '@/core/pack/load';
 import { canonical, sealedVerdict, verifySeal } from '@/core/record/record';
 import { restoreBody } from '@/core/record/restore';
-import { parseEvent } from '@/core/run/events';
+import { parseEvent } from '@/core/run/event-schema';
 import { reduce } from '@/core/run/reduce';
 import { verdictOf } from '@/core/verdict/verdict';
 import { readRecordFile, RecordFileError } from '@/wire/record-file';

@@ -16,7 +16,7 @@ import type { Gauge } from '@/core/instrument/gauge';
 import type { System } from '@/core/installation/section';
 import type { Plan } from '@/core/plan/plan';
 import type { RunEvent } from '@/core/run/events';
-import type { RecordStatus } from '@/core/record/record';
+import type { RecordStatus } from '@/core/record/status';
 import type { Role } from '@/wire/role';
 import type { VerdictWord } from '@/core/verdict/verdict';
 

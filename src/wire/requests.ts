@@ -1,5 +1,6 @@
 import * as yup from 'yup';
-import { eventSchema, type RunEvent } from '@/core/run/events';
+import { eventSchema } from '@/core/run/event-schema';
+import type { RunEvent } from '@/core/run/events';
 import { UNITS } from '@/core/quantity/unit';
 
 const text = (most: number) => yup.string().strict(true).required('is needed').max(most);

@@ -1,14 +1,12 @@
 import { headers } from 'next/headers';
-import { redirect } from 'next/navigation';
 import type { ReactNode } from 'react';
-import { currentSession } from '@/server/session/session';
+import { requireSession } from '@/server/session/session';
 import { Rail } from '@/ui/frame/rail';
 import { Remember } from '@/ui/frame/remember';
 
 export default async function House({ children }: { children: ReactNode }) {
   await headers();
-  const session = await currentSession();
-  if (!session) redirect('/sign-in');
+  const session = await requireSession();
   const { org, person, name, role, organisation } = session;
   const who = { org, person, name, role, organisation };
   return (

@@ -1,7 +1,7 @@
 import * as yup from 'yup';
 import { parseWithUnit } from '@/core/quantity/exact';
 import { oneOf } from './one-of';
-import { outcomesOf, type Edge, type HoldStage, type Pack, type Procedure } from './types';
+import { edgesOf, outcomesOf, type HoldStage, type Pack, type Procedure } from './types';
 
 const text = (most = 1000) => yup.string().strict(true).required().min(1).max(most);
 const figure = () =>
@@ -203,7 +203,7 @@ const procedure = object({
   ),
 });
 
-const pack = object({
+export const packSchema = object({
   format: yup.number().strict(true).oneOf([1]).required(),
   id: text(60),
   version: text(20),
@@ -235,7 +235,7 @@ export class PackError extends Error {
  */
 export function loadPack(value: unknown): Pack {
   try {
-    pack.validateSync(value, { strict: true, abortEarly: true });
+    packSchema.validateSync(value, { strict: true, abortEarly: true });
   } catch (error) {
     const e = error as yup.ValidationError;
     throw new PackError(e.path ?? '', e.message);
@@ -244,10 +244,6 @@ export function loadPack(value: unknown): Pack {
   loaded.procedures.forEach((p, i) => checkGraph(p, `procedures[${i}]`));
   return loaded;
 }
-
-/** The edges of an outcome, in order. */
-export const edgesOf = (on: Edge | readonly Edge[] | undefined): readonly Edge[] =>
-  on === undefined ? [] : Array.isArray(on) ? on : [on as Edge];
 
 function checkGraph(p: Procedure, path: string): void {
   const fail = (where: string, message: string): never => {

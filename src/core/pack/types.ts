@@ -224,3 +224,7 @@ export function outcomesOf(stage: Stage): string[] {
         : ['done', ...(stage.optional ? ['skipped'] : [])];
   }
 }
+
+/** The edges of an outcome, in order. */
+export const edgesOf = (on: Edge | readonly Edge[] | undefined): readonly Edge[] =>
+  on === undefined ? [] : Array.isArray(on) ? on : [on as Edge];

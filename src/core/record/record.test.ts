@@ -5,17 +5,8 @@ import { verdictOf } from '@/core/verdict/verdict';
 import { neededMinutes, smallestVisibleLeak } from '@/core/adequacy/gas';
 import { holdSetting } from '@/core/verdict/verdict';
 import { readRecordFile, writeRecordFile } from '@/wire/record-file';
-import {
-  canonical,
-  CHAIN_START,
-  makeBody,
-  publicKeyOf,
-  recordStatus,
-  seal,
-  sealedVerdict,
-  verifySeal,
-  type Sealer,
-} from './record';
+import { canonical, CHAIN_START, makeBody, publicKeyOf, seal, sealedVerdict, verifySeal } from './record';
+import { recordStatus, type Sealer } from './status';
 import { faceOf, storyOf } from './face';
 import { restoreBody } from './restore';
 

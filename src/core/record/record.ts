@@ -4,6 +4,7 @@ import { sha256 } from '@noble/hashes/sha2.js';
 import { bytesToHex, hexToBytes, utf8ToBytes } from '@noble/hashes/utils.js';
 import { showFigure, type Figure } from '@/core/quantity/figure';
 import type { Plan } from '@/core/plan/plan';
+import { recordStatus, type RecordStatus, type Sealer } from './status';
 import { inOrder, reduce } from '@/core/run/reduce';
 import type { PlacedEvent } from '@/core/run/events';
 import {
@@ -33,14 +34,6 @@ export interface SealedVerdict {
   readonly leakRate: SealedFigure | null;
   readonly adequacy: { readonly figure: SealedFigure; readonly text: string } | null;
 }
-/** Who seals and what the record may call itself. */
-export interface Sealer {
-  readonly id: string;
-  readonly name: string;
-  readonly role: string;
-  readonly licence: { readonly number: string; readonly until: string } | null;
-}
-export type RecordStatus = 'certificate' | 'not-a-certificate' | 'practice';
 /** What is sealed: the plan with its pack, every event, and the verdict. The seal itself stands beside it. */
 export interface RecordBody {
   readonly format: 1;
@@ -160,33 +153,6 @@ export function sealedVerdict(v: Verdict): SealedVerdict {
     stages,
     leakRate: v.leakRate && sealedFigure(v.leakRate),
     adequacy: v.adequacy && { figure: sealedFigure(v.adequacy.figure), text: v.adequacy.text },
-  };
-}
-
-/**
- * Whether a sealed run is a certificate, and if not why not. Practice runs never are; trades that need a licensed
- * tester need the sealer's licence in date on the day.
- * @param day ISO date of sealing
- */
-export function recordStatus(
-  plan: Plan,
-  sealer: Sealer,
-  day: string,
-): { status: RecordStatus; reason: string } {
-  if (plan.practice || plan.gauges.some((g) => g.simulated))
-    return { status: 'practice', reason: 'Practice record on a simulated installation.' };
-  if (!plan.procedure.certificate.licence)
-    return { status: 'certificate', reason: plan.procedure.certificate.title };
-  if (!sealer.licence)
-    return { status: 'not-a-certificate', reason: 'The sealer has no licence number on file.' };
-  if (sealer.licence.until < day)
-    return {
-      status: 'not-a-certificate',
-      reason: `The sealer’s licence ${sealer.licence.number} ran out on ${sealer.licence.until}.`,
-    };
-  return {
-    status: 'certificate',
-    reason: `${plan.procedure.certificate.title}, licence ${sealer.licence.number} valid to ${sealer.licence.until}`,
   };
 }
 

@@ -1,8 +1,10 @@
 import fc from 'fast-check';
 import { coarse, gauge, hold, plan, play, scribe, SIGNED, upTo, uuid } from '@/core/testing/bakery';
 import { parseWithUnit as q } from '@/core/quantity/exact';
-import { makeBody, type Sealer } from '@/core/record/record';
-import { parseEvent, type PlacedEvent, type RunEvent } from './events';
+import { makeBody } from '@/core/record/record';
+import { type Sealer } from '@/core/record/status';
+import { parseEvent } from './event-schema';
+import type { PlacedEvent, RunEvent } from './events';
 import { currentVisit, expectation, reduce, runningHold, tryEvent } from './reduce';
 import { place, type ScriptLine } from './script';
 

@@ -1,5 +1,5 @@
 import { gaugeFit, perceptibleMovement, type Gauge } from '@/core/instrument/gauge';
-import { edgesOf } from '@/core/pack/load';
+import { edgesOf } from '@/core/pack/types';
 import type {
   CheckItem,
   ChecksStage,

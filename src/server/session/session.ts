@@ -3,6 +3,7 @@ import { verify } from '@node-rs/argon2';
 import { createHash, randomBytes } from 'node:crypto';
 import { and, eq } from 'drizzle-orm';
 import { cookies } from 'next/headers';
+import { redirect } from 'next/navigation';
 import { cache } from 'react';
 import { inOrganisation, lookUp } from '@/database/client';
 import { auditLog, organisations, people, sessions } from '@/database/schema';
@@ -117,6 +118,11 @@ export async function sessionOf(token: string | undefined): Promise<Session | nu
 export const currentSession = cache(async (): Promise<Session | null> =>
   sessionOf((await cookies()).get(COOKIE)?.value),
 );
+
+/** The session of a page's request; without one the person is led to the sign-in. */
+export async function requireSession(): Promise<Session> {
+  return (await currentSession()) ?? redirect('/sign-in');
+}
 
 /** Revokes one session, or every session of the person. */
 export async function revoke(session: Session, all: boolean): Promise<void> {

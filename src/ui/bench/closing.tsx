@@ -1,7 +1,7 @@
 'use client';
 import Link from 'next/link';
 import { useState } from 'react';
-import { recordStatus } from '@/core/record/record';
+import { recordStatus } from '@/core/record/status';
 import { verdictOf } from '@/core/verdict/verdict';
 import { showFigure } from '@/core/quantity/figure';
 import type { BenchEngine, BenchView } from '@/device/bench';

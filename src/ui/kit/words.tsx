@@ -1,4 +1,4 @@
-import type { RecordStatus } from '@/core/record/record';
+import type { RecordStatus } from '@/core/record/status';
 import type { VerdictWord } from '@/core/verdict/verdict';
 
 export const VERDICT_COLOUR: Record<VerdictWord, string> = {

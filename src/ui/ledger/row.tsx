@@ -1,6 +1,6 @@
 import Link from 'next/link';
 import type { GlyphCourse } from '@/chart/wall';
-import type { RecordStatus } from '@/core/record/record';
+import type { RecordStatus } from '@/core/record/status';
 import type { VerdictWord } from '@/core/verdict/verdict';
 import { WallGlyph } from '@/ui/charts/wall';
 import { moment, STATUS_WORDS, VERDICT_COLOUR } from '@/ui/kit/words';

@@ -1,13 +1,13 @@
 import type { Metadata } from 'next';
 import { ledger } from '@/server/records/records';
-import { currentSession } from '@/server/session/session';
+import { requireSession } from '@/server/session/session';
 import { RecordRow } from '@/ui/ledger/row';
 import { buttonClass } from '@/ui/kit/button-class';
 import { SearchField } from '@/ui/ledger/search-field';
 
 export const metadata: Metadata = { title: 'Ledger' };
 export default async function Ledger({ searchParams }: { searchParams: Promise<{ q?: string | string[] }> }) {
-  const session = (await currentSession())!;
+  const session = await requireSession();
   const { q } = await searchParams;
   const search = (Array.isArray(q) ? q[0] : q)?.slice(0, 200) ?? '';
   const lines = await ledger(session, search);

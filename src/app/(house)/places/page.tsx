@@ -1,11 +1,11 @@
 import type { Metadata } from 'next';
 import Link from 'next/link';
 import { listPlaces } from '@/server/places/places';
-import { currentSession } from '@/server/session/session';
+import { requireSession } from '@/server/session/session';
 
 export const metadata: Metadata = { title: 'Places' };
 export default async function Places() {
-  const places = await listPlaces((await currentSession())!);
+  const places = await listPlaces(await requireSession());
   return (
     <>
       <h1 className="text-2xl font-bold">Places</h1>

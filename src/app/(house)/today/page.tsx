@@ -4,13 +4,13 @@ import { wallGlyph } from '@/chart/wall';
 import { cabinet } from '@/server/places/places';
 import { ledger, openRuns } from '@/server/records/records';
 import { now } from '@/server/now';
-import { currentSession } from '@/server/session/session';
+import { requireSession } from '@/server/session/session';
 import { TodayView, type RunningRun } from '@/ui/today/today';
 import { runningSummary } from '@/ui/today/summary';
 
 export const metadata: Metadata = { title: 'Today' };
 export default async function Today() {
-  const session = (await currentSession())!;
+  const session = await requireSession();
   const [open, gauges, sealed] = await Promise.all([
     openRuns(session),
     cabinet(session),

@@ -2,14 +2,14 @@ import type { Metadata } from 'next';
 import { notFound } from 'next/navigation';
 import { recordOf } from '@/server/records/records';
 import { checkSeal } from '@/server/sealing/seal';
-import { currentSession } from '@/server/session/session';
+import { requireSession } from '@/server/session/session';
 import { TroubleError } from '@/server/trouble';
 import { buttonClass } from '@/ui/kit/button-class';
 import { CertificateView } from '@/ui/ledger/certificate';
 
 export const metadata: Metadata = { title: 'Record' };
 export default async function RecordPage({ params }: { params: Promise<{ run: string }> }) {
-  const session = (await currentSession())!;
+  const session = await requireSession();
   const { run } = await params;
   const record = await recordOf(session, run).catch((e: unknown) => {
     if (e instanceof TroubleError) notFound();

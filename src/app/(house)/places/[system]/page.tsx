@@ -5,7 +5,7 @@ import { showExact } from '@/core/quantity/exact';
 import { showFigure } from '@/core/quantity/figure';
 import { cabinet, readSystem, rulePacks } from '@/server/places/places';
 import { ledger } from '@/server/records/records';
-import { currentSession } from '@/server/session/session';
+import { requireSession } from '@/server/session/session';
 import { TroubleError } from '@/server/trouble';
 import { now } from '@/server/now';
 import { RecordRow } from '@/ui/ledger/row';
@@ -15,7 +15,7 @@ import { mayRun } from '@/wire/role';
 
 export const metadata: Metadata = { title: 'System' };
 export default async function SystemPage({ params }: { params: Promise<{ system: string }> }) {
-  const session = (await currentSession())!;
+  const session = await requireSession();
   const { system: id } = await params;
   const found = await readSystem(session, id).catch((e: unknown) => {
     if (e instanceof TroubleError) notFound();

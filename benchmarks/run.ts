@@ -1,0 +1,177 @@
+/**
+ * What is measured, against the floors it is measured against. `npm run benchmarks` (core only) or with a server:
+ * `VAST_BENCH_URL=http://127.0.0.1:3000 npm run benchmarks` for start-up, script sizes and time to interactive.
+ */
+import { spawn } from 'node:child_process';
+import { readFileSync } from 'node:fs';
+import { chromium } from 'playwright-core';
+import packJson from '@packs/gas-metric.json';
+import { bakery, gauge, hold, SIGNED, upTo, uuid } from '@/core/testing/bakery';
+import { loadPack } from '@/core/pack/load';
+import { makePlan } from '@/core/plan/plan';
+import type { PlacedEvent } from '@/core/run/events';
+import { reduce } from '@/core/run/reduce';
+import { place, playScript } from '@/core/run/script';
+import { verdictOf } from '@/core/verdict/verdict';
+
+const floors = JSON.parse(readFileSync('benchmarks/floors.json', 'utf8')) as Record<string, number>;
+let worse = 0;
+function report(name: string, value: number, unit: string): void {
+  const floor = floors[name];
+  const bad = floor !== undefined && value > floor;
+  if (bad) worse += 1;
+  console.log(
+    `${bad ? 'OVER ' : 'ok   '} ${name.padEnd(44)} ${value.toFixed(1).padStart(9)} ${unit}${floor === undefined ? '' : `  (floor ${floor})`}`,
+  );
+}
+
+// 1. reduce + verdict over a log of 100 000 readings
+const plan = makePlan({
+  run: uuid(1, 3),
+  practice: false,
+  organisation: { id: uuid(1, 1), name: 'x' },
+  site: { id: uuid(1, 4), name: 'x', address: '', customer: '' },
+  system: bakery(),
+  pack: loadPack(packJson),
+  packHash: 'x',
+  procedureId: packJson.procedures[0]!.id,
+  case: 'existing',
+  gauges: [gauge()],
+  made: { at: '2026-11-20T08:00:00.000Z', zone: 'UTC', by: 'x' },
+});
+const began = Date.parse(plan.made.at);
+const base = place(
+  playScript(
+    plan,
+    [...upTo(['9.10', '9.10']), ...hold(200, '20.50', '20.48'), [450, 'zero', '0'], ...SIGNED(500)],
+    {
+      device: uuid(1, 6),
+      zone: 'UTC',
+      pageLoad: uuid(1, 7),
+      by: uuid(1, 2),
+      byName: 'x',
+      began,
+      id: (n) => uuid(n, 8),
+    },
+  ),
+);
+const at = base.findLastIndex((e) => e.kind === 'hold-start');
+const start = base[at]!;
+const many = Array.from(
+  { length: 100_000 },
+  (_, i) =>
+    ({
+      ...start,
+      kind: 'reading',
+      id: uuid(i, 99),
+      deviceSeq: 1000 + i,
+      at: start.at + i,
+      expects: start.expects,
+      readAt: start.at + i,
+      figure: { digits: 2050, scale: 2, unit: 'mbar' },
+    }) as PlacedEvent,
+);
+const log = [...base.slice(0, at + 1), ...many, ...base.slice(at + 1)].map((e, i) => ({
+  ...e,
+  position: i + 1,
+}));
+global.gc?.();
+const before = process.memoryUsage().heapUsed;
+const t0 = performance.now();
+const state = reduce(plan, log);
+const verdict = verdictOf(plan, state);
+report('reduce + verdict, 100 000 readings', performance.now() - t0, 'ms');
+report('heap of that state', (process.memoryUsage().heapUsed - before) / 1e6, 'MB');
+if (verdict?.word !== 'tight') throw new Error(`The benchmark log must judge Tight, not ${verdict?.word}.`);
+
+const url = process.env.VAST_BENCH_URL;
+if (url) {
+  // 3. first-load script of the bench, 4. time to interactive of each main view
+  const root = process.getuid?.() === 0;
+  const browser = await chromium.launch({
+    executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
+    args: [
+      ...(root ? ['--no-sandbox'] : []),
+      '--disable-gpu',
+      '--disable-background-networking',
+      '--disable-component-update',
+      '--no-first-run',
+    ],
+  });
+  const page = await (
+    await browser.newContext({ viewport: { width: 1280, height: 800 }, serviceWorkers: 'block' })
+  ).newPage();
+  const [demo] = JSON.parse(readFileSync('.run/demo-people.json', 'utf8')) as {
+    email: string;
+    password: string;
+  }[];
+  await page.goto(`${url}/sign-in`);
+  await page.getByLabel('E-mail').fill(demo!.email);
+  await page.getByLabel('Password').fill(demo!.password);
+  await page.getByRole('button', { name: 'Sign in', exact: true }).click();
+  await page.waitForURL('**/today');
+  const run = await page.locator('a[href^="/bench/"]').first().getAttribute('href');
+  const system = await page
+    .goto(`${url}/places`)
+    .then(() => page.locator('a[href^="/places/"]').first().getAttribute('href'));
+  const record = await page
+    .goto(`${url}/ledger`)
+    .then(() => page.locator('a[href^="/ledger/"]').first().getAttribute('href'));
+  const views: [string, string, string][] = [
+    ['today', '/today', 'text=Running now'],
+    ['places', '/places', 'text=Bakery gas'],
+    ['system', system!, 'text=Start a test'],
+    ['ledger', '/ledger', 'text=VS-00001'],
+    ['record', record!, 'text=Checked now'],
+    ['bench', run!, 'text=Gauge that judges'],
+  ];
+  for (const [name, path, ready] of views) {
+    const times: number[] = [];
+    let script = 0;
+    for (let i = 0; i < 3; i++) {
+      const cdp = await page.context().newCDPSession(page);
+      await cdp.send('Network.enable');
+      await cdp.send('Network.clearBrowserCache');
+      script = 0;
+      const kinds = new Map<string, string>();
+      cdp.on('Network.responseReceived', (e) => kinds.set(e.requestId, e.type));
+      cdp.on('Network.loadingFinished', (e) => {
+        if (kinds.get(e.requestId) === 'Script') script += e.encodedDataLength;
+      });
+      const began = performance.now();
+      await page.goto(url + path, { waitUntil: 'commit' });
+      await page.locator(ready).first().waitFor();
+      // interactive: React has attached its handlers to the document's controls
+      await page.waitForFunction(() =>
+        [...document.querySelectorAll('button')].some((b) =>
+          Object.keys(b).some((k) => k.startsWith('__reactProps')),
+        ),
+      );
+      times.push(performance.now() - began);
+      await cdp.detach();
+    }
+    report(`time to interactive, ${name}`, times.sort((a, b) => a - b)[1]!, 'ms');
+    if (name === 'bench') report('first-load script of the bench, compressed', script / 1000, 'kB');
+  }
+  await browser.close();
+} else {
+  // 2. second start: everything installed, built and loaded
+  const t1 = performance.now();
+  const child = spawn('./start', {
+    env: { ...process.env, PORT: '3700' },
+    stdio: ['ignore', 'pipe', 'inherit'],
+  });
+  await new Promise<void>((resolve, reject) => {
+    child.stdout.on('data', (d: Buffer) => {
+      if (d.toString().includes('ready in')) resolve();
+    });
+    child.on('exit', () => reject(new Error('./start ended; is it running already in this folder?')));
+  });
+  report('./start, second run', (performance.now() - t1) / 1000, 's');
+  child.removeAllListeners('exit');
+  await new Promise((resolve) => {
+    child.on('exit', resolve);
+    child.kill('SIGINT');
+  });
+}
+if (worse) process.exitCode = 1;

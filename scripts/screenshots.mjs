@@ -1,0 +1,147 @@
+// Refreshes docs/screenshots from a running demo: VAST_BENCH_URL=http://127.0.0.1:3000 npm run screenshots
+import { execFileSync } from 'node:child_process';
+import { existsSync, mkdirSync, writeFileSync } from 'node:fs';
+import { chromium } from 'playwright-core';
+
+const url = process.env.VAST_BENCH_URL ?? 'http://127.0.0.1:3000';
+const folder = 'docs/screenshots';
+mkdirSync(folder, { recursive: true });
+const root = process.getuid?.() === 0;
+const browser = await chromium.launch({
+  executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
+  args: [
+    ...(root ? ['--no-sandbox'] : []),
+    '--disable-gpu',
+    '--disable-background-networking',
+    '--disable-component-update',
+    '--no-first-run',
+  ],
+});
+
+async function person(who, theme, width, height) {
+  const context = await browser.newContext({
+    viewport: { width, height },
+    colorScheme: theme === 'basalt' ? 'dark' : 'light',
+  });
+  const page = await context.newPage();
+  await page.goto(`${url}/sign-in`);
+  if (who) {
+    await page.getByLabel('E-mail').fill(`${who}@hollin-tarrow.example`);
+    await page.getByLabel('Password').fill(`millrace-${who}`);
+    await page.getByRole('button', { name: 'Sign in', exact: true }).click();
+    await page.waitForURL('**/today');
+  }
+  const shot = async (name) => {
+    await page.waitForTimeout(500);
+    await page.screenshot({ path: `${folder}/${name}.png` });
+  };
+  return { page, shot, context };
+}
+async function begin(page, practice) {
+  await page.goto(`${url}/places`);
+  await page.getByRole('link', { name: /Bakery gas/ }).click();
+  await page.getByRole('radio', { name: /Existing installation/ }).check();
+  await page.getByRole('button', { name: practice ? /Practise on/ : 'Start the test' }).click();
+  await page.waitForURL(/bench/);
+  await page.getByText(/lines still open/).waitFor();
+}
+async function checks(page) {
+  const primary = page.getByRole('button', { name: /lines still open|All answered/ });
+  while (!(await primary.innerText()).includes('All answered')) {
+    const before = await primary.innerText();
+    const ask = page
+      .getByRole('button', { name: 'No', exact: true, pressed: false })
+      .and(page.locator(':enabled'));
+    if (await ask.count()) await ask.first().click();
+    else await page.locator('button:enabled:has-text("Tap when done")').first().click();
+    await page.waitForFunction(
+      (t) => ![...document.querySelectorAll('button')].some((b) => b.innerText === t),
+      before,
+    );
+  }
+  await primary.click();
+}
+async function enter(page, figure, save) {
+  await page.getByRole('form', { name: 'Entry' }).getByRole('textbox').first().fill(figure);
+  const tick = page.getByRole('form', { name: 'Entry' }).getByRole('checkbox');
+  if (await tick.count()) await tick.check();
+  await page.getByRole('button', { name: save }).click();
+}
+async function toHold(page) {
+  await checks(page);
+  await page
+    .getByRole('listitem')
+    .filter({ hasText: 'G-02' })
+    .getByRole('button', { name: 'Use this gauge' })
+    .click();
+  await enter(page, '0.00', /Zero is proved/);
+  await enter(page, '9.10', /In the band/);
+  await enter(page, '9.10', /Start the/);
+  await page.getByRole('timer').first().waitFor();
+}
+const reading = async (page, figure) => {
+  await page.getByRole('button', { name: 'Reading', exact: true }).click();
+  await enter(page, figure, /Save the reading/);
+};
+
+const stranger = await person(null, 'chalk', 1280, 800);
+await stranger.shot('sign-in');
+const wide = await person('imre', 'chalk', 1280, 800);
+await begin(wide.page);
+await wide.shot('bench-prepare');
+await toHold(wide.page);
+await wide.page.waitForTimeout(9000);
+await reading(wide.page, '9.12');
+await wide.page.waitForTimeout(8000);
+await reading(wide.page, '9.11');
+await wide.shot('bench-hold');
+await wide.page.goto(`${url}/today`);
+await wide.shot('today');
+await wide.page.goto(`${url}/places`);
+await wide.page.getByRole('link', { name: /Bakery gas/ }).click();
+await wide.page.getByText('Start a test').waitFor();
+await wide.shot('system');
+await wide.page.goto(`${url}/ledger`);
+await wide.shot('ledger');
+await wide.page.getByRole('link', { name: /VS-00006/ }).click();
+await wide.page.getByText('Checked now').waitFor();
+await wide.shot('record');
+const link = await wide.page.getByRole('link', { name: 'Public page' }).getAttribute('href');
+const pdf = await wide.page.request.get(
+  url + (await wide.page.getByRole('link', { name: 'PDF' }).getAttribute('href')),
+);
+writeFileSync('/tmp/certificate.pdf', await pdf.body());
+if (existsSync('/usr/bin/pdftoppm'))
+  execFileSync('pdftoppm', [
+    '-r',
+    '80',
+    '-png',
+    '-singlefile',
+    '/tmp/certificate.pdf',
+    `${folder}/certificate`,
+  ]);
+await stranger.page.goto(url + link);
+await stranger.shot('public-check');
+
+const practice = await person('tamsin', 'basalt', 1280, 800);
+await begin(practice.page, true);
+await practice.page.getByRole('button', { name: 'Shut', exact: true }).first().click();
+await checks(practice.page);
+await practice.page.getByRole('button', { name: 'Use this gauge' }).click();
+await practice.page.getByText(/Take the display/).waitFor();
+await practice.shot('practice-zero');
+
+const phone = await person('piet', 'basalt', 390, 844);
+await phone.shot('phone-today');
+await begin(phone.page);
+await toHold(phone.page);
+await phone.page.waitForTimeout(6000);
+await reading(phone.page, '9.12');
+await phone.shot('phone-hold');
+await phone.page.getByRole('button', { name: 'Reading', exact: true }).click();
+await phone.page.getByRole('form', { name: 'Entry' }).getByRole('textbox').first().fill('9.13');
+await phone.shot('phone-keypad');
+await phone.page.getByRole('button', { name: 'Back' }).click();
+await phone.page.getByRole('button', { name: 'STOP' }).click();
+await phone.shot('phone-stopped');
+await browser.close();

@@ -1,0 +1,100 @@
+import * as yup from 'yup';
+import { oneOf } from '@/core/pack/one-of';
+import { UNITS } from '@/core/quantity/unit';
+import type { RunEvent } from './events';
+
+const text = (most: number) => yup.string().strict(true).max(most).defined();
+const word = (most = 80) => yup.string().strict(true).required().max(most);
+const id = () =>
+  yup
+    .string()
+    .strict(true)
+    .required()
+    .matches(/^[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}$/);
+const integer = () => yup.number().strict(true).required().integer();
+const yes = () => yup.boolean().strict(true).optional();
+/** Wire schema of an exact decimal. */
+export const exactSchema = yup
+  .object({
+    digits: integer().min(-999999999999).max(999999999999),
+    scale: integer().min(0).max(6),
+    unit: yup.string().strict(true).required().oneOf(Object.keys(UNITS)),
+  })
+  .noUnknown()
+  .strict(true)
+  .required();
+const isTrue = () => yup.boolean().strict(true).required().oneOf([true]);
+const base = {
+  id: id(),
+  run: id(),
+  device: id(),
+  deviceSeq: integer().min(1),
+  at: integer().min(0),
+  zone: word(60),
+  offset: integer(),
+  mono: integer().min(0),
+  pageLoad: id(),
+  by: id(),
+  byName: word(120),
+  expects: text(120),
+};
+const timed = { figure: exactSchema, readAt: integer().min(0), same: yes(), streamed: yes() };
+const of = (shape: yup.ObjectShape) => yup.object({ ...base, ...shape });
+const strokes = yup
+  .string()
+  .strict(true)
+  .matches(/^[MLQC0-9 .,-]*$/)
+  .max(60000)
+  .optional();
+
+/** The schema of one event: the same on the device, in the route handler, and for files. */
+export const eventSchema = oneOf('kind', {
+  check: of({
+    item: word(),
+    subject: yup.string().strict(true).max(80).optional(),
+    answer: word().oneOf(['done', 'yes', 'no', 'undone']),
+  }),
+  proceed: of({}),
+  gauge: of({ gauge: id() }),
+  zero: of({ figure: exactSchema, openToAir: isTrue() }),
+  fill: of({ ...timed, confirmed: isTrue() }),
+  'hold-start': of(timed),
+  'hold-end': of(timed),
+  reading: of({ ...timed, late: yes() }),
+  stream: of({
+    gauge: id(),
+    simulated: yup.boolean().strict(true).required(),
+    scale: integer().min(0).max(6),
+    unit: word().oneOf(Object.keys(UNITS)),
+    points: yup
+      .array()
+      .of(yup.array().of(integer()).length(2).required())
+      .min(1)
+      .max(600)
+      .required()
+      .strict(true),
+  }),
+  'top-up': of({ before: exactSchema, after: exactSchema }),
+  disturbance: of({ what: word(), text: text(500) }),
+  temperature: of({ when: word().oneOf(['start', 'end']), figure: exactSchema }),
+  correction: of({ of: id(), figure: exactSchema, reason: word(500) }),
+  observe: of({ result: word() }),
+  skip: of({ reason: word(), text: text(500) }),
+  note: of({ text: word(2000) }),
+  stop: of({}),
+  'stop-reason': of({
+    reason: word().oneOf(['smell', 'voltage', 'movement', 'abandoned', 'mistake']),
+    text: text(500),
+  }),
+  debt: of({ debt: word(), text: text(500) }),
+  signature: of({
+    role: word().oneOf(['tester', 'customer']),
+    name: word(120),
+    strokes,
+    refused: yup.string().strict(true).max(500).optional(),
+  }),
+});
+
+/** Checks an unknown value as an event. @throws yup.ValidationError with the path of what is wrong. */
+export const parseEvent = (value: unknown): RunEvent =>
+  eventSchema.validateSync(value, { strict: true }) as unknown as RunEvent;
