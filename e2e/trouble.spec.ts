@@ -29,7 +29,7 @@ test('bad input says what to do and loses nothing', async ({ page }) => {
   await bench.fill('9.00');
   await bench.start('9.00');
   await expect(page.getByRole('button', { name: /End reading in/ })).toBeDisabled();
-  await page.getByRole('button', { name: 'More' }).click();
+  await page.getByRole('button', { name: 'More', exact: true }).click();
   await page.getByRole('button', { name: 'Reading from earlier' }).click();
   const soon = await page.evaluate(() => new Date(Date.now() + 600_000).toTimeString().slice(0, 8));
   await page.getByLabel('Time it was read').fill(soon);
@@ -197,6 +197,7 @@ test('without a signal a bench opened before opens again, counts down and takes 
       ),
     )
     .toBe(true);
+  await expect.poll(async () => (await bench.counts()).here - (await bench.counts()).office).toBe(0);
   const url = page.url();
   await context.setOffline(true);
   await page.close();
@@ -216,9 +217,9 @@ test('without a signal a bench opened before opens again, counts down and takes 
   await cold.enter('9.11', /Save the reading/);
   const { here, office } = await cold.counts();
   expect(here - office).toBe(3);
+  await context.route('**/api/runs/*/events*', (r) => r.abort());
   await context.setOffline(false);
   await again.goto(`${BASE}/today`);
-  await context.setOffline(true);
   await again.getByRole('button', { name: /Imre/ }).click();
   await again.getByRole('button', { name: 'Sign out', exact: true }).click();
   await expect(again.getByRole('alert').filter({ hasText: /not with the office yet/ })).toBeVisible();

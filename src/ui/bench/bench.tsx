@@ -180,7 +180,12 @@ function OpenBench({ engine, who }: { engine: BenchEngine; who: Identity }) {
         </p>
       )}
       <div data-sides className="grid min-h-0 flex-1 grid-cols-[28px_1fr] lg:grid-cols-[184px_1fr_322px]">
-        <aside className="min-h-0 overflow-y-auto lg:border-r lg:border-seam" aria-label="Wall of courses">
+        <aside
+          className="min-h-0 overflow-y-auto lg:border-r lg:border-seam"
+          role="region"
+          aria-label="Wall of courses"
+          tabIndex={0}
+        >
           <div className="h-full lg:hidden">
             <WallStrip courses={courses} />
           </div>
@@ -264,7 +269,9 @@ function OpenBench({ engine, who }: { engine: BenchEngine; who: Identity }) {
         </main>
         <aside
           className="min-h-0 overflow-y-auto border-l border-seam bg-panel p-4 max-lg:hidden"
+          role="region"
           aria-label="Facts"
+          tabIndex={0}
         >
           {plan.practice && state.phase === 'running' && (
             <div className="mb-4">

@@ -192,7 +192,7 @@ export function CertificateView({
           </div>
         </section>
       )}
-      <section className="overflow-x-auto">
+      <section className="overflow-x-auto" role="region" aria-label="Holds" tabIndex={0}>
         <h2 className={h}>Holds</h2>
         <table className="mt-1 w-full min-w-[640px] text-sm">
           <thead>
@@ -260,7 +260,7 @@ export function CertificateView({
         <p className="mt-2 text-quiet">{plan.pack.notice}</p>
       </section>
       {log && (
-        <section className="overflow-x-auto">
+        <section className="overflow-x-auto" role="region" aria-label="Everything that happened" tabIndex={0}>
           <h2 className="text-lg font-semibold">Everything that happened, in order</h2>
           <table className="mt-2 w-full min-w-[700px] text-sm">
             <thead>
