@@ -36,7 +36,12 @@ test.describe('the staged test from start to certificate', () => {
     await pass(page, 90);
     await other.clock.fastForward(90_000);
 
+    await other.keyboard.press('Shift');
+    await other.getByRole('button', { name: 'Reading', exact: true }).click();
+    await other.getByRole('form', { name: 'Entry' }).getByRole('textbox').first().fill('20.4');
     await bench.end('20.47');
+    await expect(other.getByText(/You were typing 20.4 mbar when that step ended/)).toBeVisible();
+    await other.getByRole('button', { name: 'Keep it as a note' }).click();
     await expect(page.getByText('What does it show?').first()).toBeVisible();
     await expect(other.getByText('What does it show?').first()).toBeVisible();
     await second.close();

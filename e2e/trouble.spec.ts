@@ -169,6 +169,7 @@ test('two people ending a stage at once: one counts, the other is told, both sta
   await context.setOffline(false);
   await page2.clock.fastForward(5_000);
   await expect.poll(async () => (await other.counts()).here - (await other.counts()).office).toBe(0);
+  await expect(page2.getByText(/Somebody else had already ended that step/)).toBeVisible();
   const log = (await (await page.request.get(`${BASE}/api/runs/${bench.run}`)).json()) as {
     events: { kind: string; figure: { digits: number }; position: number }[];
   };

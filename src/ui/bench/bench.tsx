@@ -1,6 +1,6 @@
 'use client';
 import { OctagonX } from 'lucide-react';
-import { useEffect, useRef, useState } from 'react';
+import { useEffect, useRef, useState, useSyncExternalStore } from 'react';
 import { wallCourses } from '@/chart/wall';
 import type { Payload } from '@/core/run/events';
 import { currentVisit, runningHold, stageOf } from '@/core/run/reduce';
@@ -16,7 +16,8 @@ import { buttonClass } from '@/ui/kit/button-class';
 import type { Identity } from '@/wire/role';
 import { mayRun } from '@/wire/role';
 import { Closing } from './closing';
-import { Facts } from './facts';
+import { orphanDraft, settleDraft, watchDraft } from './draft';
+import { Entries, Facts } from './facts';
 import { ChecksPanel } from './panels/checks';
 import { FillPanel } from './panels/fill';
 import { HoldPanel } from './panels/hold';
@@ -118,6 +119,15 @@ function OpenBench({ engine, who }: { engine: BenchEngine; who: Identity }) {
     setMessage(answer.accepted ? '' : answer.text);
     return answer;
   };
+  const draft = useSyncExternalStore(watchDraft, orphanDraft, () => null);
+  const [seen, setSeen] = useState<readonly string[]>([]);
+  const overtaken = view.events.filter(
+    (e) =>
+      e.by === who.person &&
+      e.position !== undefined &&
+      !seen.includes(e.id) &&
+      state.withoutEffect.some((w) => w.id === e.id && w.code === 'overtaken'),
+  );
   const courses = wallCourses(plan, state, at);
   const verdict = verdictOf(plan, state);
   const owed = state.debts.filter((d) => !d.cleared).map((d) => plan.procedure.debts[d.key]?.text ?? d.key);
@@ -177,6 +187,40 @@ function OpenBench({ engine, who }: { engine: BenchEngine; who: Identity }) {
         <p role="alert" className="border-b border-seam bg-panel px-4 py-2 text-rust">
           {view.refused.count} {view.refused.count === 1 ? 'entry was' : 'entries were'} not taken by the
           office: {view.refused.text} They stay on this device.
+        </p>
+      )}
+      {overtaken.length > 0 && (
+        <p role="alert" className="flex flex-wrap items-center gap-3 border-b border-seam bg-panel px-4 py-2">
+          Somebody else had already ended that step: your entry is kept in the log but did not count.
+          <Button className="min-h-12" onClick={() => setSeen([...seen, ...overtaken.map((e) => e.id)])}>
+            I have seen it
+          </Button>
+        </p>
+      )}
+      {draft && (
+        <p role="alert" className="flex flex-wrap items-center gap-3 border-b border-seam bg-panel px-4 py-2">
+          <span>
+            You were typing{' '}
+            <span className="figure">
+              {draft.text} {draft.unit}
+            </span>{' '}
+            when that step ended.
+          </span>
+          <Button
+            className="min-h-12"
+            tone="act"
+            onClick={() =>
+              void act({
+                kind: 'note',
+                text: `${draft.label}: ${draft.text} ${draft.unit} (typed when the step ended)`,
+              }).then((a) => a.accepted && settleDraft())
+            }
+          >
+            Keep it as a note
+          </Button>
+          <Button className="min-h-12" onClick={settleDraft}>
+            Drop it
+          </Button>
         </p>
       )}
       <div data-sides className="grid min-h-0 flex-1 grid-cols-[28px_1fr] lg:grid-cols-[184px_1fr_322px]">
@@ -262,6 +306,7 @@ function OpenBench({ engine, who }: { engine: BenchEngine; who: Identity }) {
             {facts && (
               <div className="mt-3">
                 <Facts view={view} />
+                <Entries view={view} />
               </div>
             )}
           </div>
@@ -279,6 +324,7 @@ function OpenBench({ engine, who }: { engine: BenchEngine; who: Identity }) {
             </div>
           )}
           <Facts view={view} />
+          <Entries view={view} />
         </aside>
       </div>
     </div>

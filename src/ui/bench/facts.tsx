@@ -165,3 +165,30 @@ export function Facts({ view }: { view: BenchView }) {
     </div>
   );
 }
+
+/** The newest figures, each with where it is: on this device only, or with the office. */
+export function Entries({ view }: { view: BenchView }) {
+  const figures = view.events
+    .flatMap((e) => ('figure' in e ? [e] : []))
+    .slice(-6)
+    .reverse();
+  if (!figures.length) return null;
+  return (
+    <section className="mt-4 text-base">
+      <h2 className="text-sm text-quiet">Newest figures</h2>
+      <ul>
+        {figures.map((e) => (
+          <li key={e.id} className="flex justify-between gap-3 border-t border-seam py-1">
+            <span>
+              <span className="figure-narrow">{showExact(e.figure)}</span>{' '}
+              <span className="text-sm text-quiet">{clockTime(e.at + e.offset, view.plan.made.zone)}</span>
+            </span>
+            <span className={`text-sm ${e.position === undefined ? 'text-ochre' : 'text-quiet'}`}>
+              {e.position === undefined ? 'on this device' : 'with the office'}
+            </span>
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}

@@ -7,6 +7,7 @@ import { unitLabel } from '@/core/quantity/unit';
 import { now } from '@/device/clock';
 import type { GaugeFrame } from '@/device/bench';
 import { buttonClass } from '@/ui/kit/button-class';
+import { leaveDraft } from './draft';
 
 export interface Entered {
   readonly figure: Exact;
@@ -54,7 +55,22 @@ export function Keypad({
   const shown =
     live && live.gauge === gauge.id ? exact(live.digits, live.scale, gauge.resolution.unit) : null;
 
-  useEffect(() => field.current?.focus({ preventScroll: true }), []);
+  const typed = useRef('');
+  useEffect(() => {
+    typed.current = how === 'typed' ? text : '';
+  }, [text, how]);
+  useEffect(() => {
+    field.current?.focus({ preventScroll: true });
+    // a stage that somebody else ends takes the keypad away: what was typed is kept as a draft
+    return () => {
+      if (typed.current) leaveDraft({ text: typed.current, unit, label });
+    };
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- on leaving only
+  }, []);
+  const cancel = () => {
+    typed.current = '';
+    onCancel?.();
+  };
   const put = (value: string, kind: typeof how = 'typed') => {
     setReadAt((r) => (value === '' ? null : kind === 'typed' ? (r ?? now()) : now()));
     setText(value);
@@ -85,6 +101,8 @@ export function Keypad({
       return;
     }
     setBusy(true);
+    const kept = typed.current;
+    typed.current = ''; // being saved: leaving now loses nothing
     const said = await onSave({
       figure,
       readAt: readAt ?? now(),
@@ -92,8 +110,10 @@ export function Keypad({
       streamed: how === 'streamed',
     });
     setBusy(false);
-    if (said) setTrouble(said);
-    else setText('');
+    if (said) {
+      typed.current = kept;
+      setTrouble(said);
+    } else setText('');
   };
   const key =
     'figure min-h-[72px] min-w-[88px] border border-edge bg-panel text-2xl hover:border-ink active:bg-block';
@@ -191,7 +211,7 @@ export function Keypad({
             </button>
           )}
           {onCancel && (
-            <button type="button" className={wide} onClick={onCancel}>
+            <button type="button" className={wide} onClick={cancel}>
               Back
             </button>
           )}

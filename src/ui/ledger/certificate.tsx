@@ -192,7 +192,7 @@ export function CertificateView({
           </div>
         </section>
       )}
-      <section className="overflow-x-auto" role="region" aria-label="Holds" tabIndex={0}>
+      <div className="overflow-x-auto" role="region" aria-label="Holds" tabIndex={0}>
         <h2 className={h}>Holds</h2>
         <table className="mt-1 w-full min-w-[640px] text-sm">
           <thead>
@@ -221,7 +221,7 @@ export function CertificateView({
           </tbody>
         </table>
         <p className={`mt-2 ${h}`}>{face.clock}</p>
-      </section>
+      </div>
       <section className="flex flex-wrap gap-10">
         {(['tester', 'customer'] as const).map((role) => {
           const sig = state.signatures.find((s) => s.role === role);
@@ -260,7 +260,7 @@ export function CertificateView({
         <p className="mt-2 text-quiet">{plan.pack.notice}</p>
       </section>
       {log && (
-        <section className="overflow-x-auto" role="region" aria-label="Everything that happened" tabIndex={0}>
+        <div className="overflow-x-auto" role="region" aria-label="Everything that happened" tabIndex={0}>
           <h2 className="text-lg font-semibold">Everything that happened, in order</h2>
           <table className="mt-2 w-full min-w-[700px] text-sm">
             <thead>
@@ -285,7 +285,7 @@ export function CertificateView({
               ))}
             </tbody>
           </table>
-        </section>
+        </div>
       )}
     </article>
   );
