@@ -143,6 +143,7 @@ export class BenchPage {
     }
   }
   private async draw(): Promise<void> {
+    await expect(this.page.locator('canvas[data-ready]')).toBeVisible();
     const box = (await this.page.locator('canvas').boundingBox())!;
     await this.page.mouse.move(box.x + 20, box.y + 70);
     await this.page.mouse.down();

@@ -141,7 +141,7 @@ await phone.shot('phone-hold');
 await phone.page.getByRole('button', { name: 'Reading', exact: true }).click();
 await phone.page.getByRole('form', { name: 'Entry' }).getByRole('textbox').first().fill('9.13');
 await phone.shot('phone-keypad');
-await phone.page.getByRole('button', { name: 'Back' }).click();
+await phone.page.getByRole('button', { name: 'Back', exact: true }).click();
 await phone.page.getByRole('button', { name: 'STOP' }).click();
 await phone.shot('phone-stopped');
 await browser.close();

@@ -1,5 +1,4 @@
-import { bisector, extent } from 'd3-array';
-import { scaleLinear } from 'd3-scale';
+import { bisector, extent, nice, ticks as roundTicks } from 'd3-array';
 import { curveLinear, curveStepAfter, line } from 'd3-shape';
 
 export interface TracePoint {
@@ -62,8 +61,11 @@ export function traceGeometry(r: TraceRequest): Trace {
   ]) as [number, number];
   const step = 10 ** -r.decimals;
   const room = Math.max((high - low) * 0.12, step * 5);
-  const x = scaleLinear([r.from, Math.max(r.to, r.from + 1000)], [plot.left, plot.right]);
-  const y = scaleLinear([low - room, high + room], [plot.bottom, plot.top]).nice(4);
+  const [bottom, top] = nice(low - room, high + room, 4);
+  const end = Math.max(r.to, r.from + 1000);
+  const x = (t: number) => plot.left + ((t - r.from) / (end - r.from)) * (plot.right - plot.left);
+  const timeAt = (px: number) => r.from + ((px - plot.left) / (plot.right - plot.left)) * (end - r.from);
+  const y = (p: number) => plot.bottom - ((p - bottom) / (top - bottom)) * (plot.bottom - plot.top);
   const draw = line<TracePoint>(
     (p) => x(p.t),
     (p) => y(p.p),
@@ -83,10 +85,13 @@ export function traceGeometry(r: TraceRequest): Trace {
       ? { y: y(r.permitted[1]), height: Math.max(1, y(r.permitted[0]) - y(r.permitted[1])) }
       : null,
     xTicks: ticks.map((t) => ({ x: x(t), label: clock(t - r.from) })),
-    yTicks: y.ticks(4).map((v) => ({ y: y(v), label: v.toFixed(Math.min(r.decimals, 2)).replace('-', '−') })),
+    yTicks: roundTicks(bottom, top, 4).map((v) => ({
+      y: y(v),
+      label: v.toFixed(Math.min(r.decimals, 2)).replace('-', '−'),
+    })),
     plot,
     nearest: (px) => {
-      const p = all[find(all, x.invert(px))];
+      const p = all[find(all, timeAt(px))];
       return p ? { ...p, x: x(p.t), y: y(p.p) } : null;
     },
   };

@@ -18,6 +18,8 @@ import { mayRun } from '@/wire/role';
 import { Closing } from './closing';
 import { orphanDraft, settleDraft, watchDraft } from './draft';
 import { Entries, Facts } from './facts';
+import { prepareWhy } from '@/ui/kit/why';
+import { prepareSignature } from './signature-pad';
 import { ChecksPanel } from './panels/checks';
 import { FillPanel } from './panels/fill';
 import { HoldPanel } from './panels/hold';
@@ -89,9 +91,16 @@ function OpenBench({ engine, who }: { engine: BenchEngine; who: Identity }) {
   const main = useRef<HTMLDivElement>(null);
   useEffect(() => {
     setLeft(mirrored());
-    void startWorker([location.pathname]);
+    const later = setTimeout(
+      () => void Promise.all([prepareWhy(), prepareSignature()]).then(() => startWorker([location.pathname])),
+      1200,
+    );
     addEventListener('pointerdown', armAlarm, { once: true });
-    return keepAwake();
+    const sleep = keepAwake();
+    return () => {
+      clearTimeout(later);
+      sleep();
+    };
   }, []);
   const stageKey = visit ? `${visit.ordinal}` : state.phase;
   useEffect(() => {
