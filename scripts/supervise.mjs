@@ -8,7 +8,8 @@ import { root } from './cluster.mjs';
 
 export const run = path.join(root, '.run');
 export const node = process.execPath;
-export const tsx = [path.join(root, 'node_modules/tsx/dist/cli.mjs'), '--conditions=react-server'];
+/** Node with TypeScript, in one process: a wrapper would leave its child behind when killed. */
+export const tsx = ['--import', 'tsx', '--conditions=react-server'];
 
 /** A secret of this checkout, made once. */
 export function secret() {

@@ -4,6 +4,7 @@ import type { Plan } from '@/core/plan/plan';
 import { toNumber } from '@/core/quantity/exact';
 import { holdEnds, permittedDrop } from '@/core/run/reduce';
 import type { Hold, RunState, Visit } from '@/core/run/state';
+import { verdictOf } from '@/core/verdict/verdict';
 
 export type CourseState = 'waiting' | 'running' | 'set' | 'split' | 'skipped';
 /** One course of the wall: what is needed to draw it, in words and in measures. */
@@ -82,6 +83,8 @@ function plumbOf(plan: Plan, state: RunState, visit: Visit): { plumb: number; ou
  */
 export function wallCourses(plan: Plan, state: RunState, at: number): Course[] {
   const seen = new Map<string, number>();
+  // a void result is a crack through the last course, whatever broke the procedure
+  const cracked = state.ending && verdictOf(plan, state)?.word === 'void' ? state.visits.length : 0;
   const laid = state.visits.map((visit, i): Course => {
     const stage = plan.procedure.stages[visit.stage]!;
     const times = (seen.get(visit.stage) ?? 0) + 1;
@@ -89,6 +92,7 @@ export function wallCourses(plan: Plan, state: RunState, at: number): Course[] {
     const running = state.phase === 'running' && i === state.visits.length - 1;
     const hold = holdsOf(visit).find((h) => !h.end && !h.broken);
     const split =
+      visit.ordinal === cracked ||
       visit.split !== undefined ||
       visit.holds.some((h) => h.broken && h === visit.holds[visit.holds.length - 1]);
     const courseState: CourseState = visit.skipped

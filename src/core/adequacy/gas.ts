@@ -85,7 +85,7 @@ export function smallestVisibleLeak(hold: HoldSetting, d: Procedure['temperature
         name: 'Δp_min, smallest visible change',
         value: `${change.value.toFixed(2)} ${unitLabel(change.unit)}`,
       },
-      { name: 't, hold', value: `${hold.minutes} min` },
+      { name: 't, hold', value: `${Number(hold.minutes.toFixed(3))} min` },
       { name: 'P_atm', value: '1013.25 mbar' },
       { name: 'p_working / p_test', value: (hold.workingPressure / hold.pressure).toFixed(3) },
       ...change.inputs,

@@ -411,6 +411,11 @@ function check(
   const lines = checkLines(plan, stage);
   const line = lines.find((l) => l.id === id);
   if (!line) return no('unknown-line', 'This line is not in the list.');
+  if (event.answer !== 'undone' && (event.answer === 'done') === (line.item.ask === true))
+    return no(
+      'answer',
+      line.item.ask ? 'Answer this line with yes or no.' : 'This line is done or not done.',
+    );
   if (line.item.ordered) {
     const before = lines.filter((l) => l.item.ordered);
     const open = before.find((l) => !visit.answers[l.id] || visit.answers[l.id]!.answer === 'undone');

@@ -31,15 +31,6 @@ export function StopReason({
         {caution} Emergency line noted on the meter: <span className="figure">{emergency}</span>.
       </p>
       <p className="text-lg">Why was it stopped?</p>
-      <label>
-        In a few words, if there is time
-        <input
-          className="mt-1 min-h-14 w-full border border-edge bg-panel px-3"
-          value={text}
-          onChange={(e) => setText(e.target.value)}
-          maxLength={500}
-        />
-      </label>
       <div className="grid gap-3 sm:grid-cols-2">
         {REASONS.map(([key, words]) => (
           <Button
@@ -51,6 +42,15 @@ export function StopReason({
           </Button>
         ))}
       </div>
+      <label>
+        Words to go with it, if there is time: type them before choosing
+        <input
+          className="mt-1 min-h-14 w-full border border-edge bg-panel px-3"
+          value={text}
+          onChange={(e) => setText(e.target.value)}
+          maxLength={500}
+        />
+      </label>
     </section>
   );
 }

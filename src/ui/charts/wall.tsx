@@ -71,13 +71,13 @@ export function Wall({ courses, props, openJoint, stamp, width, scale, labels = 
         {c.repeated && c.state !== 'waiting' && (
           <rect x={x + 3} y={y + 3} width={block - 6} height={h - 6} fill="none" stroke="var(--edge)" />
         )}
-        {Array.from({ length: Math.min(c.topUps, 5) }, (_, n) => (
+        {Array.from({ length: Math.min(c.topUps, 4) }, (_, n) => (
           <line
             key={n}
             x1={x}
             x2={x + block}
-            y1={y + ((n + 1) * h) / (Math.min(c.topUps, 5) + 1)}
-            y2={y + ((n + 1) * h) / (Math.min(c.topUps, 5) + 1)}
+            y1={y + h - 4 - n * 3}
+            y2={y + h - 4 - n * 3}
             stroke="var(--ink)"
             strokeWidth={1}
           />

@@ -39,7 +39,7 @@ export default async function SystemPage({ params }: { params: Promise<{ system:
       </p>
       <h1 className="text-2xl font-bold">{system.name}</h1>
       <div className="mt-4 grid gap-8 lg:grid-cols-[1fr_22rem]">
-        <div className="grid content-start gap-8">
+        <div className="grid min-w-0 content-start gap-8">
           <section>
             <h2 className="text-lg font-semibold">Section</h2>
             <dl className="mt-2 grid grid-cols-2 gap-x-6 gap-y-3 border-t border-seam pt-3 sm:grid-cols-4">
@@ -75,36 +75,38 @@ export default async function SystemPage({ params }: { params: Promise<{ system:
           </section>
           <section>
             <h2 className="text-lg font-semibold">Pipes</h2>
-            <table className="mt-2 w-full">
-              <thead>
-                <tr className="text-left text-sm text-quiet [&>th]:pr-3 [&>th]:pb-1 [&>th]:font-normal">
-                  <th>Run</th>
-                  <th>Material</th>
-                  <th>Size</th>
-                  <th>Bore</th>
-                  <th>Length</th>
-                  <th>Volume</th>
-                </tr>
-              </thead>
-              <tbody>
-                {facts.pipes.map((p) => (
-                  <tr key={p.id} className={rows}>
-                    <th scope="row">{p.name}</th>
-                    <td>{p.material}</td>
-                    {[
-                      showExact(p.size),
-                      showExact(p.bore),
-                      showExact(p.length),
-                      `${(pipeVolume(p) * 1000).toFixed(1)} l`,
-                    ].map((t, i) => (
-                      <td key={i} className="figure-narrow text-sm whitespace-nowrap">
-                        {t}
-                      </td>
-                    ))}
+            <div className="overflow-x-auto" role="region" aria-label="Pipes" tabIndex={0}>
+              <table className="mt-2 w-full min-w-[520px]">
+                <thead>
+                  <tr className="text-left text-sm text-quiet [&>th]:pr-3 [&>th]:pb-1 [&>th]:font-normal">
+                    <th>Run</th>
+                    <th>Material</th>
+                    <th>Size</th>
+                    <th>Bore</th>
+                    <th>Length</th>
+                    <th>Volume</th>
                   </tr>
-                ))}
-              </tbody>
-            </table>
+                </thead>
+                <tbody>
+                  {facts.pipes.map((p) => (
+                    <tr key={p.id} className={rows}>
+                      <th scope="row">{p.name}</th>
+                      <td>{p.material}</td>
+                      {[
+                        showExact(p.size),
+                        showExact(p.bore),
+                        showExact(p.length),
+                        `${(pipeVolume(p) * 1000).toFixed(1)} l`,
+                      ].map((t, i) => (
+                        <td key={i} className="figure-narrow text-sm whitespace-nowrap">
+                          {t}
+                        </td>
+                      ))}
+                    </tr>
+                  ))}
+                </tbody>
+              </table>
+            </div>
           </section>
           <section>
             <h2 className="text-lg font-semibold">Appliances</h2>
