@@ -33,3 +33,12 @@ test('the trace keeps every mark inside its plot and the permitted band where th
     expect(m.x >= g.plot.left && m.x <= g.plot.right && m.y >= g.plot.top && m.y <= g.plot.bottom).toBe(true);
   expect(g.nearest(g.plot.right)!.p).toBe(18.5);
 });
+test('a void result is a crack through the last course, also as a glyph', () => {
+  const confirmed = reduce(
+    p,
+    play(p, [...upTo(['9.00', '9.60']), [140, 'checks'], [200, 'observe', 'bubbles']]),
+  );
+  const courses = wallCourses(p, confirmed, 0);
+  expect(courses[courses.length - 1]!.state).toBe('split');
+  expect(wallGlyph(p, confirmed).map((c) => c.s)).toEqual(['out', 'split']);
+});

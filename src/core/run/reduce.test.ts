@@ -230,7 +230,12 @@ describe('transitions', () => {
         answer: 'done',
         expects: expectation(reduce(p, [])),
       } as RunEvent)?.code ?? null;
-    expect([item('prove-1'), item('prove-2'), item('no-such-line')]).toEqual([null, 'order', 'unknown-line']);
+    expect([item('prove-1'), item('prove-2'), item('no-such-line'), item('smell-now')]).toEqual([
+      null,
+      'order',
+      'unknown-line',
+      'answer',
+    ]);
     const start = started[started.length - 1]!;
     expect(
       tryEvent(

@@ -52,6 +52,7 @@ export function reduce(plan: Plan, events: readonly PlacedEvent[]): RunState {
     repeats: 0,
     fails: 0,
     passes: 0,
+    rises: 0,
     taken: {},
     notes: [],
     signatures: [],
@@ -144,6 +145,9 @@ export function runningHold(state: RunState): Hold | null {
   }
   return open(visit.holds[visit.holds.length - 1]);
 }
+/** Whether a judged hold still lacks the temperatures that the repeat after an unexplained rise needs. */
+export const temperatureNeeded = (state: RunState, hold: Hold): boolean =>
+  hold.role === 'tightness' && state.rises > 0 && !(hold.temperature.start && hold.temperature.end);
 /** When the running hold may be read at its end, ms on the server's line. */
 export const holdEnds = (hold: Hold): number => hold.startedAt + hold.minutes * 60000;
 
@@ -325,7 +329,8 @@ function apply(plan: Plan, state: RunState, event: RunEvent): Refusal | null {
     breakHold(state, 'stopped', at);
     visit.left = at;
     visit.split = 'stopped';
-    state.finding = null;
+    // stopping gives no result, but it does not take back a hold that was already judged not tight
+    if (state.finding?.finding !== 'not-tight') state.finding = null;
     close(state, at, 'stop');
     return null;
   }
@@ -487,7 +492,7 @@ function chooseGauge(plan: Plan, state: RunState, visit: Visit, id: string, at: 
     breakHold(state, 'the gauge was changed', at);
     visit.left = at;
     visit.split = 'gauge changed';
-    state.repeats = state.fails = state.passes = 0;
+    state.repeats = state.fails = state.passes = state.rises = 0;
     state.finding = null;
     const zeroStage = Object.entries(plan.procedure.stages).find(
       ([, s]) => s.kind === 'zero' && s.when === 'before',
@@ -620,6 +625,11 @@ function endHold(
       'out-of-band',
       `${showExact(event.figure)} is outside the band ${showExact(band.low)} to ${showExact(band.high)}. Re-adjust into it (it is logged), then read again.`,
     );
+  if (temperatureNeeded(state, hold))
+    return no(
+      'temperature-needed',
+      'This hold repeats an unexplained rise: log the pipe temperature at its start and end first, then read the gauge.',
+    );
   const monoGap = event.mono - hold.startClock.mono - (at - hold.startedAt);
   if (event.pageLoad === hold.startClock.pageLoad && Math.abs(monoGap) > CLOCK_TOLERANCE_MS) {
     hold.clockMark = `The device's clocks disagreed by ${(Math.abs(monoGap) / 1000).toFixed(1)} s over this hold.`;
@@ -647,6 +657,7 @@ function endHold(
       lateAfter: (stage.kind === 'hold' && stage.lateAfter) || 0,
     });
   }
+  if (hold.judgement.outcome === 'rose') state.rises += 1;
   if (stage.kind === 'hold') {
     follow(plan, state, confirmed(state, hold.judgement.outcome, stage.confirmPasses), at);
     return null;

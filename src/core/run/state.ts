@@ -117,6 +117,8 @@ export interface RunState {
   repeats: number;
   fails: number;
   passes: number;
+  /** Unexplained rises of judged holds: the repeat after one needs its temperatures. */
+  rises: number;
   taken: Record<string, number>;
   notes: {
     readonly at: number;

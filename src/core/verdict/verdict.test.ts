@@ -142,12 +142,24 @@ describe('general rules', () => {
     expect(judge(plan(), [[10, 'checks', 'smell-now=yes']]).word).toBe('not-tight');
     expect(judge(plan(), [...proved, [140, 'stop'], [150, 'reason', 'smell', '']]).word).toBe('not-tight');
   });
-  test('a rise is never proof: repeated once, then Inconclusive; a cause found is Void', () => {
-    const rose = [...proved, ...hold(200, '20.30', '20.55')];
+  const logged = (lines: ScriptLine[], start: string, end: string): ScriptLine[] => {
+    const at = lines[3]![0];
+    return [
+      ...lines.slice(0, 4),
+      [at + 1, 'temperature', 'start', start],
+      [at + 2, 'temperature', 'end', end],
+      ...lines.slice(4),
+    ];
+  };
+  test('a rise is never proof: repeated once with the temperature logged, then Inconclusive; a cause found is Void', () => {
+    const rose: ScriptLine[] = [...proved, ...hold(200, '20.30', '20.55')];
+    const again: ScriptLine[] = [...rose, [400, 'observe', 'none']];
+    expect(() => judge(plan(), [...again, ...hold(410, '20.30', '20.30')])).toThrow(
+      /log the pipe temperature/,
+    );
     const v = judge(plan(), [
-      ...rose,
-      [400, 'observe', 'none'],
-      ...hold(410, '20.30', '20.60'),
+      ...again,
+      ...logged(hold(410, '20.30', '20.60'), '18.0', '18.0'),
       [620, 'observe', 'none'],
       afterZero(630),
     ]);
@@ -155,18 +167,40 @@ describe('general rules', () => {
       'inconclusive',
       true,
     ]);
+    expect(
+      judge(plan(), [...again, ...logged(hold(410, '20.30', '20.30'), '18.0', '18.0'), afterZero(630)]).word,
+    ).toBe('tight');
     expect(judge(plan(), [...rose, [400, 'observe', 'found'], afterZero(410)]).word).toBe('void');
   });
   test('raw and corrected in disagreement: settle and repeat, then Inconclusive', () => {
-    const logged = (from: number): ScriptLine[] =>
-      hold(from, '20.30', '20.30').flatMap((l): ScriptLine[] =>
-        l[1] === 'start' && l[0] === from + 70
-          ? [l, [from + 71, 'temperature', 'start', '18.0'], [from + 72, 'temperature', 'end', '18.5']]
-          : [l],
-      );
-    expect(judge(plan(), [...proved, ...logged(200), ...logged(420), afterZero(700)]).word).toBe(
-      'inconclusive',
+    const warm = (from: number) => logged(hold(from, '20.30', '20.30'), '18.0', '18.5');
+    expect(judge(plan(), [...proved, ...warm(200), ...warm(420), afterZero(700)]).word).toBe('inconclusive');
+  });
+  test('abandoning the run gives no result, but does not take back a hold that was beyond the limit', () => {
+    const given: ScriptLine[] = [
+      [400, 'stop'],
+      [405, 'reason', 'abandoned', 'called away'],
+    ];
+    expect(judge(plan(), [...proved, ...hold(200, '20.50', '20.50').slice(0, 4), ...given]).word).toBe(
+      'void',
     );
+    const v = judge(plan(), [...proved, ...hold(200, '20.50', '12.00'), ...given]);
+    expect([v.word, v.sentence.includes('then abandoned')]).toEqual(['not-tight', true]);
+  });
+  test('a let-by that fell, repeated with the appliances isolated and proved, brings them back into the test', () => {
+    const v = judge(plan(), [
+      ...upTo(['9.50', '9.00']),
+      [140, 'observe', 'isolate'],
+      [150, 'checks'],
+      [170, 'fill', '9.10'],
+      [175, 'start', '9.10'],
+      [236, 'end', '9.10'],
+      [240, 'checks'],
+      ...hold(260, '20.35', '20.35'),
+      afterZero(500),
+    ]);
+    expect(v.word).toBe('tight');
+    expect(v.stages.map((s) => s.word)).toContain('not proved');
   });
   test('one pass after a fail needs a second; three repeats at most; a leak on own kit resets', () => {
     const fail = hold(200, '20.50', '12.00');

@@ -127,6 +127,22 @@ export function verdictOf(plan: Plan, state: RunState): Verdict | null {
       case 'mistake':
         return finish('void', add('stopped', `Stopped for a mistake in the procedure${said}: no result.`));
       default:
+        if (state.finding?.finding === 'not-tight') {
+          const text = notTightSentence(
+            plan,
+            state,
+            decidingHold(state)?.hold ?? null,
+            permittedDrop(plan, state),
+          );
+          return finish(
+            'not-tight',
+            add(
+              'beyond',
+              `${state.finding.because ?? text} The run was then abandoned${said}.`,
+              plan.procedure.title,
+            ),
+          );
+        }
         return finish('void', add('stopped', `The run was abandoned before its end${said}: no result.`));
     }
   }

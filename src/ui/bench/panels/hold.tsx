@@ -20,6 +20,7 @@ import {
   perceptibleOf,
   permittedDrop,
   runningHold,
+  temperatureNeeded,
 } from '@/core/run/reduce';
 import { notify, sound } from '@/device/alarm';
 import { TraceChart } from '@/ui/charts/trace';
@@ -246,6 +247,14 @@ export function HoldPanel(props: PanelProps) {
       </p>
       {hold.role !== 'settle' && !(side && side !== 'more') && (
         <BandStrip start={hold.start.figure} now={shown.figure} fall={limits.fall} rise={limits.rise} />
+      )}
+      {!side && temperatureNeeded(state, hold) && (
+        <p className="flex flex-wrap items-center gap-3 border-l-4 border-ochre pl-3">
+          This repeats an unexplained rise: log the pipe temperature at start and end.
+          <Button className="min-h-12" onClick={() => setSide('temperature')}>
+            Temperature
+          </Button>
+        </p>
       )}
       {side ? (
         <div className="lg:min-h-0 lg:flex-1 lg:overflow-auto">
