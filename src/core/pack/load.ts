@@ -196,7 +196,7 @@ const procedure = object({
   debts: record(
     object({
       text: text(),
-      proof: yup.string().strict(true).optional(),
+      proof: yup.array().of(text(120)).strict(true).min(1).optional(),
       unsafe: yup.string().strict(true).optional(),
     }),
     'debts',

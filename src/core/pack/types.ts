@@ -75,7 +75,7 @@ export interface Procedure {
   readonly stages: Readonly<Record<string, Stage>>;
   readonly cautions: Readonly<Record<string, string>>;
   readonly debts: Readonly<
-    Record<string, { readonly text: string; readonly proof?: string; readonly unsafe?: string }>
+    Record<string, { readonly text: string; readonly proof?: readonly string[]; readonly unsafe?: string }>
   >;
 }
 

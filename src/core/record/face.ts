@@ -56,6 +56,8 @@ export interface Face {
   readonly cautions: readonly string[];
   readonly clock: string;
   readonly skipped: readonly string[];
+  /** The put-back list as it was cleared, in words. */
+  readonly putBack: readonly string[];
 }
 
 const STATUS_TITLES = {
@@ -137,6 +139,11 @@ export function faceOf(text: string): Face {
       word: hold.broken ? `void: ${hold.broken.reason}` : (hold.judgement?.outcome ?? 'not ended'),
     })),
     deciding: deciding ? { hold: deciding.hold, visit: deciding.visit.ordinal } : null,
+    putBack: state.debts.map((d) =>
+      d.cleared
+        ? `${d.cleared.text || (plan.procedure.debts[d.key]?.text ?? d.key)}: ${d.cleared.byName}, ${inZone(d.cleared.at, zone).split(', ')[1]}`
+        : `${plan.procedure.debts[d.key]?.text ?? d.key}: open`,
+    ),
     cautions: [...new Set(state.visits.flatMap((v) => plan.procedure.stages[v.stage]?.cautions ?? []))].map(
       (k) => plan.procedure.cautions[k] ?? k,
     ),

@@ -1,6 +1,7 @@
 import { parseReading } from '@/core/instrument/gauge';
 import type { Plan } from '@/core/plan/plan';
 import { parseFigure } from '@/core/quantity/exact';
+import { verdictOf } from '@/core/verdict/verdict';
 import type { EventBase, Payload, PlacedEvent, RunEvent } from './events';
 import {
   checkLines,
@@ -144,8 +145,19 @@ function payloads(
       return [{ kind: 'stop' }];
     case 'reason':
       return [{ kind: 'stop-reason', reason: first as 'smell', text: second }];
-    case 'putback':
-      return state.debts.filter((d) => !d.cleared).map((d) => ({ kind: 'debt', debt: d.key, text: '' }));
+    case 'putback': {
+      const good = ['tight', 'within-allowance'].includes(verdictOf(plan, state)!.word);
+      return state.debts
+        .filter((d) => !d.cleared)
+        .map((d) => {
+          const { text, proof, unsafe } = plan.procedure.debts[d.key]!;
+          return {
+            kind: 'debt',
+            debt: d.key,
+            text: good ? (proof ? `${text} (proof: ${proof[0]})` : text) : (unsafe ?? text),
+          };
+        });
+    }
     case 'sign':
       return [
         {

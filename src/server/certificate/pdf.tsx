@@ -346,6 +346,10 @@ function Certificate({ face, record, url }: { face: Face; record: SealedRecord; 
           </View>
         </View>
         <View style={s.seam}>
+          <Text style={s.h}>Put back</Text>
+          <Text style={{ fontSize: 7.2 }}>
+            {printable(face.putBack.length ? `${face.putBack.join('; ')}.` : 'Nothing was owed.')}
+          </Text>
           <Text style={s.h}>Cautions given</Text>
           <Text style={{ fontSize: 7.2 }}>{printable(face.cautions.join(' '))}</Text>
           <Text style={{ fontSize: 7.2 }}>

@@ -137,6 +137,14 @@ function OpenBench({ engine, who }: { engine: BenchEngine; who: Identity }) {
       !seen.includes(e.id) &&
       state.withoutEffect.some((w) => w.id === e.id && w.code === 'overtaken'),
   );
+  const leavesOwed = state.phase === 'put-back';
+  useEffect(() => {
+    if (!leavesOwed) return;
+    // leaving the job with gas off or a screw out: the browser asks first
+    const ask = (e: BeforeUnloadEvent) => e.preventDefault();
+    addEventListener('beforeunload', ask);
+    return () => removeEventListener('beforeunload', ask);
+  }, [leavesOwed]);
   const courses = wallCourses(plan, state, at);
   const verdict = verdictOf(plan, state);
   const owed = state.debts.filter((d) => !d.cleared).map((d) => plan.procedure.debts[d.key]?.text ?? d.key);

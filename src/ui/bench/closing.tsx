@@ -107,21 +107,27 @@ function PutBack({ view, act }: Props) {
               key={`${d.key}${d.openedAt}`}
               className="grid items-center gap-3 border-t border-seam pt-3 sm:grid-cols-[1fr_18rem]"
             >
-              <span className="text-lg">
-                {d.cleared ? d.cleared.text || words : words}
-                {debt.proof && good && !d.cleared && (
-                  <span className="block text-sm text-quiet">Proof: {debt.proof}</span>
-                )}
-              </span>
+              <span className="text-lg">{d.cleared ? d.cleared.text || words : words}</span>
               {d.cleared ? (
                 <span className="text-moss">Done by {d.cleared.byName}</span>
               ) : (
-                <HoldButton
-                  className="min-h-16"
-                  onHeld={() => void act({ kind: 'debt', debt: d.key, text: words })}
-                >
-                  Done
-                </HoldButton>
+                <span className="grid gap-3">
+                  {(good && debt.proof ? debt.proof : ['']).map((proof) => (
+                    <HoldButton
+                      key={proof}
+                      className="min-h-16"
+                      onHeld={() =>
+                        void act({
+                          kind: 'debt',
+                          debt: d.key,
+                          text: proof ? `${words} (proof: ${proof})` : words,
+                        })
+                      }
+                    >
+                      {proof ? `Done: ${proof}` : 'Done'}
+                    </HoldButton>
+                  ))}
+                </span>
               )}
             </li>
           );

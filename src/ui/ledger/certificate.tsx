@@ -250,6 +250,15 @@ export function CertificateView({
           <p className="figure-narrow max-w-[36ch] text-xs break-all">{seal.hash}</p>
         </div>
       </section>
+      <section>
+        <h2 className={h}>Put back</h2>
+        <ul>
+          {face.putBack.map((d) => (
+            <li key={d}>{d}</li>
+          ))}
+          {!face.putBack.length && <li>Nothing was owed.</li>}
+        </ul>
+      </section>
       <section className="text-sm">
         <h2 className={h}>Cautions given</h2>
         <ul className="list-inside list-disc">

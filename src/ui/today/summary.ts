@@ -12,6 +12,8 @@ export interface RunSummary {
   /** When the running hold ends, ms on the server's line; null when nothing is timed. */
   readonly ends: number | null;
   readonly phase: RunState['phase'];
+  /** Put-back debts still standing after the test has ended. */
+  readonly owed: number;
 }
 export function runningSummary(plan: Plan, state: RunState): RunSummary {
   const hold = runningHold(state);
@@ -30,5 +32,6 @@ export function runningSummary(plan: Plan, state: RunState): RunSummary {
     stage: words[state.phase],
     ends: hold ? holdEnds(hold) : null,
     phase: state.phase,
+    owed: state.phase === 'put-back' ? state.debts.filter((d) => !d.cleared).length : 0,
   };
 }

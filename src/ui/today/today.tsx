@@ -1,7 +1,8 @@
 'use client';
 import Link from 'next/link';
-import { useEffect, useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import type { GlyphCourse } from '@/chart/wall';
+import { armAlarm, notify, sound } from '@/device/alarm';
 import { now } from '@/device/clock';
 import { WallGlyph } from '@/ui/charts/wall';
 import { buttonClass } from '@/ui/kit/button-class';
@@ -33,6 +34,19 @@ export function TodayView({ name, runs, due, recent, serverNow }: Props) {
     const timer = setInterval(() => setAt(now() + offset), 1000);
     return () => clearInterval(timer);
   }, [serverNow]);
+  const rung = useRef(new Set(runs.filter((r) => r.ends !== null && r.ends <= serverNow).map((r) => r.run)));
+  useEffect(() => {
+    addEventListener('pointerdown', armAlarm, { once: true });
+  }, []);
+  useEffect(() => {
+    // every hold has an alarm of its own, also while its bench is not open
+    for (const r of runs)
+      if (r.ends !== null && at >= r.ends && !rung.current.has(r.run)) {
+        rung.current.add(r.run);
+        sound(3);
+        notify(`${r.site}: ${r.stage}. The time has run out; read the gauge.`);
+      }
+  }, [runs, at]);
   return (
     <>
       <h1 className="text-2xl font-bold">Today, {name.split(' ')[0]}</h1>
@@ -79,7 +93,11 @@ export function TodayView({ name, runs, due, recent, serverNow }: Props) {
                         </span>
                       </span>
                     ) : (
-                      <span className="text-sm font-semibold text-lake">Open</span>
+                      <span
+                        className={`text-right text-sm font-semibold ${r.owed ? 'text-ochre' : 'text-lake'}`}
+                      >
+                        {r.owed ? `${r.owed} to put back` : 'Open'}
+                      </span>
                     )}
                   </Link>
                 </li>

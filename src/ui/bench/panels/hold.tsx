@@ -5,6 +5,7 @@ import type { HoldStage } from '@/core/pack/types';
 import {
   exact,
   formatExact,
+  magnitude,
   showChange,
   showExact,
   subtract,
@@ -61,6 +62,14 @@ export function HoldPanel(props: PanelProps) {
   const [ending, setEnding] = useState(false);
   const [setEl, { width, height }] = useSize();
   const over = hold !== null && at >= holdEnds(hold);
+  const settled = [...state.visits]
+    .reverse()
+    .flatMap((v) =>
+      [
+        ...v.cycles.flatMap((c) => (c.settle ? [c.settle] : [])),
+        ...v.holds.filter((h) => h.role === 'settle'),
+      ].reverse(),
+    )[0];
   const before = [...state.visits].reverse().flatMap((v) => [...v.fills].reverse())[0];
 
   const alarmed = useRef('');
@@ -105,6 +114,24 @@ export function HoldPanel(props: PanelProps) {
           </Why>
           .
         </p>
+        {spec.role === 'let-by' && before && (
+          <p className="mb-2">
+            Across the valve: supply <span className="figure">{showExact(plan.system.supplyPressure)}</span>,
+            section <span className="figure">{showExact(before.figure)}</span>, difference{' '}
+            <span className="figure font-semibold">
+              {showExact(subtract(plan.system.supplyPressure, before.figure))}
+            </span>
+            . Near-equal pressures would hide a passing valve.
+          </p>
+        )}
+        {spec.role === 'tightness' && settled?.judgement && settled.judgement.change.digits < 0 && (
+          <p className="mb-2 border-l-4 border-ochre pl-3">
+            Stabilisation fell by{' '}
+            <span className="figure">{showExact(magnitude(settled.judgement.change))}</span>
+            {settled.topUps.length > 0 && ` and was re-adjusted ${settled.topUps.length} times`}: an early
+            hint of a leak, not a result.
+          </p>
+        )}
         <Keypad
           gauge={gauge}
           label="Read the gauge now: the hold starts with this figure"

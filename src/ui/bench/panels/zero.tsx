@@ -73,7 +73,11 @@ export function ZeroPanel({ view, visit, stage, act }: PanelProps) {
         save={before ? 'Zero is proved' : 'Zero after the test'}
         signed
         live={view.live}
-        confirm="Nothing is connected, open to air"
+        confirm={
+          gauge.kind === 'liquid'
+            ? 'Nothing is connected, open to air; both legs level, the right fluid in them'
+            : 'Nothing is connected, open to air'
+        }
         onSave={async ({ figure }) => {
           const answer = await act({ kind: 'zero', figure, openToAir: true });
           return answer.accepted ? null : answer.text;
