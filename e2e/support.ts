@@ -95,6 +95,7 @@ export class BenchPage {
   }
   /** Types into the keypad's field and saves; ticks what must be confirmed. */
   async enter(figure: string, save: RegExp): Promise<void> {
+    await expect(this.page.getByRole('button', { name: save })).toBeVisible(); // the keypad of this step, not the one before
     const field = this.page.getByRole('form', { name: 'Entry' }).getByRole('textbox').first();
     await field.fill(figure);
     const tick = this.page.getByRole('form', { name: 'Entry' }).getByRole('checkbox');
