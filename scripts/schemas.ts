@@ -3,10 +3,15 @@ import { mkdirSync, writeFileSync } from 'node:fs';
 import { packSchema } from '@/core/pack/load';
 import { jsonSchema } from '@/core/pack/one-of';
 import { eventSchema } from '@/core/run/event-schema';
+import { recordFileSchema } from '@/wire/record-file';
 
 export const schemas = (): Record<string, string> =>
   Object.fromEntries(
-    Object.entries({ 'rule-pack': packSchema, 'run-event': eventSchema }).map(([name, schema]) => [
+    Object.entries({
+      'rule-pack': packSchema,
+      'run-event': eventSchema,
+      'record-file': recordFileSchema,
+    }).map(([name, schema]) => [
       `docs/schema/${name}.json`,
       JSON.stringify(
         { $schema: 'https://json-schema.org/draft/2020-12/schema', title: name, ...jsonSchema(schema) },

@@ -1,6 +1,6 @@
 import type { Plan } from '@/core/plan/plan';
 import { toNumber } from '@/core/quantity/exact';
-import { gaugeOf, perceptibleOf, permittedDrop } from '@/core/run/reduce';
+import { gaugeOf, perceptibleOf, permittedDrop } from '@/core/run/read';
 import type { Hold, RunState, Visit } from '@/core/run/state';
 import type { TraceMark, TracePoint, TraceRequest } from './trace';
 

@@ -2,7 +2,7 @@ import { edgesOf } from '@/core/pack/types';
 import { outcomesOf, type Stage } from '@/core/pack/types';
 import type { Plan } from '@/core/plan/plan';
 import { toNumber } from '@/core/quantity/exact';
-import { holdEnds, permittedDrop } from '@/core/run/reduce';
+import { holdEnds, permittedDrop } from '@/core/run/read';
 import type { Hold, RunState, Visit } from '@/core/run/state';
 import { verdictOf } from '@/core/verdict/verdict';
 

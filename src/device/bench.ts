@@ -1,5 +1,6 @@
 import type { Plan } from '@/core/plan/plan';
-import { expectation, inOrder, reduce } from '@/core/run/reduce';
+import { expectation } from '@/core/run/read';
+import { inOrder, reduce } from '@/core/run/reduce';
 import type { Payload, PlacedEvent, RunEvent } from '@/core/run/events';
 import type { RunState } from '@/core/run/state';
 import type { Batch, BatchAnswer } from '@/wire/requests';

@@ -1,7 +1,8 @@
 import { allowanceOf, type Plan } from '@/core/plan/plan';
 import { breachWords, showChange, showExact } from '@/core/quantity/exact';
 import type { PlacedEvent } from '@/core/run/events';
-import { gaugeOf, inOrder, letByLimit, perceptibleOf, reduce } from '@/core/run/reduce';
+import { gaugeOf, letByLimit, perceptibleOf } from '@/core/run/read';
+import { inOrder, reduce } from '@/core/run/reduce';
 import type { Hold, RunState } from '@/core/run/state';
 import { decidingHold, duration } from '@/core/verdict/verdict';
 import type { RecordBody } from './record';

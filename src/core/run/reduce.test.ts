@@ -5,7 +5,8 @@ import { makeBody } from '@/core/record/record';
 import { type Sealer } from '@/core/record/status';
 import { parseEvent } from './event-schema';
 import type { PlacedEvent, RunEvent } from './events';
-import { currentVisit, expectation, reduce, runningHold, tryEvent } from './reduce';
+import { currentVisit, expectation, runningHold } from './read';
+import { reduce, tryEvent } from './reduce';
 import { place, type ScriptLine } from './script';
 
 const p = plan();

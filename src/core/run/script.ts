@@ -10,10 +10,10 @@ import {
   expectation,
   gaugeOf,
   positionLines,
-  reduce,
   stageOf,
   stepOf,
-} from './reduce';
+} from './read';
+import { reduce } from './reduce';
 
 /**
  * A run written down by hand: each line is [seconds since the start, verb, ...arguments]. Turned into the events a

@@ -13,7 +13,7 @@ import {
 } from '@/core/quantity/exact';
 import { decimalsFor, figureNumber, showFigure, type Figure } from '@/core/quantity/figure';
 import { convert } from '@/core/quantity/unit';
-import { gaugeOf, permittedDrop, perceptibleOf } from '@/core/run/reduce';
+import { gaugeOf, permittedDrop, perceptibleOf } from '@/core/run/read';
 import type { Hold, RunState, Visit } from '@/core/run/state';
 
 export const WORDS = {

@@ -3,7 +3,7 @@ import { OctagonX } from 'lucide-react';
 import { useEffect, useRef, useState, useSyncExternalStore } from 'react';
 import { wallCourses } from '@/chart/wall';
 import type { Payload } from '@/core/run/events';
-import { currentVisit, runningHold, stageOf } from '@/core/run/reduce';
+import { currentVisit, runningHold, stageOf } from '@/core/run/read';
 import { verdictOf, WORDS } from '@/core/verdict/verdict';
 import { armAlarm, keepAwake } from '@/device/alarm';
 import type { BenchEngine, BenchView, Contact } from '@/device/bench';

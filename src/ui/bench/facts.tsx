@@ -3,7 +3,7 @@ import { neededMinutes, smallestVisibleLeak } from '@/core/adequacy/gas';
 import { allowanceOf, outsideDomain } from '@/core/plan/plan';
 import { breachWords, showExact, toNumber } from '@/core/quantity/exact';
 import { showFigure } from '@/core/quantity/figure';
-import { gaugeOf, letByLimit, perceptibleOf } from '@/core/run/reduce';
+import { gaugeOf, letByLimit, perceptibleOf } from '@/core/run/read';
 import { holdSetting, leakThatMatters } from '@/core/verdict/verdict';
 import type { BenchView } from '@/device/bench';
 import { Why } from '@/ui/kit/why';

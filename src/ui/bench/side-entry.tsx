@@ -3,7 +3,7 @@ import { useState } from 'react';
 import { parseReading } from '@/core/instrument/gauge';
 import type { HoldStage } from '@/core/pack/types';
 import { parseFigure, showExact, type Exact } from '@/core/quantity/exact';
-import { gaugeOf, runningHold } from '@/core/run/reduce';
+import { gaugeOf, runningHold } from '@/core/run/read';
 import { now } from '@/device/clock';
 import { Button } from '@/ui/kit/button';
 import { clockTime } from '@/ui/kit/words';

@@ -1,4 +1,4 @@
-import { currentVisit, holdEnds, runningHold } from '@/core/run/reduce';
+import { currentVisit, holdEnds, runningHold } from '@/core/run/read';
 import type { Plan } from '@/core/plan/plan';
 import type { RunState } from '@/core/run/state';
 

@@ -1,5 +1,5 @@
 'use client';
-import { checkLines, openLines } from '@/core/run/reduce';
+import { checkLines, openLines } from '@/core/run/read';
 import type { ChecksStage } from '@/core/pack/types';
 import { Button } from '@/ui/kit/button';
 import { clockTime } from '@/ui/kit/words';

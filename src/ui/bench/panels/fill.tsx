@@ -2,7 +2,7 @@
 import type { FillStage, IsolateStage } from '@/core/pack/types';
 import { bandOf } from '@/core/plan/plan';
 import { showExact } from '@/core/quantity/exact';
-import { gaugeOf } from '@/core/run/reduce';
+import { gaugeOf } from '@/core/run/read';
 import { Why } from '@/ui/kit/why';
 import { Keypad } from '../keypad';
 import type { PanelProps } from '../shared';

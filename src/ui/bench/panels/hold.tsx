@@ -22,7 +22,7 @@ import {
   permittedDrop,
   runningHold,
   temperatureNeeded,
-} from '@/core/run/reduce';
+} from '@/core/run/read';
 import { notify, sound } from '@/device/alarm';
 import { TraceChart } from '@/ui/charts/trace';
 import { Button } from '@/ui/kit/button';

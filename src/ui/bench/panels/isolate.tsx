@@ -1,6 +1,6 @@
 'use client';
 import type { IsolateStage } from '@/core/pack/types';
-import { currentCycle, positionLines, stepOf } from '@/core/run/reduce';
+import { currentCycle, positionLines, stepOf } from '@/core/run/read';
 import { showChange } from '@/core/quantity/exact';
 import { Button } from '@/ui/kit/button';
 import type { PanelProps } from '../shared';

@@ -2,7 +2,7 @@
 import { gaugeFit } from '@/core/instrument/gauge';
 import { fitTarget } from '@/core/plan/plan';
 import { showExact } from '@/core/quantity/exact';
-import { gaugeOf } from '@/core/run/reduce';
+import { gaugeOf } from '@/core/run/read';
 import type { ZeroStage } from '@/core/pack/types';
 import { Button } from '@/ui/kit/button';
 import { Keypad } from '../keypad';

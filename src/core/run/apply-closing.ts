@@ -1,0 +1,81 @@
+/** Events outside the stages: corrections, streams, put-back list, signatures. */
+import type { Plan } from '@/core/plan/plan';
+import type { RunEvent } from './events';
+import type { RunState } from './state';
+import { currentVisit } from './read';
+import { no, overtaken, type Refusal } from './transition';
+
+export function correct(
+  state: RunState,
+  event: Extract<RunEvent, { kind: 'correction' }>,
+  at: number,
+): Refusal | null {
+  for (const visit of state.visits) {
+    const reading = visit.readings.find((r) => r.id === event.of);
+    if (reading) {
+      reading.corrected = { figure: event.figure, reason: event.reason, byName: event.byName, at };
+      return null;
+    }
+    const judged = [...visit.holds, ...visit.cycles.flatMap((c) => [c.settle, c.hold])].some(
+      (h) => h?.start.id === event.of || h?.end?.id === event.of,
+    );
+    if (judged)
+      return no(
+        'judged',
+        'A reading that started or ended a hold cannot be changed. Log a disturbance and repeat the hold; the old one stays in the record.',
+      );
+  }
+  return no('unknown-reading', 'The reading to correct is not in this run.');
+}
+
+export function stream(
+  plan: Plan,
+  state: RunState,
+  event: Extract<RunEvent, { kind: 'stream' }>,
+): Refusal | null {
+  const visit = currentVisit(state);
+  if (!visit) return overtaken();
+  if (event.gauge !== state.gauge)
+    return no('other-gauge', 'The stream came from another gauge than the one that judges.');
+  for (const [t, digits] of event.points) visit.trace.push([t + event.offset, digits]);
+  return null;
+}
+
+export function clearDebt(
+  state: RunState,
+  event: Extract<RunEvent, { kind: 'debt' }>,
+  at: number,
+): Refusal | null {
+  if (state.phase === 'running') return no('still-running', 'Put back after the test has ended.');
+  const debt = state.debts.find((d) => d.key === event.debt && !d.cleared);
+  if (!debt) return no('overtaken', 'This line is already cleared.');
+  debt.cleared = { at, byName: event.byName, text: event.text };
+  if (state.phase === 'put-back' && state.debts.every((d) => d.cleared)) state.phase = 'signing';
+  return null;
+}
+
+export function sign(
+  state: RunState,
+  event: Extract<RunEvent, { kind: 'signature' }>,
+  at: number,
+): Refusal | null {
+  if (state.phase === 'running') return no('still-running', 'The test has not ended.');
+  if (state.phase === 'put-back') return no('debts', 'Clear the put-back list first.');
+  if (state.signatures.some((s) => s.role === event.role))
+    return no('overtaken', 'This signature is already there.');
+  if (state.ending?.by === 'stop' && !state.ending.reason)
+    return no('stop-reason', 'Say first why the run was stopped.');
+  if (event.role === 'tester' && !event.strokes) return no('strokes', 'The tester must sign.');
+  if (!event.strokes && !event.refused?.trim())
+    return no('strokes', 'Sign, or write why the signature is refused.');
+  state.signatures.push({
+    role: event.role,
+    name: event.name,
+    at,
+    by: event.by,
+    ...(event.strokes ? { strokes: event.strokes } : {}),
+    ...(event.refused ? { refused: event.refused } : {}),
+  });
+  if (state.signatures.length === 2) state.phase = 'signed';
+  return null;
+}
