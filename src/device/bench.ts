@@ -61,7 +61,7 @@ export class BenchEngine {
   private live: GaugeFrame | null = null;
   private view: BenchView | null = null;
   private listeners = new Set<() => void>();
-  private sending = false;
+  private syncing: Promise<void> | null = null;
   private again = false;
   private timer: ReturnType<typeof setInterval> | null = null;
   private source: EventSource | null = null;
@@ -143,13 +143,22 @@ export class BenchEngine {
       : { accepted: true, id: event.id };
   }
 
-  /** Sends what is unsent and takes in what others sent. Never runs twice at once. */
-  async sync(): Promise<void> {
-    if (this.sending) {
-      this.again = true;
-      return;
+  /**
+   * Sends what is unsent and takes in what others sent. Never runs twice at once: a call during a run has it go round
+   * once more, and resolves when that is done.
+   */
+  sync(): Promise<void> {
+    this.again = true;
+    return (this.syncing ??= this.syncAll());
+  }
+  private async syncAll(): Promise<void> {
+    while (this.again) {
+      this.again = false;
+      await this.syncOnce();
     }
-    this.sending = true;
+    this.syncing = null;
+  }
+  private async syncOnce(): Promise<void> {
     try {
       let queue = await unsent(this.store, this.run);
       while (queue.length) {
@@ -171,9 +180,7 @@ export class BenchEngine {
         }
         queue = await unsent(this.store, this.run);
       }
-      const known = this.events.reduce((most, e) => Math.max(most, e.position ?? 0), 0);
-      const held = await eventsOfRun(this.store, this.run);
-      const after = Math.min(known, gapBefore(held));
+      const after = gapBefore(await eventsOfRun(this.store, this.run));
       const news = await office<{ events: PlacedEvent[]; sealed: { number: string } | null }>(
         `/api/runs/${this.run}/events?after=${after}`,
       );
@@ -188,14 +195,9 @@ export class BenchEngine {
       const e = error as OfficeError;
       this.contact = e.status === 401 ? 'signed-out' : e.status === 503 ? 'database-away' : 'no-signal';
     } finally {
-      this.sending = false;
       this.events = await eventsOfRun(this.store, this.run);
       this.refused = await refusedCount(this.store, this.run);
       this.refresh();
-    }
-    if (this.again) {
-      this.again = false;
-      await this.sync();
     }
   }
 
