@@ -1,6 +1,6 @@
 import { defineConfig } from '@playwright/test';
+import { launchOptions } from './scripts/chromium.mjs';
 
-const root = process.getuid?.() === 0;
 /** Debian's Chromium; no browser of its own is downloaded. Servers are started by scripts/check.mjs. */
 export default defineConfig({
   testDir: 'e2e',
@@ -13,18 +13,7 @@ export default defineConfig({
     : 'list',
   use: {
     trace: 'retain-on-failure',
-    launchOptions: {
-      executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
-      args: [
-        ...(root ? ['--no-sandbox'] : []),
-        '--disable-gpu',
-        '--disable-quic',
-        '--no-first-run',
-        '--disable-background-networking',
-        '--disable-component-update',
-        '--disable-sync',
-      ],
-    },
+    launchOptions,
   },
   projects: [
     { name: 'wide', use: { viewport: { width: 1280, height: 800 } }, testIgnore: /fault/ },

@@ -5,6 +5,7 @@
 import { spawn } from 'node:child_process';
 import { readFileSync } from 'node:fs';
 import { chromium } from 'playwright-core';
+import { launchOptions } from '../scripts/chromium.mjs';
 import packJson from '@packs/gas-metric.json';
 import { bakery, gauge, hold, SIGNED, upTo, uuid } from '@/core/testing/bakery';
 import { loadPack } from '@/core/pack/load';
@@ -87,17 +88,7 @@ if (verdict?.word !== 'tight') throw new Error(`The benchmark log must judge Tig
 const url = process.env.VAST_BENCH_URL;
 if (url) {
   // 3. first-load script of the bench, 4. time to interactive of each main view
-  const root = process.getuid?.() === 0;
-  const browser = await chromium.launch({
-    executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
-    args: [
-      ...(root ? ['--no-sandbox'] : []),
-      '--disable-gpu',
-      '--disable-background-networking',
-      '--disable-component-update',
-      '--no-first-run',
-    ],
-  });
+  const browser = await chromium.launch(launchOptions);
   const page = await (
     await browser.newContext({ viewport: { width: 1280, height: 800 }, serviceWorkers: 'block' })
   ).newPage();

@@ -30,11 +30,7 @@ test('kill -9 of server, database and browser while readings are entered: none l
   await signIn(page, 'imre');
   let bench = new BenchPage(page);
   await bench.begin({ case: /Pipework alone/ });
-  await bench.checks();
-  await bench.gauge();
-  await bench.zero();
-  await bench.fill('9.10');
-  await bench.start('9.10');
+  await bench.upToRunningLetBy();
   const url = page.url();
   const run = bench.run;
   const figures: string[] = [];

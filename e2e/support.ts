@@ -122,13 +122,27 @@ export class BenchPage {
     await pass(this.page, seconds + 1);
     await this.end(end);
   }
-  /** To the end of preparation with a proved let-by. */
-  async upToLetBy(): Promise<void> {
+  /** Prepared, zeroed, raised and the let-by started. */
+  async upToRunningLetBy(): Promise<void> {
     await this.checks();
     await this.gauge();
     await this.zero();
     await this.fill('9.10');
-    await this.holdFor(60, '9.10', '9.10');
+    await this.start('9.10');
+  }
+  /** A pipework-only run from its start to a cleared put-back list. */
+  async tightPipework(): Promise<void> {
+    await this.begin({ case: /Pipework alone/ });
+    await this.upToLetBy();
+    await this.raiseAndHold('20.35', '20.35');
+    await this.zero();
+    await this.putBack();
+  }
+  /** To the end of preparation with a proved let-by. */
+  async upToLetBy(): Promise<void> {
+    await this.upToRunningLetBy();
+    await pass(this.page, 61);
+    await this.end('9.10');
   }
   async raiseAndHold(start: string, end: string): Promise<void> {
     await this.fill(start);

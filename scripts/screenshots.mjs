@@ -2,21 +2,12 @@
 import { execFileSync } from 'node:child_process';
 import { existsSync, mkdirSync, writeFileSync } from 'node:fs';
 import { chromium } from 'playwright-core';
+import { launchOptions } from './chromium.mjs';
 
 const url = process.env.VAST_BENCH_URL ?? 'http://127.0.0.1:3000';
 const folder = 'docs/screenshots';
 mkdirSync(folder, { recursive: true });
-const root = process.getuid?.() === 0;
-const browser = await chromium.launch({
-  executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
-  args: [
-    ...(root ? ['--no-sandbox'] : []),
-    '--disable-gpu',
-    '--disable-background-networking',
-    '--disable-component-update',
-    '--no-first-run',
-  ],
-});
+const browser = await chromium.launch(launchOptions);
 
 async function person(who, theme, width, height) {
   const context = await browser.newContext({

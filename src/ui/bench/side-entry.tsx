@@ -62,6 +62,18 @@ export function SideEntry(props: Props) {
       {trouble}
     </p>
   );
+  /** What went wrong, the way back, and the one thing to do. */
+  const ends = (word: string, onClick: () => void, disabled = false) => (
+    <>
+      {alert}
+      <div className="grid grid-cols-2 gap-3">
+        {back}
+        <Button tone="act" className="min-h-16" disabled={disabled} onClick={onClick}>
+          {word}
+        </Button>
+      </div>
+    </>
+  );
   switch (side) {
     case 'reading':
       return asNote ? (
@@ -141,18 +153,7 @@ export function SideEntry(props: Props) {
             In a few words
             <input className={field} value={text} onChange={(e) => setText(e.target.value)} maxLength={500} />
           </label>
-          {alert}
-          <div className="grid grid-cols-2 gap-3">
-            {back}
-            <Button
-              tone="act"
-              className="min-h-16"
-              disabled={!pick}
-              onClick={() => void go({ kind: 'disturbance', what: pick, text })}
-            >
-              Log it
-            </Button>
-          </div>
+          {ends('Log it', () => void go({ kind: 'disturbance', what: pick, text }), !pick)}
         </div>
       );
     case 'note':
@@ -167,18 +168,7 @@ export function SideEntry(props: Props) {
               maxLength={2000}
             />
           </label>
-          {alert}
-          <div className="grid grid-cols-2 gap-3">
-            {back}
-            <Button
-              tone="act"
-              className="min-h-16"
-              disabled={!text.trim()}
-              onClick={() => void go({ kind: 'note', text: text.trim() })}
-            >
-              Save the note
-            </Button>
-          </div>
+          {ends('Save the note', () => void go({ kind: 'note', text: text.trim() }), !text.trim())}
         </div>
       );
     case 'temperature': {
@@ -257,13 +247,7 @@ export function SideEntry(props: Props) {
               onChange={(e) => setText(e.target.value)}
             />
           </label>
-          {alert}
-          <div className="grid grid-cols-2 gap-3">
-            {back}
-            <Button tone="act" className="min-h-16" onClick={save}>
-              Save as late
-            </Button>
-          </div>
+          {ends('Save as late', save)}
         </div>
       );
     }
@@ -306,13 +290,7 @@ export function SideEntry(props: Props) {
             The old value stays in the record with your name and reason. Readings that started or ended a hold
             cannot be changed.
           </p>
-          {alert}
-          <div className="grid grid-cols-2 gap-3">
-            {back}
-            <Button tone="act" className="min-h-16" disabled={!pick || !time.trim()} onClick={save}>
-              Correct it
-            </Button>
-          </div>
+          {ends('Correct it', save, !pick || !time.trim())}
         </div>
       );
     }
@@ -338,18 +316,11 @@ export function SideEntry(props: Props) {
             In a few words
             <input className={field} value={text} onChange={(e) => setText(e.target.value)} maxLength={500} />
           </label>
-          {alert}
-          <div className="grid grid-cols-2 gap-3">
-            {back}
-            <Button
-              tone="act"
-              className="min-h-16"
-              disabled={!pick || !text.trim()}
-              onClick={() => void go({ kind: 'skip', reason: pick, text: text.trim() })}
-            >
-              Leave it out
-            </Button>
-          </div>
+          {ends(
+            'Leave it out',
+            () => void go({ kind: 'skip', reason: pick, text: text.trim() }),
+            !pick || !text.trim(),
+          )}
         </div>
       );
     }

@@ -1,0 +1,1 @@
+export declare const launchOptions: { executablePath: string; args: string[] };
