@@ -263,6 +263,13 @@ test('every main view passes axe in both themes and can be walked by keyboard', 
     await expectAccessible(page);
   }
   await page.goto(`${BASE}/ledger`);
+  for (const link of await page.locator('main li a').all()) {
+    const pdf = await page.request.get(
+      `${BASE}/api/runs/${(await link.getAttribute('href'))!.split('/').pop()}/pdf`,
+    );
+    const pages = (await pdf.body()).toString('latin1').match(/\/Type \/Page\b(?!s)/g);
+    expect(pages, `pages of ${await link.innerText()}`).toHaveLength(1);
+  }
   await page.keyboard.press('/');
   await expect(page.getByRole('searchbox')).toBeFocused();
 });

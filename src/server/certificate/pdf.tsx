@@ -62,15 +62,15 @@ const s = StyleSheet.create({
     fontFamily: ['Words', 'WordsExt'] as unknown as string,
     fontSize: 8.2,
     color: INK,
-    paddingTop: 26,
-    paddingBottom: 24,
+    paddingTop: 22,
+    paddingBottom: 16,
     paddingHorizontal: 30,
     lineHeight: 1.28,
   },
   quiet: { color: QUIET },
-  h: { color: QUIET, fontSize: 7.4, marginTop: 5, marginBottom: 1 },
+  h: { color: QUIET, fontSize: 7.4, marginTop: 3, marginBottom: 1 },
   fig: { fontFamily: 'Figures', fontSize: 7 },
-  seam: { borderTopWidth: 0.7, borderTopColor: SEAM, marginTop: 5, paddingTop: 3 },
+  seam: { borderTopWidth: 0.7, borderTopColor: SEAM, marginTop: 4, paddingTop: 2 },
 });
 const P = ({ children }: { children: string }) => <Text>{printable(children)}</Text>;
 
@@ -166,7 +166,8 @@ function TraceDrawing({ face }: { face: Face }) {
   const request = holdTrace(plan, state, visit, deciding.hold, 0);
   if (!request) return null;
   const width = 345;
-  const height = 92;
+  // a long story leaves the trace less height, so that the certificate stays one page
+  const height = state.visits.length > 12 ? 58 : 80;
   const g = traceGeometry({ ...request, width, height });
   return (
     <Svg width={width} height={height} viewBox={`0 0 ${width} ${height}`}>
@@ -239,7 +240,7 @@ function Qr({ text }: { text: string }) {
   let d = '';
   for (let y = 0; y < size; y++) for (let x = 0; x < size; x++) if (code.get(x, y)) d += `M${x} ${y}h1v1h-1z`;
   return (
-    <Svg width={62} height={62} viewBox={`-1 -1 ${size + 2} ${size + 2}`}>
+    <Svg width={56} height={56} viewBox={`-1 -1 ${size + 2} ${size + 2}`}>
       <Path d={d} fill={INK} />
     </Svg>
   );
