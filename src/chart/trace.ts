@@ -9,6 +9,7 @@ export interface TraceMark extends TracePoint {
   readonly kind: 'start' | 'end' | 'reading' | 'late' | 'top-up' | 'disturbance';
   readonly label: string;
 }
+export const MARGIN = { left: 58, right: 26, top: 22, bottom: 26 };
 export interface TraceRequest {
   readonly width: number;
   readonly height: number;
@@ -22,6 +23,8 @@ export interface TraceRequest {
   readonly decimals: number;
   /** A stream holds each value until the next; readings by hand are only joined. */
   readonly streamed: boolean;
+  /** Room for axes; print needs less than a screen read at arm's length. */
+  readonly margin?: typeof MARGIN;
 }
 export interface Trace {
   readonly path: string;
@@ -39,7 +42,6 @@ export interface Trace {
   readonly nearest: (x: number) => (TracePoint & { x: number; y: number }) | null;
 }
 
-export const MARGIN = { left: 58, right: 26, top: 22, bottom: 26 };
 const clock = (ms: number): string => {
   const s = Math.round(ms / 1000);
   return `${s < 0 ? '−' : ''}${Math.floor(Math.abs(s) / 60)}:${String(Math.abs(s) % 60).padStart(2, '0')}`;
@@ -47,11 +49,12 @@ const clock = (ms: number): string => {
 
 /** Pure geometry of a pressure trace: the bench and the certificate draw the same. Time runs from the hold's start. */
 export function traceGeometry(r: TraceRequest): Trace {
+  const margin = r.margin ?? MARGIN;
   const plot = {
-    left: MARGIN.left,
-    top: MARGIN.top,
-    right: r.width - MARGIN.right,
-    bottom: r.height - MARGIN.bottom,
+    left: margin.left,
+    top: margin.top,
+    right: r.width - margin.right,
+    bottom: r.height - margin.bottom,
   };
   const seen = [...r.points, ...r.marks].filter((p) => p.t >= r.from - 1 && p.t <= r.to + 1);
   const [low = 0, high = 1] = extent([

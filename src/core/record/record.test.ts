@@ -96,3 +96,21 @@ test('adequacy: longer holds and finer gauges see less; the needed time reaches 
   expect(at(needed)).toBeLessThanOrEqual(0.1);
   expect(at(needed - 0.5)).toBeGreaterThan(0.1);
 });
+test('the word certificate stands only over a good result', () => {
+  const failed = place(
+    play(p, [
+      ...upTo(['9.10', '9.10']),
+      ...hold(200, '20.50', '12.00'),
+      [400, 'observe', 'accept'],
+      [450, 'zero', '0.00'],
+      ...SIGNED(500),
+    ]),
+  );
+  expect(faceOf(body).title).toBe('Gas tightness certificate');
+  expect(faceOf(makeBody(p, failed, sealer, '2026-11-20T09:00:00.000Z').body).title).toBe(
+    'Test report: staged low-pressure test',
+  );
+  expect(
+    faceOf(makeBody(p, log, { ...sealer, licence: null }, '2026-11-20T09:00:00.000Z').body).title,
+  ).toMatch(/not a certificate/);
+});

@@ -31,6 +31,6 @@ export function recordStatus(
     };
   return {
     status: 'certificate',
-    reason: `${plan.procedure.certificate.title}, licence ${sealer.licence.number} valid to ${sealer.licence.until}`,
+    reason: `Sealed by a licensed tester: licence ${sealer.licence.number}, valid to ${sealer.licence.until}`,
   };
 }

@@ -167,8 +167,8 @@ function TraceDrawing({ face }: { face: Face }) {
   if (!request) return null;
   const width = 345;
   // a long story leaves the trace less height, so that the certificate stays one page
-  const height = state.visits.length > 12 ? 58 : 80;
-  const g = traceGeometry({ ...request, width, height });
+  const height = state.visits.length > 12 ? 60 : 80;
+  const g = traceGeometry({ ...request, width, height, margin: { left: 40, right: 12, top: 6, bottom: 20 } });
   return (
     <Svg width={width} height={height} viewBox={`0 0 ${width} ${height}`}>
       {g.permitted ? (
