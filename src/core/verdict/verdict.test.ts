@@ -47,6 +47,16 @@ describe('worked examples', () => {
     expect(v.sentence).toContain('appliances connected');
     expect(v.leakRate!.value).toBeGreaterThan(0);
   });
+  test('bubbles on a joint are said before the drop that led to them', () => {
+    const v = judge(plan(), [
+      ...proved,
+      ...hold(200, '20.50', '12.00'),
+      [400, 'observe', 'joint'],
+      afterZero(410),
+    ]);
+    expect(v.reasons.map((r) => r.code)).toEqual(['not-tight-joint', 'beyond']);
+    expect(v.sentence).toMatch(/^Leak fluid showed bubbles .* Drop of 8.50 mbar/);
+  });
   test('4.01 mbar breaks it: Not tight', () => {
     const v = judge(plan(), [
       ...proved,

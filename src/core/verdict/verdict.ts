@@ -169,15 +169,16 @@ export function verdictOf(plan: Plan, state: RunState): Verdict | null {
     );
 
   if (claim.finding === 'not-tight') {
-    const text = claim.because ?? notTightSentence(plan, state, deciding?.hold ?? null, permitted);
+    const measured = deciding?.hold.judgement;
+    if (claim.because) add(`not-tight-${claim.outcome}`, claim.because, rule);
     if (pipeworkClaim(plan, claim.stage)) add('pipework-moved', movedPipework(plan, state), rule);
-    else
+    else if (!claim.because || measured?.outcome === 'beyond')
       add(
-        claim.because ? `not-tight-${claim.outcome}` : 'beyond',
-        text,
-        claim.because ? rule : (deciding?.hold.judgement?.limit?.source ?? rule),
+        'beyond',
+        notTightSentence(plan, state, deciding?.hold ?? null, permitted),
+        measured?.limit?.source ?? rule,
       );
-    return finish('not-tight', reasons[0]!.text);
+    return finish('not-tight', reasons.map((r) => r.text).join(' '));
   }
 
   // From here on something good or undecided is claimed; each general rule may still refuse it.
