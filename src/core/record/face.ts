@@ -4,7 +4,8 @@ import type { PlacedEvent } from '@/core/run/events';
 import { gaugeOf, letByLimit, perceptibleOf } from '@/core/run/read';
 import { inOrder, reduce } from '@/core/run/reduce';
 import type { Hold, RunState } from '@/core/run/state';
-import { decidingHold, duration } from '@/core/verdict/verdict';
+import { decidingHold } from '@/core/verdict/verdict';
+import { duration } from '@/core/verdict/stage-lines';
 import type { RecordBody } from './record';
 import { restoreBody } from './restore';
 

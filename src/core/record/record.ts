@@ -7,13 +7,8 @@ import type { Plan } from '@/core/plan/plan';
 import { recordStatus, type RecordStatus, type Sealer } from './status';
 import { inOrder, reduce } from '@/core/run/reduce';
 import type { PlacedEvent } from '@/core/run/events';
-import {
-  verdictOf,
-  type Reason,
-  type StageLine,
-  type Verdict,
-  type VerdictWord,
-} from '@/core/verdict/verdict';
+import { verdictOf, type Reason, type Verdict, type VerdictWord } from '@/core/verdict/verdict';
+import { type StageLine } from '@/core/verdict/stage-lines';
 
 /** A calculated figure in the record: printed digits as a string, so that no float is ever sealed. */
 export interface SealedFigure {

@@ -13,6 +13,7 @@ import { mirrored } from '@/ui/frame/settings';
 import { Wall, WallStrip } from '@/ui/charts/wall';
 import { Button } from '@/ui/kit/button';
 import { buttonClass } from '@/ui/kit/button-class';
+import { VERDICT_INK } from '@/ui/kit/words';
 import type { Identity } from '@/wire/role';
 import { mayRun } from '@/wire/role';
 import { Closing } from './closing';
@@ -36,14 +37,6 @@ const CONTACT: Record<Contact, string> = {
   'no-signal': 'No signal: go on, it is sent later',
   'signed-out': 'Signed out: entries wait here until you sign in again',
   'database-away': 'The office’s records are away: go on, it is sent later',
-};
-const STAMP: Record<string, string> = {
-  tight: 'var(--moss)',
-  'within-allowance': 'var(--lichen)',
-  'not-tight': 'var(--rust)',
-  void: 'var(--slate)',
-  inconclusive: 'var(--ochre)',
-  refer: 'var(--heather)',
 };
 const PANELS = {
   checks: ChecksPanel,
@@ -258,7 +251,7 @@ function OpenBench({ engine, who }: { engine: BenchEngine; who: Identity }) {
               width={168}
               scale={courses.length > 10 ? 2 : 3}
               reach={12}
-              stamp={verdict ? { word: WORDS[verdict.word], colour: STAMP[verdict.word]! } : null}
+              stamp={verdict ? { word: WORDS[verdict.word], colour: VERDICT_INK[verdict.word] } : null}
             />
             <p className="mt-1 text-xs text-quiet">
               Plumb shows movement against limit. Open joint at the base: {plan.system.notCovered.length} not

@@ -9,6 +9,15 @@ export const VERDICT_COLOUR: Record<VerdictWord, string> = {
   inconclusive: 'text-ochre',
   refer: 'text-heather',
 };
+/** The same colours as values, for drawing. */
+export const VERDICT_INK: Record<VerdictWord, string> = {
+  tight: 'var(--moss)',
+  'within-allowance': 'var(--lichen)',
+  'not-tight': 'var(--rust)',
+  void: 'var(--slate)',
+  inconclusive: 'var(--ochre)',
+  refer: 'var(--heather)',
+};
 export const STATUS_WORDS: Record<RecordStatus, string> = {
   certificate: 'certificate',
   'not-a-certificate': 'not a certificate',

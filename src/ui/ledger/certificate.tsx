@@ -6,18 +6,9 @@ import { faceOf, inZone, storyOf } from '@/core/record/face';
 import type { Seal } from '@/core/record/record';
 import { TraceChart } from '@/ui/charts/trace';
 import { courseWords, Wall } from '@/ui/charts/wall';
-import { VERDICT_COLOUR } from '@/ui/kit/words';
+import { VERDICT_COLOUR, VERDICT_INK } from '@/ui/kit/words';
 import { Why } from '@/ui/kit/why';
 import { useSize } from '@/ui/bench/use-bench';
-
-const STAMP: Record<string, string> = {
-  tight: 'var(--moss)',
-  'within-allowance': 'var(--lichen)',
-  'not-tight': 'var(--rust)',
-  void: 'var(--slate)',
-  inconclusive: 'var(--ochre)',
-  refer: 'var(--heather)',
-};
 
 /** The face of a sealed record, from its sealed text alone; `log` adds everything that happened, in order. */
 export function CertificateView({
@@ -166,7 +157,7 @@ export function CertificateView({
             width={180}
             scale={1.8}
             reach={14}
-            stamp={{ word: v.label.length > 24 ? 'Tight by rule' : v.label, colour: STAMP[v.word]! }}
+            stamp={{ word: v.label.length > 24 ? 'Tight by rule' : v.label, colour: VERDICT_INK[v.word] }}
           />
         </div>
         <ol className="self-end" reversed>
