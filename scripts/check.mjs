@@ -1,6 +1,6 @@
 // Everything that must hold, in one command: format, lint, types, unit, database and browser tests.
-import { spawn, execFileSync } from 'node:child_process';
-import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs';
+import { spawn } from 'node:child_process';
+import { existsSync, mkdirSync, readFileSync, readdirSync, rmSync } from 'node:fs';
 import { createServer } from 'node:http';
 import path from 'node:path';
 import { freePort, needDebian, root, startCluster } from './cluster.mjs';
@@ -112,8 +112,14 @@ try {
     if (url.pathname === '/kill-database') kill(cluster.pid);
     if (url.pathname === '/kill-browser') {
       const profile = url.searchParams.get('profile');
-      for (const line of execFileSync('ps', ['-eo', 'pid,args'], { encoding: 'utf8' }).split('\n'))
-        if (line.includes(`--user-data-dir=${profile}`)) kill(Number(line.trim().split(' ')[0]));
+      for (const pid of readdirSync('/proc').filter((n) => /^\d+$/.test(n))) {
+        try {
+          if (readFileSync(`/proc/${pid}/cmdline`, 'utf8').includes(`--user-data-dir=${profile}`))
+            kill(Number(pid));
+        } catch {
+          /* ended in the meantime */
+        }
+      }
     }
     response.end('ok');
   }).listen(controlPort, '127.0.0.1');
