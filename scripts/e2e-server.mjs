@@ -2,7 +2,7 @@
 import { mkdirSync, rmSync } from 'node:fs';
 import path from 'node:path';
 import { freePort, root, startCluster } from './cluster.mjs';
-import { answers, build, gaugeArgs, keepUp, prepare, secret, webArgs } from './supervise.mjs';
+import { build, prepare, startProcesses } from './supervise.mjs';
 
 export async function startTestServers(cluster) {
   const folder = path.join(root, '.check');
@@ -17,31 +17,21 @@ export async function startTestServers(cluster) {
   build();
   const port = await freePort(3300);
   const gaugePort = await freePort(port + 1);
-  const url = `http://127.0.0.1:${port}`;
   rmSync(path.join(folder, 'gauge'), { recursive: true, force: true });
-  const env = {
-    NODE_ENV: 'production',
-    NEXT_TELEMETRY_DISABLED: '1',
-    DATABASE_URL: addresses.app,
-    VAST_SECRET: secret(),
-    VAST_URL: url,
-    VAST_GAUGE_URL: `http://127.0.0.1:${gaugePort}`,
-    VAST_DEMO_PEOPLE: path.join(folder, 'people.json'),
-    VAST_TEST_CLOCK: '1',
-  };
-  const web = keepUp('The web server', webArgs(port), env);
-  const gauge = keepUp('The simulated gauge', gaugeArgs, {
-    VAST_GAUGE_PORT: String(gaugePort),
-    VAST_GAUGE_FOLDER: path.join(folder, 'gauge'),
-  });
-  await answers(`${url}/api/time`);
-  return {
-    url,
+  const processes = startProcesses({
     addresses,
-    webPid: () => web.pid,
+    port,
+    gaugePort,
+    gaugeFolder: path.join(folder, 'gauge'),
+    extra: { VAST_DEMO_PEOPLE: path.join(folder, 'people.json'), VAST_TEST_CLOCK: '1' },
+  });
+  await processes.ready;
+  return {
+    url: processes.url,
+    addresses,
+    webPid: processes.webPid,
     stop: async () => {
-      web.stop();
-      gauge.stop();
+      processes.stop();
       if (!cluster) await own.stop();
     },
   };

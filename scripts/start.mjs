@@ -1,7 +1,7 @@
 import { existsSync, mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
 import { freePort, root, startCluster } from './cluster.mjs';
-import { answers, build, gaugeArgs, keepUp, prepare, run, secret, webArgs } from './supervise.mjs';
+import { build, prepare, run, startProcesses } from './supervise.mjs';
 
 const began = Date.now();
 const empty = process.argv.includes('--empty');
@@ -80,33 +80,21 @@ try {
       `Port ${wished} is taken by another program; serving on ${port} instead. Set PORT to choose.`,
     );
   const gaugePort = await freePort(3100, new Set([port]));
-  const url = `http://127.0.0.1:${port}`;
-  const env = {
-    NODE_ENV: 'production',
-    NEXT_TELEMETRY_DISABLED: '1',
-    DATABASE_URL: addresses.app,
-    VAST_SECRET: secret(),
-    VAST_URL: url,
-    VAST_GAUGE_URL: `http://127.0.0.1:${gaugePort}`,
-    ...(empty ? {} : { VAST_DEMO_PEOPLE: peopleFile }),
-  };
   const pids = [];
   const started = (pid) =>
     writeFileSync(pidFile, JSON.stringify({ starter: process.pid, pids: (pids.push(pid), pids) }));
-  const web = keepUp('The web server', webArgs(port), env, { started });
-  const gauge = keepUp(
-    'The simulated gauge',
-    gaugeArgs,
-    { VAST_GAUGE_PORT: String(gaugePort), VAST_GAUGE_FOLDER: path.join(run, 'gauge') },
-    { started },
-  );
-  stops.push(
-    () => web.stop(),
-    () => gauge.stop(),
-  );
-  await answers(`${url}/api/time`);
+  const processes = startProcesses({
+    addresses,
+    port,
+    gaugePort,
+    gaugeFolder: path.join(run, 'gauge'),
+    extra: empty ? {} : { VAST_DEMO_PEOPLE: peopleFile },
+    started,
+  });
+  stops.push(processes.stop);
+  await processes.ready;
   console.log(
-    `\nVast Stone: ${url}   (ready in ${((Date.now() - began) / 1000).toFixed(1)} s; Ctrl-C stops it)`,
+    `\nVast Stone: ${processes.url}   (ready in ${((Date.now() - began) / 1000).toFixed(1)} s; Ctrl-C stops it)`,
   );
   if (!empty && existsSync(peopleFile)) {
     console.log('Demo sign-ins:');

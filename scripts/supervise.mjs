@@ -107,7 +107,7 @@ export async function prepare(addresses, { demo, peopleFile, idsFile }, say = co
 }
 
 /** Starts a process and keeps it up: restarted after a crash, with a pause that grows. */
-export function keepUp(name, args, env, { say = console.log, started = () => {} } = {}) {
+function keepUp(name, args, env, { say = console.log, started = () => {} } = {}) {
   let child;
   let over = false;
   let crashes = 0;
@@ -143,7 +143,7 @@ export function keepUp(name, args, env, { say = console.log, started = () => {} 
 }
 
 /** Waits until an address answers. */
-export async function answers(url, ms = 30000) {
+async function answers(url, ms = 30000) {
   const until = Date.now() + ms;
   for (;;) {
     try {
@@ -156,7 +156,7 @@ export async function answers(url, ms = 30000) {
     await new Promise((r) => setTimeout(r, 100));
   }
 }
-export const webArgs = (port) => [
+const webArgs = (port) => [
   path.join(root, 'node_modules/next/dist/bin/next'),
   'start',
   '-H',
@@ -164,4 +164,30 @@ export const webArgs = (port) => [
   '-p',
   String(port),
 ];
-export const gaugeArgs = [...tsx, path.join(root, 'stand-ins/gauge/gauge.ts')];
+const gaugeArgs = [...tsx, path.join(root, 'stand-ins/gauge/gauge.ts')];
+
+/** Starts web server and stand-in gauge over one database; `ready` resolves when they answer. `extra` adds to the web server's settings. */
+export function startProcesses({ addresses, port, gaugePort, gaugeFolder, extra = {}, started }) {
+  const url = `http://127.0.0.1:${port}`;
+  const env = {
+    NODE_ENV: 'production',
+    NEXT_TELEMETRY_DISABLED: '1',
+    DATABASE_URL: addresses.app,
+    VAST_SECRET: secret(),
+    VAST_URL: url,
+    VAST_GAUGE_URL: `http://127.0.0.1:${gaugePort}`,
+    ...extra,
+  };
+  const web = keepUp('The web server', webArgs(port), env, { started });
+  const gauge = keepUp(
+    'The simulated gauge',
+    gaugeArgs,
+    { VAST_GAUGE_PORT: String(gaugePort), VAST_GAUGE_FOLDER: gaugeFolder },
+    { started },
+  );
+  const stop = () => {
+    web.stop();
+    gauge.stop();
+  };
+  return { url, webPid: () => web.pid, stop, ready: answers(`${url}/api/time`) };
+}

@@ -4,12 +4,6 @@ import { gaugeOf, perceptibleOf, permittedDrop } from '@/core/run/read';
 import type { Hold, RunState, Visit } from '@/core/run/state';
 import type { TraceMark, TracePoint, TraceRequest } from './trace';
 
-/** All holds of a course with what they are of. */
-export const holdsOfVisit = (visit: Visit): { hold: Hold; of: string }[] => [
-  ...visit.holds.map((hold) => ({ hold, of: visit.title })),
-  ...visit.cycles.flatMap((c) => [c.settle, c.hold].flatMap((hold) => (hold ? [{ hold, of: c.name }] : []))),
-];
-
 /**
  * What to draw for one hold: the streamed display, the readings by hand, the permitted band and the events.
  * @param until right edge, ms; the hold's own end where it has one

@@ -100,7 +100,6 @@ export function add(a: Exact, b: Exact): Exact {
   const [x, y, scale] = aligned(a, b);
   return exact(x + y, scale, a.unit);
 }
-export const negate = (a: Exact): Exact => exact(-a.digits, a.scale, a.unit);
 export const magnitude = (a: Exact): Exact => exact(Math.abs(a.digits), a.scale, a.unit);
 /** The floating-point value, for physics and drawing only. */
 export const toNumber = (a: Exact): number => a.digits / 10 ** a.scale;

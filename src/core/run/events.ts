@@ -71,7 +71,6 @@ export type Payload =
 export type RunEvent = EventBase & Payload;
 /** An event with its place in the run, once the server has it. */
 export type PlacedEvent = RunEvent & { readonly position?: number; readonly received?: number };
-export type EventKind = Payload['kind'];
 
 /** The moment of an event on the server's time line, ms UTC. */
 export const momentOf = (event: { at: number; offset: number }): number => event.at + event.offset;
