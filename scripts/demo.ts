@@ -1,4 +1,4 @@
-import { readFileSync } from 'node:fs';
+import { readdirSync, readFileSync } from 'node:fs';
 import path from 'node:path';
 import type { Appliance, Pipe, System } from '@/core/installation/section';
 import type { Gauge } from '@/core/instrument/gauge';
@@ -34,7 +34,16 @@ interface Demo {
       meter: Record<string, string>;
     })[];
   }[];
-  runs: { system: string; by: string; at: string; case: string; lines: ScriptLine[]; seal: boolean }[];
+  runs: {
+    system: string;
+    by: string;
+    at: string;
+    procedure: string;
+    case: string;
+    choices?: Record<string, string>;
+    lines: ScriptLine[];
+    seal: boolean;
+  }[];
 }
 export interface DemoPerson {
   name: string;
@@ -45,17 +54,20 @@ export interface DemoPerson {
 const root = process.cwd(); // scripts run from the checkout's root
 const q = parseWithUnit;
 
-/** Puts the shipped rule pack into an organisation: its text as written, its hash over the canonical form. */
-async function bringPacks(org: string): Promise<{ id: string; procedure: string }> {
-  const text = readFileSync(path.join(root, 'packs/gas-metric.json'), 'utf8');
-  const pack = loadPack(JSON.parse(text));
-  await inOrganisation({ org }, (tx) =>
-    tx
-      .insert(packs)
-      .values({ org, id: pack.id, version: pack.version, hash: sha256Hex(canonical(pack)), body: text })
-      .onConflictDoNothing(),
-  );
-  return { id: pack.id, procedure: pack.procedures[0]!.id };
+/** Puts the shipped rule packs into an organisation: their text as written, the hash over the canonical form. */
+async function bringPacks(org: string): Promise<Map<string, string>> {
+  const packOf = new Map<string, string>();
+  const rows = readdirSync(path.join(root, 'packs'))
+    .filter((f) => f.endsWith('.json'))
+    .sort()
+    .map((file) => {
+      const text = readFileSync(path.join(root, 'packs', file), 'utf8');
+      const pack = loadPack(JSON.parse(text));
+      for (const p of [...pack.procedures, ...(pack.sequences ?? [])]) packOf.set(p.id, pack.id);
+      return { org, id: pack.id, version: pack.version, hash: sha256Hex(canonical(pack)), body: text };
+    });
+  await inOrganisation({ org }, (tx) => tx.insert(packs).values(rows).onConflictDoNothing());
+  return packOf;
 }
 
 /** Makes an organisation with its people, key and packs. @returns who can sign in */
@@ -71,7 +83,7 @@ export async function makeOrganisation(
     { id: string; name: string; role: Role; licence: { number: string; until: string } | null }
   >;
   signIns: DemoPerson[];
-  pack: { id: string; procedure: string };
+  packOf: Map<string, string>;
 }> {
   const org = uuid7(now());
   const persons = new Map<
@@ -105,7 +117,7 @@ export async function makeOrganisation(
       signIns.push({ name: m.name, role: m.role, email, password });
     }
   });
-  return { org, persons, signIns, pack: await bringPacks(org) };
+  return { org, persons, signIns, packOf: await bringPacks(org) };
 }
 
 /** Plays the demo's history through the real start, append and seal path. Needs a shiftable clock in this process. */
@@ -116,7 +128,7 @@ export async function loadDemo(): Promise<{
 }> {
   const demo = JSON.parse(readFileSync(path.join(root, 'demo/millrace.json'), 'utf8')) as Demo;
   const loadedAt = Date.now();
-  const { org, persons, signIns, pack } = await makeOrganisation(
+  const { org, persons, signIns, packOf } = await makeOrganisation(
     demo.organisation.name,
     demo.organisation.contact,
     demo.people,
@@ -179,9 +191,10 @@ export async function loadDemo(): Promise<{
     await startRun(session, {
       id,
       system: systemIds[run.system]!,
-      pack: pack.id,
-      procedure: pack.procedure,
+      pack: packOf.get(run.procedure)!,
+      procedure: run.procedure,
       case: run.case,
+      ...(run.choices ? { choices: run.choices } : {}),
       practice: false,
       zone: 'Europe/London',
     });

@@ -1,6 +1,5 @@
-import { edgesOf } from '@/core/pack/types';
-import { outcomesOf, type Stage } from '@/core/pack/types';
-import type { Plan } from '@/core/plan/plan';
+import { edgesOf, outcomesOf, type Edge, type Stage } from '@/core/pack/types';
+import { applies, ruleOf, type Plan } from '@/core/plan/plan';
 import { toNumber } from '@/core/quantity/exact';
 import { holdEnds, permittedDrop } from '@/core/run/read';
 import type { Hold, RunState, Visit } from '@/core/run/state';
@@ -38,12 +37,16 @@ const STATE_WORDS: Record<CourseState, string> = {
 export const courseHeight = (minutes: number): number =>
   Math.min(64, Math.max(8, 8 + 5 * Math.log2(1 + minutes)));
 
-const minutesOf = (stage: Stage): number =>
-  stage.kind === 'hold'
-    ? stage.minutes
-    : stage.kind === 'isolate-and-repeat'
-      ? stage.settleMinutes + stage.minutes
-      : 0;
+/** Minutes of a stage for the drawing: those of its own hold once it has run, before that what the pack says. */
+function minutesOf(stage: Stage, visit?: Visit): number {
+  if (stage.kind === 'isolate-and-repeat') return stage.settleMinutes + stage.minutes;
+  if (stage.kind !== 'hold' && stage.kind !== 'dial') return 0;
+  const ran = visit?.dial?.minutes ?? visit?.holds[visit.holds.length - 1]?.minutes;
+  if (ran !== undefined) return ran;
+  const { minutes } = stage;
+  if (typeof minutes === 'number') return minutes;
+  return Math.max(typeof minutes.rule === 'number' ? minutes.rule : 0, minutes.house ?? 0, 3);
+}
 
 /** The stages that would follow if everything goes well: the first outcome of each. */
 export function pathAhead(plan: Plan, from: string): string[] {
@@ -51,7 +54,13 @@ export function pathAhead(plan: Plan, from: string): string[] {
   let key: string | undefined = from;
   while (key) {
     const stage: Stage = plan.procedure.stages[key]!;
-    const next: string | undefined = edgesOf(stage.on[outcomesOf(stage)[0]!])[0]?.to;
+    const classes: string[] | undefined = ruleOf(plan, stage.part).classes?.map((c) => c.key);
+    const edge: Edge | undefined = edgesOf(stage.on[outcomesOf(stage, classes)[0]!]).find((e) =>
+      applies(plan, stage.part, e.when),
+    );
+    const parts = plan.procedure.parts ?? [];
+    const next: string | undefined =
+      edge?.to ?? (edge?.close ? parts[parts.findIndex((p) => p.key === stage.part) + 1]?.first : undefined);
     if (!next || path.includes(next)) break;
     path.push(next);
     key = next;
@@ -67,11 +76,28 @@ const holdsOf = (visit: Visit): Hold[] => [
 function plumbOf(plan: Plan, state: RunState, visit: Visit): { plumb: number; out: boolean } {
   const hold = [...holdsOf(visit)].reverse().find((h) => h.judgement);
   const judgement = hold?.judgement;
+  if (visit.dial?.moved !== undefined) return { plumb: visit.dial.moved ? -1.5 : 0, out: visit.dial.moved };
+  if (visit.kind === 'joints') return { plumb: 0, out: visit.outcome === 'bubbles' };
   if (!judgement) return { plumb: 0, out: false };
   const permitted =
-    hold.role === 'tightness' ? (judgement.limit ?? permittedDrop(plan, state)) : judgement.limit;
+    hold.role === 'tightness'
+      ? (judgement.limit ?? permittedDrop(plan, state))
+      : hold.role === 'lock-up' || hold.role === 'flow'
+        ? null // its limit is where it stands, not how far it moved
+        : judgement.limit;
   const limit = toNumber((permitted ?? judgement.perceptible).value);
-  const out = ['beyond', 'suspected', 'fell', 'rose', 'late', 'moved'].includes(judgement.outcome);
+  const out = [
+    'beyond',
+    'suspected',
+    'fell',
+    'rose',
+    'late',
+    'moved',
+    'creeps',
+    'too-low',
+    'too-high',
+    'vents',
+  ].includes(judgement.outcome);
   // a rise is measured against what is perceptible: no rise is permitted
   const against = judgement.change.digits > 0 ? toNumber(judgement.perceptible.value) : limit;
   return { plumb: against > 0 ? toNumber(judgement.change) / against : 0, out };
@@ -107,7 +133,7 @@ export function wallCourses(plan: Plan, state: RunState, at: number): Course[] {
       key: `${visit.ordinal}`,
       title: visit.title,
       state: courseState,
-      minutes: minutesOf(stage),
+      minutes: minutesOf(stage, visit),
       ...plumbOf(plan, state, visit),
       filled: hold
         ? Math.min(1, Math.max(0, (at - hold.startedAt) / (holdEnds(hold) - hold.startedAt)))

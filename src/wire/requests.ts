@@ -30,6 +30,12 @@ export const startRunSchema = shape({
     )
     .optional(),
   practice: yup.boolean().strict(true).required(),
+  /** The failed record this run repeats. */
+  retestOf: yup
+    .string()
+    .strict(true)
+    .matches(/^[0-9a-f-]{36}$/, 'is not an id')
+    .optional(),
   fault: yup.string().strict(true).max(40).optional(),
   zone: text(60),
 });

@@ -1,5 +1,7 @@
 import { decimalsFor, type Figure } from '@/core/quantity/figure';
 import { toNumber, type Exact } from '@/core/quantity/exact';
+import type { ValveKind } from '@/core/pack/types';
+import { convert } from '@/core/quantity/unit';
 
 /** One run of pipe: bore is the inside diameter, outside is the nominal size that tables go by. */
 export interface Pipe {
@@ -16,6 +18,40 @@ export interface Meter {
   readonly name: string;
   readonly volume: Exact;
   readonly serial?: string;
+  /** Smallest test dial, volume of one turn; needed to use the dial as evidence. */
+  readonly testDial?: Exact;
+  readonly valve?: string;
+  readonly valveOwner?: string;
+}
+/** A closing part besides the appliances' own valves: a drop valve, a selector, something hidden that shuts off. */
+export interface Valve {
+  readonly id: string;
+  readonly name: string;
+  readonly place: string;
+  readonly kind: ValveKind;
+}
+export interface Regulator {
+  readonly id: string;
+  readonly name: string;
+  readonly place: string;
+  readonly stage?: string;
+  readonly maxInlet?: Exact;
+  readonly make?: string;
+  readonly model?: string;
+  readonly serial?: string;
+}
+export interface Tank {
+  readonly id: string;
+  readonly name: string;
+  readonly place: string;
+  readonly size: string;
+  readonly make?: string;
+  readonly serial?: string;
+}
+export interface Joint {
+  readonly id: string;
+  readonly name: string;
+  readonly place: string;
 }
 export interface Appliance {
   readonly id: string;
@@ -26,6 +62,13 @@ export interface Appliance {
   readonly hasPilot: boolean;
   readonly hasLid: boolean;
   readonly volume: Exact;
+  /** Maximum inlet pressure on its plate. Absent: not read. */
+  readonly maxInlet?: Exact;
+  /** Heat input on its plate. */
+  readonly input?: Exact;
+  readonly make?: string;
+  readonly model?: string;
+  readonly serial?: string;
 }
 /** A system as it stands on the day: copied whole into the plan. */
 export interface System {
@@ -43,11 +86,40 @@ export interface System {
   readonly appliances: readonly Appliance[];
   readonly inScope: readonly string[];
   readonly notCovered: readonly string[];
+  /** The regulator's set pressure, where it differs from the working pressure. */
+  readonly setPressure?: Exact;
+  readonly ventSetting?: Exact;
+  readonly heatingValue?: Exact;
+  readonly regulators?: readonly Regulator[];
+  readonly tank?: Tank;
+  readonly valves?: readonly Valve[];
+  readonly joints?: readonly Joint[];
+  /** Ways in for a gauge: port, jet, quick-connect. */
+  readonly access?: readonly string[];
 }
 
-/** Inside volume of one pipe, m3: pi/4 x bore^2 x length. */
+/** Every valve whose position matters, by kind: those named on the system page and each appliance's own. */
+export function valvesOf(system: System): Valve[] {
+  return [
+    { id: 'supply', name: system.supplyValve, place: '', kind: 'supply' },
+    ...(system.meter.valve
+      ? [{ id: 'meter', name: system.meter.valve, place: 'meter', kind: 'meter' } as const]
+      : []),
+    ...(system.valves ?? []),
+    ...system.appliances.map((a): Valve => ({
+      id: a.id,
+      name: `${a.name}, ${a.valve}`,
+      place: a.place,
+      kind: 'appliance',
+    })),
+  ];
+}
+
+const metres = (a: Exact): number => convert(toNumber(a), a.unit, 'm');
+const cubicMetres = (a: Exact): number => convert(toNumber(a), a.unit, 'm3');
+/** Inside volume of one pipe, m3: pi/4 x bore^2 x length, in whatever units of length they were entered. */
 export const pipeVolume = (pipe: Pipe): number =>
-  (Math.PI / 4) * (toNumber(pipe.bore) / 1000) ** 2 * toNumber(pipe.length);
+  (Math.PI / 4) * metres(pipe.bore) ** 2 * metres(pipe.length);
 
 /**
  * Volume of the section under test: pipes by bore and length, plus meter and (when connected) appliances.
@@ -55,9 +127,9 @@ export const pipeVolume = (pipe: Pipe): number =>
  */
 export function sectionVolume(system: System, withAppliances = true): Figure {
   const pipes = system.pipes.reduce((sum, pipe) => sum + pipeVolume(pipe), 0);
-  const meter = toNumber(system.meter.volume) / 1000;
+  const meter = cubicMetres(system.meter.volume);
   const appliances = withAppliances
-    ? system.appliances.reduce((sum, a) => sum + toNumber(a.volume) / 1000, 0)
+    ? system.appliances.reduce((sum, a) => sum + cubicMetres(a.volume), 0)
     : 0;
   const value = pipes + meter + appliances;
   return {
@@ -68,7 +140,7 @@ export function sectionVolume(system: System, withAppliances = true): Figure {
     formula: 'V = Σ π/4 × bore² × length + V_meter + V_appliances',
     inputs: [
       ...system.pipes.map((p) => ({
-        name: `${p.name}, ${toNumber(p.length)} m of ${toNumber(p.bore)} mm bore`,
+        name: `${p.name}, ${toNumber(p.length)} ${p.length.unit} of ${toNumber(p.bore)} ${p.bore.unit} bore`,
         value: `${(pipeVolume(p) * 1000).toFixed(2)} l`,
       })),
       { name: `meter, ${system.meter.name}`, value: `${(meter * 1000).toFixed(2)} l` },
@@ -86,7 +158,7 @@ export function sectionVolume(system: System, withAppliances = true): Figure {
 /** The largest nominal pipe size in the section: it chooses the allowance row. */
 export function largestSize(system: System): Exact | null {
   return system.pipes.reduce<Exact | null>(
-    (best, p) => (!best || toNumber(p.size) > toNumber(best) ? p.size : best),
+    (best, p) => (!best || metres(p.size) > metres(best) ? p.size : best),
     null,
   );
 }

@@ -2,13 +2,15 @@ import {
   compare,
   exact,
   FigureError,
+  inUnit,
   isStep,
   parseFigure,
+  scaled,
   showExact,
   type Exact,
   type Limit,
 } from '@/core/quantity/exact';
-import { unitLabel } from '@/core/quantity/unit';
+import { unitLabel, UNITS } from '@/core/quantity/unit';
 
 export type GaugeKind = 'digital' | 'dial' | 'liquid';
 
@@ -45,7 +47,11 @@ const half = (a: Exact): Exact => exact(a.digits * 5, a.scale + 1, a.unit);
  */
 export function perceptibleMovement(gauge: Gauge, table: Partial<Record<GaugeClass, Limit>>): Limit {
   const fromPack = table[gaugeClass(gauge)];
-  if (fromPack && fromPack.value.unit === gauge.resolution.unit) return fromPack;
+  if (fromPack)
+    return {
+      ...fromPack,
+      value: inUnit(fromPack.value, gauge.resolution.unit, gauge.resolution.scale + 1, 'down'),
+    };
   if (gauge.kind === 'dial')
     return {
       value: half(gauge.resolution),
@@ -98,25 +104,61 @@ export function checkRange(value: Exact, gauge: Gauge): void {
 
 /** One way in which a gauge does not fit the work, in a sentence. */
 export interface Misfit {
-  readonly code: 'unit' | 'range' | 'resolution' | 'calibration' | 'dial-part';
+  readonly code: 'unit' | 'range' | 'resolution' | 'calibration' | 'dial-part' | 'dial-scale';
   readonly text: string;
   readonly blocks: boolean;
+}
+/** Rules on the gauge that a procedure adds to the general ones. */
+export interface FitRules {
+  /** A mechanical gauge's full scale is at most so many times the test pressure. */
+  readonly dialScaleMost?: number;
+  readonly dialScaleSource?: string;
+  /** Smallest movements the rule counts, by gauge class: a gauge of another unit must be able to show them. */
+  readonly perceptible?: Partial<Record<GaugeClass, Limit>>;
 }
 /**
  * How a gauge fits a test: unit, range, resolution at most half of the limit, calibration valid on the day, and for
  * dials a test pressure between a quarter and three quarters of scale.
  * @param day ISO date of the test (YYYY-MM-DD)
  */
-export function gaugeFit(gauge: Gauge, test: { pressure: Exact; limit?: Exact }, day: string): Misfit[] {
+export function gaugeFit(
+  gauge: Gauge,
+  asked: FitRules & { pressure: Exact; limit?: Exact },
+  day: string,
+): Misfit[] {
   const misfits: Misfit[] = [];
   const unit = gauge.resolution.unit;
-  if (unit !== test.pressure.unit) {
+  if (UNITS[unit].dimension !== UNITS[asked.pressure.unit].dimension) {
     misfits.push({
       code: 'unit',
       blocks: true,
-      text: `${gauge.name} reads ${unitLabel(unit)}; this test is judged in ${unitLabel(test.pressure.unit)}. Choose a gauge that reads ${unitLabel(test.pressure.unit)}.`,
+      text: `${gauge.name} reads ${unitLabel(unit)}; this test is judged in ${unitLabel(asked.pressure.unit)}. Choose a gauge that reads ${unitLabel(asked.pressure.unit)}.`,
     });
     return misfits;
+  }
+  const test = {
+    pressure: inUnit(asked.pressure, unit, asked.pressure.scale + 2, 'up'),
+    limit: asked.limit && inUnit(asked.limit, unit, asked.limit.scale + 2, 'down'),
+  };
+  const counts = asked.perceptible?.[gaugeClass(gauge)];
+  if (
+    counts &&
+    counts.value.unit !== unit &&
+    compare(gauge.resolution, inUnit(counts.value, unit, gauge.resolution.scale + 2, 'down')) > 0
+  )
+    misfits.push({
+      code: 'resolution',
+      blocks: true,
+      text: `${gauge.name} moves in steps of ${showExact(gauge.resolution)}, too coarse for a rule that counts ${showExact(counts.value)}. Choose a finer one.`,
+    });
+  if (gauge.kind === 'dial' && asked.dialScaleMost) {
+    const most = scaled(test.pressure, asked.dialScaleMost, 1, test.pressure.scale, 'down');
+    if (compare(gauge.greatest, most) > 0)
+      misfits.push({
+        code: 'dial-scale',
+        blocks: true,
+        text: `This dial ends at ${showExact(gauge.greatest)}, more than ${asked.dialScaleMost} times the test pressure of ${showExact(asked.pressure)}: a small fall would not be seen. Choose a dial that ends at ${showExact(most)} or below (${asked.dialScaleSource}).`,
+      });
   }
   if (compare(test.pressure, gauge.greatest) > 0)
     misfits.push({
@@ -124,7 +166,8 @@ export function gaugeFit(gauge: Gauge, test: { pressure: Exact; limit?: Exact },
       blocks: true,
       text: `${gauge.name} ends at ${showExact(gauge.greatest)}; the test needs ${showExact(test.pressure)}. Choose one with a larger range.`,
     });
-  if (gauge.kind === 'dial') {
+  // a code's own rule on the scale takes the place of the general one
+  if (gauge.kind === 'dial' && !asked.dialScaleMost) {
     const quarter = exact(gauge.greatest.digits * 25, gauge.greatest.scale + 2, unit);
     const threeQuarters = exact(gauge.greatest.digits * 75, gauge.greatest.scale + 2, unit);
     if (compare(test.pressure, quarter) < 0 || compare(test.pressure, threeQuarters) > 0)

@@ -54,14 +54,3 @@ export const pressurePerKelvin = (
   kelvin: number,
   atmosphere = STANDARD_ATMOSPHERE,
 ): number => (gaugePa + atmosphere) / kelvin;
-
-/**
- * End pressure with the temperature's part taken out: what the gauge would show had the gas stayed at its start
- * temperature. p1c = P1 x T0/T1 - P_atm (closed section, ideal gas). @returns gauge pressure, Pa
- */
-export const correctedEnd = (
-  end: number,
-  startKelvin: number,
-  endKelvin: number,
-  atmosphere = STANDARD_ATMOSPHERE,
-): number => ((end + atmosphere) * startKelvin) / endKelvin - atmosphere;

@@ -1,221 +1,7 @@
-import * as yup from 'yup';
-import { parseWithUnit } from '@/core/quantity/exact';
-import { oneOf } from './one-of';
-import { edgesOf, outcomesOf, type HoldStage, type Pack, type Procedure } from './types';
-
-const text = (most = 1000) => yup.string().strict(true).required().min(1).max(most);
-const figure = () =>
-  text(40).test(
-    'figure',
-    ({ path }) => `${path} must be a figure with its unit, like "0.25 mbar".`,
-    (v) => {
-      if (v === undefined) return true; // absence is said by required() or optional()
-      try {
-        parseWithUnit(v);
-        return true;
-      } catch {
-        return false;
-      }
-    },
-  );
-const list = <T extends yup.AnySchema>(of: T) => yup.array().of(of).strict(true).required();
-const object = <S extends yup.ObjectShape>(shape: S) => yup.object(shape).noUnknown().strict(true);
-const only = (v: true) => yup.boolean().oneOf([v]).optional();
-const record = (of: yup.AnySchema, name: string) =>
-  yup
-    .mixed<Record<string, unknown>>()
-    .required()
-    .test(name, '', function (value) {
-      if (value === undefined) return true; // whether it may be absent is said by required() or optional()
-      if (typeof value !== 'object' || value === null || Array.isArray(value))
-        return this.createError({ message: `${this.path} must be an object.` });
-      for (const [key, entry] of Object.entries(value)) {
-        try {
-          of.validateSync(entry, { strict: true });
-        } catch (error) {
-          const e = error as yup.ValidationError;
-          return this.createError({
-            path: `${this.path}.${key}${e.path ? '.' + e.path : ''}`,
-            message: e.message,
-          });
-        }
-      }
-      return true;
-    });
-
-const limit = object({ value: figure(), broken: text().oneOf(['at', 'above']), source: text() });
-const edge = object({
-  to: yup.string().strict(true).optional(),
-  close: only(true),
-  finds: yup
-    .string()
-    .strict(true)
-    .oneOf(['tight', 'within-allowance', 'not-tight', 'void', 'inconclusive', 'pending'])
-    .optional(),
-  because: yup.string().strict(true).optional(),
-  upTo: yup.number().strict(true).integer().min(1).optional(),
-  whileRepeats: yup.number().strict(true).integer().min(1).optional(),
-  resets: only(true),
-  repeat: only(true),
-});
-const edges = yup.lazy((v) => (Array.isArray(v) ? list(edge) : edge)) as unknown as yup.AnySchema;
-const band = object({ low: figure(), high: figure() });
-const base = {
-  title: text(80),
-  instruction: text(300),
-  cautions: yup.array().of(text(60)).optional(),
-  opens: yup.array().of(text(60)).optional(),
-  why: yup.string().strict(true).optional(),
-  on: record(edges, 'edges'),
-};
-const minutes = yup.number().strict(true).required().min(0.5).max(10080);
-const item = object({
-  key: text(40),
-  text: text(300),
-  hint: yup.string().strict(true).optional(),
-  ask: only(true),
-  yes: yup.string().strict(true).optional(),
-  each: yup.string().strict(true).oneOf(['appliance', 'pilot', 'lid']).optional(),
-  ordered: only(true),
-  opens: yup.array().of(text(60)).optional(),
-  settles: yup.array().of(text(60)).optional(),
-  denies: yup.string().strict(true).optional(),
-});
-export const stageSchema = oneOf('kind', {
-  checks: object({ ...base, items: list(item).min(1) }),
-  zero: object({ ...base, when: text().oneOf(['before', 'after']) }),
-  fill: object({
-    ...base,
-    band,
-    source: text(),
-    over: yup.string().strict(true).optional(),
-    confirms: text(),
-  }),
-  hold: object({
-    ...base,
-    role: text().oneOf(['let-by', 'settle', 'tightness']),
-    band,
-    minutes,
-    minutesSource: text(),
-    limit: record(limit, 'limits').optional() as yup.AnySchema,
-    comparatorChoice: yup.string().strict(true).optional(),
-    allowance: only(true),
-    lateAfter: yup.number().strict(true).min(0).optional(),
-    confirmPasses: yup.number().strict(true).integer().min(1).optional(),
-    skip: object({
-      reasons: list(object({ key: text(), text: text(), sound: yup.boolean().strict(true).required() })),
-      to: text(),
-    })
-      .optional()
-      .default(undefined),
-  }),
-  observe: object({
-    ...base,
-    question: text(),
-    results: list(object({ key: text(), text: text(), note: yup.string().strict(true).optional() })).min(1),
-  }),
-  'isolate-and-repeat': object({
-    ...base,
-    subjects: text().oneOf(['pipework', 'each-appliance']),
-    band,
-    settleMinutes: minutes,
-    minutes,
-    minutesSource: text(),
-    optional: only(true),
-  }),
-});
-
-const procedure = object({
-  id: text(60),
-  title: text(120),
-  summary: text(),
-  trade: text(40),
-  duty: text(40),
-  testMedium: text(80),
-  proves: list(text()),
-  cannotProve: list(text()),
-  certificate: object({ title: text(), licence: yup.boolean().strict(true).required() }),
-  pressure: figure(),
-  adequacy: object({
-    binding: yup.boolean().strict(true).required(),
-    leakThatMatters: figure(),
-    source: text(),
-  }),
-  temperatureDefault: object({
-    perMinute: yup.number().strict(true).required().min(0),
-    shortHoldMinutes: yup.number().strict(true).required(),
-    shortHoldMost: yup.number().strict(true).required(),
-    most: yup.number().strict(true).required(),
-    source: text(),
-  }),
-  domain: object({
-    meters: list(object({ kind: text(40), label: text(120) })).min(1),
-    largestSize: figure(),
-    largestVolume: figure(),
-    source: text(),
-    outside: text(),
-  }),
-  perceptible: record(limit, 'limits'),
-  zeroTolerance: object({ steps: yup.number().strict(true).integer().required().min(0), source: text() }),
-  choices: list(
-    object({
-      key: text(),
-      question: text(),
-      default: text(),
-      reason: text(),
-      options: list(object({ key: text(), label: text() })).min(2),
-    }),
-  ),
-  cases: list(
-    object({
-      key: text(),
-      title: text(),
-      hint: text(),
-      allowance: yup.boolean().strict(true).required(),
-      appliances: yup.boolean().strict(true).required(),
-      leakThatMatters: figure().optional(),
-    }),
-  ).min(1),
-  allowance: object({
-    source: text(),
-    bands: list(object({ label: text(), upTo: figure() })),
-    rows: list(
-      object({
-        meter: text(),
-        drops: list(figure()),
-        byChoice: object({ choice: text(), option: text(), drops: list(figure()) })
-          .optional()
-          .default(undefined),
-      }),
-    ),
-    conditions: list(object({ key: text(), text: text() })),
-  }),
-  first: text(40),
-  stages: record(stageSchema, 'stages'),
-  cautions: record(text(2000), 'cautions'),
-  debts: record(
-    object({
-      text: text(),
-      proof: yup.array().of(text(120)).strict(true).min(1).optional(),
-      unsafe: yup.string().strict(true).optional(),
-    }),
-    'debts',
-  ),
-});
-
-export const packSchema = object({
-  format: yup.number().strict(true).oneOf([1]).required(),
-  id: text(60),
-  version: text(20),
-  title: text(),
-  school: text(),
-  edition: text(),
-  author: text(),
-  dated: text(10),
-  notice: text(),
-  sources: list(object({ key: text(), title: text(), clause: yup.string().strict(true).optional() })).min(1),
-  procedures: list(procedure).min(1),
-});
+import type * as yup from 'yup';
+import { packSchema } from './schema';
+import { FORMULAS } from '@/core/plan/formulas';
+import { edgesOf, outcomesOf, type HoldStage, type Pack, type Procedure, type Stage } from './types';
 
 /** Why a pack was refused, with the path of the offending place. */
 export class PackError extends Error {
@@ -241,8 +27,61 @@ export function loadPack(value: unknown): Pack {
     throw new PackError(e.path ?? '', e.message);
   }
   const loaded = value as Pack;
+  checkCalls(loaded, '');
   loaded.procedures.forEach((p, i) => checkGraph(p, `procedures[${i}]`));
+  loaded.sequences?.forEach((s, i) => checkSequence(loaded, s, `sequences[${i}]`));
   return loaded;
+}
+
+/** Every call of a named formula has exactly the arguments it needs, wherever it stands. */
+function checkCalls(value: unknown, path: string): void {
+  if (typeof value !== 'object' || value === null) return;
+  const call = value as { formula?: unknown; args?: Record<string, string> };
+  if (typeof call.formula === 'string' && Object.hasOwn(FORMULAS, call.formula)) {
+    const wants = FORMULAS[call.formula]!.args;
+    const has = Object.keys(call.args ?? {});
+    const missing = wants.filter((a) => !has.includes(a));
+    const unknown = has.filter((a) => !wants.includes(a));
+    if (missing.length)
+      throw new PackError(`${path}.args`, `${call.formula} also needs: ${missing.join(', ')}.`);
+    if (unknown.length)
+      throw new PackError(`${path}.args`, `${call.formula} does not know: ${unknown.join(', ')}.`);
+  }
+  for (const [key, entry] of Object.entries(value))
+    checkCalls(entry, Array.isArray(value) ? `${path}[${key}]` : path ? `${path}.${key}` : key);
+}
+
+function checkSequence(pack: Pack, sequence: NonNullable<Pack['sequences']>[number], path: string): void {
+  const fail = (where: string, message: string): never => {
+    throw new PackError(`${path}.${where}`, message);
+  };
+  const own = new Map(pack.procedures.map((p) => [p.id, p]));
+  sequence.parts.forEach((part, i) => {
+    const procedure = own.get(part.procedure);
+    if (!procedure)
+      return fail(`parts[${i}].procedure`, `There is no procedure "${part.procedure}" in this pack.`);
+    if (procedure.parts)
+      fail(
+        `parts[${i}].procedure`,
+        `"${part.procedure}" has parts of its own and cannot stand in a sequence.`,
+      );
+    for (const c of sequence.cases)
+      if (!procedure.cases.some((x) => x.key === part.case[c.key]))
+        fail(`parts[${i}].case.${c.key}`, `Say which case of "${part.procedure}" it means.`);
+    if (part.noWorseThan !== undefined && part.noWorseThan > i)
+      fail(`parts[${i}].noWorseThan`, 'Only an earlier part can bound it.');
+  });
+  const procedures = new Set(sequence.parts.map((p) => p.procedure));
+  for (const kind of ['cautions', 'debts'] as const) {
+    const seen = new Map<string, string>();
+    for (const id of procedures)
+      for (const [key, entry] of Object.entries(own.get(id)![kind])) {
+        const text = JSON.stringify(entry);
+        if (seen.has(key) && seen.get(key) !== text)
+          fail('parts', `The ${kind} "${key}" differ between the procedures: name them apart.`);
+        seen.set(key, text);
+      }
+  }
 }
 
 function checkGraph(p: Procedure, path: string): void {
@@ -251,12 +90,27 @@ function checkGraph(p: Procedure, path: string): void {
   };
   const has = (key: string) => Object.hasOwn(p.stages, key);
   if (!has(p.first)) fail('first', `There is no stage "${p.first}".`);
-  const reached = new Set([p.first]);
-  const queue = [p.first];
+  for (const [i, part] of (p.parts ?? []).entries())
+    if (!has(part.first)) fail(`parts[${i}].first`, `There is no stage "${part.first}".`);
+  const partKeys = new Set((p.parts ?? []).map((x) => x.key));
+  const starts = [p.first, ...(p.parts ?? []).map((x) => x.first)];
+  const classes = (p.classes ?? []).map((c) => c.key);
+  const kept = new Set(
+    Object.values(p.stages).flatMap((s) =>
+      (s.kind === 'fill' || s.kind === 'hold') && s.keeps ? [s.keeps] : [],
+    ),
+  );
+  const reached = new Set(starts);
+  const queue = [...reached];
   while (queue.length) {
     const key = queue.pop()!;
     const stage = p.stages[key]!;
-    const outcomes = outcomesOf(stage);
+    if (stage.part !== undefined && !partKeys.has(stage.part))
+      fail(`stages.${key}.part`, `There is no part "${stage.part}".`);
+    const outcomes = outcomesOf(
+      stage,
+      p.parts?.find((x) => x.key === stage.part)?.rule?.classes?.map((c) => c.key) ?? classes,
+    );
     for (const name of Object.keys(stage.on))
       if (!outcomes.includes(name))
         fail(`stages.${key}.on.${name}`, `A ${stage.kind} stage never has the outcome "${name}".`);
@@ -265,21 +119,26 @@ function checkGraph(p: Procedure, path: string): void {
       const follow = edgesOf(stage.on[outcome]);
       if (!follow.length) fail(where, `Nothing follows "${outcome}".`);
       const last = follow[follow.length - 1]!;
-      if (last.upTo !== undefined || last.whileRepeats !== undefined)
+      if (last.upTo !== undefined || last.whileRepeats !== undefined || last.when !== undefined)
         fail(where, 'The last edge must hold unconditionally, or the run would stand still.');
       for (const e of follow) {
         if ((e.to === undefined) === (e.close === undefined))
           fail(where, 'An edge leads to a stage or closes the run, one of the two.');
         if (
           e.finds === 'tight' &&
-          !(stage.kind === 'hold' && stage.role === 'tightness' && outcome === 'nil')
+          !(stage.kind === 'hold' && stage.role === 'tightness' && outcome === 'nil') &&
+          !(stage.kind === 'dial' && stage.role === 'leak' && outcome === 'still')
         )
-          fail(where, 'Only a tightness hold without movement can claim Tight.');
+          fail(where, 'Only a tightness hold without movement, or a dial that stood still, can claim Tight.');
         if (
           e.finds === 'within-allowance' &&
-          !(stage.kind === 'isolate-and-repeat' && stage.subjects === 'pipework' && outcome === 'nil')
+          !(stage.kind === 'isolate-and-repeat' && stage.subjects === 'pipework' && outcome === 'nil') &&
+          !(stage.kind === 'hold' && stage.role === 'leak-rate' && outcome === outcomes[0])
         )
-          fail(where, 'Only pipework shown nil can claim Tight within allowance.');
+          fail(
+            where,
+            'Only pipework shown nil, or the best class of a measured leak rate, can claim Tight within allowance.',
+          );
         if (e.to !== undefined) {
           if (!has(e.to)) fail(where, `There is no stage "${e.to}".`);
           if (!reached.has(e.to)) {
@@ -300,18 +159,49 @@ function checkGraph(p: Procedure, path: string): void {
     ];
     for (const debt of debts)
       if (!Object.hasOwn(p.debts, debt)) fail(`stages.${key}`, `There is no put-back debt "${debt}".`);
+    for (const text of bandReadings(stage))
+      if (!kept.has(text)) fail(`stages.${key}.band`, `No stage keeps a reading named "${text}".`);
     if (stage.kind === 'hold')
       checkHold(stage, p, (where, message) => fail(`stages.${key}.${where}`, message));
   }
   for (const key of Object.keys(p.stages))
     if (!reached.has(key)) fail(`stages.${key}`, 'No outcome leads to this stage.');
-  for (const row of p.allowance.rows)
-    if (row.drops.length !== p.allowance.bands.length)
+  const boundary = p.boundary ?? 'live';
+  const tight = Object.values(p.stages).some((s) =>
+    Object.values(s.on).some((on) =>
+      edgesOf(on).some((e) => e.finds === 'tight' || e.finds === 'within-allowance'),
+    ),
+  );
+  const letBy = Object.values(p.stages).some((s) => s.kind === 'hold' && s.role === 'let-by');
+  if (boundary === 'live' && tight && !letBy && !p.parts?.some((x) => x.rule))
+    fail(
+      'boundary',
+      'A live valve bounds the scope: add a let-by stage, or say that the section is separated.',
+    );
+  for (const row of p.allowance?.rows ?? [])
+    if (row.drops.length !== p.allowance!.bands.length)
       fail('allowance.rows', `The row for "${row.meter}" must have one drop per pipe band.`);
+}
+
+/** Names of earlier readings that a stage's band, or an alternative of it, refers to. */
+function bandReadings(stage: Stage): string[] {
+  const spec = 'band' in stage ? stage.band : undefined;
+  if (!spec) return [];
+  return [spec, ...(spec.unless ?? []).map((u) => u.band)].flatMap((b) =>
+    'formula' in b && b.args?.of ? [b.args.of] : [],
+  );
 }
 
 function checkHold(stage: HoldStage, p: Procedure, fail: (where: string, message: string) => never): void {
   if (stage.role === 'let-by' && !stage.limit) fail('limit', 'A let-by hold needs its limit.');
+  if (!stage.band && stage.role !== 'lock-up' && stage.role !== 'flow')
+    fail('band', `A ${stage.role} hold needs the band it may start in.`);
+  if ((stage.role === 'lock-up' || stage.role === 'flow') && !stage.accept?.low && !stage.accept?.high)
+    fail('accept', 'Say between which pressures it may stand.');
+  if (stage.role === 'leak-rate' && !p.classes && !p.parts?.some((x) => x.rule?.classes))
+    fail('role', 'A leak-rate hold needs the classes of the procedure.');
+  if (stage.allowance && !p.allowance && !p.parts?.some((x) => x.rule?.allowance))
+    fail('allowance', 'There is no allowance table in this procedure.');
   if (stage.comparatorChoice && !p.choices.some((c) => c.key === stage.comparatorChoice))
     fail('comparatorChoice', `There is no choice "${stage.comparatorChoice}".`);
 }

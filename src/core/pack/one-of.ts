@@ -93,3 +93,33 @@ export function oneOf(
       }
     });
 }
+
+/**
+ * One of several schemas, told apart by the value itself (a figure or a formula, one edge or a list of them). Carries
+ * the JSON Schema of all of them. `pick` returns null for an absent value that may be absent.
+ */
+export function either(
+  pick: (value: unknown) => yup.AnySchema | null,
+  variants: readonly yup.AnySchema[],
+  optional = false,
+): yup.AnySchema {
+  const schema = yup
+    .mixed<yup.AnyObject>()
+    .meta({ oneOf: { anyOf: variants.map(jsonSchema) } } as object)
+    .test('either', '', function (value) {
+      const chosen = value === undefined ? null : pick(value);
+      if (!chosen)
+        return optional || this.createError({ message: `${this.path || 'value'} is a required field` });
+      try {
+        chosen.validateSync(value, { strict: true, abortEarly: true });
+        return true;
+      } catch (error) {
+        const e = error as yup.ValidationError;
+        return this.createError({
+          path: [this.path, e.path].filter(Boolean).join(e.path?.startsWith('[') ? '' : '.'),
+          message: e.message,
+        });
+      }
+    });
+  return optional ? schema.optional() : schema.required();
+}

@@ -17,6 +17,20 @@ export interface Pack {
   readonly notice: string;
   readonly sources: readonly { readonly key: string; readonly title: string; readonly clause?: string }[];
   readonly procedures: readonly Procedure[];
+  /** Procedures that belong together on one visit, in their order: one run, each with its own result. */
+  readonly sequences?: readonly Sequence[];
+  /** A house pack: what it was copied from, and every edit that permits more than the original, with its reason. */
+  readonly basedOn?: { readonly id: string; readonly version: string; readonly title: string };
+  readonly loosened?: readonly Loosening[];
+}
+
+/** An edit of a house pack that permits more than the pack it was copied from. Printed on every record it touches. */
+export interface Loosening {
+  readonly path: string;
+  readonly what: string;
+  readonly from: string;
+  readonly to: string;
+  readonly reason: string;
 }
 
 export interface PackLimit {
@@ -24,6 +38,56 @@ export interface PackLimit {
   readonly broken: Broken;
   readonly source: string;
 }
+
+/** A named formula of the core with its arguments, all as text ("3 psi", "1.5"). See core/plan/formulas. */
+export interface FormulaCall {
+  readonly formula: string;
+  readonly args?: Readonly<Record<string, string>>;
+}
+
+export type PressureSpec =
+  | string
+  | FormulaCall
+  | {
+      readonly value: string | FormulaCall;
+      readonly unless: readonly { readonly when: Condition; readonly value: string | FormulaCall }[];
+    };
+
+/** When a line, an edge or an alternative applies: every part that is given must hold. */
+export interface Condition {
+  readonly case?: readonly string[];
+  readonly choice?: Readonly<Record<string, readonly string[]>>;
+}
+
+export interface Sequence {
+  readonly id: string;
+  readonly title: string;
+  readonly summary: string;
+  /** What is being tested, once for the whole. */
+  readonly cases: readonly { readonly key: string; readonly title: string; readonly hint: string }[];
+  readonly parts: readonly SequencePart[];
+}
+export interface SequencePart {
+  readonly procedure: string;
+  readonly title: string;
+  /** Which of the procedure's cases each case of the sequence means. */
+  readonly case: Readonly<Record<string, string>>;
+  /** Its drop may not be larger than the one measured in this earlier part (1 = the first). */
+  readonly noWorseThan?: number;
+}
+
+/** One part of a procedure that has its own result: the next begins only when this one ended well. */
+export interface Part {
+  readonly key: string;
+  readonly title: string;
+  readonly first: string;
+  /** The procedure the part was taken from, in a sequence: its rules judge its stages. */
+  readonly rule?: PartRule;
+  readonly case?: string;
+  /** Key of the earlier part whose drop bounds this one's. */
+  readonly noWorseThan?: string;
+}
+export type PartRule = Omit<Procedure, 'stages' | 'first' | 'cautions' | 'debts' | 'parts'>;
 
 export interface Procedure {
   readonly id: string;
@@ -36,8 +100,38 @@ export interface Procedure {
   readonly cannotProve: readonly string[];
   /** What a sealer must hold for the record to be a certificate. */
   readonly certificate: { readonly title: string; readonly licence: boolean };
-  readonly pressure: string;
-  readonly adequacy: { readonly binding: boolean; readonly leakThatMatters: string; readonly source: string };
+  readonly pressure: PressureSpec;
+  /** Only a part of a sequence: never offered alone. */
+  readonly partOnly?: true;
+  /** Which systems it is offered for. Absent: natural gas. */
+  readonly media?: readonly string[];
+  /**
+   * What bounds the scope: a `live` valve needs its let-by proved before any Tight; `separated` says the section is
+   * cut or capped, and its check list confirms it. Absent: live.
+   */
+  readonly boundary?: 'live' | 'separated';
+  /** Procedures of which one must have ended well on this system, by an earlier record or earlier in a sequence. */
+  readonly after?: { readonly procedures: readonly string[]; readonly text: string };
+  readonly parts?: readonly Part[];
+  /** Rules on the gauge beyond the general ones. */
+  readonly gauge?: { readonly dialScaleMost: number; readonly source: string };
+  /** What to look at and write down of what is present. Absent: nothing is asked. */
+  readonly inventory?: readonly InventoryKind[];
+  /** After a failing run the situation is classed in words before anyone signs. */
+  readonly unsafe?: true;
+  /** What a verdict says to a customer, instead of the general words. */
+  readonly plain?: Partial<Record<string, string>>;
+  /** Practice on a simulated installation is offered. */
+  readonly practice?: true;
+  /** How a measured rate is classed: see the `leak-rate` role. */
+  readonly classes?: readonly RateClass[];
+  readonly adequacy: {
+    readonly binding: boolean;
+    readonly leakThatMatters: string;
+    /** At which pressure the leak that matters is meant. Absent: working pressure. */
+    readonly at?: 'working' | 'test';
+    readonly source: string;
+  };
   /** Standard uncertainty of an unlogged gas temperature, by length of hold (house figures). */
   readonly temperatureDefault: {
     readonly perMinute: number;
@@ -47,9 +141,11 @@ export interface Procedure {
     readonly source: string;
   };
   readonly domain: {
-    readonly meters: readonly { readonly kind: string; readonly label: string }[];
-    readonly largestSize: string;
-    readonly largestVolume: string;
+    /** Absent: any meter, or none. */
+    readonly meters?: readonly { readonly kind: string; readonly label: string }[];
+    readonly largestSize?: string;
+    readonly largestVolume?: string;
+    readonly largestWorking?: string;
     readonly source: string;
     readonly outside: string;
   };
@@ -57,7 +153,8 @@ export interface Procedure {
   readonly zeroTolerance: { readonly steps: number; readonly source: string };
   readonly choices: readonly Choice[];
   readonly cases: readonly Case[];
-  readonly allowance: {
+  /** Absent: no drop is permitted in any case. */
+  readonly allowance?: {
     readonly source: string;
     readonly bands: readonly { readonly label: string; readonly upTo: string }[];
     readonly rows: readonly {
@@ -71,12 +168,37 @@ export interface Procedure {
     }[];
     readonly conditions: readonly { readonly key: string; readonly text: string }[];
   };
+  /** Why no drop is permitted, where there is no table. */
+  readonly nilSource?: string;
   readonly first: string;
   readonly stages: Readonly<Record<string, Stage>>;
   readonly cautions: Readonly<Record<string, string>>;
-  readonly debts: Readonly<
-    Record<string, { readonly text: string; readonly proof?: readonly string[]; readonly unsafe?: string }>
-  >;
+  readonly debts: Readonly<Record<string, DebtRule>>;
+}
+
+export interface DebtRule {
+  readonly text: string;
+  readonly proof?: readonly string[];
+  readonly unsafe?: string;
+  /** One line per appliance, each with one of these answers; a `poor` answer is a fault that is told to the user. */
+  readonly each?: 'appliance';
+  readonly answers?: readonly { readonly key: string; readonly text: string; readonly poor?: true }[];
+}
+
+/** What is looked at on each thing of a kind that is present. */
+export interface InventoryKind {
+  readonly kind: 'meter' | 'appliance' | 'regulator' | 'tank' | 'connector' | 'other';
+  readonly title: string;
+  readonly required?: true;
+  readonly points: readonly { readonly key: string; readonly text: string; readonly hint?: string }[];
+}
+
+/** A class of leak rate at working pressure. The last has no upper bound. `below` is broken at equality. */
+export interface RateClass {
+  readonly key: string;
+  readonly title: string;
+  readonly below?: string;
+  readonly source: string;
 }
 
 /** A question on which schools differ: default, its reason and the alternatives, never silent. */
@@ -85,7 +207,12 @@ export interface Choice {
   readonly question: string;
   readonly default: string;
   readonly reason: string;
-  readonly options: readonly { readonly key: string; readonly label: string }[];
+  readonly options: readonly {
+    readonly key: string;
+    readonly label: string;
+    /** Not offered where the system has this access, with the reason. */
+    readonly unlessAccess?: { readonly access: string; readonly text: string };
+  }[];
 }
 /** What is being tested: decides whether the allowance table can apply at all. */
 export interface Case {
@@ -98,7 +225,8 @@ export interface Case {
 }
 
 /** A verdict that an outcome claims; the general rules in core/verdict may refuse it, never improve it. */
-export type Finding = 'tight' | 'within-allowance' | 'not-tight' | 'void' | 'inconclusive' | 'pending';
+export type Finding =
+  'tight' | 'within-allowance' | 'not-tight' | 'void' | 'inconclusive' | 'refer' | 'pending';
 /** What follows an outcome: another stage or the end, perhaps with a finding. The first edge whose conditions hold is taken. */
 export interface Edge {
   readonly to?: string;
@@ -113,11 +241,36 @@ export interface Edge {
   readonly resets?: true;
   /** Counts as one of the repeats of a failing hold. */
   readonly repeat?: true;
+  /** Taken only under this condition. */
+  readonly when?: Condition;
+  /** How the system may be left: in use, in limited use until a date, or shut off. Absent: by the verdict. */
+  readonly use?: Use;
+  /** Somebody else owns the fault: addressed by role, never repaired by the tester. */
+  readonly report?: { readonly to: string; readonly text: string };
+  /** Something is due later. */
+  readonly followUp?: { readonly days: number; readonly text: string };
 }
-export type StageKind = 'checks' | 'zero' | 'fill' | 'hold' | 'observe' | 'isolate-and-repeat';
+export type Use = 'in-use' | 'limited' | 'shut-off';
+export type StageKind =
+  | 'checks'
+  | 'zero'
+  | 'fill'
+  | 'hold'
+  | 'observe'
+  | 'isolate-and-repeat'
+  | 'dial'
+  | 'joints'
+  | 'inventory'
+  | 'volume';
 
 interface StageBase {
   readonly kind: StageKind;
+  /** The part it belongs to, where the procedure has parts. Absent: the whole run. */
+  readonly part?: string;
+  /** Tools and consumables, for the kit list. */
+  readonly kit?: readonly string[];
+  /** May be left out, with a reason that prints: outcome `skipped`. */
+  readonly optional?: true;
   readonly title: string;
   readonly instruction: string;
   readonly cautions?: readonly string[];
@@ -133,8 +286,14 @@ export interface CheckItem {
   readonly ask?: true;
   /** An answer that leads to an outcome of its own instead of "done". */
   readonly yes?: string;
-  /** Repeats the item per appliance: all, those with a pilot, those with a lid. */
-  readonly each?: 'appliance' | 'pilot' | 'lid';
+  /** Repeats the item per appliance: all, those with a pilot, those with a lid; or per valve of the kinds named. */
+  readonly each?: 'appliance' | 'pilot' | 'lid' | 'valve';
+  readonly valves?: readonly ValveKind[];
+  /** The position this line puts its valves in: the position table of the facts follows it. */
+  readonly position?: 'open' | 'closed';
+  readonly when?: Condition;
+  /** A question with only one acceptable answer; the other is refused with this text. */
+  readonly must?: { readonly answer: 'yes' | 'no'; readonly text: string };
   /** A timed sequence: an item is offered only when those before it are answered. */
   readonly ordered?: true;
   readonly opens?: readonly string[];
@@ -150,23 +309,61 @@ export interface ZeroStage extends StageBase {
   readonly kind: 'zero';
   readonly when: 'before' | 'after';
 }
+export type ValveKind = 'supply' | 'meter' | 'appliance' | 'drop' | 'selector' | 'container' | 'hidden';
 export interface Band {
   readonly low: string;
   readonly high: string;
 }
+/** A band: two figures, or a named formula; `unless` gives another under a condition (a school's alternative). */
+export type BandSpec = (Band | FormulaCall) & {
+  readonly unless?: readonly { readonly when: Condition; readonly band: Band | FormulaCall }[];
+};
+/**
+ * Length of a hold. A plain number is the rule's own minutes. Otherwise: the rule (figure or formula), the firm's own
+ * standard beside it, and whether the longest of rule, house and need is planned or the rule alone.
+ */
+export type MinutesSpec =
+  | number
+  | {
+      readonly rule: number | FormulaCall;
+      readonly unless?: readonly { readonly when: Condition; readonly rule: number | FormulaCall }[];
+      readonly house?: number;
+      readonly houseSource?: string;
+      readonly plans: 'rule' | 'longest';
+    };
 export interface FillStage extends StageBase {
   readonly kind: 'fill';
-  readonly band: Band;
+  readonly band: BandSpec;
+  /** Remembers the reading under this name: later bands refer to it. */
+  readonly keeps?: string;
   readonly source: string;
+  /** What to do when the reading lies above, or below, the band. */
   readonly over?: string;
+  readonly under?: string;
   readonly confirms: string;
 }
 export interface HoldStage extends StageBase {
   readonly kind: 'hold';
-  readonly role: 'let-by' | 'settle' | 'tightness';
-  readonly band: Band;
-  readonly minutes: number;
+  readonly role: HoldRole;
+  /** Where the hold may start. A lock-up starts wherever the regulator stands: it may have none. */
+  readonly band?: BandSpec;
+  readonly minutes: MinutesSpec;
   readonly minutesSource: string;
+  /** Settling: `fixed` (absent) or until steady, no top-up in the last window. */
+  readonly until?: 'steady';
+  /** Lock-up and flow: where the pressure may stand. Outcomes too-low and too-high. */
+  readonly accept?: {
+    readonly low?: AcceptLimit;
+    readonly high?: AcceptLimit;
+    /** Reaching this is an outcome of its own, `vents`; asked only where the system's vent setting is known. */
+    readonly vent?: AcceptLimit;
+  };
+  /** Remembers the end reading under this name. */
+  readonly keeps?: string;
+  /** A reading is asked for every so many minutes. */
+  readonly rhythm?: number;
+  /** Longer holds than this, min, need the barometer at start and end. */
+  readonly barometerOver?: number;
   readonly limit?: Partial<Record<GaugeClass, PackLimit>>;
   /** Choice key that flips the limit's comparator: options "at" and "above". */
   readonly comparatorChoice?: string;
@@ -180,6 +377,38 @@ export interface HoldStage extends StageBase {
     readonly to: string;
   };
 }
+export type HoldRole = 'let-by' | 'settle' | 'tightness' | 'strength' | 'lock-up' | 'flow' | 'leak-rate';
+/** A bound that a reading must keep: met at equality. */
+export interface AcceptLimit {
+  readonly value: string | FormulaCall;
+  readonly unless?: readonly { readonly when: Condition; readonly value: string | FormulaCall }[];
+  readonly source: string;
+}
+/** The meter's own dial watched: no gauge. Role `leak`: any movement is a leak; `input`: what an appliance takes. */
+export interface DialStage extends StageBase {
+  readonly kind: 'dial';
+  readonly role: 'leak' | 'input';
+  readonly minutes: MinutesSpec;
+  readonly minutesSource: string;
+  /** Smallest part of a turn an eye sees against its mark, like "0.02", and where the figure comes from. */
+  readonly visible: string;
+  readonly visibleSource: string;
+}
+/** The joints touched today, each cleared by leak fluid. */
+export interface JointsStage extends StageBase {
+  readonly kind: 'joints';
+  /** Which joints must stand in the list besides those disturbed today. */
+  readonly always?: readonly string[];
+}
+/** What is present on the day, looked at and written down. */
+export interface InventoryStage extends StageBase {
+  readonly kind: 'inventory';
+}
+/** The volume under test: calculated from the pipe list, or measured by a metered draw. */
+export interface VolumeStage extends StageBase {
+  readonly kind: 'volume';
+  readonly source: string;
+}
 export interface ObserveStage extends StageBase {
   readonly kind: 'observe';
   readonly question: string;
@@ -188,40 +417,68 @@ export interface ObserveStage extends StageBase {
 export interface IsolateStage extends StageBase {
   readonly kind: 'isolate-and-repeat';
   readonly subjects: 'pipework' | 'each-appliance';
-  readonly band: Band;
+  readonly band: BandSpec;
   readonly settleMinutes: number;
   readonly minutes: number;
   readonly minutesSource: string;
-  readonly optional?: true;
 }
-export type Stage = ChecksStage | ZeroStage | FillStage | HoldStage | ObserveStage | IsolateStage;
+export type Stage =
+  | ChecksStage
+  | ZeroStage
+  | FillStage
+  | HoldStage
+  | ObserveStage
+  | IsolateStage
+  | DialStage
+  | JointsStage
+  | InventoryStage
+  | VolumeStage;
 
-/** The outcomes each kind can have: every stage of a pack must say what follows each of them. */
-export function outcomesOf(stage: Stage): string[] {
+const HOLD_OUTCOMES: Record<HoldRole, readonly string[]> = {
+  settle: ['settled'],
+  'let-by': ['proved', 'suspected', 'fell'],
+  tightness: ['nil', 'beyond', 'rose', 'disagree', 'confirm'],
+  strength: ['withstood', 'fell', 'rose'],
+  'lock-up': ['holds', 'creeps', 'fell', 'too-low', 'too-high'],
+  flow: ['holds', 'too-low', 'too-high'],
+  'leak-rate': [],
+};
+
+/**
+ * The outcomes each kind can have: every stage of a pack must say what follows each of them.
+ * @param classes keys of the procedure's leak-rate classes, from best to worst
+ */
+export function outcomesOf(stage: Stage, classes: readonly string[] = []): string[] {
+  const optional = stage.optional ? ['skipped'] : [];
   switch (stage.kind) {
     case 'checks':
-      return ['done', ...new Set(stage.items.flatMap((i) => (i.yes ? [i.yes] : [])))];
+      return ['done', ...new Set(stage.items.flatMap((i) => (i.yes ? [i.yes] : []))), ...optional];
     case 'zero':
       return stage.when === 'before' ? ['zeroed'] : ['zeroed', 'off-zero'];
     case 'fill':
-      return ['in-band'];
+      return ['in-band', ...optional];
     case 'hold':
-      if (stage.role === 'settle') return ['settled'];
-      if (stage.role === 'let-by') return ['proved', 'suspected', 'fell', ...(stage.skip ? ['skipped'] : [])];
       return [
-        'nil',
-        'beyond',
-        'rose',
-        'disagree',
-        'confirm',
+        ...(stage.role === 'leak-rate' ? [...classes, 'rose'] : HOLD_OUTCOMES[stage.role]),
         ...(stage.allowance ? ['allowance', 'late'] : []),
+        ...(stage.accept?.vent ? ['vents'] : []),
+        ...(stage.skip || stage.optional ? ['skipped'] : []),
       ];
     case 'observe':
       return stage.results.map((r) => r.key);
     case 'isolate-and-repeat':
-      return stage.subjects === 'pipework'
-        ? ['nil', 'moved', 'rose', 'disagree']
-        : ['done', ...(stage.optional ? ['skipped'] : [])];
+      return [
+        ...(stage.subjects === 'pipework' ? ['nil', 'moved', 'rose', 'disagree'] : ['done']),
+        ...optional,
+      ];
+    case 'dial':
+      return [...(stage.role === 'leak' ? ['still', 'moved'] : ['done']), ...optional];
+    case 'joints':
+      return ['clear', 'bubbles'];
+    case 'inventory':
+      return ['done'];
+    case 'volume':
+      return ['known'];
   }
 }
 

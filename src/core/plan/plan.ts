@@ -1,8 +1,22 @@
-import type { Gauge } from '@/core/instrument/gauge';
+import { defaultTemperatureUncertainty } from '@/core/adequacy/gas';
+import type { FitRules, Gauge, GaugeClass } from '@/core/instrument/gauge';
 import { largestSize, sectionVolume, type System } from '@/core/installation/section';
-import type { Choice, Pack, Procedure } from '@/core/pack/types';
+import type {
+  AcceptLimit,
+  BandSpec,
+  Choice,
+  Condition,
+  Pack,
+  PackLimit,
+  Part,
+  PartRule,
+  Procedure,
+} from '@/core/pack/types';
 import { compare, parseWithUnit, showExact, toNumber, type Exact, type Limit } from '@/core/quantity/exact';
 import type { Figure } from '@/core/quantity/figure';
+import { convert, type Unit } from '@/core/quantity/unit';
+import { FormulaError, pressureOf, wanted, type FormulaContext, type Working } from './formulas';
+import { composeSequence } from './sequence';
 
 /** The reasons why the procedure may be the wrong one for this system, in sentences. Empty = inside its domain. */
 export interface Allowance {
@@ -27,18 +41,40 @@ export interface Plan {
   readonly system: System;
   readonly pack: Pick<
     Pack,
-    'id' | 'version' | 'title' | 'school' | 'edition' | 'author' | 'dated' | 'notice' | 'sources'
+    | 'id'
+    | 'version'
+    | 'title'
+    | 'school'
+    | 'edition'
+    | 'author'
+    | 'dated'
+    | 'notice'
+    | 'sources'
+    | 'basedOn'
+    | 'loosened'
   > & { readonly hash: string };
   readonly procedure: Procedure;
   readonly case: string;
   readonly choices: Readonly<Record<string, string>>;
   readonly gauges: readonly Gauge[];
+  /** The earlier record this procedure needs, and the failed one it repeats. */
+  readonly after?: EarlierRecord;
+  readonly retestOf?: EarlierRecord;
   readonly made: { readonly at: string; readonly zone: string; readonly by: string };
+}
+
+/** An earlier sealed record of the same system. */
+export interface EarlierRecord {
+  readonly run: string;
+  readonly number: string;
+  readonly word: string;
+  readonly procedure: string;
+  readonly sealedAt: string;
 }
 
 export class PlanError extends Error {
   constructor(
-    readonly code: 'procedure' | 'case' | 'meter' | 'size' | 'choice' | 'unit',
+    readonly code: 'procedure' | 'case' | 'meter' | 'size' | 'choice' | 'unit' | 'after' | 'medium',
     text: string,
   ) {
     super(text);
@@ -59,12 +95,20 @@ export function makePlan(
   },
 ): Plan {
   const { pack, packHash, procedureId, choices: chosen = {}, ...rest } = request;
-  const procedure = pack.procedures.find((p) => p.id === procedureId);
-  if (!procedure)
+  const sequence = pack.sequences?.find((x) => x.id === procedureId);
+  const single = pack.procedures.find((p) => p.id === procedureId);
+  if (!sequence && !single)
     throw new PlanError('procedure', `The rule pack ${pack.id} has no procedure "${procedureId}".`);
-  if (!procedure.cases.some((c) => c.key === rest.case))
+  if (!(sequence ?? single)!.cases.some((c) => c.key === rest.case))
     throw new PlanError('case', 'Say what is being tested: existing, new, or a part.');
-  if (!rest.system.meter.kind || rest.system.meter.kind === 'unknown')
+  const procedure = sequence ? composeSequence(pack, sequence, rest.case) : single!;
+  if (!(procedure.media ?? ['natural gas']).includes(rest.system.medium))
+    throw new PlanError(
+      'medium',
+      `${procedure.title} is not for ${rest.system.medium}. Choose a procedure that the system page offers.`,
+    );
+  const byMeter = ruled(procedure).some((r) => r.domain.meters || r.allowance);
+  if (byMeter && (!rest.system.meter.kind || rest.system.meter.kind === 'unknown'))
     throw new PlanError(
       'meter',
       'The meter is not known. Look at its badge and enter its class on the system page; the permitted drop depends on it.',
@@ -74,56 +118,129 @@ export function makePlan(
       'size',
       'No pipe is entered. Add the pipes on the system page; the largest bore chooses the row.',
     );
+  if (single?.partOnly)
+    throw new PlanError('procedure', `${single.title} is only a part of a sequence. Start the sequence.`);
+  if (single?.after && !rest.after) throw new PlanError('after', single.after.text);
   const choices = Object.fromEntries(
     procedure.choices.map((c: Choice) => {
-      const option = chosen[c.key] ?? c.default;
-      if (!c.options.some((o) => o.key === option))
-        throw new PlanError('choice', `"${option}" is not an answer to: ${c.question}`);
-      return [c.key, option];
+      const key = chosen[c.key] ?? c.default;
+      const option = c.options.find((o) => o.key === key);
+      if (!option) throw new PlanError('choice', `"${key}" is not an answer to: ${c.question}`);
+      if (option.unlessAccess && rest.system.access?.includes(option.unlessAccess.access))
+        throw new PlanError('choice', option.unlessAccess.text);
+      return [c.key, key];
     }),
   );
-  const { id, version, title, school, edition, author, dated, notice, sources } = pack;
+  const { id, version, title, school, edition, author, dated, notice, sources, basedOn, loosened } = pack;
   return {
     format: 1,
     ...rest,
     procedure,
     choices,
-    pack: { id, version, title, school, edition, author, dated, notice, sources, hash: packHash },
+    pack: {
+      id,
+      version,
+      title,
+      school,
+      edition,
+      author,
+      dated,
+      notice,
+      sources,
+      ...(basedOn ? { basedOn } : {}),
+      ...(loosened ? { loosened } : {}),
+      hash: packHash,
+    },
   };
 }
 
-export const caseOf = (plan: Plan) => plan.procedure.cases.find((c) => c.key === plan.case)!;
+const ruled = (procedure: Procedure): PartRule[] => [
+  procedure,
+  ...(procedure.parts ?? []).flatMap((p) => (p.rule ? [p.rule] : [])),
+];
+
+/** The part a stage belongs to; null where the stage is of the whole run. */
+export const partOf = (plan: Plan, stage: string): Part | null =>
+  plan.procedure.parts?.find((p) => p.key === plan.procedure.stages[stage]?.part) ?? null;
+/** The rules that judge a part: in a sequence those of the procedure it came from, else the procedure's own. */
+export const ruleOf = (plan: Plan, part?: string | null): PartRule =>
+  (part && plan.procedure.parts?.find((p) => p.key === part)?.rule) || plan.procedure;
+/** What is being tested, in the words of the part's own procedure. */
+export function caseOf(plan: Plan, part?: string | null) {
+  const own = part ? plan.procedure.parts?.find((p) => p.key === part) : undefined;
+  const rule = ruleOf(plan, part);
+  return rule.cases.find((c) => c.key === (own?.case ?? plan.case)) ?? rule.cases[0]!;
+}
+/** Whether a line, edge or alternative of a stage applies. */
+export function applies(plan: Plan, part: string | null | undefined, when: Condition | undefined): boolean {
+  if (!when) return true;
+  if (when.case && !when.case.includes(caseOf(plan, part).key)) return false;
+  return Object.entries(when.choice ?? {}).every(([key, answers]) =>
+    answers.includes(plan.choices[key] ?? ''),
+  );
+}
+
+/** What the named formulas are given. */
+export function formulaContext(
+  plan: Plan,
+  part: string | null | undefined,
+  now: {
+    gauge?: Gauge | null;
+    unit?: Unit | null;
+    kept?: Readonly<Record<string, Exact>>;
+    volume?: number;
+  } = {},
+): FormulaContext {
+  const rule = ruleOf(plan, part);
+  return {
+    system: plan.system,
+    caseKey: caseOf(plan, part).key,
+    gauge: now.gauge ?? null,
+    unit: now.unit === undefined ? (now.gauge?.resolution.unit ?? null) : now.unit,
+    kept: now.kept ?? {},
+    volume: now.volume ?? planVolume(plan, part).value,
+    temperature: (minutes) => defaultTemperatureUncertainty(minutes, rule.temperatureDefault),
+  };
+}
 
 /** Volume under test of this plan's case. */
-export const planVolume = (plan: Plan): Figure => sectionVolume(plan.system, caseOf(plan).appliances);
+export const planVolume = (plan: Plan, part?: string | null): Figure =>
+  sectionVolume(plan.system, caseOf(plan, part).appliances);
 
-/** Why the procedure does not apply to the system; empty when it does. Sizes and volume are met at equality. */
-export function outsideDomain(plan: Plan): string[] {
-  const { domain } = plan.procedure;
+/** Why a rule does not apply to a system; empty when it does. Sizes, volume and pressure are met at equality. */
+export function domainReasons(rule: PartRule, system: System, volume: Figure): string[] {
+  const { domain } = rule;
   const reasons: string[] = [];
-  if (!domain.meters.some((m) => m.kind === plan.system.meter.kind))
-    reasons.push(`The meter (${plan.system.meter.name}) is not one this procedure covers.`);
-  const size = largestSize(plan.system);
-  const most = parseWithUnit(domain.largestSize);
-  if (size && compare(size, most) > 0)
+  if (domain.meters && !domain.meters.some((m) => m.kind === system.meter.kind))
+    reasons.push(`The meter (${system.meter.name}) is not one this procedure covers.`);
+  const size = largestSize(system);
+  const most = domain.largestSize ? parseWithUnit(domain.largestSize) : null;
+  if (size && most && compare(wanted(size, most.unit, 'up'), most) > 0)
     reasons.push(`The largest pipe is ${showExact(size)}; the procedure ends at ${showExact(most)}.`);
-  const volume = planVolume(plan);
-  const largest = parseWithUnit(domain.largestVolume);
-  if (volume.value > toNumber(largest) + 1e-9)
+  const largest = domain.largestVolume ? parseWithUnit(domain.largestVolume) : null;
+  if (largest && volume.value > convert(toNumber(largest), largest.unit, 'm3') + 1e-9)
     reasons.push(
       `The section holds ${volume.value.toFixed(4)} m³; the procedure ends at ${showExact(largest)}.`,
     );
+  const working = system.workingPressure;
+  const greatest = domain.largestWorking ? parseWithUnit(domain.largestWorking) : null;
+  if (greatest && compare(wanted(working, greatest.unit, 'up'), greatest) > 0)
+    reasons.push(`It works at ${showExact(working)}; the procedure ends at ${showExact(greatest)}.`);
   return reasons;
 }
+/** Why the procedure does not apply to the plan's system; empty when it does. */
+export const outsideDomain = (plan: Plan, part?: string | null): string[] =>
+  domainReasons(ruleOf(plan, part), plan.system, planVolume(plan, part));
 
 /**
  * The permitted drop by meter class and largest pipe size, with the row used. Conditions still to be shown on site
  * (smell) are judged in the run. A missing row gives no limit and says so: never a default.
  */
-export function allowanceOf(plan: Plan): Allowance {
-  const { allowance, domain } = plan.procedure;
+export function allowanceOf(plan: Plan, part?: string | null): Allowance {
+  const { allowance, domain } = ruleOf(plan, part);
+  const chosen = caseOf(plan, part);
+  if (!allowance) return { limit: null, row: 'nil, this rule permits no drop', conditions: [] };
   const conditions = allowance.conditions;
-  const chosen = caseOf(plan);
   if (!chosen.allowance)
     return { limit: null, row: `${chosen.title}: nil, no drop is permitted`, conditions };
   const row = allowance.rows.find((r) => r.meter === plan.system.meter.kind);
@@ -135,7 +252,7 @@ export function allowanceOf(plan: Plan): Allowance {
     row.byChoice && plan.choices[row.byChoice.choice] === row.byChoice.option
       ? row.byChoice.drops
       : row.drops;
-  const label = domain.meters.find((m) => m.kind === row.meter)?.label ?? row.meter;
+  const label = domain.meters?.find((m) => m.kind === row.meter)?.label ?? row.meter;
   return {
     limit: { value: parseWithUnit(drops[band]!), broken: 'above', source: allowance.source },
     row: `${label}, ${allowance.bands[band]!.label} (largest here ${showExact(size)})`,
@@ -143,16 +260,87 @@ export function allowanceOf(plan: Plan): Allowance {
   };
 }
 
-/** A band of the pack in exact figures. */
-export const bandOf = (band: { low: string; high: string }): { low: Exact; high: Exact } => ({
-  low: parseWithUnit(band.low),
-  high: parseWithUnit(band.high),
-});
+/** A band with its working: literal figures have none. */
+export interface ResolvedBand {
+  readonly low: Exact;
+  readonly high: Exact;
+  readonly working?: Working;
+}
+/**
+ * A band of the pack in exact figures of the gauge's unit: its alternative for this plan where one applies, its
+ * formula worked out, converted with both ends rounded inwards.
+ * @throws FormulaError when a reading or a fact of the system is still missing
+ */
+export function bandOf(
+  spec: BandSpec,
+  context: FormulaContext,
+  plan?: Plan,
+  part?: string | null,
+): ResolvedBand {
+  const band = (plan && spec.unless?.find((u) => applies(plan, part, u.when))?.band) ?? spec;
+  if ('formula' in band) return pressureOf(band, context);
+  return {
+    low: wanted(parseWithUnit(band.low), context.unit, 'up'),
+    high: wanted(parseWithUnit(band.high), context.unit, 'down'),
+  };
+}
+/**
+ * One acceptance bound in the gauge's unit, rounded inwards; null where a fact it needs is not known.
+ * @param side which end of a formula's band it is
+ */
+export function acceptOf(
+  bound: AcceptLimit | undefined,
+  side: 'low' | 'high',
+  context: FormulaContext,
+  plan: Plan,
+  part?: string | null,
+): { value: Exact; source: string; working?: Working } | null {
+  if (!bound) return null;
+  const value = bound.unless?.find((u) => applies(plan, part, u.when))?.value ?? bound.value;
+  if (typeof value === 'string')
+    return {
+      value: wanted(parseWithUnit(value), context.unit, side === 'low' ? 'up' : 'down'),
+      source: bound.source,
+    };
+  try {
+    const result = pressureOf(value, context);
+    return { value: result[side], source: bound.source, working: result.working };
+  } catch (error) {
+    if (error instanceof FormulaError) return null;
+    throw error;
+  }
+}
 export const inBand = (value: Exact, band: { low: Exact; high: Exact }): boolean =>
   compare(value, band.low) >= 0 && compare(value, band.high) <= 0;
 
-/** The most severe readings the procedure judges: what a gauge must fit. */
-export function fitTarget(plan: Plan): { pressure: Exact; limit?: Exact } {
-  const allowance = allowanceOf(plan).limit?.value;
-  return { pressure: parseWithUnit(plan.procedure.pressure), ...(allowance ? { limit: allowance } : {}) };
+/** Nominal test pressure of a part: the figure of the pack, or the top of its formula's band. */
+export function testPressure(plan: Plan, part?: string | null, unit: Unit | null = null): Exact {
+  const spec = ruleOf(plan, part).pressure;
+  const pressure =
+    typeof spec === 'object' && 'value' in spec
+      ? (spec.unless.find((u) => applies(plan, part, u.when))?.value ?? spec.value)
+      : spec;
+  return typeof pressure === 'string'
+    ? parseWithUnit(pressure)
+    : pressureOf(pressure, formulaContext(plan, part, { unit })).low;
+}
+
+export const limitsOf = (table: Partial<Record<GaugeClass, PackLimit>>): Partial<Record<GaugeClass, Limit>> =>
+  Object.fromEntries(
+    Object.entries(table).map(([k, l]) => [
+      k,
+      { value: parseWithUnit(l.value), broken: l.broken, source: l.source },
+    ]),
+  );
+
+/** The most severe readings the part judges: what a gauge must fit. */
+export function fitTarget(plan: Plan, part?: string | null): FitRules & { pressure: Exact; limit?: Exact } {
+  const rule = ruleOf(plan, part);
+  const allowance = allowanceOf(plan, part).limit?.value;
+  return {
+    pressure: testPressure(plan, part),
+    ...(allowance ? { limit: allowance } : {}),
+    perceptible: limitsOf(rule.perceptible),
+    ...(rule.gauge ? { dialScaleMost: rule.gauge.dialScaleMost, dialScaleSource: rule.gauge.source } : {}),
+  };
 }

@@ -100,6 +100,52 @@ export function add(a: Exact, b: Exact): Exact {
   const [x, y, scale] = aligned(a, b);
   return exact(x + y, scale, a.unit);
 }
+/** A decimal constant as digits and scale, exactly as written: 249.08891 is 24908891 over 10^5. */
+function decimalOf(value: number): { digits: bigint; scale: number } {
+  const [whole = '0', fraction = ''] = value.toString().split('.');
+  if (!/^\d+$/.test(whole + fraction)) throw new RangeError(`${value} is not a plain decimal constant.`);
+  return { digits: BigInt(whole + fraction), scale: fraction.length };
+}
+
+/** Rounds numerator/denominator (denominator > 0) towards minus or plus infinity. */
+function divide(numerator: bigint, denominator: bigint, round: 'down' | 'up'): bigint {
+  const quotient = numerator / denominator;
+  const exactly = quotient * denominator === numerator;
+  if (exactly) return quotient;
+  const below = numerator < 0n ? quotient - 1n : quotient;
+  return round === 'down' ? below : below + 1n;
+}
+
+/**
+ * A figure in another unit of its dimension, rounded in a stated direction to a number of decimals. Exact integer
+ * arithmetic on the units' own constants, so a limit of 3 psi on an mbar gauge is never a float.
+ * @param round towards which side what cannot be written exactly is rounded: choose the stricter
+ * @throws RangeError when the dimensions differ or the constant has no plain decimal (flows)
+ */
+export function inUnit(a: Exact, unit: Unit, decimals: number, round: 'down' | 'up'): Exact {
+  if (a.unit === unit) return a;
+  if (UNITS[a.unit].dimension !== UNITS[unit].dimension)
+    throw new RangeError(`${a.unit} and ${unit} measure different things.`);
+  const from = decimalOf(UNITS[a.unit].si);
+  const to = decimalOf(UNITS[unit].si);
+  const numerator = BigInt(a.digits) * from.digits * 10n ** BigInt(to.scale + decimals);
+  const denominator = to.digits * 10n ** BigInt(a.scale + from.scale);
+  return exact(Number(divide(numerator, denominator, round)), decimals, unit);
+}
+
+/** a times numerator/denominator, rounded in a stated direction to a number of decimals. Exact. */
+export function scaled(
+  a: Exact,
+  numerator: number,
+  denominator: number,
+  decimals: number,
+  round: 'down' | 'up',
+): Exact {
+  const top = BigInt(a.digits) * BigInt(numerator) * 10n ** BigInt(decimals);
+  const bottom = BigInt(denominator) * 10n ** BigInt(a.scale);
+  return exact(Number(divide(top, bottom, round)), decimals, a.unit);
+}
+
 export const magnitude = (a: Exact): Exact => exact(Math.abs(a.digits), a.scale, a.unit);
 /** The floating-point value, for physics and drawing only. */
 export const toNumber = (a: Exact): number => a.digits / 10 ** a.scale;

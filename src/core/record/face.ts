@@ -7,6 +7,7 @@ import type { Hold, RunState } from '@/core/run/state';
 import { decidingHold } from '@/core/verdict/verdict';
 import { duration } from '@/core/verdict/stage-lines';
 import type { RecordBody } from './record';
+import { DANGER_WORDS, JOINT_WORDS } from './words';
 import { restoreBody } from './restore';
 
 /** A moment in the zone of the run: "20 Nov 2026, 08:00:30 GMT". */
@@ -85,7 +86,7 @@ export function faceOf(text: string): Face {
       ].filter((x) => x !== undefined),
     ),
   ]);
-  const deciding = decidingHold(state);
+  const deciding = decidingHold(plan, state);
   const zeros = state.visits.flatMap((v) => v.zeros);
   return {
     body,
@@ -128,7 +129,11 @@ export function faceOf(text: string): Face {
               allowance.limit && !state.denied.length
                 ? `${showExact(allowance.limit.value)}, more is not tight`
                 : 'nil',
-            source: allowance.limit?.source ?? plan.procedure.allowance.source,
+            source:
+              allowance.limit?.source ??
+              plan.procedure.allowance?.source ??
+              plan.procedure.nilSource ??
+              plan.procedure.title,
           },
         ]
       : [],
@@ -174,12 +179,12 @@ export function storyOf(
       at: inZone(e.at, e.zone),
       server: e.received === undefined ? 'on this device' : inZone(e.received, e.zone),
       who: e.byName,
-      what: words(plan, e),
+      what: words(plan, state, e),
       note: gone ? `no effect: ${gone.text}` : '',
     };
   });
 }
-function words(plan: Plan, e: PlacedEvent): string {
+function words(plan: Plan, state: RunState, e: PlacedEvent): string {
   switch (e.kind) {
     case 'check': {
       const item = Object.values(plan.procedure.stages)
@@ -210,6 +215,30 @@ function words(plan: Plan, e: PlacedEvent): string {
       return `disturbance: ${e.what}${e.text ? `, ${e.text}` : ''}`;
     case 'temperature':
       return `pipe temperature at the ${e.when}: ${showExact(e.figure)}`;
+    case 'barometer':
+      return e.figure ? `barometer at the ${e.when}: ${showExact(e.figure)}` : 'no barometer at hand';
+    case 'joint':
+      return `joint disturbed today: ${e.name}${e.place ? `, ${e.place}` : ''}`;
+    case 'joint-look':
+      return `leak fluid on ${state.joints.find((j) => j.id === e.joint)?.name ?? e.joint}: ${JOINT_WORDS[e.found]}${e.size ? `, ${e.size}` : ''}`;
+    case 'observation':
+      return `${e.what} observed${e.text ? `: ${e.text}` : ''}`;
+    case 'inventory':
+      return `written down: ${e.item.name}${e.item.serial ? `, serial ${e.item.serial}` : ''}`;
+    case 'volume':
+      return e.drawn && e.before && e.after
+        ? `volume measured: ${showExact(e.drawn)} drawn, ${showExact(e.before)} to ${showExact(e.after)}`
+        : 'volume taken from the pipe list';
+    case 'dial-start':
+      return `dial marked: ${e.mark}`;
+    case 'dial-end':
+      return e.moved
+        ? `dial moved${e.turns ? ` ${showExact(e.turns)} of a turn` : ''}${e.direction ? `, ${e.direction}` : ''}`
+        : 'dial stood still';
+    case 'dial-input':
+      return `${plan.system.appliances.find((a) => a.id === e.appliance)?.name ?? e.appliance}: ${showExact(e.turns)} turns in ${showExact(e.seconds)}`;
+    case 'unsafe':
+      return `${DANGER_WORDS[e.danger]}, ${e.action}: ${e.text}; told: ${e.told}`;
     case 'correction':
       return `reading corrected to ${showExact(e.figure)}: ${e.reason}`;
     case 'observe': {

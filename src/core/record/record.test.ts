@@ -1,9 +1,9 @@
+import { holdSetting } from '@/core/run/hold-spec';
 import { hold, plan, play, SIGNED, upTo, uuid } from '@/core/testing/bakery';
 import { place } from '@/core/run/script';
 import { reduce } from '@/core/run/reduce';
 import { verdictOf } from '@/core/verdict/verdict';
 import { neededMinutes, smallestVisibleLeak } from '@/core/adequacy/gas';
-import { holdSetting } from '@/core/verdict/verdict';
 import { readRecordFile, writeRecordFile } from '@/wire/record-file';
 import { canonical, CHAIN_START, makeBody, publicKeyOf, seal, sealedVerdict, verifySeal } from './record';
 import { recordStatus, type Sealer } from './status';
@@ -103,6 +103,7 @@ test('the word certificate stands only over a good result', () => {
       ...hold(200, '20.50', '12.00'),
       [400, 'observe', 'accept'],
       [450, 'zero', '0.00'],
+      [460, 'unsafe', 'at-risk', 'labelled', 'Loses gas', 'A. Baker'],
       ...SIGNED(500),
     ]),
   );

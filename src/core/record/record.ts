@@ -7,7 +7,14 @@ import type { Plan } from '@/core/plan/plan';
 import { recordStatus, type RecordStatus, type Sealer } from './status';
 import { inOrder, reduce } from '@/core/run/reduce';
 import type { PlacedEvent } from '@/core/run/events';
-import { verdictOf, type Reason, type Verdict, type VerdictWord } from '@/core/verdict/verdict';
+import {
+  verdictOf,
+  type PartResult,
+  type Reason,
+  type Verdict,
+  type VerdictWord,
+} from '@/core/verdict/verdict';
+import type { Use } from '@/core/pack/types';
 import { type StageLine } from '@/core/verdict/stage-lines';
 
 /** A calculated figure in the record: printed digits as a string, so that no float is ever sealed. */
@@ -28,6 +35,10 @@ export interface SealedVerdict {
   readonly stages: readonly StageLine[];
   readonly leakRate: SealedFigure | null;
   readonly adequacy: { readonly figure: SealedFigure; readonly text: string } | null;
+  /** Results of the parts, where the procedure has parts. */
+  readonly parts?: readonly PartResult[];
+  /** How the system may be left, where it is not simply in use or shut off by the verdict. */
+  readonly use?: Use;
 }
 /** What is sealed: the plan with its pack, every event, and the verdict. The seal itself stands beside it. */
 export interface RecordBody {
@@ -148,6 +159,8 @@ export function sealedVerdict(v: Verdict): SealedVerdict {
     stages,
     leakRate: v.leakRate && sealedFigure(v.leakRate),
     adequacy: v.adequacy && { figure: sealedFigure(v.adequacy.figure), text: v.adequacy.text },
+    ...(v.parts ? { parts: v.parts } : {}),
+    ...(v.use === 'limited' ? { use: v.use } : {}),
   };
 }
 

@@ -3,7 +3,8 @@ import type { PlacedEvent } from '@/core/run/events';
 import type { RecordBody } from './record';
 
 /** Fields that are floats in memory and decimal strings in a sealed body. */
-const NUMERIC = /^(minutes|settleMinutes|lateAfter|perMinute|shortHoldMinutes|shortHoldMost|most)$/;
+const NUMERIC =
+  /^(minutes|settleMinutes|lateAfter|perMinute|shortHoldMinutes|shortHoldMost|most|rule|house|rhythm|barometerOver)$/;
 
 /**
  * Brings a parsed sealed body back to the shapes the core works on: sealed bodies hold no fractional numbers, so the

@@ -2,7 +2,7 @@
 import type { Plan } from '@/core/plan/plan';
 import type { RunEvent } from './events';
 import type { RunState } from './state';
-import { currentVisit } from './read';
+import { currentVisit, unsafeOpen } from './read';
 import { no, overtaken, type Refusal } from './transition';
 
 export function correct(
@@ -42,19 +42,37 @@ export function stream(
 }
 
 export function clearDebt(
+  plan: Plan,
   state: RunState,
   event: Extract<RunEvent, { kind: 'debt' }>,
   at: number,
 ): Refusal | null {
   if (state.phase === 'running') return no('still-running', 'Put back after the test has ended.');
-  const debt = state.debts.find((d) => d.key === event.debt && !d.cleared);
+  const debt = state.debts.find((d) => d.key === event.debt && d.subject === event.subject && !d.cleared);
   if (!debt) return no('overtaken', 'This line is already cleared.');
-  debt.cleared = { at, byName: event.byName, text: event.text };
+  const answers = plan.procedure.debts[debt.key]?.answers;
+  const answer = answers?.find((a) => a.key === event.answer);
+  if (event.answer && !answer) return no('answer', 'That is not one of the answers.');
+  debt.cleared = { at, byName: event.byName, text: event.text, ...(answer?.poor ? { poor: true } : {}) };
   if (state.phase === 'put-back' && state.debts.every((d) => d.cleared)) state.phase = 'signing';
   return null;
 }
 
+/** Classes an unsafe situation in words, with what was done and who was told. */
+export function classUnsafe(
+  state: RunState,
+  event: Extract<RunEvent, { kind: 'unsafe' }>,
+  at: number,
+): Refusal | null {
+  if (state.phase === 'running') return no('still-running', 'End the test first; STOP ends it at once.');
+  if (state.signatures.length) return no('signed', 'The record is signed; a new one would have to follow.');
+  const { danger, action, text, told, byName } = event;
+  state.unsafe = { danger, action, text, told, at, byName };
+  return null;
+}
+
 export function sign(
+  plan: Plan,
   state: RunState,
   event: Extract<RunEvent, { kind: 'signature' }>,
   at: number,
@@ -65,6 +83,8 @@ export function sign(
     return no('overtaken', 'This signature is already there.');
   if (state.ending?.by === 'stop' && !state.ending.reason)
     return no('stop-reason', 'Say first why the run was stopped.');
+  if (unsafeOpen(plan, state))
+    return no('unsafe', 'Say first how dangerous it is, what was done and who was told.');
   if (event.role === 'tester' && !event.strokes) return no('strokes', 'The tester must sign.');
   if (!event.strokes && !event.refused?.trim())
     return no('strokes', 'Sign, or write why the signature is refused.');

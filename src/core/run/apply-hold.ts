@@ -1,15 +1,36 @@
 /** Events of filling and holding: fill, start, end, reading, top-up, skip. */
+import { PIPE_LIST_UNCERTAINTY } from '@/core/adequacy/rate';
+import type { Gauge } from '@/core/instrument/gauge';
 import type { HoldStage, IsolateStage, Stage } from '@/core/pack/types';
-import { bandOf, inBand, type Plan } from '@/core/plan/plan';
-import { compare, showExact } from '@/core/quantity/exact';
-import { judgeLetBy, judgeSettle, judgeTightness } from '@/core/verdict/judge';
+import { acceptOf, bandOf, inBand, ruleOf, type Plan, type ResolvedBand } from '@/core/plan/plan';
+import { FormulaError } from '@/core/plan/formulas';
+import {
+  breaks,
+  compare,
+  magnitude,
+  parseWithUnit,
+  showExact,
+  subtract,
+  toNumber,
+} from '@/core/quantity/exact';
+import { convert } from '@/core/quantity/unit';
+import {
+  judgeLetBy,
+  judgeLockUp,
+  judgeRate,
+  judgeSettle,
+  judgeStrength,
+  judgeTightness,
+  type HoldFacts,
+  type Judgement,
+} from '@/core/verdict/judge';
+import { holdSpec, volumeOf } from './hold-spec';
 import type { RunEvent } from './events';
 import type { Cycle, Hold, Reading, RunState, Visit } from './state';
 import {
+  contextOf,
   currentCycle,
   gaugeOf,
-  holdEnds,
-  holdSpec,
   letByLimit,
   perceptibleOf,
   permittedDrop,
@@ -53,19 +74,30 @@ export function fill(
 ): Refusal | null {
   if (stage.kind !== 'fill' && stage.kind !== 'isolate-and-repeat')
     return no('wrong-step', 'This stage raises nothing.');
-  const band = bandOf(stage.band);
+  let band: ResolvedBand;
+  try {
+    band = bandOf(stage.band, contextOf(plan, state, stage.part), plan, stage.part);
+  } catch (error) {
+    if (error instanceof FormulaError) return no('missing', error.message);
+    throw error;
+  }
   const reading = readingFrom(event, at);
   visit.fills.push(reading);
   if (event.figure.unit !== band.low.unit) return no('unit', 'The gauge and the rule use different units.');
   if (!inBand(event.figure, band)) {
     const over = compare(event.figure, band.high) > 0;
+    const advice =
+      (stage.kind === 'fill' && (over ? stage.over : stage.under)) ||
+      (over ? 'Bleed down and raise again.' : 'Raise a little more.');
     return no(
       over ? 'over-band' : 'under-band',
-      `${showExact(event.figure)} is ${over ? 'above' : 'below'} the band ${showExact(band.low)} to ${showExact(band.high)}. ${over ? (stage.kind === 'fill' && stage.over) || 'Bleed down and raise again.' : 'Raise a little more.'}`,
+      `${showExact(event.figure)} is ${over ? 'above' : 'below'} the band ${showExact(band.low)} to ${showExact(band.high)}. ${advice}`,
     );
   }
-  if (stage.kind === 'fill') follow(plan, state, 'in-band', at);
-  else currentCycle(visit)!.fill = reading;
+  if (stage.kind === 'fill') {
+    if (stage.keeps) state.kept[stage.keeps] = event.figure;
+    follow(plan, state, 'in-band', at);
+  } else currentCycle(visit)!.fill = reading;
   return null;
 }
 
@@ -76,12 +108,19 @@ export function startHold(
   event: Extract<RunEvent, { kind: 'hold-start' }>,
   at: number,
 ): Refusal | null {
-  const spec = holdSpec(plan, state);
+  let spec: ReturnType<typeof holdSpec>;
+  try {
+    spec = holdSpec(plan, state);
+  } catch (error) {
+    if (error instanceof FormulaError) return no('missing', error.message);
+    throw error;
+  }
   if (!spec || stepOf(state) !== 'start') return no('wrong-step', 'There is no hold to start here.');
   if (!state.gauge) return no('no-gauge', 'Choose and zero the gauge first.');
   const start = readingFrom(event, at);
   if (start.late) return no('late-start', 'The start reading is too old. Read the gauge now and start.');
-  if (!inBand(event.figure, spec.band))
+  if (spec.missing) return no('missing', spec.missing);
+  if (spec.band && !inBand(event.figure, spec.band))
     return no(
       'out-of-band',
       `${showExact(event.figure)} is outside the band ${showExact(spec.band.low)} to ${showExact(spec.band.high)}. A hold starts only inside it: re-adjust first.`,
@@ -89,11 +128,14 @@ export function startHold(
   const hold: Hold = {
     role: spec.role,
     minutes: spec.minutes,
+    rule: spec.times.rule,
+    gauge: state.gauge,
     start,
     startedAt: at,
     startClock: { mono: event.mono, pageLoad: event.pageLoad, offset: event.offset },
     topUps: [],
     temperature: {},
+    barometer: {},
   };
   if (visit.kind === 'hold') visit.holds.push(hold);
   else if (spec.role === 'settle') currentCycle(visit)!.settle = hold;
@@ -114,22 +156,35 @@ export function endHold(
   if (!hold || !gauge) return no('no-hold', 'No hold is running.');
   const end = readingFrom(event, at);
   if (end.late) return no('late-end', 'An earlier reading cannot end a hold. Read the gauge now.');
-  const toGo = holdEnds(hold) - end.readMoment;
-  if (toGo > 0)
+  const toGo = hold.startedAt + hold.rule * 60000 - end.readMoment;
+  const decided = hold.role === 'leak-rate' && worstClassCertain(plan, state, stage, hold, end);
+  if (toGo > 0 && !decided)
     return no(
       'too-early',
       `${Math.ceil(toGo / 1000)} s too early. Read the gauge when the time has run out.`,
     );
-  const band = holdSpec(plan, state)!.band;
-  if (hold.role === 'settle' && !inBand(event.figure, band))
-    return no(
-      'out-of-band',
-      `${showExact(event.figure)} is outside the band ${showExact(band.low)} to ${showExact(band.high)}. Re-adjust into it (it is logged), then read again.`,
-    );
+  if (!decided && end.readMoment < hold.startedAt + hold.minutes * 60000) {
+    if (!event.short)
+      return no(
+        'shortened',
+        `The rule's ${hold.rule} min have passed, the ${hold.minutes} min planned have not. Wait, or end it now with a reason that prints.`,
+      );
+    hold.short = event.short;
+  }
+  const band = holdSpec(plan, state)?.band ?? null;
+  if (hold.role === 'settle') {
+    const refused = unsettled(plan, visit, stage, hold, end, band, gauge);
+    if (refused) return refused;
+  }
   if (temperatureNeeded(state, hold))
     return no(
       'temperature-needed',
       'This hold repeats an unexplained rise: log the pipe temperature at its start and end first, then read the gauge.',
+    );
+  if (barometerNeeded(stage, hold))
+    return no(
+      'barometer-needed',
+      'A hold this long needs the barometer at its start and end: log both, or say that there is none at hand. Then read the gauge.',
     );
   const monoGap = event.mono - hold.startClock.mono - (at - hold.startedAt);
   if (event.pageLoad === hold.startClock.pageLoad && Math.abs(monoGap) > CLOCK_TOLERANCE_MS) {
@@ -139,25 +194,16 @@ export function endHold(
   hold.end = end;
   hold.endedAt = at;
   const { start: t0, end: t1 } = hold.temperature;
-  const facts = {
+  const { start: b0, end: b1 } = hold.barometer;
+  const facts: HoldFacts = {
     start: hold.start.figure,
     end: end.figure,
     elapsedMs: end.readMoment - hold.startedAt,
     ...(t0 && t1 ? { temperature: [t0, t1] as const } : {}),
+    ...(b0 && b1 ? { barometer: [b0, b1] as const } : {}),
   };
-  const perceptible = perceptibleOf(plan, gauge);
-  if (hold.role === 'settle') hold.judgement = judgeSettle(facts, perceptible);
-  else if (hold.role === 'let-by')
-    hold.judgement = judgeLetBy(facts, perceptible, letByLimit(plan, stage as HoldStage, gauge));
-  else {
-    const permitted = stage.kind === 'hold' && stage.allowance ? permittedDrop(plan, state) : null;
-    hold.judgement = judgeTightness(facts, {
-      perceptible,
-      permitted,
-      minutes: hold.minutes,
-      lateAfter: (stage.kind === 'hold' && stage.lateAfter) || 0,
-    });
-  }
+  hold.judgement = judged(plan, state, stage, hold, facts);
+  if (stage.kind === 'hold' && stage.keeps) state.kept[stage.keeps] = end.figure;
   if (hold.judgement.outcome === 'rose') state.rises += 1;
   if (stage.kind === 'hold') {
     follow(plan, state, confirmed(state, hold.judgement.outcome, stage.confirmPasses), at);
@@ -166,6 +212,121 @@ export function endHold(
   if (hold.role === 'tightness')
     endCycle(plan, state, visit, stage as IsolateStage, hold.judgement.outcome, at);
   return null;
+}
+
+/**
+ * Whether a fall already puts the whole 95 % interval into the worst class: waiting for a finer figure would only let
+ * more gas out.
+ */
+function worstClassCertain(plan: Plan, state: RunState, stage: Stage, hold: Hold, end: Reading): boolean {
+  const classes = ruleOf(plan, stage.part).classes ?? [];
+  const bound = classes[classes.length - 2]?.below;
+  const elapsedMs = end.readMoment - hold.startedAt;
+  if (!bound || elapsedMs <= 0) return false;
+  const rate = judged(plan, state, stage, hold, {
+    start: hold.start.figure,
+    end: end.figure,
+    elapsedMs,
+  }).rate;
+  const figure = parseWithUnit(bound);
+  return rate !== undefined && rate.low >= convert(toNumber(figure), figure.unit, 'l/h');
+}
+
+/** What keeps a settling period from ending: outside the band, or (where it must be steady) still moving. */
+function unsettled(
+  plan: Plan,
+  visit: Visit,
+  stage: Stage,
+  hold: Hold,
+  end: Reading,
+  band: ResolvedBand | null,
+  gauge: Gauge,
+): Refusal | null {
+  if (band && !inBand(end.figure, band))
+    return no(
+      'out-of-band',
+      `${showExact(end.figure)} is outside the band ${showExact(band.low)} to ${showExact(band.high)}. Re-adjust into it (it is logged), then read again.`,
+    );
+  if (stage.kind !== 'hold' || stage.until !== 'steady') return null;
+  const window = steadyWindow(hold.minutes);
+  const lastTopUp = hold.topUps[hold.topUps.length - 1];
+  // each refused end reading stays as a reading, so that the next one can be compared with it
+  const earlier = [
+    { figure: hold.start.figure, at: hold.start.readMoment },
+    ...visit.readings
+      .filter((r) => !r.late)
+      .map((r) => ({ figure: (r.corrected ?? r).figure, at: r.readMoment })),
+    ...(lastTopUp ? [{ figure: lastTopUp.after, at: lastTopUp.at }] : []),
+  ]
+    .filter((r) => r.at >= (lastTopUp?.at ?? 0) && end.readMoment - r.at >= window)
+    .sort((a, b) => a.at - b.at)
+    .pop();
+  visit.readings.push(end);
+  if (!earlier)
+    return no(
+      'not-steady-yet',
+      `Steady is shown by two readings ${window / 1000} s apart with no re-adjustment between them. This one is kept; read again in ${window / 1000} s.`,
+    );
+  const moved = magnitude(subtract(end.figure, earlier.figure));
+  if (breaks(moved, perceptibleOf(plan, gauge, stage.part)))
+    return no(
+      'not-steady',
+      `It still moves: ${showExact(moved)} in the last ${Math.round((end.readMoment - earlier.at) / 1000)} s. This reading is kept; wait and read again.`,
+    );
+  return null;
+}
+/** Window in which a settling pressure must stand still: the larger of 60 s and a tenth of the period, ms. General rules of judging. */
+const steadyWindow = (minutes: number): number => Math.max(60_000, (minutes * 60_000) / 10);
+
+/** Whether a long hold still lacks the barometer its pack asks for. */
+export const barometerNeeded = (stage: Stage, hold: Hold): boolean =>
+  stage.kind === 'hold' &&
+  stage.barometerOver !== undefined &&
+  hold.minutes > stage.barometerOver &&
+  !hold.barometer.none &&
+  !(hold.barometer.start && hold.barometer.end);
+
+/** Judges a finished hold by its role. */
+function judged(plan: Plan, state: RunState, stage: Stage, hold: Hold, facts: HoldFacts): Judgement {
+  const gauge = gaugeOf(plan, state)!;
+  const part = stage.part;
+  const perceptible = perceptibleOf(plan, gauge, part);
+  const own = stage.kind === 'hold' ? stage : null;
+  const context = contextOf(plan, state, part);
+  switch (hold.role) {
+    case 'settle':
+      return judgeSettle(facts, perceptible);
+    case 'let-by':
+      return judgeLetBy(facts, perceptible, letByLimit(plan, own as HoldStage, gauge));
+    case 'strength':
+      return judgeStrength(facts, perceptible);
+    case 'lock-up':
+    case 'flow':
+      return judgeLockUp(facts, perceptible, {
+        low: acceptOf(own?.accept?.low, 'low', context, plan, part),
+        high: acceptOf(own?.accept?.high, 'high', context, plan, part),
+        vent: acceptOf(own?.accept?.vent, 'low', context, plan, part),
+        creep: hold.role === 'lock-up',
+      });
+    case 'leak-rate': {
+      const rule = ruleOf(plan, part);
+      return judgeRate(facts, perceptible, {
+        classes: rule.classes ?? [],
+        volume: volumeOf(plan, state, part),
+        volumeUncertainty: state.volume?.uncertainty ?? PIPE_LIST_UNCERTAINTY,
+        resolution: gauge.resolution,
+        working: plan.system.workingPressure,
+        temperature: (minutes) => context.temperature(minutes),
+      });
+    }
+    case 'tightness':
+      return judgeTightness(facts, {
+        perceptible,
+        permitted: own?.allowance ? permittedDrop(plan, state, part) : null,
+        minutes: hold.minutes,
+        lateAfter: own?.lateAfter ?? 0,
+      });
+  }
 }
 
 /** Counts failing and passing holds: a pass after fails must be confirmed by as many passes in a row as the rule says. */
@@ -280,7 +441,9 @@ export function skip(
     follow(plan, state, 'skipped', at);
     return null;
   }
-  if (stage.kind === 'isolate-and-repeat' && stage.optional) {
+  if (stage.optional) {
+    if (stage.kind !== 'isolate-and-repeat' && !event.text.trim())
+      return no('reason', 'Say in a few words why it is left out; it is printed.');
     breakHold(state, 'skipped', at);
     visit.skipped = { reason: 'Not done', text: event.text, sound: true };
     follow(plan, state, 'skipped', at);

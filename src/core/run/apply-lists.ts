@@ -1,11 +1,20 @@
 /** Events of check lists, valve positions, gauge and zero. */
 import { gaugeFit } from '@/core/instrument/gauge';
 import type { IsolateStage, Stage } from '@/core/pack/types';
-import { fitTarget, type Plan } from '@/core/plan/plan';
+import { fitTarget, ruleOf, type Plan } from '@/core/plan/plan';
 import { breaks, compare, exact, magnitude, type Exact } from '@/core/quantity/exact';
 import type { RunEvent } from './events';
 import type { RunState, Visit } from './state';
-import { checkLines, currentCycle, gaugeOf, perceptibleOf, positionLines } from './read';
+import {
+  checkLines,
+  currentCycle,
+  gaugeOf,
+  openJoints,
+  openLines,
+  perceptibleOf,
+  positionLines,
+} from './read';
+import { missingInventory } from './inventory';
 import { breakHold, enter, follow, no, openDebts, type Refusal } from './transition';
 
 export function check(
@@ -34,13 +43,19 @@ export function check(
     if (open && before.indexOf(open) < before.indexOf(line) && event.answer !== 'undone')
       return no('order', `First: ${open.item.text}.`);
   }
+  if (line.item.must && ['yes', 'no'].includes(event.answer) && event.answer !== line.item.must.answer)
+    return no('must', line.item.must.text);
   visit.answers[id] = answer;
+  if (line.item.position && line.subject) {
+    if (event.answer === 'undone') delete state.valves[line.subject.id];
+    else state.valves[line.subject.id] = line.item.position;
+  }
   if (line.item.denies) {
     state.denied = state.denied.filter((d) => d !== line.item.denies);
     if (event.answer === 'yes') state.denied.push(line.item.denies);
   }
   if (event.answer !== 'undone' && !line.item.ask) {
-    openDebts(state, line.item.opens, at);
+    openDebts(plan, state, line.item.opens, at);
     if (
       line.item.settles &&
       lines.every((l) => l.item !== line.item || visit.answers[l.id]?.answer === 'done')
@@ -56,6 +71,38 @@ export function check(
   return null;
 }
 
+/** Ends a list: every line answered, every joint cleared, every required thing written down. */
+export function proceed(plan: Plan, state: RunState, visit: Visit, stage: Stage, at: number): Refusal | null {
+  switch (stage.kind) {
+    case 'checks':
+      if (openLines(plan, visit).length) return no('unanswered', 'Answer every line first.');
+      openDebts(plan, state, stage.opens, at);
+      follow(plan, state, 'done', at);
+      return null;
+    case 'joints': {
+      const open = openJoints(state);
+      if (open.length)
+        return no('joints', `Leak fluid has not cleared: ${open.map((j) => j.name).join(', ')}.`);
+      follow(plan, state, 'clear', at);
+      return null;
+    }
+    case 'inventory': {
+      const owed = missingInventory(plan, state);
+      if (owed.length) return no('inventory', `Still to be written down: ${owed.join(', ')}.`);
+      follow(plan, state, 'done', at);
+      return null;
+    }
+    case 'dial':
+      if (stage.role !== 'input') return no('wrong-step', 'Look at the dial and say whether it moved.');
+      if (!visit.inputs.length)
+        return no('unanswered', 'Measure one appliance, or leave it out with a reason.');
+      follow(plan, state, 'done', at);
+      return null;
+    default:
+      return no('wrong-step', 'There is nothing to confirm here.');
+  }
+}
+
 export function positions(
   plan: Plan,
   state: RunState,
@@ -68,7 +115,7 @@ export function positions(
   const lines = positionLines(plan, stage, cycle);
   if (!lines.some((l) => l.id === id)) return no('unknown-line', 'This line is not in the list.');
   visit.answers[id] = answer;
-  openDebts(state, stage.opens, answer.at);
+  openDebts(plan, state, stage.opens, answer.at);
   cycle.positions = lines.every((l) => visit.answers[l.id]?.answer === 'done');
   return null;
 }
@@ -82,7 +129,8 @@ export function chooseGauge(
 ): Refusal | null {
   const gauge = plan.gauges.find((g) => g.id === id);
   if (!gauge) return no('unknown-gauge', 'This gauge is not in the plan. Choose one of those listed.');
-  const misfit = gaugeFit(gauge, fitTarget(plan), plan.made.at.slice(0, 10)).find((m) => m.blocks);
+  const part = plan.procedure.stages[visit.stage]?.part;
+  const misfit = gaugeFit(gauge, fitTarget(plan, part), plan.made.at.slice(0, 10)).find((m) => m.blocks);
   if (misfit) return no('gauge-' + misfit.code, misfit.text);
   if (state.gauge === id) return null;
   const begun = state.visits.some((v) => v.zeros.some((z) => z.good));
@@ -93,11 +141,12 @@ export function chooseGauge(
     visit.left = at;
     visit.split = 'gauge changed';
     state.repeats = state.fails = state.passes = state.rises = 0;
-    state.finding = null;
-    const zeroStage = Object.entries(plan.procedure.stages).find(
+    delete state.claims[part ?? ''];
+    const zeroes = Object.entries(plan.procedure.stages).filter(
       ([, s]) => s.kind === 'zero' && s.when === 'before',
-    )![0];
-    enter(plan, state, zeroStage, at);
+    );
+    const zeroStage = zeroes.find(([, s]) => s.part === part) ?? zeroes[0]!;
+    enter(plan, state, zeroStage[0], at);
   }
   return null;
 }
@@ -116,14 +165,14 @@ export function zero(
   if (!gauge) return no('no-gauge', 'Choose the gauge first.');
   const size = magnitude(figure);
   const tolerance = exact(
-    gauge.resolution.digits * plan.procedure.zeroTolerance.steps,
+    gauge.resolution.digits * ruleOf(plan, stage.part).zeroTolerance.steps,
     gauge.resolution.scale,
     gauge.resolution.unit,
   );
   const good = compare(size, tolerance) <= 0;
   visit.zeros.push({ gauge: gauge.id, figure, at, good });
   if (stage.when === 'after')
-    follow(plan, state, breaks(size, perceptibleOf(plan, gauge)) ? 'off-zero' : 'zeroed', at);
+    follow(plan, state, breaks(size, perceptibleOf(plan, gauge, stage.part)) ? 'off-zero' : 'zeroed', at);
   else if (good) follow(plan, state, 'zeroed', at);
   return null;
 }

@@ -47,6 +47,33 @@ const strokes = yup
   .max(60000)
   .optional();
 
+const reason = () => yup.string().strict(true).min(1).max(500).optional();
+/** One thing of the inventory: the same for the event, the place and a file. */
+export const inventoryItemSchema = yup
+  .object({
+    id: word(),
+    kind: word().oneOf(['meter', 'appliance', 'regulator', 'tank', 'connector', 'other']),
+    name: word(120),
+    place: text(120),
+    make: text(120),
+    model: text(120),
+    serial: text(120),
+    points: yup
+      .mixed<Record<string, string>>()
+      .required()
+      .test('points', 'each inspection point is good, fault or not-seen', (v) =>
+        v === undefined
+          ? true
+          : typeof v === 'object' &&
+            Object.entries(v).length <= 40 &&
+            Object.values(v).every((x) => ['good', 'fault', 'not-seen'].includes(x)),
+      ),
+    note: text(1000),
+  })
+  .noUnknown()
+  .strict(true)
+  .required();
+
 /** The schema of one event: the same on the device, in the route handler, and for files. */
 export const eventSchema = oneOf('kind', {
   check: of({
@@ -59,7 +86,7 @@ export const eventSchema = oneOf('kind', {
   zero: of({ figure: exactSchema, openToAir: isTrue() }),
   fill: of({ ...timed, confirmed: isTrue() }),
   'hold-start': of(timed),
-  'hold-end': of(timed),
+  'hold-end': of({ ...timed, short: reason() }),
   reading: of({ ...timed, late: yes() }),
   stream: of({
     gauge: id(),
@@ -77,6 +104,41 @@ export const eventSchema = oneOf('kind', {
   'top-up': of({ before: exactSchema, after: exactSchema }),
   disturbance: of({ what: word(), text: text(500) }),
   temperature: of({ when: word().oneOf(['start', 'end']), figure: exactSchema }),
+  barometer: of({
+    when: word().oneOf(['start', 'end']),
+    figure: exactSchema.optional().default(undefined),
+    none: yup.boolean().strict(true).oneOf([true]).optional(),
+  }),
+  joint: of({ joint: word(), name: word(120), place: text(120) }),
+  'joint-look': of({
+    joint: word(),
+    found: word().oneOf(['none', 'foam', 'growing']),
+    size: yup.string().strict(true).oneOf(['pinhead', 'pea', 'larger']).optional(),
+  }),
+  observation: of({
+    what: word().oneOf(['smell', 'dial', 'flame', 'indicator', 'sound']),
+    text: text(500),
+  }),
+  inventory: of({ item: inventoryItemSchema }),
+  volume: of({
+    drawn: exactSchema.optional().default(undefined),
+    before: exactSchema.optional().default(undefined),
+    after: exactSchema.optional().default(undefined),
+  }),
+  'dial-start': of({ mark: word(120) }),
+  'dial-end': of({
+    moved: yup.boolean().strict(true).required(),
+    turns: exactSchema.optional().default(undefined),
+    direction: yup.string().strict(true).oneOf(['forward', 'backward']).optional(),
+    short: reason(),
+  }),
+  'dial-input': of({ appliance: word(), turns: exactSchema, seconds: exactSchema }),
+  unsafe: of({
+    danger: word().oneOf(['immediate-danger', 'at-risk']),
+    action: word().oneOf(['disconnected', 'labelled', 'refused']),
+    text: word(1000),
+    told: word(200),
+  }),
   correction: of({ of: id(), figure: exactSchema, reason: word(500) }),
   observe: of({ result: word() }),
   skip: of({ reason: word(), text: text(500) }),
@@ -86,7 +148,12 @@ export const eventSchema = oneOf('kind', {
     reason: word().oneOf(['smell', 'voltage', 'movement', 'abandoned', 'mistake']),
     text: text(500),
   }),
-  debt: of({ debt: word(), text: text(500) }),
+  debt: of({
+    debt: word(),
+    text: text(500),
+    subject: yup.string().strict(true).max(80).optional(),
+    answer: yup.string().strict(true).max(80).optional(),
+  }),
   signature: of({
     role: word().oneOf(['tester', 'customer']),
     name: word(120),

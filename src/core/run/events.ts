@@ -1,4 +1,5 @@
 import type { Exact } from '@/core/quantity/exact';
+import type { InventoryKind } from '@/core/pack/types';
 import type { Unit } from '@/core/quantity/unit';
 
 /** What every event carries. Times: `at` is the device's clock, ms UTC; `offset` is server minus device as last measured. */
@@ -25,6 +26,24 @@ interface Timed {
   readonly same?: boolean;
   readonly streamed?: boolean;
 }
+/** What leak fluid showed on a joint: ordinary foam is fine and stays small; a leak makes large, growing bubbles. */
+export type JointFinding = 'none' | 'foam' | 'growing';
+export type BubbleSize = 'pinhead' | 'pea' | 'larger';
+/** Seen, smelt or heard: an observation, never a reading. */
+export type ObservationKind = 'smell' | 'dial' | 'flame' | 'indicator' | 'sound';
+/** One thing that was present on the day, looked at and written down. */
+export interface InventoryItem {
+  readonly id: string;
+  readonly kind: InventoryKind['kind'];
+  readonly name: string;
+  readonly place: string;
+  readonly make: string;
+  readonly model: string;
+  readonly serial: string;
+  /** Inspection points: good, a fault, or not seen. */
+  readonly points: Readonly<Record<string, 'good' | 'fault' | 'not-seen'>>;
+  readonly note: string;
+}
 export type Payload =
   | {
       readonly kind: 'check';
@@ -37,7 +56,8 @@ export type Payload =
   | { readonly kind: 'zero'; readonly figure: Exact; readonly openToAir: true }
   | ({ readonly kind: 'fill'; readonly confirmed: true } & Timed)
   | ({ readonly kind: 'hold-start' } & Timed)
-  | ({ readonly kind: 'hold-end' } & Timed)
+  /** `short`: why a hold was ended after the rule's minutes but before those planned. */
+  | ({ readonly kind: 'hold-end'; readonly short?: string } & Timed)
   | ({ readonly kind: 'reading'; readonly late?: boolean } & Timed)
   | {
       readonly kind: 'stream';
@@ -50,6 +70,44 @@ export type Payload =
   | { readonly kind: 'top-up'; readonly before: Exact; readonly after: Exact }
   | { readonly kind: 'disturbance'; readonly what: string; readonly text: string }
   | { readonly kind: 'temperature'; readonly when: 'start' | 'end'; readonly figure: Exact }
+  /** `none`: no barometer at hand, said once; the record prints it. */
+  | {
+      readonly kind: 'barometer';
+      readonly when: 'start' | 'end';
+      readonly figure?: Exact;
+      readonly none?: true;
+    }
+  | { readonly kind: 'joint'; readonly joint: string; readonly name: string; readonly place: string }
+  | {
+      readonly kind: 'joint-look';
+      readonly joint: string;
+      readonly found: JointFinding;
+      readonly size?: BubbleSize;
+    }
+  | { readonly kind: 'observation'; readonly what: ObservationKind; readonly text: string }
+  | { readonly kind: 'inventory'; readonly item: InventoryItem }
+  | { readonly kind: 'volume'; readonly drawn?: Exact; readonly before?: Exact; readonly after?: Exact }
+  | { readonly kind: 'dial-start'; readonly mark: string }
+  | {
+      readonly kind: 'dial-end';
+      readonly moved: boolean;
+      readonly turns?: Exact;
+      readonly direction?: 'forward' | 'backward';
+      readonly short?: string;
+    }
+  | {
+      readonly kind: 'dial-input';
+      readonly appliance: string;
+      readonly turns: Exact;
+      readonly seconds: Exact;
+    }
+  | {
+      readonly kind: 'unsafe';
+      readonly danger: 'immediate-danger' | 'at-risk';
+      readonly action: 'disconnected' | 'labelled' | 'refused';
+      readonly text: string;
+      readonly told: string;
+    }
   | { readonly kind: 'correction'; readonly of: string; readonly figure: Exact; readonly reason: string }
   | { readonly kind: 'observe'; readonly result: string }
   | { readonly kind: 'skip'; readonly reason: string; readonly text: string }
@@ -60,7 +118,13 @@ export type Payload =
       readonly reason: 'smell' | 'voltage' | 'movement' | 'abandoned' | 'mistake';
       readonly text: string;
     }
-  | { readonly kind: 'debt'; readonly debt: string; readonly text: string }
+  | {
+      readonly kind: 'debt';
+      readonly debt: string;
+      readonly text: string;
+      readonly subject?: string;
+      readonly answer?: string;
+    }
   | {
       readonly kind: 'signature';
       readonly role: 'tester' | 'customer';

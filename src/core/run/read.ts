@@ -1,9 +1,11 @@
 /** What the state of a run says: where it stands, what it waits for, which limits hold. Nothing here changes it. */
-import { gaugeClass, perceptibleMovement, type Gauge, type GaugeClass } from '@/core/instrument/gauge';
-import type { CheckItem, ChecksStage, HoldStage, IsolateStage, PackLimit, Stage } from '@/core/pack/types';
-import { allowanceOf, bandOf, caseOf, type Plan } from '@/core/plan/plan';
-import { parseWithUnit, type Exact, type Limit } from '@/core/quantity/exact';
-import type { Cycle, Hold, RunState, Visit } from './state';
+import { gaugeClass, perceptibleMovement, type Gauge } from '@/core/instrument/gauge';
+import { valvesOf } from '@/core/installation/section';
+import type { CheckItem, ChecksStage, HoldStage, IsolateStage, Stage } from '@/core/pack/types';
+import { allowanceOf, applies, caseOf, formulaContext, limitsOf, ruleOf, type Plan } from '@/core/plan/plan';
+import type { FormulaContext } from '@/core/plan/formulas';
+import { compare, inUnit, magnitude, type Limit } from '@/core/quantity/exact';
+import type { Cycle, FoundClaim, Hold, RunState, Visit } from './state';
 
 export const currentVisit = (state: RunState): Visit | null =>
   state.phase === 'running' ? (state.visits[state.visits.length - 1] ?? null) : null;
@@ -15,6 +17,30 @@ export const gaugeOf = (plan: Plan, state: RunState): Gauge | null =>
 
 export const currentCycle = (visit: Visit): Cycle | null => visit.cycles[visit.cycles.length - 1] ?? null;
 
+/** The gauge that judged a hold. */
+export const gaugeOfHold = (plan: Plan, hold: Hold): Gauge | null =>
+  plan.gauges.find((g) => g.id === hold.gauge) ?? null;
+
+/** The part the run stands in, or stood in last; null where the procedure has none. */
+export const partNow = (plan: Plan, state: RunState): string | null => {
+  for (const visit of [...state.visits].reverse()) {
+    const part = plan.procedure.stages[visit.stage]?.part;
+    if (part) return part;
+  }
+  return null;
+};
+/** The claim of a part; of the run as a whole where none is named. */
+export const claimOf = (state: RunState, part: string | null = null): FoundClaim | null =>
+  state.claims[part ?? ''] ?? null;
+
+/** What the named formulas are given at this point of the run. */
+export const contextOf = (plan: Plan, state: RunState, part: string | null | undefined): FormulaContext =>
+  formulaContext(plan, part, {
+    gauge: gaugeOf(plan, state),
+    kept: state.kept,
+    ...(state.volume ? { volume: state.volume.figure.value } : {}),
+  });
+
 export type Step = 'answer' | 'zero' | 'fill' | 'start' | 'run' | 'choose' | 'positions' | 'over';
 
 /** What the current stage waits for. */
@@ -23,7 +49,13 @@ export function stepOf(state: RunState): Step {
   if (!visit) return 'over';
   switch (visit.kind) {
     case 'checks':
+    case 'joints':
+    case 'inventory':
       return 'answer';
+    case 'volume':
+      return 'choose';
+    case 'dial':
+      return visit.dial ? 'run' : 'start';
     case 'zero':
       return 'zero';
     case 'fill':
@@ -69,41 +101,23 @@ export function expectation(state: RunState): string {
   return `${visit.ordinal}:${visit.stage}:${stepOf(state)}:${tries}`;
 }
 
-/** What the next or running hold is: its role, band and minutes; null where the stage holds nothing. */
-export function holdSpec(
-  plan: Plan,
-  state: RunState,
-): { role: Hold['role']; band: { low: Exact; high: Exact }; minutes: number; source: string } | null {
-  const visit = currentVisit(state);
-  if (!visit) return null;
-  const stage = stageOf(plan, visit);
-  if (stage.kind === 'hold')
-    return {
-      role: stage.role,
-      band: bandOf(stage.band),
-      minutes: stage.minutes,
-      source: stage.minutesSource,
-    };
-  if (stage.kind === 'isolate-and-repeat') {
-    const settled = currentCycle(visit)?.settle?.judgement !== undefined;
-    return {
-      role: settled ? 'tightness' : 'settle',
-      band: bandOf(stage.band),
-      minutes: settled ? stage.minutes : stage.settleMinutes,
-      source: stage.minutesSource,
-    };
-  }
-  return null;
-}
-
 /** The check lines of a stage for this plan, spread over the appliances they ask about. */
 export function checkLines(
   plan: Plan,
   stage: ChecksStage,
 ): { id: string; item: CheckItem; subject?: { id: string; name: string; place: string } }[] {
   return stage.items.flatMap((item) => {
+    if (!applies(plan, stage.part, item.when)) return [];
     if (!item.each) return [{ id: item.key, item }];
-    if (!caseOf(plan).appliances) return [];
+    if (item.each === 'valve')
+      return valvesOf(plan.system)
+        .filter((v) => item.valves?.includes(v.kind))
+        .map((v) => ({
+          id: `${item.key}/${v.id}`,
+          item,
+          subject: { id: v.id, name: v.name, place: v.place },
+        }));
+    if (!caseOf(plan, stage.part).appliances) return [];
     return plan.system.appliances
       .filter((a) => (item.each === 'pilot' ? a.hasPilot : item.each === 'lid' ? a.hasLid : true))
       .map((a) => ({ id: `${item.key}/${a.id}`, item, subject: { id: a.id, name: a.name, place: a.place } }));
@@ -132,27 +146,64 @@ export function positionLines(
         .map((a) => ({ id: `open/${a.id}`, text: 'Isolating valve OPEN, all others closed', name: a.name }));
 }
 
-/** Smallest perceptible movement of the judging gauge in this procedure. */
-export function perceptibleOf(plan: Plan, gauge: Gauge): Limit {
-  return perceptibleMovement(gauge, limitsOf(plan.procedure.perceptible));
+/** Smallest perceptible movement of the judging gauge in this part. */
+export function perceptibleOf(plan: Plan, gauge: Gauge, part?: string | null): Limit {
+  return perceptibleMovement(gauge, limitsOf(ruleOf(plan, part).perceptible));
 }
-
-export const limitsOf = (table: Partial<Record<GaugeClass, PackLimit>>): Partial<Record<GaugeClass, Limit>> =>
-  Object.fromEntries(
-    Object.entries(table).map(([k, l]) => [
-      k,
-      { value: parseWithUnit(l.value), broken: l.broken, source: l.source },
-    ]),
-  );
 
 /** The limit of a let-by hold for this gauge, with the plan's answer to how equality counts. */
 export function letByLimit(plan: Plan, stage: HoldStage, gauge: Gauge): Limit {
-  const own = limitsOf(stage.limit ?? {})[gaugeClass(gauge)] ?? perceptibleOf(plan, gauge);
+  const listed = limitsOf(stage.limit ?? {})[gaugeClass(gauge)];
+  const own = listed
+    ? { ...listed, value: inUnit(listed.value, gauge.resolution.unit, gauge.resolution.scale + 1, 'down') }
+    : perceptibleOf(plan, gauge, stage.part);
   const answer = stage.comparatorChoice ? plan.choices[stage.comparatorChoice] : undefined;
   return answer === 'at' || answer === 'above' ? { ...own, broken: answer } : own;
 }
 
-/** The drop permitted in this run as far as its answers allow: null = nil. */
-export function permittedDrop(plan: Plan, state: RunState): Limit | null {
-  return state.denied.length ? null : allowanceOf(plan).limit;
+/** The drop permitted in this run as far as its answers allow, in the gauge's unit: null = nil. */
+export function permittedDrop(plan: Plan, state: RunState, part?: string | null): Limit | null {
+  if (state.denied.length) return null;
+  const limit = allowanceOf(plan, part).limit;
+  const gauge = gaugeOf(plan, state);
+  if (!limit || !gauge) return limit;
+  const table = {
+    ...limit,
+    value: inUnit(limit.value, gauge.resolution.unit, gauge.resolution.scale + 1, 'down'),
+  };
+  const bound = plan.procedure.parts?.find((p) => p.key === part)?.noWorseThan;
+  if (!bound) return table;
+  // an extension: the whole no worse than before
+  const before = state.visits
+    .filter((v) => plan.procedure.stages[v.stage]?.part === bound)
+    .flatMap((v) => v.holds.filter((h) => h.role === 'tightness' && h.judgement))
+    .pop()?.judgement;
+  if (!before || before.direction !== 'fall') return null;
+  const value = magnitude(before.change);
+  return compare(value, table.value) < 0
+    ? { value, broken: 'above', source: 'No worse than before the extension was made' }
+    : table;
+}
+
+/** Joints that leak fluid has not cleared yet: not looked at, or last seen with anything but no bubbles. */
+export const openJoints = (state: RunState) =>
+  state.joints.filter((j) => j.looks[j.looks.length - 1]?.found !== 'none');
+
+/** Whether what was found calls for a class of danger before anyone signs. */
+export const unsafeOpen = (plan: Plan, state: RunState): boolean =>
+  plan.procedure.unsafe === true &&
+  !state.unsafe &&
+  (Object.values(state.claims).some(
+    (c) => c.finding === 'not-tight' && (c.use ?? 'shut-off') === 'shut-off',
+  ) ||
+    state.ending?.reason === 'smell' ||
+    state.observations.some((o) => o.what === 'smell') ||
+    state.debts.some((d) => d.cleared?.poor === true) ||
+    state.inventory.some((i) => Object.values(i.points).includes('fault')));
+
+/** What a put-back debt says, with the appliance it is owed to. */
+export function debtWords(plan: Plan, debt: { key: string; subject?: string }, text?: string): string {
+  const words = text ?? plan.procedure.debts[debt.key]?.text ?? debt.key;
+  const subject = debt.subject && plan.system.appliances.find((a) => a.id === debt.subject);
+  return subject ? `${subject.name}: ${words.charAt(0).toLowerCase()}${words.slice(1)}` : words;
 }

@@ -1,11 +1,20 @@
 import type { Plan } from '@/core/plan/plan';
 import { momentOf, type PlacedEvent, type RunEvent } from './events';
 import type { RunState } from './state';
-import { currentVisit, expectation, openLines, runningHold, stageOf } from './read';
+import { currentVisit, expectation, runningHold, stageOf } from './read';
 import { breakHold, close, enter, follow, no, overtaken, returnToFill, type Refusal } from './transition';
 import { LATE_AFTER_MS, endHold, fill, keepReading, mark, skip, startHold, topUp } from './apply-hold';
-import { check, chooseGauge, zero } from './apply-lists';
-import { clearDebt, correct, sign, stream } from './apply-closing';
+import { check, chooseGauge, proceed, zero } from './apply-lists';
+import {
+  addJoint,
+  dialInput,
+  endDial,
+  keepInventory,
+  lookAtJoint,
+  measureVolume,
+  startDial,
+} from './apply-found';
+import { classUnsafe, clearDebt, correct, sign, stream } from './apply-closing';
 
 /**
  * Derives the state of a run from its log. Pure: the same events in any order, with any repeats, give the same
@@ -17,7 +26,7 @@ export function reduce(plan: Plan, events: readonly PlacedEvent[]): RunState {
     visits: [],
     gauge: null,
     debts: [],
-    finding: null,
+    claims: {},
     ending: null,
     denied: [],
     repeats: 0,
@@ -25,6 +34,15 @@ export function reduce(plan: Plan, events: readonly PlacedEvent[]): RunState {
     passes: 0,
     rises: 0,
     taken: {},
+    kept: {},
+    joints: [],
+    observations: [],
+    inventory: [],
+    volume: null,
+    valves: {},
+    reports: [],
+    followUps: [],
+    unsafe: null,
     notes: [],
     signatures: [],
     withoutEffect: [],
@@ -83,6 +101,10 @@ export const TRANSITIONS = new Set([
   'skip',
   'top-up',
   'temperature',
+  'barometer',
+  'volume',
+  'dial-start',
+  'dial-end',
 ]);
 
 export function apply(plan: Plan, state: RunState, event: RunEvent): Refusal | null {
@@ -97,8 +119,9 @@ export function apply(plan: Plan, state: RunState, event: RunEvent): Refusal | n
     breakHold(state, 'stopped', at);
     visit.left = at;
     visit.split = 'stopped';
-    // stopping gives no result, but it does not take back a hold that was already judged not tight
-    if (state.finding?.finding !== 'not-tight') state.finding = null;
+    // stopping gives no result, but it does not take back what was already judged, above all not tight
+    const part = plan.procedure.stages[visit.stage]?.part ?? '';
+    if (state.claims[part]?.finding !== 'not-tight') delete state.claims[part];
     close(state, at, 'stop');
     return null;
   }
@@ -109,8 +132,10 @@ export function apply(plan: Plan, state: RunState, event: RunEvent): Refusal | n
     state.ending.text = event.text;
     return null;
   }
-  if (event.kind === 'debt') return clearDebt(state, event, at);
-  if (event.kind === 'signature') return sign(state, event, at);
+  if (event.kind === 'debt') return clearDebt(plan, state, event, at);
+  if (event.kind === 'signature') return sign(plan, state, event, at);
+  if (event.kind === 'unsafe') return classUnsafe(state, event, at);
+  if (event.kind === 'inventory') return keepInventory(state, event, at);
   if (event.kind === 'stream') return stream(plan, state, event);
   if (event.kind === 'correction') return correct(state, event, at);
   const visit = currentVisit(state);
@@ -121,10 +146,7 @@ export function apply(plan: Plan, state: RunState, event: RunEvent): Refusal | n
     case 'check':
       return check(plan, state, visit, stage, event, at);
     case 'proceed':
-      if (stage.kind !== 'checks') return no('wrong-step', 'There is nothing to confirm here.');
-      if (openLines(plan, visit).length) return no('unanswered', 'Answer every line first.');
-      follow(plan, state, 'done', at);
-      return null;
+      return proceed(plan, state, visit, stage, at);
     case 'gauge':
       return chooseGauge(plan, state, visit, event.gauge, at);
     case 'zero':
@@ -159,6 +181,29 @@ export function apply(plan: Plan, state: RunState, event: RunEvent): Refusal | n
       hold.temperature[event.when] = event.figure;
       return null;
     }
+    case 'barometer': {
+      const hold = runningHold(state);
+      if (!hold) return no('no-hold', 'Log the barometer while a hold runs.');
+      if (event.none) hold.barometer.none = true;
+      else if (event.figure) hold.barometer[event.when] = event.figure;
+      else return no('figure', 'Type the barometer, or say that there is none at hand.');
+      return null;
+    }
+    case 'joint':
+      return addJoint(state, event);
+    case 'joint-look':
+      return lookAtJoint(plan, state, visit, stage, event, at);
+    case 'observation':
+      state.observations.push({ what: event.what, text: event.text, at, byName: event.byName });
+      return null;
+    case 'volume':
+      return measureVolume(plan, state, stage, event, at);
+    case 'dial-start':
+      return startDial(plan, state, visit, stage, event, at);
+    case 'dial-end':
+      return endDial(plan, state, visit, stage, event, at);
+    case 'dial-input':
+      return dialInput(plan, visit, stage, event);
     case 'observe':
       if (stage.kind !== 'observe' || !stage.results.some((r) => r.key === event.result))
         return no('wrong-step', 'That is not one of the answers.');

@@ -7,6 +7,7 @@ import {
   checkLines,
   currentCycle,
   currentVisit,
+  debtWords,
   expectation,
   gaugeOf,
   positionLines,
@@ -14,14 +15,17 @@ import {
   stepOf,
 } from './read';
 import { reduce } from './reduce';
+import { expectedItems } from './inventory';
 
 /**
  * A run written down by hand: each line is [seconds since the start, verb, ...arguments]. Turned into the events a
  * device would have made, so that demo history, tests and benchmarks go through the real path.
  *
  * verbs: checks (answers every open line; further arguments `line=yes`), gauge NAME, zero F, fill F, start F, end F,
- * read F, topup F F, disturb WHAT, temperature start|end F, observe KEY, skip REASON TEXT, note TEXT, stop,
- * reason R TEXT, putback, sign NAME, customer NAME, refuse NAME WHY
+ * read F, topup F F, disturb WHAT, temperature start|end F, barometer start|end|none F, observe KEY, skip REASON TEXT,
+ * note TEXT, stop, reason R TEXT, joint NAME FOUND [SIZE], proceed, seen WHAT TEXT, volume [DRAWN BEFORE AFTER],
+ * mark TEXT, still [WHY], moved TURNS, input APPLIANCE TURNS SECONDS, inventory all | ID POINT=SAID..., short F WHY,
+ * putback, unsafe DANGER ACTION TEXT TOLD, sign NAME, customer NAME, refuse NAME WHY
  */
 export type ScriptLine = readonly [number, string, ...string[]];
 
@@ -107,7 +111,7 @@ function payloads(
         kind: 'check',
         item: l.item.key,
         ...(l.subject ? { subject: l.subject.id } : {}),
-        answer: (said[l.item.key] as 'yes') ?? (l.item.ask ? 'no' : 'done'),
+        answer: (said[l.item.key] as 'yes') ?? (l.item.ask ? (l.item.must?.answer ?? 'no') : 'done'),
       }));
       const stopper = list.findIndex(
         (p) => p.kind === 'check' && p.answer === 'yes' && stage.items.find((i) => i.key === p.item)?.yes,
@@ -135,6 +139,82 @@ function payloads(
       return [{ kind: 'disturbance', what: first, text: second }];
     case 'temperature':
       return [{ kind: 'temperature', when: first as 'start', figure: parseFigure(second, 'C') }];
+    case 'short':
+      return [{ kind: 'hold-end', short: second, ...timed(first) }];
+    case 'barometer':
+      return first === 'none'
+        ? [{ kind: 'barometer', when: 'start', none: true }]
+        : [{ kind: 'barometer', when: first as 'start', figure: parseFigure(second, 'mbar') }];
+    case 'joint': {
+      const id = first.toLowerCase().replace(/[^a-z0-9]+/g, '-');
+      const look: Payload = {
+        kind: 'joint-look',
+        joint: id,
+        found: second as 'none',
+        ...(args[2] ? { size: args[2] as 'pea' } : {}),
+      };
+      return state.joints.some((j) => j.id === id)
+        ? [look]
+        : [{ kind: 'joint', joint: id, name: first, place: '' }, look];
+    }
+    case 'proceed':
+      return [{ kind: 'proceed' }];
+    case 'seen':
+      return [{ kind: 'observation', what: first as 'smell', text: second }];
+    case 'volume':
+      return [
+        first
+          ? {
+              kind: 'volume',
+              drawn: parseFigure(first, 'l'),
+              before: figure(second),
+              after: figure(args[2] ?? ''),
+            }
+          : { kind: 'volume' },
+      ];
+    case 'mark':
+      return [{ kind: 'dial-start', mark: first }];
+    case 'still':
+      return [{ kind: 'dial-end', moved: false, ...(first ? { short: first } : {}) }];
+    case 'moved':
+      return [{ kind: 'dial-end', moved: true, turns: parseFigure(first, '1'), direction: 'forward' }];
+    case 'input':
+      return [
+        {
+          kind: 'dial-input',
+          appliance: first,
+          turns: parseFigure(second, '1'),
+          seconds: parseFigure(args[2] ?? '', 's'),
+        },
+      ];
+    case 'inventory': {
+      const kinds = plan.procedure.inventory ?? [];
+      const said = Object.fromEntries(args.slice(1).map((a) => a.split('=') as [string, string]));
+      return kinds
+        .flatMap((k) => expectedItems(plan.system, k.kind).map((item) => ({ item, k })))
+        .filter(({ item }) => first === 'all' || item.id === first)
+        .map(({ item, k }) => ({
+          kind: 'inventory',
+          item: {
+            ...item,
+            serial: said.serial ?? item.serial,
+            model: said.model ?? item.model,
+            make: said.make ?? item.make,
+            points: Object.fromEntries(k.points.map((p) => [p.key, (said[p.key] as 'good') ?? 'good'])),
+            note: '',
+          },
+        }));
+    }
+    case 'unsafe':
+      return [
+        {
+          kind: 'unsafe',
+          danger: first as 'at-risk',
+          action: second as 'labelled',
+          text: args[2] ?? '',
+          told: args[3] ?? '',
+        },
+      ];
     case 'observe':
       return [{ kind: 'observe', result: first }];
     case 'skip':
@@ -146,15 +226,22 @@ function payloads(
     case 'reason':
       return [{ kind: 'stop-reason', reason: first as 'smell', text: second }];
     case 'putback': {
-      const good = ['tight', 'within-allowance'].includes(verdictOf(plan, state)!.word);
+      const good = verdictOf(plan, state)!.use !== 'shut-off';
       return state.debts
         .filter((d) => !d.cleared)
         .map((d) => {
-          const { text, proof, unsafe } = plan.procedure.debts[d.key]!;
+          const { text, proof, unsafe, answers } = plan.procedure.debts[d.key]!;
+          const said = args.find((a) => a.startsWith(`${d.subject}=`))?.split('=')[1];
+          const answer = good ? (answers?.find((a) => a.key === said) ?? answers?.[0]) : undefined;
+          const words = good
+            ? (answer?.text ?? (proof ? `${text} (proof: ${proof[0]})` : text))
+            : (unsafe ?? text);
           return {
             kind: 'debt',
             debt: d.key,
-            text: good ? (proof ? `${text} (proof: ${proof[0]})` : text) : (unsafe ?? text),
+            text: debtWords(plan, d, words),
+            ...(d.subject ? { subject: d.subject } : {}),
+            ...(answer ? { answer: answer.key } : {}),
           };
         });
     }

@@ -1,5 +1,7 @@
 import type { Exact } from '@/core/quantity/exact';
-import type { Finding, StageKind } from '@/core/pack/types';
+import type { Finding, HoldRole, StageKind, Use } from '@/core/pack/types';
+import type { Figure } from '@/core/quantity/figure';
+import type { BubbleSize, InventoryItem, JointFinding, ObservationKind } from './events';
 import type { Judgement } from '@/core/verdict/judge';
 
 export interface Answer {
@@ -32,13 +34,21 @@ export interface TopUp {
 }
 /** The act of holding: from its start reading to its end reading, or to what broke it. */
 export interface Hold {
-  readonly role: 'let-by' | 'settle' | 'tightness';
+  readonly role: HoldRole;
+  /** Minutes planned: the countdown. */
   readonly minutes: number;
+  /** Minutes of the rule itself: the hold may not end before them. */
+  readonly rule: number;
+  /** The gauge that judges it. */
+  readonly gauge: string;
   readonly start: Reading;
   readonly startedAt: number;
   readonly startClock: { readonly mono: number; readonly pageLoad: string; readonly offset: number };
   readonly topUps: TopUp[];
   readonly temperature: { start?: Exact; end?: Exact };
+  readonly barometer: { start?: Exact; end?: Exact; none?: true };
+  /** Why it was ended before the planned minutes. */
+  short?: string;
   end?: Reading;
   endedAt?: number;
   judgement?: Judgement;
@@ -77,13 +87,49 @@ export interface Visit {
   readonly readings: Reading[];
   /** Streamed display values: server-line ms and digits of the gauge's scale. */
   readonly trace: (readonly [number, number])[];
+  dial?: DialWatch;
+  readonly inputs: DialInput[];
   skipped?: { readonly reason: string; readonly text: string; readonly sound: boolean };
   split?: string;
 }
+/** A meter dial watched: its mark, and what it did. */
+export interface DialWatch {
+  readonly mark: string;
+  readonly startedAt: number;
+  readonly minutes: number;
+  readonly rule: number;
+  endedAt?: number;
+  moved?: boolean;
+  turns?: Exact;
+  direction?: 'forward' | 'backward';
+  short?: string;
+  rate?: Figure;
+}
+/** What an appliance takes, by the dial. */
+export interface DialInput {
+  readonly appliance: string;
+  readonly turns: Exact;
+  readonly seconds: Exact;
+  readonly flow: Figure;
+  readonly input: Figure | null;
+}
+export interface JointState {
+  readonly id: string;
+  readonly name: string;
+  readonly place: string;
+  looks: {
+    readonly found: JointFinding;
+    readonly size?: BubbleSize;
+    readonly at: number;
+    readonly byName: string;
+  }[];
+}
 export interface Debt {
   readonly key: string;
+  /** The appliance it is owed to, where the pack asks one by one. */
+  readonly subject?: string;
   readonly openedAt: number;
-  cleared?: { readonly at: number; readonly byName: string; readonly text: string };
+  cleared?: { readonly at: number; readonly byName: string; readonly text: string; readonly poor?: boolean };
 }
 export interface Signature {
   readonly role: 'tester' | 'customer';
@@ -99,6 +145,7 @@ export interface FoundClaim {
   readonly stage: string;
   readonly outcome: string;
   readonly visit: number;
+  readonly use?: Use;
 }
 /** Everything derived from the log. Never stored as truth: only the events are. */
 export interface RunState {
@@ -106,7 +153,8 @@ export interface RunState {
   visits: Visit[];
   gauge: string | null;
   debts: Debt[];
-  finding: FoundClaim | null;
+  /** What the graph claims, by part; '' for the run as a whole. */
+  claims: Record<string, FoundClaim>;
   ending: {
     readonly at: number;
     readonly by: 'graph' | 'stop';
@@ -120,6 +168,31 @@ export interface RunState {
   /** Unexplained rises of judged holds: the repeat after one needs its temperatures. */
   rises: number;
   taken: Record<string, number>;
+  /** Readings kept by name for later bands. */
+  kept: Record<string, Exact>;
+  joints: JointState[];
+  observations: {
+    readonly what: ObservationKind;
+    readonly text: string;
+    readonly at: number;
+    readonly byName: string;
+  }[];
+  /** What was present on the day, the newest entry of each thing. */
+  inventory: (InventoryItem & { readonly at: number; readonly byName: string })[];
+  /** Volume measured by a metered draw; null while it is calculated. */
+  volume: { readonly figure: Figure; readonly uncertainty: number } | null;
+  /** Where each valve was last put. */
+  valves: Record<string, 'open' | 'closed'>;
+  reports: { readonly to: string; readonly text: string }[];
+  followUps: { readonly days: number; readonly text: string }[];
+  unsafe: {
+    readonly danger: 'immediate-danger' | 'at-risk';
+    readonly action: 'disconnected' | 'labelled' | 'refused';
+    readonly text: string;
+    readonly told: string;
+    readonly at: number;
+    readonly byName: string;
+  } | null;
   notes: {
     readonly at: number;
     readonly byName: string;

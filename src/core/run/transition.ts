@@ -1,6 +1,6 @@
 /** How a run moves on: entering stages, following the pack's graph, breaking holds. */
-import { edgesOf, type Edge, type IsolateStage } from '@/core/pack/types';
-import type { Plan } from '@/core/plan/plan';
+import { edgesOf, type Edge, type IsolateStage, type Part } from '@/core/pack/types';
+import { applies, type Plan } from '@/core/plan/plan';
 import type { Cycle, RunState, Visit } from './state';
 import { currentCycle, currentVisit, runningHold, stageOf } from './read';
 
@@ -33,6 +33,7 @@ export function enter(plan: Plan, state: RunState, key: string, at: number): voi
     cycles: [],
     readings: [],
     trace: [],
+    inputs: [],
   };
   if (stage.kind === 'isolate-and-repeat') visit.cycles.push(firstCycle(plan, stage));
   state.visits.push(visit);
@@ -52,8 +53,10 @@ export function follow(plan: Plan, state: RunState, outcome: string, at: number)
   visit.outcome = outcome;
   const key = `${visit.stage}.${outcome}`;
   const times = (state.taken[key] = (state.taken[key] ?? 0) + 1);
+  const part = stage.part ?? '';
   const edge = edgesOf(stage.on[outcome]).find(
     (e: Edge) =>
+      applies(plan, stage.part, e.when) &&
       (e.upTo === undefined || times <= e.upTo) &&
       (e.whileRepeats === undefined || state.repeats < e.whileRepeats),
   )!;
@@ -64,25 +67,60 @@ export function follow(plan: Plan, state: RunState, outcome: string, at: number)
     state.passes = 0;
   }
   if (edge.finds)
-    state.finding = {
+    state.claims[part] = {
       finding: edge.finds,
       ...(edge.because ? { because: edge.because } : {}),
       stage: visit.stage,
       outcome,
       visit: visit.ordinal,
+      ...(edge.use ? { use: edge.use } : {}),
     };
-  if (edge.close) close(state, at, 'graph');
-  else enter(plan, state, edge.to!, at);
+  if (edge.report && !state.reports.some((r) => r.text === edge.report!.text))
+    state.reports.push(edge.report);
+  if (edge.followUp) state.followUps.push(edge.followUp);
+  if (!edge.close) return enter(plan, state, edge.to!, at);
+  const next = nextPart(plan, part);
+  if (!next || !endedWell(state, part)) return close(state, at, 'graph');
+  state.repeats = state.fails = state.passes = state.rises = 0;
+  // a part that zeroes its own gauge chooses its own gauge
+  const zeroes = Object.values(plan.procedure.stages).some(
+    (x) => x.kind === 'zero' && x.when === 'before' && x.part === next.key,
+  );
+  if (zeroes) state.gauge = null;
+  enter(plan, state, next.first, at);
 }
 
+const nextPart = (plan: Plan, part: string): Part | null => {
+  const parts = plan.procedure.parts ?? [];
+  const index = parts.findIndex((p) => p.key === part);
+  return index < 0 ? null : (parts[index + 1] ?? null);
+};
+/** Whether the next part may begin: a later part says nothing when an earlier one has no good result. */
+const endedWell = (state: RunState, part: string): boolean => {
+  const claim = state.claims[part];
+  return !claim || claim.finding === 'tight' || claim.finding === 'within-allowance';
+};
+
 export function close(state: RunState, at: number, by: 'graph' | 'stop'): void {
+  if (state.ending) return;
   state.ending = { at, by };
   state.phase = state.debts.some((d) => !d.cleared) ? 'put-back' : 'signing';
 }
 
-export function openDebts(state: RunState, keys: readonly string[] | undefined, at: number): void {
-  for (const key of keys ?? [])
-    if (!state.debts.some((d) => d.key === key && !d.cleared)) state.debts.push({ key, openedAt: at });
+/** Opens put-back debts: one each, or one per appliance where the pack asks one by one. */
+export function openDebts(
+  plan: Plan,
+  state: RunState,
+  keys: readonly string[] | undefined,
+  at: number,
+): void {
+  for (const key of keys ?? []) {
+    const each = plan.procedure.debts[key]?.each === 'appliance' && plan.system.appliances.length > 0;
+    const subjects = each ? plan.system.appliances.map((a) => a.id) : [undefined];
+    for (const subject of subjects)
+      if (!state.debts.some((d) => d.key === key && d.subject === subject && !d.cleared))
+        state.debts.push({ key, ...(subject ? { subject } : {}), openedAt: at });
+  }
 }
 
 /** Breaks the running hold: it stays in the record as void, with the reason. */
@@ -104,6 +142,9 @@ export function returnToFill(plan: Plan, state: RunState, at: number): void {
   }
   visit.left = at;
   visit.outcome = 'broken';
-  const last = [...state.visits].reverse().find((v) => v.kind === 'fill');
+  const part = plan.procedure.stages[visit.stage]?.part;
+  const last = [...state.visits]
+    .reverse()
+    .find((v) => v.kind === 'fill' && plan.procedure.stages[v.stage]?.part === part);
   enter(plan, state, last?.stage ?? visit.stage, at);
 }

@@ -1,15 +1,19 @@
-import { correctedEnd } from '@/core/medium/gas';
+import { convertRate, rateInterval, type RateInterval } from '@/core/adequacy/rate';
+import { leakRate } from '@/core/medium/gas';
+import type { RateClass } from '@/core/pack/types';
 import {
   breaks,
   compare,
   exact,
   magnitude,
+  parseWithUnit,
   subtract,
   toNumber,
   type Exact,
   type Limit,
 } from '@/core/quantity/exact';
-import { celsiusToKelvin, convert } from '@/core/quantity/unit';
+import type { Figure } from '@/core/quantity/figure';
+import { celsiusToKelvin, convert, STANDARD_ATMOSPHERE } from '@/core/quantity/unit';
 
 /** What a hold showed. `change` is end minus start; `broke` names the limit that decided, if one did. */
 export interface Judgement {
@@ -21,6 +25,14 @@ export interface Judgement {
   readonly limit: Limit | null;
   /** Change with the temperature's part taken out, in the gauge's unit (float, physics), when temperatures were logged. */
   readonly corrected?: number;
+  /** What the bounds of a lock-up or flow reading were. */
+  readonly accept?: { readonly low: AcceptedBound | null; readonly high: AcceptedBound | null };
+  /** Measured leak rate with its 95 % interval at working pressure, l/h, and the class it falls in. */
+  readonly rate?: RateInterval & { readonly title: string; readonly source: string };
+}
+export interface AcceptedBound {
+  readonly value: Exact;
+  readonly source: string;
 }
 export interface HoldFacts {
   readonly start: Exact;
@@ -28,6 +40,23 @@ export interface HoldFacts {
   readonly elapsedMs: number;
   /** Gas or pipe temperature at start and end, degrees C, when logged. */
   readonly temperature?: readonly [Exact, Exact];
+  /** Barometer at start and end, when logged. */
+  readonly barometer?: readonly [Exact, Exact];
+}
+
+/**
+ * Change with the part of temperature and barometer taken out, in the gauge's unit; undefined when neither was
+ * logged. A gauge reads above the atmosphere: a falling barometer lifts it.
+ */
+function correctedChange(facts: HoldFacts): number | undefined {
+  if (!facts.temperature && !facts.barometer) return undefined;
+  const unit = facts.end.unit;
+  const pascal = (e: Exact) => convert(toNumber(e), e.unit, 'Pa');
+  const [b0, b1] = facts.barometer?.map(pascal) ?? [STANDARD_ATMOSPHERE, STANDARD_ATMOSPHERE];
+  const [t0, t1] = facts.temperature?.map((t) => celsiusToKelvin(toNumber(t))) ?? [1, 1];
+  // the end as it would read at the start's temperature and barometer
+  const end = ((pascal(facts.end) + b1!) * t0!) / t1! - b0!;
+  return convert(end, 'Pa', unit) - toNumber(facts.start);
 }
 
 function measure(
@@ -38,17 +67,7 @@ function measure(
   const amount = magnitude(change);
   const direction = !breaks(amount, perceptible) ? 'none' : change.digits < 0 ? 'fall' : 'rise';
   const zero = exact(0, 0, facts.start.unit);
-  const corrected =
-    facts.temperature &&
-    convert(
-      correctedEnd(
-        convert(toNumber(facts.end), facts.end.unit, 'Pa'),
-        celsiusToKelvin(toNumber(facts.temperature[0])),
-        celsiusToKelvin(toNumber(facts.temperature[1])),
-      ),
-      'Pa',
-      facts.end.unit,
-    ) - toNumber(facts.start);
+  const corrected = correctedChange(facts);
   return {
     change: compare(change, zero) === 0 ? exact(0, change.scale, change.unit) : change,
     amount,
@@ -109,4 +128,102 @@ export function judgeTightness(
     );
   if (rule.permitted && facts.elapsedMs > rule.minutes * 60000 + rule.lateAfter * 1000) return judged('late');
   return judged(m.corrected !== undefined && !correctedMoves ? 'disagree' : 'beyond');
+}
+
+/** Strength: withstood when it did not fall perceptibly. A rise proves nothing. */
+export function judgeStrength(facts: HoldFacts, perceptible: Limit): Judgement {
+  const { amount: _, ...m } = measure(facts, perceptible);
+  const outcome = m.direction === 'fall' ? 'fell' : m.direction === 'rise' ? 'rose' : 'withstood';
+  return { ...m, limit: perceptible, outcome };
+}
+
+/**
+ * Lock-up and flow: where the pressure stands at the end, and (lock-up) whether it creeps. Bounds are met at equality.
+ * Order: vent reached, too high, falling, too low, creeping upwards, holds.
+ */
+export function judgeLockUp(
+  facts: HoldFacts,
+  perceptible: Limit,
+  rule: { low: AcceptedBound | null; high: AcceptedBound | null; vent: AcceptedBound | null; creep: boolean },
+): Judgement {
+  const { amount: _, ...m } = measure(facts, perceptible);
+  const over = (bound: AcceptedBound | null) => bound !== null && compare(facts.end, bound.value) > 0;
+  const outcome =
+    rule.vent && compare(facts.end, rule.vent.value) >= 0
+      ? 'vents'
+      : over(rule.high)
+        ? 'too-high'
+        : rule.creep && m.direction === 'fall'
+          ? 'fell'
+          : rule.low && compare(facts.end, rule.low.value) < 0
+            ? 'too-low'
+            : rule.creep && m.direction === 'rise'
+              ? 'creeps'
+              : 'holds';
+  const limit = rule.high
+    ? { value: rule.high.value, broken: 'above' as const, source: rule.high.source }
+    : null;
+  return { ...m, limit, outcome, accept: { low: rule.low, high: rule.high } };
+}
+
+/** Up to here the laminar law alone is used; above it both laws are shown as a range (measurement chapter 7.1). Pa. */
+const ONE_LAW_BELOW = 10_000;
+
+/**
+ * Leak rate and its class at working pressure: the class of the upper end of the 95 % interval, so that an interval
+ * that touches a bound falls into the worse class. A rise gives no rate.
+ */
+export function judgeRate(
+  facts: HoldFacts,
+  perceptible: Limit,
+  rule: {
+    classes: readonly RateClass[];
+    volume: Figure;
+    volumeUncertainty: number;
+    resolution: Exact;
+    working: Exact;
+    /** K over so many minutes */ temperature: (minutes: number) => number;
+  },
+): Judgement {
+  const { amount: _, ...m } = measure(facts, perceptible);
+  if (m.direction === 'rise') return { ...m, limit: null, outcome: 'rose' };
+  const pascal = (e: Exact) => convert(toNumber(e), e.unit, 'Pa');
+  const [start, end] = [pascal(facts.start), pascal(facts.end)];
+  const seconds = facts.elapsedMs / 1000;
+  const atTest = leakRate(rule.volume.value, start, end, seconds, {
+    ...(facts.temperature
+      ? { temperature: facts.temperature.map((t) => celsiusToKelvin(toNumber(t))) as [number, number] }
+      : {}),
+    ...(facts.barometer ? { atmosphere: facts.barometer.map(pascal) as [number, number] } : {}),
+  });
+  const pressure = (start + end) / 2;
+  const working = pascal(rule.working);
+  const setting = {
+    volume: rule.volume.value,
+    pressure,
+    resolution: pascal(rule.resolution),
+    temperature: facts.temperature ? 0.1 : rule.temperature(seconds / 60),
+    seconds,
+  };
+  const laminar = rateInterval(atTest, setting, working, rule.volumeUncertainty);
+  const both = Math.max(pressure, working) > ONE_LAW_BELOW;
+  const factor = both ? convertRate(1, pressure, working, 'orifice') / convertRate(1, pressure, working) : 1;
+  const interval: RateInterval = {
+    rate: laminar.rate,
+    low: Math.min(laminar.low, laminar.low * factor),
+    high: Math.max(laminar.high, laminar.high * factor),
+  };
+  const litres = (text: string) => {
+    const bound = parseWithUnit(text);
+    return convert(toNumber(bound), bound.unit, 'l/h');
+  };
+  const found =
+    rule.classes.find((c) => c.below !== undefined && interval.high < litres(c.below)) ??
+    rule.classes[rule.classes.length - 1]!;
+  return {
+    ...m,
+    limit: null,
+    outcome: found.key,
+    rate: { ...interval, title: found.title, source: found.source },
+  };
 }

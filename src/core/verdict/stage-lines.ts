@@ -1,5 +1,6 @@
 import type { Plan } from '@/core/plan/plan';
 import { showChange, showExact } from '@/core/quantity/exact';
+import { showFigure } from '@/core/quantity/figure';
 import type { Hold, RunState, Visit } from '@/core/run/state';
 
 /** A stage of the record in its own words. */
@@ -31,7 +32,8 @@ function holdText(hold: Hold): string {
   const tops = hold.topUps.length
     ? `; ${hold.topUps.length} re-adjustment${hold.topUps.length > 1 ? 's' : ''}`
     : '';
-  return `${showExact(hold.start.figure)} to ${showExact(hold.end.figure)} (${showChange(hold.judgement.change)}) in ${duration(hold.judgement.elapsedMs)}${tops}`;
+  const short = hold.short ? `; ended before the planned ${hold.minutes} min: ${hold.short}` : '';
+  return `${showExact(hold.start.figure)} to ${showExact(hold.end.figure)} (${showChange(hold.judgement.change)}) in ${duration(hold.judgement.elapsedMs)}${tops}${short}`;
 }
 function lineOf(plan: Plan, visit: Visit): { word: string; text: string } {
   if (visit.skipped) return { word: 'skipped', text: `${visit.skipped.reason}: ${visit.skipped.text}` };
@@ -61,7 +63,12 @@ function lineOf(plan: Plan, visit: Visit): { word: string; text: string } {
       if (hold.broken) return { word: 'void', text: holdText(hold) };
       const outcome = hold.judgement?.outcome ?? 'open';
       return {
-        word: hold.role === 'let-by' ? (LET_BY_WORDS[outcome] ?? outcome) : (HOLD_WORDS[outcome] ?? outcome),
+        word:
+          hold.role === 'let-by'
+            ? (LET_BY_WORDS[outcome] ?? outcome)
+            : hold.role === 'lock-up' && outcome === 'fell'
+              ? 'fell'
+              : (hold.judgement?.rate?.title ?? HOLD_WORDS[outcome] ?? outcome),
         text: holdText(hold),
       };
     }
@@ -71,6 +78,30 @@ function lineOf(plan: Plan, visit: Visit): { word: string; text: string } {
         stage.kind === 'observe' ? stage.results.find((r) => r.key === visit.outcome) : undefined;
       return { word: result ? 'seen' : 'open', text: result?.text ?? '' };
     }
+    case 'dial': {
+      const dial = visit.dial;
+      const inputs = visit.inputs.map(
+        (i) =>
+          `${plan.system.appliances.find((a) => a.id === i.appliance)?.name ?? i.appliance}: ${showFigure(i.input ?? i.flow)}`,
+      );
+      if (!dial) return { word: visit.outcome === 'done' ? 'measured' : 'open', text: inputs.join('; ') };
+      const time = dial.endedAt ? ` in ${duration(dial.endedAt - dial.startedAt)}` : '';
+      return {
+        word: dial.moved === undefined ? 'open' : dial.moved ? 'moved' : 'stood still',
+        text: dial.moved
+          ? `${dial.turns ? showExact(dial.turns) : ''} of a turn${time}${dial.rate ? `: ${showFigure(dial.rate)}` : ''}`
+          : `mark ${dial.mark}${time}`,
+      };
+    }
+    case 'joints':
+      return {
+        word: visit.outcome === 'clear' ? 'clear' : visit.outcome === 'bubbles' ? 'bubbles' : 'open',
+        text: visit.split ?? '',
+      };
+    case 'inventory':
+      return { word: visit.outcome === 'done' ? 'written down' : 'open', text: '' };
+    case 'volume':
+      return { word: visit.outcome === 'known' ? 'known' : 'open', text: '' };
     case 'isolate-and-repeat':
       return {
         word: HOLD_WORDS[visit.outcome ?? ''] ?? visit.outcome ?? 'open',
@@ -90,6 +121,13 @@ const HOLD_WORDS: Record<string, string> = {
   rose: 'rose',
   disagree: 'readings disagree',
   late: 'read too late',
+  withstood: 'withstood',
+  fell: 'did not withstand',
+  holds: 'holds',
+  creeps: 'creeps',
+  'too-low': 'too low',
+  'too-high': 'too high',
+  vents: 'reaches the vent setting',
   confirm: 'pass, to be confirmed',
   done: 'done',
 };

@@ -1,35 +1,24 @@
-import { neededMinutes, smallestVisibleLeak, type HoldSetting } from '@/core/adequacy/gas';
-import { leakRate } from '@/core/medium/gas';
-import type { IsolateStage } from '@/core/pack/types';
-import { allowanceOf, caseOf, outsideDomain, planVolume, type Plan } from '@/core/plan/plan';
-import {
-  breachWords,
-  magnitude,
-  parseWithUnit,
-  showChange,
-  showExact,
-  toNumber,
-  type Limit,
-} from '@/core/quantity/exact';
-import { decimalsFor, figureNumber, showFigure, type Figure } from '@/core/quantity/figure';
-import { convert } from '@/core/quantity/unit';
-import { gaugeOf, permittedDrop, perceptibleOf } from '@/core/run/read';
-import type { Hold, RunState, Visit } from '@/core/run/state';
-import { duration, stageLines, type StageLine } from './stage-lines';
+import type { Use } from '@/core/pack/types';
+import type { Plan } from '@/core/plan/plan';
+import { figureNumber, showFigure, type Figure } from '@/core/quantity/figure';
+import { permittedDrop } from '@/core/run/read';
+import type { RunState } from '@/core/run/state';
+import { adequacyOf, measuredRate, type Adequacy } from './adequacy';
+import { decidingHold, visitsOf } from './holds';
+import { judgePart, notTightSentence, type PartVerdict } from './part';
+import { stageLines, type StageLine } from './stage-lines';
+import { GENERAL, GRAVITY, isGood, WORDS, type Reason, type VerdictWord } from './words';
 
-export const WORDS = {
-  tight: 'Tight',
-  'within-allowance': 'Tight within allowance',
-  'not-tight': 'Not tight',
-  void: 'Void',
-  inconclusive: 'Inconclusive',
-  refer: 'Refer',
-} as const;
-export type VerdictWord = keyof typeof WORDS;
-export interface Reason {
-  readonly code: string;
-  readonly text: string;
-  readonly source: string;
+export { decidingHold } from './holds';
+export { WORDS, type Reason, type VerdictWord } from './words';
+
+/** The result of one part in a run that has several: a verdict, or (lock-up, seepage) the words of its own stage. */
+export interface PartResult {
+  readonly key: string;
+  readonly title: string;
+  readonly word: VerdictWord | null;
+  readonly label: string;
+  readonly sentence: string;
 }
 export interface Verdict {
   readonly word: VerdictWord;
@@ -41,273 +30,152 @@ export interface Verdict {
   readonly reasons: readonly Reason[];
   readonly stages: readonly StageLine[];
   /** Smallest leak the judged hold could have shown; printed beside the rule result, never instead of it. */
-  readonly adequacy: {
-    readonly figure: Figure;
-    readonly enough: boolean;
-    readonly neededMinutes: number | null;
-    readonly matters: string;
-    readonly text: string;
-  } | null;
+  readonly adequacy: Adequacy | null;
   readonly leakRate: Figure | null;
-}
-
-const GENERAL = 'General rules of judging';
-
-/** The judged hold that decides: the last one with a result, of the whole section or (isolate) the subject. */
-export function decidingHold(state: RunState): { hold: Hold; visit: Visit } | null {
-  for (const visit of [...state.visits].reverse()) {
-    const hold = [...visit.holds].reverse().find((h) => h.role === 'tightness' && h.judgement);
-    if (hold) return { hold, visit };
-  }
-  return null;
-}
-const pipeworkHold = (plan: Plan, state: RunState): Hold | null => {
-  for (const visit of [...state.visits].reverse()) {
-    const stage = plan.procedure.stages[visit.stage];
-    if (stage?.kind === 'isolate-and-repeat' && (stage as IsolateStage).subjects === 'pipework') {
-      const cycle = [...visit.cycles].reverse().find((c) => c.hold?.judgement);
-      if (cycle) return cycle.hold!;
-    }
-  }
-  return null;
-};
-
-/** What the let-by stages say together: the last completed one counts; a skip is sound only where physically separated. */
-export function footing(
-  state: RunState,
-): 'proved' | 'not-proved' | 'suspected' | 'separated' | 'skipped' | 'missing' {
-  let word: ReturnType<typeof footing> = 'missing';
-  for (const visit of state.visits) {
-    if (visit.outcome === 'skipped' && visit.skipped && visit.kind === 'hold')
-      word = visit.skipped.sound ? 'separated' : 'skipped';
-    const judged = visit.holds.filter((h) => h.role === 'let-by' && h.judgement);
-    if (visit.skipped || !judged.length) continue;
-    const outcome = judged[judged.length - 1]!.judgement!.outcome;
-    word = outcome === 'proved' ? 'proved' : outcome === 'suspected' ? 'suspected' : 'not-proved';
-  }
-  return word;
+  /** Results of the parts, where the procedure has parts. */
+  readonly parts?: readonly PartResult[];
+  /** How the system may be left. */
+  readonly use: Use;
 }
 
 /**
- * The verdict of a run: by the rule alone. The pack's graph claims a finding; the general rules below may refuse it,
- * never improve it. Analysis has no way in.
+ * The verdict of a run: by the rule alone. The pack's graph claims a finding; the general rules may refuse it, never
+ * improve it. Analysis has no way in.
  * @returns null while the run has not ended
  */
 export function verdictOf(plan: Plan, state: RunState): Verdict | null {
   if (!state.ending) return null;
-  const reasons: Reason[] = [];
-  const add = (code: string, text: string, source = GENERAL) => {
-    reasons.push({ code, text, source });
-    return text;
-  };
-  const finish = (word: VerdictWord, sentence: string): Verdict =>
-    build(plan, state, word, sentence, reasons);
+  const stopped = state.ending.by === 'stop' ? judgeStop(plan, state) : null;
+  const parts = plan.procedure.parts;
+  if (!parts?.length) return build(plan, state, stopped ?? judgePart(plan, state, null));
+  return withParts(plan, state, stopped);
+}
 
-  if (state.ending.by === 'stop') {
-    const said = state.ending.text ? ` (${state.ending.text})` : '';
-    switch (state.ending.reason) {
-      case 'smell':
-        return finish(
-          'not-tight',
-          add('smell', `Stopped for smell of gas${said}. Smell is a leak whatever a gauge says.`),
-        );
-      case 'voltage':
-        return finish('void', add('stopped', `Stopped for voltage on the pipework${said}: no result.`));
-      case 'movement':
-        return finish(
-          'void',
-          add('stopped', `Stopped because something moved: hose, plug or fitting${said}. No result.`),
-        );
-      case 'mistake':
-        return finish('void', add('stopped', `Stopped for a mistake in the procedure${said}: no result.`));
-      default:
-        if (state.finding?.finding === 'not-tight') {
-          const text = notTightSentence(
-            plan,
-            state,
-            decidingHold(state)?.hold ?? null,
-            permittedDrop(plan, state),
-          );
-          return finish(
-            'not-tight',
-            add(
-              'beyond',
-              `${state.finding.because ?? text} The run was then abandoned${said}.`,
-              plan.procedure.title,
-            ),
-          );
-        }
-        return finish('void', add('stopped', `The run was abandoned before its end${said}: no result.`));
+/** A run that was stopped: no result, but it does not take back what was already shown not tight. */
+function judgeStop(plan: Plan, state: RunState): PartVerdict {
+  const deciding = decidingHold(plan, state);
+  const result = (word: VerdictWord, code: string, text: string, source = GENERAL): PartVerdict => ({
+    word,
+    sentence: text,
+    reasons: [{ code, text, source }],
+    adequacy: adequacyOf(plan, state, deciding?.hold ?? null, null),
+    leakRate: measuredRate(plan, state, deciding?.hold ?? null, null),
+  });
+  const said = state.ending!.text ? ` (${state.ending!.text})` : '';
+  switch (state.ending!.reason) {
+    case 'smell':
+      return result(
+        'not-tight',
+        'smell',
+        `Stopped for smell of gas${said}. Smell is a leak whatever a gauge says.`,
+      );
+    case 'voltage':
+      return result('void', 'stopped', `Stopped for voltage on the pipework${said}: no result.`);
+    case 'movement':
+      return result(
+        'void',
+        'stopped',
+        `Stopped because something moved: hose, plug or fitting${said}. No result.`,
+      );
+    case 'mistake':
+      return result('void', 'stopped', `Stopped for a mistake in the procedure${said}: no result.`);
+    default: {
+      const claim = Object.values(state.claims).find((c) => c.finding === 'not-tight');
+      if (!claim) return result('void', 'stopped', `The run was abandoned before its end${said}: no result.`);
+      const text =
+        claim.because ??
+        notTightSentence(plan, state, deciding?.hold ?? null, permittedDrop(plan, state), null);
+      return result(
+        'not-tight',
+        'beyond',
+        `${text} The run was then abandoned${said}.`,
+        plan.procedure.title,
+      );
     }
   }
-
-  const claim = state.finding;
-  const deciding = decidingHold(state);
-  const permitted = permittedDrop(plan, state);
-  if (!claim) return finish('void', add('nothing-judged', 'The run ended without a judged hold: no result.'));
-  const rule = plan.procedure.title;
-
-  if (claim.finding === 'void')
-    return finish(
-      'void',
-      add(`void-${claim.stage}`, claim.because ?? 'The procedure was broken: no result.', rule),
-    );
-  if (claim.finding === 'pending')
-    return finish(
-      'void',
-      add(
-        'pipework-not-tested',
-        'The drop lay within the allowance, but the pipework was not then tested alone: no result.',
-        rule,
-      ),
-    );
-
-  if (claim.finding === 'not-tight') {
-    const measured = deciding?.hold.judgement;
-    if (claim.because) add(`not-tight-${claim.outcome}`, claim.because, rule);
-    if (pipeworkClaim(plan, claim.stage)) add('pipework-moved', movedPipework(plan, state), rule);
-    else if (!claim.because || measured?.outcome === 'beyond')
-      add(
-        'beyond',
-        notTightSentence(plan, state, deciding?.hold ?? null, permitted),
-        measured?.limit?.source ?? rule,
-      );
-    return finish('not-tight', reasons.map((r) => r.text).join(' '));
-  }
-
-  // From here on something good or undecided is claimed; each general rule may still refuse it.
-  const foot = footing(state);
-  if (foot === 'skipped' || foot === 'missing')
-    return finish(
-      'void',
-      add(
-        'let-by-missing',
-        `The let-by test is missing${foot === 'skipped' ? ' (skipped for another reason than physical separation)' : ''}: a passing valve could hide a leak, so there is no result.`,
-      ),
-    );
-  if (foot === 'not-proved')
-    return finish(
-      'void',
-      add(
-        'let-by-not-proved',
-        'The let-by test fell, so the closed valve is not proved: leak and let-by may cancel. Only Not tight could have followed.',
-      ),
-    );
-  if (foot === 'suspected')
-    return finish('void', add('let-by-suspected', 'The let-by test rose and was not cleared up: no result.'));
-
-  if (claim.finding === 'inconclusive')
-    return finish(
-      'inconclusive',
-      add(`inconclusive-${claim.outcome}`, claim.because ?? 'The result does not answer the question.'),
-    );
-
-  const outside = outsideDomain(plan);
-  if (outside.length) {
-    const text = `${outside.join(' ')} ${plan.procedure.domain.outside}`;
-    return finish('refer', add('outside-domain', text, plan.procedure.domain.source));
-  }
-  if (!deciding?.hold.judgement)
-    return finish('void', add('nothing-judged', 'The run ended without a judged hold: no result.'));
-  const { judgement } = deciding.hold;
-  const elapsed = duration(judgement.elapsedMs);
-  const footWords =
-    foot === 'separated' ? 'the section was physically separated from the supply' : 'let-by proved';
-
-  if (claim.finding === 'within-allowance') {
-    const pipe = pipeworkHold(plan, state);
-    if (!pipe?.judgement || pipe.judgement.outcome !== 'nil')
-      return finish(
-        'void',
-        add(
-          'pipework-not-tested',
-          'The drop lay within the allowance, but the pipework was not shown nil: no result.',
-          rule,
-        ),
-      );
-    const allowance = allowanceOf(plan);
-    const conditions = allowance.conditions.map((c) => c.text).join(', ');
-    const text = `Drop of ${showExact(magnitude(judgement.change))} in ${elapsed}, permitted ${showExact(permitted!.value)} (row: ${allowance.row}; conditions met: ${conditions}). Pipework alone: no perceptible movement, ${showChange(pipe.judgement.change)}; ${footWords}.`;
-    return withAdequacy(finish('within-allowance', add('allowance', text, permitted!.source)));
-  }
-  const text = `No perceptible movement: ${showExact(deciding.hold.start.figure)} to ${showExact(deciding.hold.end!.figure)} in ${elapsed}; ${breachWords(judgement.perceptible)} would have counted; ${footWords}.`;
-  const result = finish('tight', add('nil', text, judgement.perceptible.source));
-  // adequacy may take Tight away where the pack makes it binding; it can never give it
-  if (plan.procedure.adequacy.binding && result.adequacy && !result.adequacy.enough)
-    return finish(
-      'inconclusive',
-      add('adequacy', `${result.adequacy.text} The pack makes this binding.`, plan.procedure.adequacy.source),
-    );
-  return withAdequacy(result);
-
-  function withAdequacy(v: Verdict): Verdict {
-    return v.adequacy && !v.adequacy.enough
-      ? {
-          ...v,
-          reasons: [
-            ...v.reasons,
-            { code: 'adequacy-printed', text: v.adequacy.text, source: plan.procedure.adequacy.source },
-          ],
-        }
-      : v;
-  }
 }
 
-const pipeworkClaim = (plan: Plan, stage: string) =>
-  plan.procedure.stages[stage]?.kind === 'isolate-and-repeat';
-function movedPipework(plan: Plan, state: RunState): string {
-  const hold = pipeworkHold(plan, state);
-  return `Pipework alone moved ${hold?.judgement ? showChange(hold.judgement.change) : ''}: pipework must show nil, whatever the allowance for the whole.`;
+/** The words of a part that claims no verdict: those of its last judged stage. */
+function stageWords(plan: Plan, state: RunState, part: string): { word: string; text: string } | null {
+  const lines = stageLines(plan, state);
+  const judged = visitsOf(plan, state, part)
+    .filter((v) => v.holds.some((h) => h.judgement) || v.skipped)
+    .map((v) => lines[v.ordinal - 1]!);
+  const last = judged[judged.length - 1];
+  return last ? { word: last.word, text: last.text } : null;
 }
 
-function notTightSentence(plan: Plan, state: RunState, hold: Hold | null, permitted: Limit | null): string {
-  if (!hold?.judgement) return 'The hold moved beyond what the rule permits.';
-  const j = hold.judgement;
-  const drop = `Drop of ${showExact(magnitude(j.change))} in ${duration(j.elapsedMs)}`;
-  if (permitted)
-    return `${drop}; the table permits ${showExact(permitted.value)} (row: ${allowanceOf(plan).row}).`;
-  const denied = allowanceOf(plan).conditions.find((c) => state.denied.includes(c.key));
-  return `${drop}; no drop is permitted (${denied ? `condition not met: ${denied.text}` : allowanceOf(plan).row}); ${breachWords(j.perceptible)} counts as movement.`;
-}
-
-/** Settings of a hold for adequacy, from the plan and the judging gauge. */
-export function holdSetting(
-  plan: Plan,
-  state: RunState,
-  minutes: number,
-  pressurePa?: number,
-): HoldSetting | null {
-  const gauge = gaugeOf(plan, state);
-  if (!gauge) return null;
-  const test = parseWithUnit(plan.procedure.pressure);
-  const working = plan.system.workingPressure;
+function withParts(plan: Plan, state: RunState, stopped: PartVerdict | null): Verdict {
+  const parts = plan.procedure.parts!;
+  const whole = state.claims[''];
+  let broken: string | null = null;
+  const judged = new Map<string, PartVerdict>();
+  const results = parts.map((part): PartResult => {
+    const { key, title } = part;
+    if (!visitsOf(plan, state, key).length)
+      return { key, title, word: null, label: 'Not tested', sentence: '' };
+    if (broken)
+      return {
+        key,
+        title,
+        word: 'void',
+        label: WORDS.void,
+        sentence: `Void, because ${broken} before it has no result.`,
+      };
+    const unfinished =
+      stopped !== null && state.visits[state.visits.length - 1]!.ordinal === lastOrdinal(key);
+    if (!state.claims[key] && !unfinished) {
+      const words = stageWords(plan, state, key);
+      if (words) return { key, title, word: null, label: words.word, sentence: words.text };
+    }
+    const verdict = unfinished && !state.claims[key] ? stopped : judgePart(plan, state, key);
+    judged.set(key, verdict);
+    if (verdict.word === 'void') broken = title.toLowerCase();
+    return { key, title, word: verdict.word, label: WORDS[verdict.word], sentence: verdict.sentence };
+  });
+  function lastOrdinal(key: string): number {
+    const visits = visitsOf(plan, state, key);
+    return visits[visits.length - 1]?.ordinal ?? 0;
+  }
+  const words = results.flatMap((r) => (r.word ? [r.word] : []));
+  const worst = GRAVITY.find((w) => words.includes(w));
+  // a good result stands only when every part was gone through
+  const missing = results.filter((r) => r.label === 'Not tested');
+  const word: VerdictWord =
+    whole?.finding === 'void'
+      ? 'void'
+      : stopped && (!worst || isGood(worst))
+        ? stopped.word
+        : !worst || (isGood(worst) && missing.length)
+          ? 'void'
+          : worst;
+  const decisive = [...results].reverse().find((r) => r.word === word && judged.has(r.key));
+  const base = decisive ? judged.get(decisive.key)! : (stopped ?? null);
+  const reasons: Reason[] = [
+    ...(whole?.finding === 'void'
+      ? [{ code: `void-${whole.stage}`, text: whole.because ?? 'No result.', source: plan.procedure.title }]
+      : []),
+    ...(decisive || !stopped ? [] : stopped.reasons),
+    ...results.flatMap((r) => judged.get(r.key)?.reasons ?? []),
+  ];
+  const sentence = [
+    ...(whole?.finding === 'void' ? [whole.because ?? ''] : []),
+    ...results.map(
+      (r) =>
+        `${r.title}: ${r.label}${r.sentence && r.label !== 'Not tested' ? ` (${r.sentence.replace(/\.$/, '')})` : ''}.`,
+    ),
+  ].join(' ');
   return {
-    volume: planVolume(plan).value,
-    pressure: pressurePa ?? convert(toNumber(test), test.unit, 'Pa'),
-    workingPressure: convert(toNumber(working), working.unit, 'Pa'),
-    minutes,
-    gauge,
-    perceptible: perceptibleOf(plan, gauge),
+    ...build(plan, state, {
+      word,
+      sentence,
+      reasons,
+      adequacy: base?.adequacy ?? null,
+      leakRate: base?.leakRate ?? null,
+      ...(base?.use ? { use: base.use } : {}),
+    }),
+    parts: results,
   };
-}
-/** The leak that matters in this plan's case, l/h. */
-export const leakThatMatters = (plan: Plan) =>
-  parseWithUnit(caseOf(plan).leakThatMatters ?? plan.procedure.adequacy.leakThatMatters);
-
-function adequacyOf(plan: Plan, state: RunState, hold: Hold | null): Verdict['adequacy'] {
-  if (!hold?.judgement) return null;
-  const pressure = convert(toNumber(hold.start.figure), hold.start.figure.unit, 'Pa');
-  const setting = holdSetting(plan, state, hold.judgement.elapsedMs / 60000, pressure);
-  if (!setting || pressure <= 0) return null;
-  const d = plan.procedure.temperatureDefault;
-  const figure = smallestVisibleLeak(setting, d);
-  const matters = leakThatMatters(plan);
-  const needed = neededMinutes(setting, toNumber(matters), d);
-  const enough = figure.value <= toNumber(matters);
-  const text = enough
-    ? `This hold could have shown a leak of ${showFigure(figure)}; the leak that matters here is ${showExact(matters)}.`
-    : `This hold could not have seen a leak below ${showFigure(figure)}; the leak that matters here is ${showExact(matters)}. ${needed === null ? 'A day would not be enough with this gauge: take a finer one or a smaller section.' : `This gauge and volume need ${needed} min.`}`;
-  return { figure, enough, neededMinutes: needed, matters: showExact(matters), text };
 }
 
 const PLAIN: Record<VerdictWord, string> = {
@@ -322,52 +190,29 @@ const PLAIN: Record<VerdictWord, string> = {
     'The readings are sound, but this rule does not decide for this installation. A person competent for it must judge.',
 };
 
-function build(
-  plan: Plan,
-  state: RunState,
-  word: VerdictWord,
-  sentence: string,
-  reasons: readonly Reason[],
-): Verdict {
-  const deciding = decidingHold(state)?.hold ?? null;
-  const adequacy = adequacyOf(plan, state, deciding);
-  let rate: Figure | null = null;
-  if (deciding?.judgement && deciding.judgement.elapsedMs > 0) {
-    const pa = (h: { figure: Hold['start']['figure'] }) => convert(toNumber(h.figure), h.figure.unit, 'Pa');
-    const start = pa(deciding.start);
-    const atTest = leakRate(
-      planVolume(plan).value,
-      start,
-      pa(deciding.end!),
-      deciding.judgement.elapsedMs / 1000,
-    );
-    const working = convert(toNumber(plan.system.workingPressure), plan.system.workingPressure.unit, 'Pa');
-    const value = start > 0 ? atTest.value * (working / start) : atTest.value;
-    rate = {
-      ...atTest,
-      name: 'leak rate at working pressure',
-      value,
-      decimals: decimalsFor(value),
-      formula: `${atTest.formula} × p_working/p_test`,
-      inputs: [...atTest.inputs, { name: 'p_working / p_test', value: (working / start).toFixed(3) }],
-    };
-  }
+function build(plan: Plan, state: RunState, result: PartVerdict): Verdict {
+  const { word, sentence, reasons, adequacy, leakRate } = result;
   const label =
     word === 'tight' && adequacy && !adequacy.enough
       ? `Tight by rule; could not have seen less than ${showFigure(adequacy.figure)}`
-      : WORDS[word];
+      : word === 'not-tight' && result.use === 'limited'
+        ? 'Not tight: limited use until repaired'
+        : WORDS[word];
   const extra =
-    word === 'within-allowance' && rate
-      ? ` As measured, the loss is about ${figureNumber(rate)} litres an hour.`
+    word === 'within-allowance' && leakRate
+      ? ` As measured, the loss is about ${figureNumber(leakRate)} litres an hour.`
       : '';
+  const key = word === 'not-tight' && result.use === 'limited' ? 'limited' : word;
+  const plain = plan.procedure.plain?.[key] ?? PLAIN[word];
   return {
     word,
     label,
     sentence,
-    plain: `${PLAIN[word]}${extra} Tested: ${plan.system.inScope.join(', ')}. Not covered: ${plan.system.notCovered.join(', ')}.`,
+    plain: `${plain}${extra} Tested: ${plan.system.inScope.join(', ')}. Not covered: ${plan.system.notCovered.join(', ')}.`,
     reasons,
     stages: stageLines(plan, state),
     adequacy,
-    leakRate: rate,
+    leakRate,
+    use: isGood(word) ? 'in-use' : (result.use ?? 'shut-off'),
   };
 }

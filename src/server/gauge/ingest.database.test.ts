@@ -49,7 +49,7 @@ beforeAll(async () => {
     licence: null,
     session: '',
   };
-  procedure = made.pack;
+  procedure = { id: 'gas-metric', procedure: 'gas-lowpressure-staged' };
   system = uuid7(Date.now());
   await inOrganisation(made, async (tx) => {
     const site = uuid7(Date.now());

@@ -1,10 +1,10 @@
 import 'server-only';
-import { and, desc, eq } from 'drizzle-orm';
+import { and, desc, eq, inArray, sql } from 'drizzle-orm';
 import type { Gauge } from '@/core/instrument/gauge';
 import { loadPack } from '@/core/pack/load';
-import { makePlan, type Plan } from '@/core/plan/plan';
-import { inOrganisation } from '@/database/client';
-import { auditLog, gauges, packs, runs, sites, systems } from '@/database/schema';
+import { makePlan, type EarlierRecord, type Plan } from '@/core/plan/plan';
+import { inOrganisation, type Tx } from '@/database/client';
+import { auditLog, gauges, packs, runs, seals, sites, systems } from '@/database/schema';
 import { beginSimulation, simulatedGauge } from '@/server/gauge/simulated';
 import { now } from '@/server/now';
 import type { Session } from '@/server/session/session';
@@ -36,23 +36,75 @@ export async function planFor(
       ? [simulatedGauge(request.id)]
       : (await tx.select().from(gauges)).map((g) => g.facts);
     const { site } = row;
+    const resolved = loadPack(JSON.parse(pack.body));
+    const needs = resolved.procedures.find((p) => p.id === request.procedure)?.after?.procedures;
+    const after = needs && (await earlierGood(tx, request.system, needs));
+    const retestOf = request.retestOf && (await recordOfSystem(tx, request.system, request.retestOf));
     const plan = makePlan({
       run: request.id,
       practice: request.practice,
       organisation: { id: session.org, name: session.organisation },
       site: { id: site.id, name: site.name, address: site.address, customer: site.customer },
       system: row.system.facts,
-      pack: loadPack(JSON.parse(pack.body)),
+      pack: resolved,
       packHash: pack.hash,
       procedureId: request.procedure,
       case: request.case,
       choices: request.choices ?? {},
       gauges: cabinet,
+      ...(after ? { after } : {}),
+      ...(retestOf ? { retestOf } : {}),
       made: { at: new Date(now()).toISOString(), zone: request.zone, by: session.name },
     });
     return { plan, site: site.id };
   });
 }
+
+const earlier = (tx: Tx) =>
+  tx
+    .select({
+      run: seals.run,
+      number: seals.number,
+      word: seals.word,
+      procedure: sql<string>`${runs.plan}->'procedure'->>'id'`,
+      sealedAt: seals.sealedAt,
+    })
+    .from(seals)
+    .innerJoin(runs, eq(runs.id, seals.run));
+const asEarlier = (row: Awaited<ReturnType<typeof earlier>>[number] | undefined): EarlierRecord | undefined =>
+  row && { ...row, sealedAt: row.sealedAt.toISOString() };
+
+/** The newest sealed record of a system in which one of these procedures ended well. */
+export const earlierGood = async (tx: Tx, system: string, procedures: readonly string[]) =>
+  asEarlier(
+    (
+      await earlier(tx)
+        .where(
+          and(
+            eq(runs.system, system),
+            eq(runs.practice, false),
+            inArray(seals.word, ['tight', 'within-allowance']),
+            inArray(sql`${runs.plan}->'procedure'->>'id'`, [...procedures]),
+          ),
+        )
+        .orderBy(desc(seals.sealedAt))
+        .limit(1)
+    )[0],
+  );
+const recordOfSystem = async (tx: Tx, system: string, run: string) => {
+  const [row] = await earlier(tx).where(and(eq(runs.system, system), eq(seals.run, run)));
+  if (!row) throw notHere('record');
+  return asEarlier(row);
+};
+/** The newest record of a system that was not good and has no later good one: the next run repeats it. */
+export const openFailure = (scope: { org: string }, system: string) =>
+  inOrganisation(scope, async (tx) => {
+    const [newest] = await earlier(tx)
+      .where(and(eq(runs.system, system), eq(runs.practice, false)))
+      .orderBy(desc(seals.sealedAt))
+      .limit(1);
+    return newest && !['tight', 'within-allowance'].includes(newest.word) ? asEarlier(newest)! : null;
+  });
 
 /** Starts a run. Asked twice with the same id it answers the same run. @throws TroubleError, PlanError */
 export async function startRun(session: Session, request: StartRun): Promise<{ run: string }> {

@@ -1,9 +1,9 @@
 'use client';
 import { OctagonX } from 'lucide-react';
-import { useEffect, useRef, useState, useSyncExternalStore } from 'react';
+import { lazy, Suspense, useEffect, useRef, useState, useSyncExternalStore } from 'react';
 import { wallCourses } from '@/chart/wall';
 import type { Payload } from '@/core/run/events';
-import { currentVisit, runningHold, stageOf } from '@/core/run/read';
+import { currentVisit, debtWords, runningHold, stageOf } from '@/core/run/read';
 import { verdictOf, WORDS } from '@/core/verdict/verdict';
 import { armAlarm, keepAwake } from '@/device/alarm';
 import type { BenchEngine, BenchView, Contact } from '@/device/bench';
@@ -45,6 +45,10 @@ const PANELS = {
   hold: HoldPanel,
   observe: ObservePanel,
   'isolate-and-repeat': IsolatePanel,
+  dial: lazy(() => import('./panels/extra').then((m) => ({ default: m.DialPanel }))),
+  joints: lazy(() => import('./panels/extra').then((m) => ({ default: m.JointsPanel }))),
+  inventory: lazy(() => import('./panels/extra').then((m) => ({ default: m.InventoryPanel }))),
+  volume: lazy(() => import('./panels/extra').then((m) => ({ default: m.VolumePanel }))),
 } as const;
 
 /** The live run. Opens from this device first, so that it works without a signal. */
@@ -75,7 +79,7 @@ function OpenBench({ engine, who }: { engine: BenchEngine; who: Identity }) {
   const view = useView(engine);
   const { plan, state } = view;
   const visit = currentVisit(state);
-  const at = useNow(runningHold(state) !== null);
+  const at = useNow(runningHold(state) !== null || !!visit?.dial);
   const [message, setMessage] = useState('');
   const [left, setLeft] = useState(false);
   const [facts, setFacts] = useState(false);
@@ -85,7 +89,10 @@ function OpenBench({ engine, who }: { engine: BenchEngine; who: Identity }) {
   useEffect(() => {
     setLeft(mirrored());
     const later = setTimeout(
-      () => void Promise.all([prepareWhy(), prepareSignature()]).then(() => startWorker([location.pathname])),
+      () =>
+        void Promise.all([prepareWhy(), prepareSignature(), import('./panels/extra')]).then(() =>
+          startWorker([location.pathname]),
+        ),
       1200,
     );
     addEventListener('pointerdown', armAlarm, { once: true });
@@ -140,10 +147,13 @@ function OpenBench({ engine, who }: { engine: BenchEngine; who: Identity }) {
   }, [leavesOwed]);
   const courses = wallCourses(plan, state, at);
   const verdict = verdictOf(plan, state);
-  const owed = state.debts.filter((d) => !d.cleared).map((d) => plan.procedure.debts[d.key]?.text ?? d.key);
+  const owed = state.debts.filter((d) => !d.cleared).map((d) => debtWords(plan, d));
   const stage = visit && stageOf(plan, visit);
+  const part = visit && plan.procedure.parts?.find((p) => p.key === stage?.part);
   const title = visit
-    ? visit.title
+    ? part && part.title !== visit.title
+      ? `${part.title}: ${visit.title}`
+      : visit.title
     : { running: '', 'put-back': 'Put back', signing: 'Signatures', signed: 'Seal' }[state.phase];
   const laid = courses.findIndex((c) => c.state === 'running') + 1 || courses.length;
   const panel: PanelProps | null = visit && stage ? { view, engine, who, visit, stage, at, act } : null;
@@ -287,7 +297,9 @@ function OpenBench({ engine, who }: { engine: BenchEngine; who: Identity }) {
                 {side ? (
                   <SideEntry side={side} {...panel} onDone={() => setSide(null)} onSide={setSide} />
                 ) : (
-                  <Panel key={stageKey} {...panel} />
+                  <Suspense fallback={<p aria-live="polite">Opening …</p>}>
+                    <Panel key={stageKey} {...panel} />
+                  </Suspense>
                 )}
               </>
             ) : (

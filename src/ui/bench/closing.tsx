@@ -2,6 +2,9 @@
 import Link from 'next/link';
 import { useState } from 'react';
 import { recordStatus } from '@/core/record/status';
+import { DANGER_WORDS } from '@/core/record/words';
+import { faultsFound } from '@/core/run/inventory';
+import { debtWords, unsafeOpen } from '@/core/run/read';
 import { verdictOf } from '@/core/verdict/verdict';
 import { showFigure } from '@/core/quantity/figure';
 import type { BenchEngine, BenchView } from '@/device/bench';
@@ -9,7 +12,7 @@ import { office, type OfficeError } from '@/device/office';
 import { unsent, openStore } from '@/device/store';
 import { Button, HoldButton } from '@/ui/kit/button';
 import { buttonClass } from '@/ui/kit/button-class';
-import { VERDICT_COLOUR } from '@/ui/kit/words';
+import { dueDate, VERDICT_COLOUR } from '@/ui/kit/words';
 import { Why } from '@/ui/kit/why';
 import { maySeal, type Identity } from '@/wire/role';
 import { SignatureField } from './signature-pad';
@@ -34,8 +37,10 @@ export function Closing(props: Props) {
   return (
     <div className="grid content-start gap-6">
       <VerdictText {...props} />
+      <Found {...props} />
+      {unsafeOpen(plan, state) && <Unsafe {...props} />}
       {state.phase === 'put-back' && <PutBack {...props} />}
-      {state.phase === 'signing' && <Signing {...props} />}
+      {state.phase === 'signing' && !unsafeOpen(plan, state) && <Signing {...props} />}
       {state.phase === 'signed' && <Sealing {...props} />}
     </div>
   );
@@ -51,7 +56,21 @@ export function VerdictText({ view }: Pick<Props, 'view'>) {
       >
         {verdict.label}
       </h2>
-      <p className="mt-3 max-w-3xl text-lg">{verdict.sentence}</p>
+      {verdict.parts ? (
+        <dl className="mt-3 max-w-3xl">
+          {verdict.parts.map((p) => (
+            <div key={p.key} className="grid gap-x-4 border-t border-seam py-2 sm:grid-cols-[14rem_1fr]">
+              <dt className="font-semibold">{p.title}</dt>
+              <dd>
+                <span className={`font-semibold ${p.word ? VERDICT_COLOUR[p.word] : ''}`}>{p.label}</span>
+                {p.sentence && <span className="block">{p.sentence}</span>}
+              </dd>
+            </div>
+          ))}
+        </dl>
+      ) : (
+        <p className="mt-3 max-w-3xl text-lg">{verdict.sentence}</p>
+      )}
       <p className="mt-2 max-w-3xl">{verdict.plain}</p>
       <dl className="mt-3 grid gap-x-8 gap-y-1 sm:grid-cols-2">
         {verdict.adequacy && (
@@ -83,9 +102,129 @@ export function VerdictText({ view }: Pick<Props, 'view'>) {
   );
 }
 
+/** What else came out of the run: reports to others, what is due later, joints, what was found at fault. */
+function Found({ view }: Props) {
+  const { plan, state } = view;
+  const faults = faultsFound(plan, state);
+  if (!state.reports.length && !state.followUps.length && !faults.length && !state.unsafe) return null;
+  return (
+    <section className="grid max-w-3xl gap-2" aria-label="What follows">
+      {state.reports.map((r) => (
+        <p key={r.text} className="border-l-4 border-heather pl-3">
+          <strong>Report to the {r.to}:</strong> {r.text}
+        </p>
+      ))}
+      {state.followUps.map((f) => (
+        <p key={f.text} className="border-l-4 border-ochre pl-3">
+          <strong>Due by {dueDate(state.ending!.at, f.days)}:</strong> {f.text}
+        </p>
+      ))}
+      {faults.map((f) => (
+        <p key={f} className="border-l-4 border-rust pl-3">
+          <strong>Found at fault:</strong> {f}
+        </p>
+      ))}
+      {state.unsafe && (
+        <p className="border-l-4 border-rust pl-3">
+          <strong>{DANGER_WORDS[state.unsafe.danger]}</strong>, {state.unsafe.action}: {state.unsafe.text}{' '}
+          Told: {state.unsafe.told}.
+        </p>
+      )}
+    </section>
+  );
+}
+
+/** An unsafe situation is classed in words, disconnected or labelled, and its user told, before anyone signs. */
+function Unsafe({ view, act }: Props) {
+  const [danger, setDanger] = useState<'immediate-danger' | 'at-risk' | ''>('');
+  const [action, setAction] = useState<'disconnected' | 'labelled' | 'refused' | ''>('');
+  const [text, setText] = useState('');
+  const [told, setTold] = useState('');
+  const [trouble, setTrouble] = useState('');
+  return (
+    <section aria-labelledby="unsafe" className="grid max-w-3xl gap-3 border-l-4 border-rust pl-3">
+      <h2 id="unsafe" className="text-xl font-semibold">
+        How dangerous is it?
+      </h2>
+      <div className="grid gap-3 sm:grid-cols-2" role="group" aria-label="Class of danger">
+        <Button
+          className="min-h-20"
+          tone={danger === 'immediate-danger' ? 'act' : 'plain'}
+          aria-pressed={danger === 'immediate-danger'}
+          onClick={() => setDanger('immediate-danger')}
+        >
+          Immediate danger: a danger to life or property if it is used or left connected
+        </Button>
+        <Button
+          className="min-h-20"
+          tone={danger === 'at-risk' ? 'act' : 'plain'}
+          aria-pressed={danger === 'at-risk'}
+          onClick={() => setDanger('at-risk')}
+        >
+          At risk: one or more faults could become a danger
+        </Button>
+      </div>
+      <div className="grid gap-3 sm:grid-cols-3" role="group" aria-label="What was done">
+        {(
+          [
+            ['disconnected', 'Disconnected and capped'],
+            ['labelled', 'Shut and labelled do not use'],
+            ['refused', 'User refused; told in writing, emergency line called'],
+          ] as const
+        ).map(([key, words]) => (
+          <Button
+            key={key}
+            className="min-h-16"
+            tone={action === key ? 'act' : 'plain'}
+            aria-pressed={action === key}
+            onClick={() => setAction(key)}
+          >
+            {words}
+          </Button>
+        ))}
+      </div>
+      <label>
+        What is unsafe, in a few words; printed on notice and label
+        <input className={field} value={text} onChange={(e) => setText(e.target.value)} maxLength={1000} />
+      </label>
+      <label>
+        Who was told
+        <input
+          className={field}
+          value={told}
+          onChange={(e) => setTold(e.target.value)}
+          placeholder={view.plan.site.customer}
+          maxLength={200}
+        />
+      </label>
+      <p role="alert" className="min-h-6 text-rust">
+        {trouble}
+      </p>
+      <Button
+        tone="act"
+        data-primary
+        className="min-h-16"
+        disabled={!danger || !action || !text.trim() || !told.trim()}
+        onClick={() =>
+          void act({
+            kind: 'unsafe',
+            danger: danger as 'at-risk',
+            action: action as 'labelled',
+            text: text.trim(),
+            told: told.trim(),
+          }).then((a) => setTrouble(a.accepted ? '' : a.text))
+        }
+      >
+        Put it on record
+      </Button>
+    </section>
+  );
+}
+
 function PutBack({ view, act }: Props) {
   const { plan, state } = view;
-  const good = ['tight', 'within-allowance'].includes(verdictOf(plan, state)!.word);
+  const { use } = verdictOf(plan, state)!;
+  const good = use !== 'shut-off';
   return (
     <section aria-labelledby="putback">
       <h2 id="putback" className="text-xl font-semibold">
@@ -101,32 +240,47 @@ function PutBack({ view, act }: Props) {
       <ul className="mt-3 grid gap-3">
         {state.debts.map((d) => {
           const debt = plan.procedure.debts[d.key]!;
-          const words = !good && debt.unsafe ? debt.unsafe : debt.text;
+          const words = debtWords(plan, d, !good && debt.unsafe ? debt.unsafe : debt.text);
+          const clear = (text: string, answer?: string) =>
+            void act({
+              kind: 'debt',
+              debt: d.key,
+              text,
+              ...(d.subject ? { subject: d.subject } : {}),
+              ...(answer ? { answer } : {}),
+            });
           return (
             <li
-              key={`${d.key}${d.openedAt}`}
+              key={`${d.key}${d.subject ?? ''}${d.openedAt}`}
               className="grid items-center gap-3 border-t border-seam pt-3 sm:grid-cols-[1fr_18rem]"
             >
               <span className="text-lg">{d.cleared ? d.cleared.text || words : words}</span>
               {d.cleared ? (
-                <span className="text-moss">Done by {d.cleared.byName}</span>
+                <span className={d.cleared.poor ? 'text-rust' : 'text-moss'}>
+                  {d.cleared.poor ? 'Fault, ' : ''}done by {d.cleared.byName}
+                </span>
               ) : (
                 <span className="grid gap-3">
-                  {(good && debt.proof ? debt.proof : ['']).map((proof) => (
-                    <HoldButton
-                      key={proof}
-                      className="min-h-16"
-                      onHeld={() =>
-                        void act({
-                          kind: 'debt',
-                          debt: d.key,
-                          text: proof ? `${words} (proof: ${proof})` : words,
-                        })
-                      }
-                    >
-                      {proof ? `Done: ${proof}` : 'Done'}
-                    </HoldButton>
-                  ))}
+                  {good && debt.answers
+                    ? debt.answers.map((a) => (
+                        <HoldButton
+                          key={a.key}
+                          tone={a.poor ? 'plain' : 'act'}
+                          className="min-h-16"
+                          onHeld={() => clear(debtWords(plan, d, a.text), a.key)}
+                        >
+                          {a.text}
+                        </HoldButton>
+                      ))
+                    : (good && debt.proof ? debt.proof : ['']).map((proof) => (
+                        <HoldButton
+                          key={proof}
+                          className="min-h-16"
+                          onHeld={() => clear(proof ? `${words} (proof: ${proof})` : words)}
+                        >
+                          {proof ? `Done: ${proof}` : 'Done'}
+                        </HoldButton>
+                      ))}
                 </span>
               )}
             </li>

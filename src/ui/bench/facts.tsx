@@ -1,13 +1,18 @@
 'use client';
+import { useMemo } from 'react';
 import { neededMinutes, smallestVisibleLeak } from '@/core/adequacy/gas';
-import { allowanceOf, outsideDomain } from '@/core/plan/plan';
+import { valvesOf } from '@/core/installation/section';
+import type { Stage } from '@/core/pack/types';
+import { allowanceOf, outsideDomain, ruleOf, type Plan } from '@/core/plan/plan';
+import { holdSetting, leakThatMatters, minutesFor } from '@/core/run/hold-spec';
+import type { RunState } from '@/core/run/state';
+import { classBound } from '@/core/verdict/adequacy';
 import { breachWords, showExact, toNumber } from '@/core/quantity/exact';
 import { showFigure } from '@/core/quantity/figure';
-import { gaugeOf, letByLimit, perceptibleOf } from '@/core/run/read';
-import { holdSetting, leakThatMatters } from '@/core/verdict/verdict';
+import { debtWords, gaugeOf, letByLimit, partNow, perceptibleOf, permittedDrop } from '@/core/run/read';
 import type { BenchView } from '@/device/bench';
 import { Why } from '@/ui/kit/why';
-import { clockTime } from '@/ui/kit/words';
+import { clockTime, minutesWords } from '@/ui/kit/words';
 
 /** Facts that must not scroll away: gauge with its zero, limits with their source, what is owed. */
 export function Facts({ view }: { view: BenchView }) {
@@ -17,18 +22,18 @@ export function Facts({ view }: { view: BenchView }) {
     .flatMap((v) => v.zeros)
     .filter((z) => z.gauge === state.gauge)
     .pop();
-  const allowance = allowanceOf(plan);
+  const part = partNow(plan, state);
+  const rule = ruleOf(plan, part);
+  const allowance = allowanceOf(plan, part);
+  const drop = permittedDrop(plan, state, part);
   const denied = allowance.conditions.filter((c) => state.denied.includes(c.key));
-  const letBy = Object.values(plan.procedure.stages).find((s) => s.kind === 'hold' && s.role === 'let-by');
-  const judged = Object.values(plan.procedure.stages).find(
-    (s) => s.kind === 'hold' && s.role === 'tightness',
-  );
+  const stages = Object.values(plan.procedure.stages).filter((s) => !part || s.part === part);
+  const letBy = stages.find((s) => s.kind === 'hold' && s.role === 'let-by');
+  const judged = stages.find((s) => s.kind === 'hold' && s.role === 'tightness');
   const owed = state.debts.filter((d) => !d.cleared);
-  const outside = outsideDomain(plan);
-  const setting = judged?.kind === 'hold' ? holdSetting(plan, state, judged.minutes) : null;
-  const leak = setting && smallestVisibleLeak(setting, plan.procedure.temperatureDefault);
-  const needed =
-    setting && neededMinutes(setting, toNumber(leakThatMatters(plan)), plan.procedure.temperatureDefault);
+  const outside = outsideDomain(plan, part);
+  const seen = useMemo(() => seeing(plan, state, part, judged), [plan, state, part, judged]);
+  const valves = valvesOf(plan.system).filter((v) => state.valves[v.id]);
   const h = 'text-sm text-quiet';
   return (
     <div className="grid gap-4 text-base">
@@ -85,7 +90,7 @@ export function Facts({ view }: { view: BenchView }) {
             })()}
           {gauge &&
             (() => {
-              const pm = perceptibleOf(plan, gauge);
+              const pm = perceptibleOf(plan, gauge, part);
               return (
                 <div>
                   <dt className="inline">Perceptible movement: </dt>
@@ -103,45 +108,91 @@ export function Facts({ view }: { view: BenchView }) {
                 </div>
               );
             })()}
-          <div>
-            <dt className="inline">Permitted drop: </dt>
-            <dd className="inline">
-              <Why
-                facts={{
-                  title: 'Permitted drop',
-                  source: allowance.limit?.source ?? plan.procedure.allowance.source,
-                  text: `Row: ${allowance.row}. Applies only when all hold: ${allowance.conditions.map((c) => c.text).join(', ')}. Exactly the permitted drop is still met.`,
-                }}
-              >
-                <span className="figure-narrow">
-                  {allowance.limit && !denied.length ? showExact(allowance.limit.value) : 'nil'}
-                </span>
-              </Why>
-              {denied.length > 0 && (
-                <span className="block text-ochre">Not met: {denied.map((d) => d.text).join(', ')}</span>
-              )}
-            </dd>
-          </div>
+          {rule.classes?.map((c) => (
+            <div key={c.key}>
+              <dt className="inline">{c.title}: </dt>
+              <dd className="inline">
+                <Why
+                  facts={{
+                    title: c.title,
+                    source: c.source,
+                    text: 'The class of the upper end of the 95 % interval: an interval that touches a bound falls into the worse class.',
+                  }}
+                >
+                  <span className="figure-narrow">{classBound(c.below)}</span>
+                </Why>
+              </dd>
+            </div>
+          ))}
+          {!rule.classes && (
+            <div>
+              <dt className="inline">Permitted drop: </dt>
+              <dd className="inline">
+                <Why
+                  facts={{
+                    title: 'Permitted drop',
+                    source: drop?.source ?? rule.nilSource ?? rule.allowance?.source ?? rule.title,
+                    text: allowance.conditions.length
+                      ? `Row: ${allowance.row}. Applies only when all hold: ${allowance.conditions.map((c) => c.text).join(', ')}. Exactly the permitted drop is still met.`
+                      : 'No drop is permitted: any movement the gauge can show counts.',
+                  }}
+                >
+                  <span className="figure-narrow">{drop ? showExact(drop.value) : 'nil'}</span>
+                </Why>
+                {denied.length > 0 && (
+                  <span className="block text-ochre">Not met: {denied.map((d) => d.text).join(', ')}</span>
+                )}
+              </dd>
+            </div>
+          )}
           {outside.map((o) => (
             <div key={o} className="border-l-4 border-heather pl-2">
-              {o} {plan.procedure.domain.outside}
+              {o} {rule.domain.outside}
             </div>
           ))}
         </dl>
       </section>
-      {leak && judged?.kind === 'hold' && (
+      {seen && (
         <section>
           <h2 className={h}>What this hold can see</h2>
           <p>
-            <Why facts={{ title: leak.name, ...leak }}>
-              <span className="figure-narrow">{showFigure(leak)}</span>
+            <Why facts={{ title: seen.leak.name, ...seen.leak }}>
+              <span className="figure-narrow">{showFigure(seen.leak)}</span>
             </Why>
-            ; what matters: <span className="figure-narrow">{showExact(leakThatMatters(plan))}</span>
+            ; what matters: <span className="figure-narrow">{showExact(leakThatMatters(plan, part))}</span>
           </p>
           <p className="text-sm text-quiet">
-            Rule {judged.minutes} min; needed for this gauge and volume{' '}
-            {needed === null ? 'over a day: finer gauge or smaller section' : `${needed} min`}.
+            Rule {minutesWords(seen.rule)}
+            {seen.house !== null && <>, house {minutesWords(seen.house)}</>}; needed for this gauge and volume{' '}
+            {seen.needed === null ? 'over a day: finer gauge or smaller section' : minutesWords(seen.needed)}.
           </p>
+        </section>
+      )}
+      {state.volume && (
+        <section>
+          <h2 className={h}>Volume, measured</h2>
+          <p>
+            <Why facts={{ title: state.volume.figure.name, ...state.volume.figure }}>
+              <span className="figure-narrow">{(state.volume.figure.value * 1000).toFixed(1)} l</span>
+            </Why>
+          </p>
+        </section>
+      )}
+      {valves.length > 0 && (
+        <section>
+          <h2 className={h}>Valves now</h2>
+          <table className="w-full">
+            <tbody>
+              {valves.map((v) => (
+                <tr key={v.id} className="border-t border-seam">
+                  <th scope="row" className="py-0.5 pr-2 text-left font-normal">
+                    {v.name}
+                  </th>
+                  <td className="py-0.5 font-semibold">{state.valves[v.id]}</td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
         </section>
       )}
       <section>
@@ -149,8 +200,8 @@ export function Facts({ view }: { view: BenchView }) {
         {owed.length ? (
           <ul>
             {owed.map((d) => (
-              <li key={d.key} className="border-l-4 border-ochre py-0.5 pl-2">
-                {plan.procedure.debts[d.key]?.text}
+              <li key={`${d.key}${d.subject ?? ''}`} className="border-l-4 border-ochre py-0.5 pl-2">
+                {debtWords(plan, d)}
               </li>
             ))}
           </ul>
@@ -159,17 +210,43 @@ export function Facts({ view }: { view: BenchView }) {
         )}
       </section>
       <p className="text-sm text-quiet">
-        {plan.pack.school}, {plan.pack.edition}, pack {plan.pack.id} {plan.pack.version}. Check the edition in
-        force where you work.
+        {plan.pack.school}, {plan.pack.edition}, pack {plan.pack.id} {plan.pack.version}
+        {plan.pack.basedOn && <>, house pack from {plan.pack.basedOn.title}</>}. Check the edition in force
+        where you work.
       </p>
+      {plan.pack.loosened && plan.pack.loosened.length > 0 && (
+        <p className="border-l-4 border-ochre pl-2 text-sm">
+          This house pack permits more than its original in {plan.pack.loosened.length}{' '}
+          {plan.pack.loosened.length === 1 ? 'place' : 'places'}; the record prints each.
+        </p>
+      )}
     </div>
   );
+}
+
+/** What the part's judged hold could see, and its minutes by rule, house and need; null before that can be known. */
+function seeing(plan: Plan, state: RunState, part: string | null, judged: Stage | undefined) {
+  if (judged?.kind !== 'hold') return null;
+  try {
+    const times = minutesFor(plan, state, part, judged.minutes, judged.minutesSource, false);
+    const setting = holdSetting(plan, state, times.planned, part);
+    if (!setting || setting.pressure <= 0) return null;
+    const d = ruleOf(plan, part).temperatureDefault;
+    return {
+      leak: smallestVisibleLeak(setting, d),
+      needed: neededMinutes(setting, toNumber(leakThatMatters(plan, part)), d),
+      rule: times.rule,
+      house: times.house,
+    };
+  } catch {
+    return null; // a fact or reading is still missing; the stage that needs it says so
+  }
 }
 
 /** The newest figures, each with where it is: on this device only, or with the office. */
 export function Entries({ view }: { view: BenchView }) {
   const figures = view.events
-    .flatMap((e) => ('figure' in e ? [e] : []))
+    .flatMap((e) => ('figure' in e && e.figure ? [{ ...e, figure: e.figure }] : []))
     .slice(-6)
     .reverse();
   if (!figures.length) return null;

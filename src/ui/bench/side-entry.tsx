@@ -1,14 +1,20 @@
 'use client';
-import { useState } from 'react';
+import { lazy, useState } from 'react';
 import { parseReading } from '@/core/instrument/gauge';
 import type { HoldStage } from '@/core/pack/types';
+import type { ObservationKind } from '@/core/run/events';
 import { parseFigure, showExact, type Exact } from '@/core/quantity/exact';
+import { unitLabel } from '@/core/quantity/unit';
 import { gaugeOf, runningHold } from '@/core/run/read';
 import { now } from '@/device/clock';
 import { Button } from '@/ui/kit/button';
 import { clockTime } from '@/ui/kit/words';
 import { Keypad } from './keypad';
+
 import type { PanelProps } from './shared';
+
+const JointList = lazy(() => import('./panels/extra').then((m) => ({ default: m.JointList })));
+const InventoryForm = lazy(() => import('./panels/extra').then((m) => ({ default: m.InventoryForm })));
 
 export type Side =
   | 'reading'
@@ -20,7 +26,11 @@ export type Side =
   | 'correct'
   | 'temperature'
   | 'skip'
-  | 'gauge';
+  | 'gauge'
+  | 'barometer'
+  | 'joints'
+  | 'observation'
+  | 'inventory';
 type Props = PanelProps & {
   readonly side: Side;
   readonly onDone: () => void;
@@ -34,12 +44,20 @@ const DISTURBANCES = [
   'Somebody else interfered',
   'Something else',
 ];
+const OBSERVATIONS: [ObservationKind, string][] = [
+  ['smell', 'Smell'],
+  ['dial', 'Meter dial'],
+  ['flame', 'Flame'],
+  ['indicator', 'Meter indicator'],
+  ['sound', 'Sound'],
+];
 const field = 'mt-1 w-full min-h-14 border border-edge bg-panel px-3 text-lg';
 
 /** What can be entered beside the main line of a stage. It takes the place of the trace, never a box over it. */
 export function SideEntry(props: Props) {
   const { side, view, act, visit, onDone, onSide } = props;
   const gauge = gaugeOf(view.plan, view.state);
+  const unit = gauge ? unitLabel(gauge.resolution.unit) : '';
   const [trouble, setTrouble] = useState('');
   const [text, setText] = useState('');
   const [first, setFirst] = useState<Exact | null>(null);
@@ -207,6 +225,97 @@ export function SideEntry(props: Props) {
         </div>
       );
     }
+    case 'barometer': {
+      const save = (when: 'start' | 'end') => {
+        try {
+          void go({ kind: 'barometer', when, figure: parseFigure(text, 'mbar') });
+        } catch (error) {
+          setTrouble((error as Error).message);
+        }
+      };
+      return (
+        <div className="grid gap-3">
+          <p>
+            The gauge reads above the atmosphere: a barometer that rises by 1 mbar takes 1 mbar off the gauge.
+            It drifts about 1 mbar an hour. Read the same barometer at start and end.
+          </p>
+          <label>
+            Barometer, mbar
+            <input
+              className={`figure ${field}`}
+              inputMode="decimal"
+              value={text}
+              placeholder="1013.2"
+              onChange={(e) => setText(e.target.value)}
+            />
+          </label>
+          {alert}
+          <div className="grid grid-cols-2 gap-3 sm:grid-cols-4">
+            {back}
+            <Button
+              className="min-h-16"
+              onClick={() => void go({ kind: 'barometer', when: 'start', none: true })}
+            >
+              None at hand
+            </Button>
+            <Button tone="act" className="min-h-16" onClick={() => save('start')}>
+              At the start
+            </Button>
+            <Button tone="act" className="min-h-16" onClick={() => save('end')}>
+              At the end
+            </Button>
+          </div>
+        </div>
+      );
+    }
+    case 'joints':
+      return (
+        <div className="grid gap-3">
+          <JointList {...props} />
+          {back}
+        </div>
+      );
+    case 'inventory':
+      return (
+        <div className="grid gap-3">
+          <InventoryForm {...props} />
+          {back}
+        </div>
+      );
+    case 'observation':
+      return (
+        <div className="grid gap-3">
+          <p>Seen, smelt or heard: kept as an observation, never as a reading.</p>
+          <div className="grid grid-cols-2 gap-3 sm:grid-cols-3">
+            {OBSERVATIONS.map(([key, words]) => (
+              <Button
+                key={key}
+                className="min-h-16"
+                tone={pick === key ? 'act' : 'plain'}
+                aria-pressed={pick === key}
+                onClick={() => setPick(key)}
+              >
+                {words}
+              </Button>
+            ))}
+          </div>
+          {pick === 'smell' && (
+            <p className="border-l-4 border-rust pl-3">
+              {view.plan.procedure.cautions.smell} A smell makes the result Not tight, whatever the gauge
+              says. STOP ends the run at once.
+            </p>
+          )}
+          <label>
+            In a few words
+            <input className={field} value={text} onChange={(e) => setText(e.target.value)} maxLength={500} />
+          </label>
+          {ends(
+            'Keep it',
+            () => void go({ kind: 'observation', what: pick as 'smell', text: text.trim() }),
+            !pick || (pick !== 'smell' && !text.trim()),
+          )}
+        </div>
+      );
     case 'late': {
       const save = () => {
         try {
@@ -239,7 +348,7 @@ export function SideEntry(props: Props) {
             />
           </label>
           <label>
-            The gauge showed, mbar
+            The gauge showed, {unit}
             <input
               className={`figure ${field}`}
               inputMode="decimal"
@@ -274,7 +383,7 @@ export function SideEntry(props: Props) {
             </select>
           </label>
           <label>
-            Right figure, mbar
+            Right figure, {unit}
             <input
               className={`figure ${field}`}
               inputMode="decimal"
@@ -347,12 +456,16 @@ export function SideEntry(props: Props) {
         ['disturbance', 'Disturbance'],
         ['note', 'Note'],
         ['temperature', 'Temperature'],
+        ['barometer', 'Barometer'],
+        ['joints', 'Joints and leak fluid'],
+        ['observation', 'Seen, smelt, heard'],
+        ...(view.plan.procedure.inventory?.length ? [['inventory', 'Inventory'] as [Side, string]] : []),
         ['late', 'Reading from earlier'],
         ...(view.state.visits.some((v) => v.readings.length)
           ? [['correct', 'Correct a reading'] as [Side, string]]
           : []),
         ...(view.plan.gauges.length > 1 ? [['gauge', 'Change the gauge'] as [Side, string]] : []),
-        ...(props.stage.kind === 'hold' && props.stage.skip
+        ...((props.stage.kind === 'hold' && props.stage.skip) || props.stage.optional
           ? [['skip', 'Skip this stage'] as [Side, string]]
           : []),
       ];

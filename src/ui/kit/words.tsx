@@ -50,3 +50,18 @@ export function countdown(ms: number): string {
   const rest = `${String(Math.floor((s % 3600) / 60)).padStart(h ? 2 : 1, '0')}:${String(s % 60).padStart(2, '0')}`;
   return h ? `${h}:${rest}` : rest;
 }
+
+/** Minutes as a person says them: "90 min" or "2 h 30 min". */
+export const minutesWords = (minutes: number): string =>
+  minutes < 120
+    ? `${Number(minutes.toFixed(1))} min`
+    : `${Math.floor(minutes / 60)} h${minutes % 60 ? ` ${Math.round(minutes % 60)} min` : ''}`;
+
+/** The day something is due, so many days after a moment: "22 Dec 2026". */
+export const dueDate = (from: number, days: number): string =>
+  new Intl.DateTimeFormat('en-GB', {
+    day: 'numeric',
+    month: 'short',
+    year: 'numeric',
+    timeZone: 'UTC',
+  }).format(new Date(from + days * 86_400_000));

@@ -33,6 +33,7 @@ export function ChecksPanel({ view, visit, stage, act }: PanelProps) {
               <span className="px-1">
                 {line.subject && <span className="font-semibold">{line.subject.name}: </span>}
                 {line.item.text}
+                {line.subject?.place && <span className="text-quiet"> ({line.subject.place})</span>}
                 {line.item.hint && <span className="block text-sm text-quiet">{line.item.hint}</span>}
                 {said && (
                   <span className="block text-sm text-quiet">

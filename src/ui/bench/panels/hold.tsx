@@ -1,11 +1,14 @@
 'use client';
 import { useEffect, useMemo, useRef, useState } from 'react';
+import { acceptOf } from '@/core/plan/plan';
+import { barometerNeeded } from '@/core/run/apply-hold';
+import { holdSpec } from '@/core/run/hold-spec';
+import type { Hold } from '@/core/run/state';
 import { holdTrace } from '@/chart/run-trace';
 import type { HoldStage } from '@/core/pack/types';
 import {
   exact,
   formatExact,
-  magnitude,
   showChange,
   showExact,
   subtract,
@@ -14,9 +17,9 @@ import {
 } from '@/core/quantity/exact';
 import { unitLabel } from '@/core/quantity/unit';
 import {
+  contextOf,
   gaugeOf,
   holdEnds,
-  holdSpec,
   letByLimit,
   perceptibleOf,
   permittedDrop,
@@ -29,7 +32,10 @@ import { Button } from '@/ui/kit/button';
 import { Why } from '@/ui/kit/why';
 import { clockTime, countdown } from '@/ui/kit/words';
 import { BandStrip } from '../band-strip';
-import { Keypad } from '../keypad';
+import { HoldEnd } from './hold-end';
+import { HoldStart } from './hold-start';
+import { Keys } from './keys';
+import { useIdle } from './use-idle';
 import { SideEntry, type Side } from '../side-entry';
 import type { PanelProps } from '../shared';
 import { useSize } from '../use-bench';
@@ -42,36 +48,35 @@ export function holdLimits(props: Pick<PanelProps, 'view' | 'stage'>): {
 } {
   const { plan, state } = props.view;
   const gauge = gaugeOf(plan, state)!;
-  const pm = perceptibleOf(plan, gauge);
+  const pm = perceptibleOf(plan, gauge, props.stage.part);
   if (props.stage.kind === 'hold' && props.stage.role === 'let-by')
     return { fall: pm, rise: letByLimit(plan, props.stage as HoldStage, gauge), nil: true };
-  const drop = props.stage.kind === 'hold' && props.stage.allowance ? permittedDrop(plan, state) : null;
+  const drop =
+    props.stage.kind === 'hold' && props.stage.allowance
+      ? permittedDrop(plan, state, props.stage.part)
+      : null;
   return { fall: drop ?? pm, rise: pm, nil: !drop };
 }
-const ROLE_WORDS = { 'let-by': 'let-by', settle: 'stabilisation', tightness: 'tightness' } as const;
 const IDLE_MS = 20_000;
 
 /** A timed hold: start reading, countdown with band and limit always in sight, end reading. */
 export function HoldPanel(props: PanelProps) {
-  const { view, visit, stage, at, act } = props;
+  const { view, visit, at } = props;
   const { plan, state } = view;
   const gauge = gaugeOf(plan, state);
-  const spec = holdSpec(plan, state)!;
   const hold = runningHold(state);
+  // the need is worked out anew only when an entry changes something, not with every tick of the clock
+  const [spec, missing] = useMemo(() => {
+    try {
+      return [holdSpec(plan, state), ''] as const;
+    } catch (error) {
+      return [null, (error as Error).message] as const;
+    }
+  }, [plan, state]);
   const [side, setSide] = useState<Side | null>(null);
   const [ending, setEnding] = useState(false);
   const [setEl, { width, height }] = useSize();
   const over = hold !== null && at >= holdEnds(hold);
-  const settled = [...state.visits]
-    .reverse()
-    .flatMap((v) =>
-      [
-        ...v.cycles.flatMap((c) => (c.settle ? [c.settle] : [])),
-        ...v.holds.filter((h) => h.role === 'settle'),
-      ].reverse(),
-    )[0];
-  const before = [...state.visits].reverse().flatMap((v) => [...v.fills].reverse())[0];
-
   const alarmed = useRef('');
   const left = hold ? holdEnds(hold) - at : 0;
   const soon = left < 15_000;
@@ -95,112 +100,33 @@ export function HoldPanel(props: PanelProps) {
     [plan, state, visit, hold, at, width],
   );
   if (!gauge) return <p role="alert">Choose and zero the gauge first.</p>;
+  if (!spec)
+    return (
+      <p role="alert" className="border-l-4 border-ochre pl-3 text-lg">
+        {missing}
+      </p>
+    );
   const unit = unitLabel(gauge.resolution.unit);
 
-  if (!hold)
-    return (
-      <div className="lg:min-h-0 lg:flex-1 lg:overflow-auto">
-        <p className="mb-2">
-          Start between <span className="figure">{showExact(spec.band.low)}</span> and{' '}
-          <span className="figure">{showExact(spec.band.high)}</span>, then{' '}
-          <Why
-            facts={{
-              title: 'Length of the hold',
-              source: spec.source,
-              text: stage.why ?? 'The rule’s own minutes.',
-            }}
-          >
-            <span className="figure">{spec.minutes} min</span>
-          </Why>
-          .
-        </p>
-        {spec.role === 'let-by' && before && (
-          <p className="mb-2">
-            Across the valve: supply <span className="figure">{showExact(plan.system.supplyPressure)}</span>,
-            section <span className="figure">{showExact(before.figure)}</span>, difference{' '}
-            <span className="figure font-semibold">
-              {showExact(subtract(plan.system.supplyPressure, before.figure))}
-            </span>
-            . Near-equal pressures would hide a passing valve.
-          </p>
-        )}
-        {spec.role === 'tightness' && settled?.judgement && settled.judgement.change.digits < 0 && (
-          <p className="mb-2 border-l-4 border-ochre pl-3">
-            Stabilisation fell by{' '}
-            <span className="figure">{showExact(magnitude(settled.judgement.change))}</span>
-            {settled.topUps.length > 0 && ` and was re-adjusted ${settled.topUps.length} times`}: an early
-            hint of a leak, not a result.
-          </p>
-        )}
-        <Keypad
-          gauge={gauge}
-          label="Read the gauge now: the hold starts with this figure"
-          save={`Start the ${spec.minutes} min ${ROLE_WORDS[spec.role]}`}
-          previous={before?.figure ?? null}
-          live={view.live}
-          onSave={async (entered) => {
-            const answer = await act({ kind: 'hold-start', ...entered });
-            return answer.accepted ? null : answer.text;
-          }}
-        />
-        {side ? (
-          <SideEntry side={side} {...props} onDone={() => setSide(null)} onSide={setSide} />
-        ) : (
-          <div className="mt-2 flex flex-wrap gap-3">
-            <Button className="min-h-14" onClick={() => setSide('top-up')}>
-              Re-adjust first
-            </Button>
-            {stage.kind === 'hold' && stage.skip && (
-              <Button className="min-h-14" onClick={() => setSide('skip')}>
-                Skip this stage
-              </Button>
-            )}
-            {stage.kind === 'isolate-and-repeat' && stage.optional && (
-              <Button className="min-h-14" onClick={() => setSide('skip')}>
-                Leave it at that
-              </Button>
-            )}
-            <Button className="min-h-14" onClick={() => setSide('more')}>
-              More
-            </Button>
-          </div>
-        )}
-      </div>
-    );
+  if (!hold) return <HoldStart {...props} gauge={gauge} spec={spec} side={side} onSide={setSide} />;
 
   const limits = holdLimits(props);
   const shown = lastSeen(props, hold.start);
   const change = subtract(shown.figure, hold.start.figure);
   if (ending)
     return (
-      <div className="lg:min-h-0 lg:flex-1 lg:overflow-auto">
-        <Keypad
-          gauge={gauge}
-          label={`Time is up. Read the gauge now`}
-          save={hold.role === 'settle' ? 'Settled: go on' : 'This is the end reading'}
-          previous={shown.figure}
-          live={view.live}
-          onCancel={() => setEnding(false)}
-          onSave={async (entered) => {
-            const answer = await act({ kind: 'hold-end', ...entered });
-            if (answer.accepted) setEnding(false);
-            return answer.accepted ? null : answer.text;
-          }}
-          extra={
-            hold.role === 'settle' ? (
-              <Button
-                className="min-h-14"
-                onClick={() => {
-                  setEnding(false);
-                  setSide('top-up');
-                }}
-              >
-                Outside the band: re-adjust
-              </Button>
-            ) : null
-          }
-        />
-      </div>
+      <HoldEnd
+        {...props}
+        gauge={gauge}
+        hold={hold}
+        shown={shown.figure}
+        over={over}
+        onBack={() => setEnding(false)}
+        onSide={(next) => {
+          setEnding(false);
+          setSide(next);
+        }}
+      />
     );
   return (
     <div
@@ -252,10 +178,19 @@ export function HoldPanel(props: PanelProps) {
         Change <span className="figure font-semibold">{showChange(change)}</span>;{' '}
         {hold.role === 'settle' ? (
           <>
-            keep between <span className="figure">{showExact(spec.band.low)}</span> and{' '}
-            <span className="figure">{showExact(spec.band.high)}</span>
+            {spec.band && (
+              <>
+                keep between <span className="figure">{showExact(spec.band.low)}</span> and{' '}
+                <span className="figure">{showExact(spec.band.high)}</span>
+              </>
+            )}
+            {props.stage.kind === 'hold' && props.stage.until === 'steady' && <>, until it stands still</>}
             {hold.topUps.length > 0 && <>; re-adjusted {hold.topUps.length} times</>}
           </>
+        ) : hold.role === 'lock-up' || hold.role === 'flow' ? (
+          <AcceptWords {...props} />
+        ) : hold.role === 'leak-rate' ? (
+          <>the fall gives the leak rate; a rise gives none</>
         ) : (
           <Why facts={whyLimit(limits, hold.role)}>
             <span>
@@ -272,7 +207,7 @@ export function HoldPanel(props: PanelProps) {
           </Why>
         )}
       </p>
-      {hold.role !== 'settle' && !(side && side !== 'more') && (
+      {!['settle', 'lock-up', 'flow', 'leak-rate'].includes(hold.role) && !(side && side !== 'more') && (
         <BandStrip start={hold.start.figure} now={shown.figure} fall={limits.fall} rise={limits.rise} />
       )}
       {!side && temperatureNeeded(state, hold) && (
@@ -283,6 +218,15 @@ export function HoldPanel(props: PanelProps) {
           </Button>
         </p>
       )}
+      {!side && barometerNeeded(props.stage, hold) && (
+        <p className="flex flex-wrap items-center gap-3 border-l-4 border-ochre pl-3">
+          A hold this long needs the barometer at start and end.
+          <Button className="min-h-12" onClick={() => setSide('barometer')}>
+            Barometer
+          </Button>
+        </p>
+      )}
+      {!side && <Rhythm stage={props.stage} visit={visit} hold={hold} at={at} />}
       {side ? (
         <div className="lg:min-h-0 lg:flex-1 lg:overflow-auto">
           <SideEntry side={side} {...props} onDone={() => setSide(null)} onSide={setSide} />
@@ -322,6 +266,16 @@ export function HoldPanel(props: PanelProps) {
             </Button>
           </div>
           <Keys onSide={setSide} />
+          {!over && hold.role === 'leak-rate' && (
+            <Button className="min-h-14" onClick={() => setEnding(true)}>
+              It falls fast: read now
+            </Button>
+          )}
+          {!over && hold.role !== 'leak-rate' && at >= hold.startedAt + hold.rule * 60000 && (
+            <Button className="min-h-14" onClick={() => setEnding(true)}>
+              The rule’s {hold.rule} min have passed: end now, with a reason
+            </Button>
+          )}
           <Button
             tone="act"
             data-primary
@@ -346,6 +300,50 @@ export function HoldPanel(props: PanelProps) {
         </div>
       )}
     </div>
+  );
+}
+
+/** Where a lock-up or flow reading may stand, each bound with its source. */
+function AcceptWords({ view, stage }: Pick<PanelProps, 'view' | 'stage'>) {
+  if (stage.kind !== 'hold') return null;
+  const { plan, state } = view;
+  const context = contextOf(plan, state, stage.part);
+  const bounds = (['low', 'high'] as const).flatMap((side) => {
+    const bound = acceptOf(stage.accept?.[side], side, context, plan, stage.part);
+    return bound ? [{ side, ...bound }] : [];
+  });
+  return (
+    <>
+      {bounds.map((b) => (
+        <Why
+          key={b.side}
+          facts={{
+            title: b.side === 'low' ? 'Lowest that holds' : 'Highest that holds',
+            source: b.source,
+            text: b.working?.text ?? 'Exactly this much still holds.',
+            ...(b.working ? { formula: b.working.formula, inputs: b.working.inputs } : {}),
+          }}
+        >
+          <span className="mr-3">
+            {b.side === 'low' ? 'at least' : 'at most'} <span className="figure">{showExact(b.value)}</span>
+          </span>
+        </Why>
+      ))}
+    </>
+  );
+}
+
+/** Asks for the next reading where the pack gives a rhythm. */
+function Rhythm({ stage, visit, hold, at }: Pick<PanelProps, 'stage' | 'visit' | 'at'> & { hold: Hold }) {
+  if (stage.kind !== 'hold' || !stage.rhythm) return null;
+  const last = Math.max(hold.startedAt, ...visit.readings.map((r) => r.readMoment));
+  const due = last + stage.rhythm * 60000;
+  if (due >= hold.startedAt + hold.minutes * 60000 - 30000) return null;
+  return (
+    <p className={at > due ? 'text-ochre' : 'text-quiet'} aria-live="polite">
+      {at > due ? 'A reading is due now' : <>Next reading in {countdown(due - at)}</>} (every {stage.rhythm}{' '}
+      min).
+    </p>
   );
 }
 
@@ -383,46 +381,4 @@ function lastSeen(
       .map((r) => ({ figure: (r.corrected ?? r).figure, at: r.readMoment })),
   ].pop()!;
   return { ...newest, live: false, simulated: false };
-}
-
-/** One key each: R reading, T top-up, D disturbance, N note. */
-function Keys({ onSide }: { onSide: (side: Side) => void }) {
-  useEffect(() => {
-    const map: Record<string, Side> = { r: 'reading', t: 'top-up', d: 'disturbance', n: 'note' };
-    const onKey = (e: KeyboardEvent) => {
-      if (e.ctrlKey || e.metaKey || e.altKey || (e.target as HTMLElement).closest('input, textarea, select'))
-        return;
-      const side = map[e.key.toLowerCase()];
-      if (side) {
-        e.preventDefault();
-        onSide(side);
-      }
-    };
-    addEventListener('keydown', onKey);
-    return () => removeEventListener('keydown', onKey);
-  }, [onSide]);
-  return null;
-}
-
-/** Whether nobody has touched anything for a while. */
-function useIdle(active: boolean, after: number): boolean {
-  const [idle, setIdle] = useState(false);
-  useEffect(() => {
-    if (!active) return;
-    let timer: ReturnType<typeof setTimeout>;
-    const wake = () => {
-      setIdle(false);
-      clearTimeout(timer);
-      timer = setTimeout(() => setIdle(true), after);
-    };
-    wake();
-    const kinds = ['pointerdown', 'keydown', 'wheel'] as const;
-    kinds.forEach((k) => addEventListener(k, wake));
-    return () => {
-      clearTimeout(timer);
-      setIdle(false);
-      kinds.forEach((k) => removeEventListener(k, wake));
-    };
-  }, [active, after]);
-  return idle;
 }

@@ -21,7 +21,7 @@ export function ZeroPanel({ view, visit, stage, act }: PanelProps) {
         aria-label="Gauges in the cabinet"
       >
         {plan.gauges.map((g) => {
-          const misfits = gaugeFit(g, fitTarget(plan), plan.made.at.slice(0, 10));
+          const misfits = gaugeFit(g, fitTarget(plan, stage.part), plan.made.at.slice(0, 10));
           const blocked = misfits.some((m) => m.blocks);
           return (
             <li

@@ -3,6 +3,8 @@ import { notFound } from 'next/navigation';
 import { largestSize, pipeVolume, sectionVolume } from '@/core/installation/section';
 import { showExact } from '@/core/quantity/exact';
 import { showFigure } from '@/core/quantity/figure';
+import { offersFor } from '@/core/plan/offer';
+import { openFailure } from '@/server/runs/start';
 import { cabinet, readSystem, rulePacks } from '@/server/places/places';
 import { ledger } from '@/server/records/records';
 import { requireSession } from '@/server/session/session';
@@ -23,7 +25,8 @@ export default async function SystemPage({ params }: { params: Promise<{ system:
   });
   const { site, system } = found;
   const facts = system.facts;
-  const [packs, gauges, history] = await Promise.all([
+  const [failure, packs, gauges, history] = await Promise.all([
+    openFailure(session, id),
     rulePacks(session),
     cabinet(session),
     ledger(session, '', id),
@@ -140,25 +143,8 @@ export default async function SystemPage({ params }: { params: Promise<{ system:
         {mayRun(session.role) ? (
           <StartTest
             system={id}
-            packs={packs.map((p) => ({
-              id: p.id,
-              school: p.school,
-              edition: p.edition,
-              notice: p.notice,
-              procedures: p.procedures.map(
-                ({ id: pid, title, summary, proves, cannotProve, cases, choices, domain }) => ({
-                  id: pid,
-                  title,
-                  summary,
-                  proves,
-                  cannotProve,
-                  cases,
-                  choices,
-                  meters: domain.meters.map((m) => m.kind),
-                }),
-              ),
-            }))}
-            meter={facts.meter.kind}
+            offers={packs.flatMap((p) => offersFor(p, facts))}
+            failure={failure}
             gauges={
               gauges.filter((g) => g.calibrationDue >= new Date(now()).toISOString().slice(0, 10)).length
             }

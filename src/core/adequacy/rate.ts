@@ -1,0 +1,91 @@
+import { pressurePerKelvin } from '@/core/medium/gas';
+import { decimalsFor, type Figure } from '@/core/quantity/figure';
+import { STANDARD_ATMOSPHERE } from '@/core/quantity/unit';
+
+/** Two-sided 95 % factor of a normal distribution. */
+const TWO_SIDED_95 = 1.96;
+/** Volume uncertainty of pipe lengths as measured, when no metered draw was made (measurement chapter 7.1). */
+export const PIPE_LIST_UNCERTAINTY = 0.1;
+
+export interface RateSetting {
+  /** m3 */ readonly volume: number;
+  /** gauge pressure of the hold, Pa */ readonly pressure: number;
+  /** gauge display step, Pa */ readonly resolution: number;
+  /** standard uncertainty of the temperature difference, K */ readonly temperature: number;
+  readonly seconds: number;
+}
+/**
+ * 95 % half-width of a leak rate at atmospheric conditions from a timed fall: 1.96 x V/P_atm x u / t, where u is the
+ * standard uncertainty of the difference of two displayed readings (resolution, r/sqrt(6)) and of the temperature
+ * ((P/T) u_dT). Source: measurement chapter 7.3. @returns m3/s
+ */
+export function rateHalfWidth(s: RateSetting): number {
+  const perKelvin = pressurePerKelvin(s.pressure, 293.15);
+  const u = Math.sqrt((s.resolution * s.resolution) / 6 + (perKelvin * s.temperature) ** 2);
+  return (TWO_SIDED_95 * s.volume * u) / STANDARD_ATMOSPHERE / s.seconds;
+}
+
+/** Through which kind of leak a rate is carried to another pressure. */
+export type LeakLaw = 'laminar' | 'orifice';
+
+/**
+ * A rate at test pressure turned into one at working pressure. Laminar: Q = k (P2 - P_atm2) / (2 P_atm), absolute
+ * pressures squared. Orifice, unchoked: Q ~ sqrt(p). Up to 100 mbar the two differ little and the laminar law, there
+ * nearly proportional, is used; above it both are shown. Source: measurement chapter 7.1.
+ * @param rate at test pressure, any unit  @param test gauge pressure, Pa  @param working gauge pressure, Pa
+ */
+export function convertRate(rate: number, test: number, working: number, law: LeakLaw = 'laminar'): number {
+  if (!(test > 0) || !(working >= 0))
+    throw new RangeError('A rate is converted between pressures above zero.');
+  if (law === 'orifice') return rate * Math.sqrt(working / test);
+  const squares = (p: number) => (p + STANDARD_ATMOSPHERE) ** 2 - STANDARD_ATMOSPHERE ** 2;
+  return (rate * squares(working)) / squares(test);
+}
+
+/** Factors by which a rate measured with air is larger or smaller with the service gas (measurement chapter 7.1). */
+export const AIR_TO_GAS: Readonly<Record<string, Readonly<Record<LeakLaw, number>>>> = {
+  'natural gas': { laminar: 1.65, orifice: 1.29 },
+  propane: { laminar: 2.25, orifice: 0.8 },
+};
+
+/** A measured leak rate at working pressure with the ends of its 95 % interval, all l/h. */
+export interface RateInterval {
+  readonly rate: Figure;
+  readonly low: number;
+  readonly high: number;
+}
+/**
+ * The leak rate at working pressure with its 95 % interval: reading, temperature and volume uncertainty together.
+ * @param atTest leak rate at test pressure, l/h (a figure with its own inputs)
+ */
+export function rateInterval(
+  atTest: Figure,
+  setting: RateSetting,
+  working: number,
+  volumeUncertainty: number,
+  law: LeakLaw = 'laminar',
+): RateInterval {
+  const litresPerHour = 1000 * 3600;
+  const carry = (v: number) => convertRate(v, setting.pressure, working, law);
+  const reading = rateHalfWidth(setting) * litresPerHour;
+  const half = carry(Math.sqrt(reading ** 2 + (TWO_SIDED_95 * (volumeUncertainty / 2) * atTest.value) ** 2));
+  const value = carry(atTest.value);
+  return {
+    low: value - half,
+    high: value + half,
+    rate: {
+      ...atTest,
+      name: 'leak rate at working pressure',
+      value,
+      decimals: Math.max(2, decimalsFor(value)),
+      formula: `${atTest.formula}; carried to working pressure by the ${law} law`,
+      inputs: [
+        ...atTest.inputs,
+        { name: 'p_test, mean of the hold', value: `${(setting.pressure / 100).toFixed(2)} mbar` },
+        { name: 'p_working', value: `${(working / 100).toFixed(2)} mbar` },
+        { name: 'uncertainty of the volume', value: `± ${(volumeUncertainty * 100).toFixed(0)} %` },
+        { name: '95 % interval', value: `${(value - half).toFixed(2)} to ${(value + half).toFixed(2)} l/h` },
+      ],
+    },
+  };
+}

@@ -1,0 +1,445 @@
+import type { Gauge } from '@/core/instrument/gauge';
+import type { System } from '@/core/installation/section';
+import {
+  add,
+  compare,
+  inUnit,
+  parseWithUnit,
+  scaled,
+  showExact,
+  subtract,
+  toNumber,
+  type Exact,
+} from '@/core/quantity/exact';
+import type { FigureInput } from '@/core/quantity/figure';
+import { convert, type Unit } from '@/core/quantity/unit';
+import { rateHalfWidth } from '@/core/adequacy/rate';
+
+/**
+ * The named formulas a rule pack may call, versioned: a formula that has judged a record is never changed, a new
+ * version is added beside it. Pressure formulas give a band in exact figures, minutes formulas a time.
+ */
+export interface FormulaContext {
+  readonly system: System;
+  readonly caseKey: string;
+  /** The unit the figures are wanted in: the judging gauge's, or the formula's own where none is chosen yet. */
+  readonly unit: Unit | null;
+  readonly gauge: Gauge | null;
+  /** Readings of this run that a stage kept by name. */
+  readonly kept: Readonly<Record<string, Exact>>;
+  /** Volume under test, m3. */
+  readonly volume: number;
+  /** Standard uncertainty of an unlogged temperature over so many minutes, K. */
+  readonly temperature: (minutes: number) => number;
+}
+export interface PressureResult {
+  readonly low: Exact;
+  readonly high: Exact;
+  readonly working: Working;
+}
+export interface MinutesResult {
+  readonly minutes: number;
+  readonly working: Working;
+}
+/** How a result came about: shown when it is asked "why". */
+export interface Working {
+  readonly formula: string;
+  readonly inputs: readonly FigureInput[];
+  readonly text: string;
+}
+/** Why a formula has no result yet: something must be entered or read first. */
+export class FormulaError extends Error {
+  constructor(text: string) {
+    super(text);
+    this.name = 'FormulaError';
+  }
+}
+export type Args = Readonly<Record<string, string>>;
+interface Formula {
+  readonly kind: 'pressure' | 'minutes';
+  /** Names of its arguments; a trailing `?` marks one that may be absent. */
+  readonly args: readonly string[];
+  readonly says: string;
+  readonly pressure?: (context: FormulaContext, args: Args) => PressureResult;
+  readonly minutes?: (context: FormulaContext, args: Args) => MinutesResult;
+}
+
+/** Decimals a computed band is rounded to in each unit of the trade: finer than any gauge that reads it. */
+const DECIMALS: Partial<Record<Unit, number>> = { psi: 2, inWC: 2, mbar: 2, bar: 4, kPa: 3, Pa: 0 };
+const q = parseWithUnit;
+/** A figure in the wanted unit, rounded towards the stated side; unchanged when it is in that unit. */
+export const wanted = (a: Exact, unit: Unit | null, round: 'down' | 'up'): Exact =>
+  unit === null || a.unit === unit ? a : inUnit(a, unit, DECIMALS[unit] ?? 3, round);
+
+const kept = (c: FormulaContext, name: string): Exact => {
+  const figure = c.kept[name];
+  if (!figure) throw new FormulaError(`The reading "${name}" has not been taken yet.`);
+  return figure;
+};
+/** The larger of figures that may be in different units, in the unit of the first. */
+const larger = (a: Exact, b: Exact): Exact =>
+  compare(wanted(b, a.unit, 'up'), a) > 0 ? wanted(b, a.unit, 'up') : a;
+
+/**
+ * Test pressure of gas pipework before it is put to work: factor x maximum working pressure, at least the least
+ * figure; from `mediumFrom` working pressure upwards at least `mediumLeast` over the whole system, since a regulator
+ * that fails puts medium pressure everywhere. Imperial school; both figures are arguments of the pack.
+ */
+function airTestPressure(c: FormulaContext, a: Args): PressureResult {
+  const least = q(a.least!);
+  const unit = least.unit;
+  const working = wanted(c.system.workingPressure, unit, 'up');
+  const [whole = '1', fraction = ''] = a.factor!.split('.');
+  const multiple = scaled(working, Number(whole + fraction), 10 ** fraction.length, 2, 'up');
+  const medium = compare(working, wanted(q(a.mediumFrom!), unit, 'down')) >= 0;
+  const floor = medium ? larger(least, q(a.mediumLeast!)) : least;
+  const pressure = larger(floor, multiple);
+  const high = scaled(pressure, 100 + Number(a.over!), 100, 2, 'down');
+  return {
+    low: wanted(pressure, c.unit, 'up'),
+    high: wanted(high, c.unit, 'down'),
+    working: {
+      formula: `p = max(${a.factor} × p_working, ${medium ? showExact(q(a.mediumLeast!)) : showExact(least)})`,
+      inputs: [
+        { name: 'p_working, maximum working pressure', value: showExact(c.system.workingPressure) },
+        { name: `${a.factor} × p_working`, value: showExact(multiple) },
+        { name: medium ? 'least, medium pressure in the system' : 'least', value: showExact(floor) },
+      ],
+      text: medium
+        ? `Part of this system works at ${showExact(q(a.mediumFrom!))} or more: the whole is tested at one pressure, because a regulator that fails puts medium pressure everywhere.`
+        : `The larger of ${a.factor} times the working pressure and ${showExact(least)}.`,
+    },
+  };
+}
+
+/**
+ * Pressure through gas appliances: at most the lowest maximum inlet pressure on any plate in scope; a plate that was
+ * not read counts as `unknown`. The band reaches `under` percent below that cap.
+ */
+function lowestPlate(c: FormulaContext, a: Args): PressureResult {
+  const unknown = q(a.unknown!);
+  const unit = unknown.unit;
+  const plates = [
+    ...c.system.appliances.map((x) => ({ name: x.name, inlet: x.maxInlet ?? null })),
+    ...(c.system.regulators ?? []).map((x) => ({ name: x.name, inlet: x.maxInlet ?? null })),
+  ];
+  let cap: Exact | null = null;
+  let weakest = 'no plate in scope';
+  for (const plate of plates) {
+    const inlet = plate.inlet ? wanted(plate.inlet, unit, 'down') : unknown;
+    if (!cap || compare(inlet, cap) < 0) {
+      cap = inlet;
+      weakest = plate.inlet ? plate.name : `${plate.name} (plate not read)`;
+    }
+  }
+  const high = cap ?? unknown;
+  return {
+    low: wanted(scaled(high, 100 - Number(a.under!), 100, 2, 'up'), c.unit, 'up'),
+    high: wanted(high, c.unit, 'down'),
+    working: {
+      formula: 'p ≤ lowest maximum inlet pressure on any plate in scope',
+      inputs: plates.map((p) => ({
+        name: p.name,
+        value: p.inlet ? showExact(p.inlet) : `not read: ${showExact(unknown)}`,
+      })),
+      text: `Weakest element: ${weakest}, ${showExact(high)}. Above it a control can be damaged.`,
+    },
+  };
+}
+
+/** A band around the system's working pressure, in percent below and above it. */
+function nearWorking(c: FormulaContext, a: Args): PressureResult {
+  const working = c.system.workingPressure;
+  return {
+    low: wanted(scaled(working, 100 - Number(a.under!), 100, working.scale + 2, 'up'), c.unit, 'up'),
+    high: wanted(scaled(working, 100 + Number(a.over!), 100, working.scale + 2, 'down'), c.unit, 'down'),
+    working: {
+      formula: `p_working − ${a.under} % to p_working + ${a.over} %`,
+      inputs: [{ name: 'p_working, working pressure', value: showExact(working) }],
+      text: 'At or near working pressure, so that the leak is measured as it is in use.',
+    },
+  };
+}
+
+/** A share of a reading taken earlier in the run, in percent: a valve's let-by is looked for below static. */
+function shareOfReading(c: FormulaContext, a: Args): PressureResult {
+  const reading = kept(c, a.of!);
+  const round = (percent: string, side: 'up' | 'down') =>
+    scaled(reading, Number(percent), 100, reading.scale, side);
+  return {
+    low: wanted(round(a.low!, 'up'), c.unit, 'up'),
+    high: wanted(round(a.high!, 'down'), c.unit, 'down'),
+    working: {
+      formula: `${a.low} % to ${a.high} % of the ${a.of} reading`,
+      inputs: [{ name: `${a.of} reading`, value: showExact(reading) }],
+      text: 'Clearly below the pressure upstream, so that a valve that passes shows as a rise.',
+    },
+  };
+}
+
+/** A band below a reading taken earlier: at least and at most so much released. */
+function belowReading(c: FormulaContext, a: Args): PressureResult {
+  const reading = kept(c, a.of!);
+  const low = subtract(reading, wanted(q(a.most!), reading.unit, 'down'));
+  const high = subtract(reading, wanted(q(a.least!), reading.unit, 'up'));
+  return {
+    low: wanted(low, c.unit, 'up'),
+    high: wanted(high, c.unit, 'down'),
+    working: {
+      formula: `${a.of} reading − ${a.most} to ${a.of} reading − ${a.least}`,
+      inputs: [{ name: `${a.of} reading`, value: showExact(reading) }],
+      text: 'Released so far that a valve that passes can show as a rise, and a leak as a fall.',
+    },
+  };
+}
+
+/** A band around a reading taken earlier: so much below it to so much above it. */
+function nearReading(c: FormulaContext, a: Args): PressureResult {
+  const reading = kept(c, a.of!);
+  return {
+    low: wanted(subtract(reading, wanted(q(a.below!), reading.unit, 'down')), c.unit, 'up'),
+    high: wanted(add(reading, wanted(q(a.above!), reading.unit, 'down')), c.unit, 'down'),
+    working: {
+      formula: `${a.of} reading − ${a.below} to + ${a.above}`,
+      inputs: [{ name: `${a.of} reading`, value: showExact(reading) }],
+      text: 'The same pressure as before.',
+    },
+  };
+}
+
+/** The regulator's set pressure plus an allowance: above it the regulator does not shut off. */
+function aboveSet(c: FormulaContext, a: Args): PressureResult {
+  const set = c.system.setPressure ?? c.system.workingPressure;
+  const by = q(a.by!);
+  const high = add(wanted(set, by.unit, 'down'), by);
+  return {
+    low: wanted(set, c.unit, 'up'),
+    high: wanted(high, c.unit, 'down'),
+    working: {
+      formula: `p_set + ${a.by}`,
+      inputs: [{ name: 'p_set, regulator set pressure', value: showExact(set) }],
+      text: 'A regulator that shuts off stands a little above its set pressure, and stays there.',
+    },
+  };
+}
+
+/** The pressure at which the regulator's vent opens, as entered on the system page. */
+function ventSetting(c: FormulaContext): PressureResult {
+  const vent = c.system.ventSetting;
+  if (!vent) throw new FormulaError('The vent setting of the regulator is not entered on the system page.');
+  return {
+    low: wanted(vent, c.unit, 'down'),
+    high: wanted(vent, c.unit, 'down'),
+    working: {
+      formula: 'vent setting of the regulator',
+      inputs: [{ name: 'vent setting', value: showExact(vent) }],
+      text: 'At this pressure the regulator blows off to open air.',
+    },
+  };
+}
+
+/**
+ * Hold of an air test by volume: `smallMinutes` below `small` of pipe or in one dwelling, otherwise `step` minutes for
+ * each `per` of volume or part of it, at most `most`. Imperial school; the figures are arguments.
+ */
+function holdByVolume(c: FormulaContext, a: Args): MinutesResult {
+  const small = q(a.small!);
+  const per = q(a.per!);
+  const inUnitOf = (unit: Unit) => convert(c.volume, 'm3', unit);
+  const dwelling = c.caseKey === a.dwellingCase;
+  const isSmall = dwelling || inUnitOf(small.unit) < toNumber(small);
+  const parts = Math.max(1, Math.ceil(inUnitOf(per.unit) / toNumber(per) - 1e-9));
+  const minutes = isSmall ? Number(a.smallMinutes) : Math.min(Number(a.most), parts * Number(a.step));
+  return {
+    minutes,
+    working: {
+      formula: isSmall
+        ? `${a.smallMinutes} min below ${showExact(small)} of pipe, or in one dwelling`
+        : `${a.step} min for each ${showExact(per)} or part of it, at most ${a.most} min`,
+      inputs: [
+        { name: 'volume of the section', value: `${inUnitOf(small.unit).toFixed(2)} ${small.unit}` },
+        { name: 'one dwelling', value: dwelling ? 'yes' : 'no' },
+      ],
+      text: 'The published minimum; the longest of it, the house standard and the need is planned.',
+    },
+  };
+}
+
+/** Minutes by volume from a table "0 l=10, 100 l=20": the last row whose volume is reached. */
+function minutesByVolume(c: FormulaContext, a: Args): MinutesResult {
+  const rows = a.table!.split(',').map((row) => {
+    const [from = '', minutes = ''] = row.split('=');
+    const figure = q(from.trim());
+    return { from: convert(toNumber(figure), figure.unit, 'm3'), text: row.trim(), minutes: Number(minutes) };
+  });
+  const row = rows.filter((r) => c.volume >= r.from - 1e-12).pop() ?? rows[0]!;
+  return {
+    minutes: row.minutes,
+    working: {
+      formula: 'by volume: ' + rows.map((r) => r.text.replace('=', ' → ') + ' min').join('; '),
+      inputs: [{ name: 'volume of the section', value: `${(c.volume * 1000).toFixed(1)} l` }],
+      text: 'The rule lengthens the period with the volume.',
+    },
+  };
+}
+
+/** Least watch time of a meter dial by its volume per turn, from a table "0.25 ft3=5, 1 ft3=7", and the firm's own least. */
+function dialWatch(c: FormulaContext, a: Args): MinutesResult {
+  const dial = c.system.meter.testDial;
+  if (!dial)
+    throw new FormulaError(
+      'The smallest test dial of the meter is not entered on the system page: its volume per turn decides the watch time.',
+    );
+  const rows = a.table!.split(',').map((row) => {
+    const [volume = '', minutes = ''] = row.split('=');
+    return { volume: q(volume.trim()), minutes: Number(minutes) };
+  });
+  const litres = (e: Exact) => convert(toNumber(e), e.unit, 'l');
+  const row = rows.find((r) => litres(dial) <= litres(r.volume) + 1e-9);
+  if (!row)
+    throw new FormulaError(
+      `No watch time is published for a dial of ${showExact(dial)} per turn. Use a smaller dial.`,
+    );
+  return {
+    minutes: row.minutes,
+    working: {
+      formula: 'least watch time by the smallest test dial',
+      inputs: [
+        { name: 'test dial, volume per turn', value: showExact(dial) },
+        { name: 'row used', value: `${showExact(row.volume)}: ${row.minutes} min` },
+      ],
+      text: 'A larger dial must be watched longer before a small leak moves it visibly.',
+    },
+  };
+}
+
+/**
+ * Measuring time of a leak rate: until the 95 % half-width of the rate (adequacy/rate) is at most `uncertainty`; at
+ * least `least` minutes, at most a day.
+ */
+function rateUncertainty(c: FormulaContext, a: Args): MinutesResult {
+  const most = q(a.uncertainty!);
+  const least = Number(a.least);
+  if (!c.gauge)
+    return {
+      minutes: least,
+      working: { formula: 'by the gauge', inputs: [], text: 'Choose the gauge first.' },
+    };
+  const pressure = convert(toNumber(c.system.workingPressure), c.system.workingPressure.unit, 'Pa');
+  const resolution = convert(toNumber(c.gauge.resolution), c.gauge.resolution.unit, 'Pa');
+  const wide = (minutes: number) =>
+    (rateHalfWidth({
+      volume: c.volume,
+      pressure,
+      resolution,
+      temperature: c.temperature(minutes),
+      seconds: minutes * 60,
+    }) *
+      1000 *
+      3600) /
+    convert(1, 'l/h', most.unit);
+  let minutes = least;
+  while (minutes < 24 * 60 && wide(minutes) > toNumber(most)) minutes += minutes < 60 ? 0.5 : 5;
+  return {
+    minutes,
+    working: {
+      formula: 't so that 1.96 × V/P_atm × √(r²/6 + (P/T × u_dT)²) / t ≤ U',
+      inputs: [
+        { name: 'U, uncertainty wanted', value: showExact(most) },
+        { name: 'r, resolution of the gauge', value: showExact(c.gauge.resolution) },
+        { name: 'V, volume of the section', value: `${(c.volume * 1000).toFixed(1)} l` },
+        { name: 'u_dT, temperature not logged', value: `${c.temperature(minutes).toFixed(2)} K` },
+        { name: 'least', value: `${least} min` },
+      ],
+      text: 'A coarse gauge or a large section must be measured longer for the same certainty.',
+    },
+  };
+}
+
+export const FORMULAS: Readonly<Record<string, Formula>> = {
+  'air-test-pressure@1': {
+    kind: 'pressure',
+    args: ['factor', 'least', 'mediumFrom', 'mediumLeast', 'over'],
+    says: 'test pressure of gas pipework from its working pressure',
+    pressure: airTestPressure,
+  },
+  'lowest-plate@1': {
+    kind: 'pressure',
+    args: ['unknown', 'under'],
+    says: 'the lowest maximum inlet pressure on any plate in scope',
+    pressure: lowestPlate,
+  },
+  'near-working@1': {
+    kind: 'pressure',
+    args: ['under', 'over'],
+    says: 'around working pressure',
+    pressure: nearWorking,
+  },
+  'share-of-reading@1': {
+    kind: 'pressure',
+    args: ['of', 'low', 'high'],
+    says: 'a share of an earlier reading',
+    pressure: shareOfReading,
+  },
+  'below-reading@1': {
+    kind: 'pressure',
+    args: ['of', 'least', 'most'],
+    says: 'so much below an earlier reading',
+    pressure: belowReading,
+  },
+  'near-reading@1': {
+    kind: 'pressure',
+    args: ['of', 'below', 'above'],
+    says: 'around an earlier reading',
+    pressure: nearReading,
+  },
+  'above-set@1': {
+    kind: 'pressure',
+    args: ['by'],
+    says: 'regulator set pressure plus an allowance',
+    pressure: aboveSet,
+  },
+  'vent-setting@1': {
+    kind: 'pressure',
+    args: [],
+    says: 'vent setting of the regulator',
+    pressure: ventSetting,
+  },
+  'hold-by-volume@1': {
+    kind: 'minutes',
+    args: ['small', 'smallMinutes', 'per', 'step', 'most', 'dwellingCase'],
+    says: 'hold of an air test by volume',
+    minutes: holdByVolume,
+  },
+  'minutes-by-volume@1': {
+    kind: 'minutes',
+    args: ['table'],
+    says: 'minutes by volume',
+    minutes: minutesByVolume,
+  },
+  'dial-watch@1': {
+    kind: 'minutes',
+    args: ['table'],
+    says: 'watch time by the meter dial',
+    minutes: dialWatch,
+  },
+  'rate-uncertainty@1': {
+    kind: 'minutes',
+    args: ['uncertainty', 'least'],
+    says: 'measuring time of a leak rate',
+    minutes: rateUncertainty,
+  },
+};
+
+/** @throws RangeError naming the formula when it is unknown or of the other kind; FormulaError when something is missing */
+export function pressureOf(call: { formula: string; args?: Args }, context: FormulaContext): PressureResult {
+  const formula = FORMULAS[call.formula];
+  if (!formula?.pressure) throw new RangeError(`"${call.formula}" is not a pressure formula.`);
+  return formula.pressure(context, call.args ?? {});
+}
+/** @throws RangeError, FormulaError as pressureOf */
+export function minutesOf(call: { formula: string; args?: Args }, context: FormulaContext): MinutesResult {
+  const formula = FORMULAS[call.formula];
+  if (!formula?.minutes) throw new RangeError(`"${call.formula}" is not a minutes formula.`);
+  return formula.minutes(context, call.args ?? {});
+}

@@ -1,0 +1,80 @@
+import { sectionVolume, type System } from '@/core/installation/section';
+import type { Choice, Pack } from '@/core/pack/types';
+import { domainReasons } from './plan';
+
+/** A procedure or sequence that can be started on a system, with what a person must know to choose it. */
+export interface Offer {
+  readonly pack: string;
+  readonly school: string;
+  readonly edition: string;
+  readonly notice: string;
+  readonly id: string;
+  readonly title: string;
+  readonly summary: string;
+  readonly proves: readonly string[];
+  readonly cannotProve: readonly string[];
+  /** Titles of the parts, in their order, where there are several. */
+  readonly parts: readonly string[];
+  readonly cases: readonly { readonly key: string; readonly title: string; readonly hint: string }[];
+  readonly choices: readonly Choice[];
+  readonly practice: boolean;
+  /** Why its rules would not decide here: a good reading could only be referred. */
+  readonly outside: readonly string[];
+  /** Procedures of which one must have ended well before, and what to say otherwise. */
+  readonly after: { readonly procedures: readonly string[]; readonly text: string } | null;
+}
+
+/** What a pack offers for a system: everything for its medium; answers a choice cannot have here are left out. */
+export function offersFor(pack: Pack, system: System): Offer[] {
+  const from = { pack: pack.id, school: pack.school, edition: pack.edition, notice: pack.notice };
+  const fits = (media: readonly string[] | undefined) => (media ?? ['natural gas']).includes(system.medium);
+  const open = (choices: readonly Choice[]): Choice[] =>
+    choices.map((c) => {
+      const options = c.options.filter(
+        (o) => !(o.unlessAccess && system.access?.includes(o.unlessAccess.access)),
+      );
+      return {
+        ...c,
+        options,
+        default: options.some((o) => o.key === c.default) ? c.default : options[0]!.key,
+      };
+    });
+  const single = pack.procedures
+    .filter((p) => !p.partOnly && fits(p.media))
+    .map((p): Offer => ({
+      ...from,
+      id: p.id,
+      title: p.title,
+      summary: p.summary,
+      proves: p.proves,
+      cannotProve: p.cannotProve,
+      parts: (p.parts ?? []).map((x) => x.title),
+      cases: p.cases.map(({ key, title, hint }) => ({ key, title, hint })),
+      choices: open(p.choices),
+      practice: p.practice === true,
+      outside: domainReasons(p, system, sectionVolume(system)),
+      after: p.after ?? null,
+    }));
+  const sequences = (pack.sequences ?? []).flatMap((s): Offer[] => {
+    const procedures = s.parts.map((x) => pack.procedures.find((p) => p.id === x.procedure)!);
+    if (!procedures.every((p) => fits(p.media))) return [];
+    const choices = new Map(procedures.flatMap((p) => p.choices).map((c) => [c.key, c]));
+    return [
+      {
+        ...from,
+        id: s.id,
+        title: s.title,
+        summary: s.summary,
+        proves: [...new Set(procedures.flatMap((p) => p.proves))],
+        cannotProve: procedures[procedures.length - 1]!.cannotProve,
+        parts: s.parts.map((x) => x.title),
+        cases: s.cases,
+        choices: open([...choices.values()]),
+        practice: false,
+        outside: [...new Set(procedures.flatMap((p) => domainReasons(p, system, sectionVolume(system))))],
+        after: null,
+      },
+    ];
+  });
+  return [...single, ...sequences];
+}

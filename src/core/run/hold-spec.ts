@@ -1,0 +1,156 @@
+/** What a hold is: its role, band, and minutes by rule, by house standard and by need. */
+import { neededMinutes, type HoldSetting } from '@/core/adequacy/gas';
+import type { Gauge } from '@/core/instrument/gauge';
+import type { HoldRole, MinutesSpec } from '@/core/pack/types';
+import {
+  applies,
+  bandOf,
+  caseOf,
+  planVolume,
+  ruleOf,
+  testPressure,
+  type Plan,
+  type ResolvedBand,
+} from '@/core/plan/plan';
+import { FormulaError, minutesOf, type FormulaContext, type Working } from '@/core/plan/formulas';
+import { parseWithUnit, toNumber, type Exact } from '@/core/quantity/exact';
+import { convert } from '@/core/quantity/unit';
+import { contextOf, currentCycle, currentVisit, gaugeOf, perceptibleOf, stageOf } from './read';
+import type { RunState } from './state';
+
+/** Minutes of a hold, each with where it comes from; the planned ones are counted down. */
+export interface HoldMinutes {
+  readonly rule: number;
+  readonly source: string;
+  readonly working?: Working;
+  readonly house: number | null;
+  readonly houseSource: string;
+  /** null: not asked of this hold; 'over-a-day': no hold of a day would be enough. */
+  readonly needed: number | 'over-a-day' | null;
+  readonly planned: number;
+}
+export interface HoldSpec {
+  readonly role: HoldRole;
+  readonly band: ResolvedBand | null;
+  /** Why the band is not known yet. */
+  readonly missing: string;
+  readonly minutes: number;
+  readonly times: HoldMinutes;
+  readonly source: string;
+}
+
+/** The volume under test: measured in this run where it was, otherwise from the pipe list. */
+export const volumeOf = (plan: Plan, state: RunState, part?: string | null) =>
+  state.volume?.figure ?? planVolume(plan, part);
+
+/** Settings of a hold for adequacy, from the plan and the judging gauge. */
+export function holdSetting(
+  plan: Plan,
+  state: RunState,
+  minutes: number,
+  part?: string | null,
+  pressurePa?: number,
+  judging?: Gauge | null,
+): HoldSetting | null {
+  const gauge = judging ?? gaugeOf(plan, state);
+  if (!gauge) return null;
+  const working = plan.system.workingPressure;
+  let pressure = pressurePa;
+  if (pressure === undefined) {
+    const test = testPressure(plan, part);
+    pressure = convert(toNumber(test), test.unit, 'Pa');
+  }
+  return {
+    volume: volumeOf(plan, state, part).value,
+    pressure,
+    workingPressure:
+      ruleOf(plan, part).adequacy.at === 'test' ? pressure : convert(toNumber(working), working.unit, 'Pa'),
+    minutes,
+    gauge,
+    perceptible: perceptibleOf(plan, gauge, part),
+  };
+}
+/** The leak that matters in this part's case, l/h. */
+export const leakThatMatters = (plan: Plan, part?: string | null): Exact =>
+  parseWithUnit(caseOf(plan, part).leakThatMatters ?? ruleOf(plan, part).adequacy.leakThatMatters);
+
+/** The rule's own minutes: a figure, or a formula worked out. */
+function ruleMinutes(
+  plan: Plan,
+  part: string | null | undefined,
+  spec: MinutesSpec,
+  context: FormulaContext,
+): { minutes: number; working?: Working } {
+  if (typeof spec === 'number') return { minutes: spec };
+  const rule = spec.unless?.find((u) => applies(plan, part, u.when))?.rule ?? spec.rule;
+  if (typeof rule === 'number') return { minutes: rule };
+  return minutesOf(rule, context);
+}
+
+/**
+ * Rule, house and need of a timed stage. The longest is planned where the pack says so; a need of more than a day is
+ * said, not planned.
+ */
+export function minutesFor(
+  plan: Plan,
+  state: RunState,
+  part: string | null | undefined,
+  spec: MinutesSpec,
+  source: string,
+  judged: boolean,
+): HoldMinutes {
+  const { minutes, working } = ruleMinutes(plan, part, spec, contextOf(plan, state, part));
+  const house = typeof spec === 'number' ? null : (spec.house ?? null);
+  const longest = typeof spec !== 'number' && spec.plans === 'longest';
+  const setting = judged && longest ? holdSetting(plan, state, minutes, part) : null;
+  const needed =
+    setting && setting.pressure > 0
+      ? (neededMinutes(
+          setting,
+          toNumber(leakThatMatters(plan, part)),
+          ruleOf(plan, part).temperatureDefault,
+        ) ?? 'over-a-day')
+      : null;
+  return {
+    rule: minutes,
+    source,
+    ...(working ? { working } : {}),
+    house,
+    houseSource: (typeof spec === 'number' ? undefined : spec.houseSource) ?? 'House standard',
+    needed,
+    planned: longest ? Math.max(minutes, house ?? 0, typeof needed === 'number' ? needed : 0) : minutes,
+  };
+}
+
+/** What the next or running hold is; null where the stage holds nothing. */
+export function holdSpec(plan: Plan, state: RunState): HoldSpec | null {
+  const visit = currentVisit(state);
+  if (!visit) return null;
+  const stage = stageOf(plan, visit);
+  if (stage.kind !== 'hold' && stage.kind !== 'isolate-and-repeat') return null;
+  const context = contextOf(plan, state, stage.part);
+  let band: ResolvedBand | null = null;
+  let missing = '';
+  try {
+    band = stage.band ? bandOf(stage.band, context, plan, stage.part) : null;
+  } catch (error) {
+    if (!(error instanceof FormulaError)) throw error;
+    missing = error.message;
+  }
+  if (stage.kind === 'hold') {
+    const judged = stage.role === 'tightness' || stage.role === 'strength';
+    const times = minutesFor(plan, state, stage.part, stage.minutes, stage.minutesSource, judged);
+    return { role: stage.role, band, missing, minutes: times.planned, times, source: stage.minutesSource };
+  }
+  const settled = currentCycle(visit)?.settle?.judgement !== undefined;
+  const minutes = settled ? stage.minutes : stage.settleMinutes;
+  const times = minutesFor(plan, state, stage.part, minutes, stage.minutesSource, false);
+  return {
+    role: settled ? 'tightness' : 'settle',
+    band,
+    missing,
+    minutes,
+    times,
+    source: stage.minutesSource,
+  };
+}

@@ -1,0 +1,102 @@
+/** What is present on the day: what must be written down, and what changed since it was last seen. */
+import type { InventoryKind } from '@/core/pack/types';
+import type { System } from '@/core/installation/section';
+import type { Plan } from '@/core/plan/plan';
+import type { InventoryItem } from './events';
+import type { RunState } from './state';
+
+/** A thing the system page knows of, as a blank line of the inventory. */
+export interface ExpectedItem {
+  readonly id: string;
+  readonly kind: InventoryKind['kind'];
+  readonly name: string;
+  readonly place: string;
+  readonly make: string;
+  readonly model: string;
+  readonly serial: string;
+}
+/** The things of one kind that the system page names. */
+export function expectedItems(system: System, kind: InventoryKind['kind']): ExpectedItem[] {
+  const blank = { make: '', model: '', serial: '', place: '' };
+  switch (kind) {
+    case 'meter':
+      return system.meter.kind === 'none'
+        ? []
+        : [{ ...blank, id: 'meter', kind, name: system.meter.name, serial: system.meter.serial ?? '' }];
+    case 'appliance':
+      return system.appliances.map((a) => ({
+        id: a.id,
+        kind,
+        name: a.name,
+        place: a.place,
+        make: a.make ?? '',
+        model: a.model ?? '',
+        serial: a.serial ?? '',
+      }));
+    case 'regulator':
+      return (system.regulators ?? []).map((r) => ({
+        id: r.id,
+        kind,
+        name: r.name,
+        place: r.place,
+        make: r.make ?? '',
+        model: r.model ?? '',
+        serial: r.serial ?? '',
+      }));
+    case 'tank':
+      return system.tank
+        ? [
+            {
+              ...blank,
+              id: system.tank.id,
+              kind,
+              name: system.tank.name,
+              place: system.tank.place,
+              make: system.tank.make ?? '',
+              serial: system.tank.serial ?? '',
+            },
+          ]
+        : [];
+    default:
+      return [];
+  }
+}
+
+/** The inspection points of a kind in this procedure. */
+export const pointsOf = (plan: Plan, kind: InventoryKind['kind']) =>
+  plan.procedure.inventory?.find((k) => k.kind === kind)?.points ?? [];
+
+/** Names of the required things that are not written down yet, or lack an inspection point. */
+export function missingInventory(plan: Plan, state: RunState): string[] {
+  return (plan.procedure.inventory ?? [])
+    .filter((k) => k.required)
+    .flatMap((k) => {
+      const expected = expectedItems(plan.system, k.kind);
+      const complete = (id: string) => {
+        const item = state.inventory.find((i) => i.id === id);
+        return item !== undefined && k.points.every((p) => item.points[p.key] !== undefined);
+      };
+      return expected.filter((e) => !complete(e.id)).map((e) => e.name);
+    });
+}
+
+/** What is different from when it was last seen: another make, model or serial is another thing and needs a new check. */
+export function inventoryChanges(
+  before: Pick<InventoryItem, 'name' | 'make' | 'model' | 'serial'>,
+  now: Pick<InventoryItem, 'name' | 'make' | 'model' | 'serial'>,
+): string[] {
+  return (['make', 'model', 'serial'] as const)
+    .filter(
+      (k) =>
+        before[k].trim() && now[k].trim() && before[k].trim().toLowerCase() !== now[k].trim().toLowerCase(),
+    )
+    .map((k) => `${now.name}: ${k} was ${before[k]}, is ${now[k]}`);
+}
+
+/** Points that were found at fault. */
+export const faultsFound = (plan: Plan, state: RunState): string[] =>
+  state.inventory.flatMap((i) =>
+    Object.entries(i.points)
+      .filter(([, said]) => said === 'fault')
+      .map(([key]) => `${i.name}: ${pointsOf(plan, i.kind).find((p) => p.key === key)?.text ?? key}`),
+  );

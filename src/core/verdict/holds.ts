@@ -1,0 +1,60 @@
+/** Which holds of a run decide, and what the let-by stages say together. */
+import type { IsolateStage } from '@/core/pack/types';
+import { ruleOf, type Plan } from '@/core/plan/plan';
+import type { Hold, RunState, Visit } from '@/core/run/state';
+
+/** Visits of a part; all of the run where no part is named. */
+export const visitsOf = (plan: Plan, state: RunState, part: string | null): readonly Visit[] =>
+  part === null ? state.visits : state.visits.filter((v) => plan.procedure.stages[v.stage]?.part === part);
+
+const DECIDES = new Set(['tightness', 'leak-rate', 'strength']);
+
+/** The judged hold that decides: the last one with a result, of the whole section or (isolate) the subject. */
+export function decidingHold(
+  plan: Plan,
+  state: RunState,
+  part: string | null = null,
+): { hold: Hold; visit: Visit } | null {
+  for (const visit of [...visitsOf(plan, state, part)].reverse()) {
+    const hold = [...visit.holds].reverse().find((h) => DECIDES.has(h.role) && h.judgement);
+    if (hold) return { hold, visit };
+  }
+  return null;
+}
+/** The last judged hold of the pipework alone. */
+export function pipeworkHold(plan: Plan, state: RunState, part: string | null): Hold | null {
+  for (const visit of [...visitsOf(plan, state, part)].reverse()) {
+    const stage = plan.procedure.stages[visit.stage];
+    if (stage?.kind === 'isolate-and-repeat' && (stage as IsolateStage).subjects === 'pipework') {
+      const cycle = [...visit.cycles].reverse().find((c) => c.hold?.judgement);
+      if (cycle) return cycle.hold!;
+    }
+  }
+  return null;
+}
+
+export type Footing = 'proved' | 'not-proved' | 'suspected' | 'separated' | 'skipped' | 'missing';
+/**
+ * What the let-by stages say together: the last completed one counts; a skip is sound only where physically
+ * separated. Where the pack says that the section is cut or capped, its check list has confirmed it.
+ */
+export function footing(plan: Plan, state: RunState, part: string | null = null): Footing {
+  let word: Footing = ruleOf(plan, part).boundary === 'separated' ? 'separated' : 'missing';
+  for (const visit of state.visits) {
+    const stage = plan.procedure.stages[visit.stage];
+    const letBy = stage?.kind === 'hold' && stage.role === 'let-by';
+    if (visit.outcome === 'skipped' && visit.skipped && letBy)
+      word = visit.skipped.sound ? 'separated' : 'skipped';
+    const judged = visit.holds.filter((h) => h.role === 'let-by' && h.judgement);
+    if (visit.skipped || !judged.length) continue;
+    const outcome = judged[judged.length - 1]!.judgement!.outcome;
+    word = outcome === 'proved' ? 'proved' : outcome === 'suspected' ? 'suspected' : 'not-proved';
+  }
+  return word;
+}
+/** How the skipped let-by was justified, in the words of the pack. */
+export const separationText = (plan: Plan, state: RunState): string | null =>
+  [...state.visits].reverse().find((v) => {
+    const stage = plan.procedure.stages[v.stage];
+    return v.skipped?.sound && stage?.kind === 'hold' && stage.role === 'let-by';
+  })?.skipped?.reason ?? null;

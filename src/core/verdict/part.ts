@@ -1,0 +1,227 @@
+/** The result of one part of a run: by its rule alone. The graph claims a finding; the general rules may refuse it. */
+import type { Use } from '@/core/pack/types';
+import { allowanceOf, outsideDomain, ruleOf, type Plan } from '@/core/plan/plan';
+import { breachWords, magnitude, showChange, showExact, type Limit } from '@/core/quantity/exact';
+import { showFigure, type Figure } from '@/core/quantity/figure';
+import { claimOf, permittedDrop } from '@/core/run/read';
+import type { Hold, RunState } from '@/core/run/state';
+import { adequacyOf, dialAdequacy, measuredRate, type Adequacy } from './adequacy';
+import { decidingHold, footing, pipeworkHold, separationText, visitsOf } from './holds';
+import { duration } from './stage-lines';
+import { GENERAL, type Reason, type VerdictWord } from './words';
+
+export interface PartVerdict {
+  readonly word: VerdictWord;
+  readonly sentence: string;
+  readonly reasons: readonly Reason[];
+  readonly adequacy: Adequacy | null;
+  readonly leakRate: Figure | null;
+  /** How the system may be left, where the rule says so. */
+  readonly use?: Use;
+}
+
+/** @param part the part's key, or null for a procedure without parts. The run must have ended. */
+export function judgePart(plan: Plan, state: RunState, part: string | null): PartVerdict {
+  const reasons: Reason[] = [];
+  const rule = part ? (plan.procedure.parts?.find((p) => p.key === part)?.title ?? '') : plan.procedure.title;
+  const add = (code: string, text: string, source = GENERAL) => {
+    reasons.push({ code, text, source });
+    return text;
+  };
+  const deciding = decidingHold(plan, state, part);
+  const watched = [...visitsOf(plan, state, part)].reverse().find((v) => v.dial?.moved !== undefined);
+  const claim = claimOf(state, part);
+  const finish = (word: VerdictWord, sentence: string): PartVerdict => ({
+    word,
+    sentence,
+    reasons,
+    adequacy: deciding
+      ? adequacyOf(plan, state, deciding.hold, part)
+      : watched
+        ? dialAdequacy(plan, watched, watched.dial!, part)
+        : null,
+    leakRate: deciding ? measuredRate(plan, state, deciding.hold, part) : (watched?.dial?.rate ?? null),
+    ...(claim?.use ? { use: claim.use } : {}),
+  });
+  const permitted = permittedDrop(plan, state, part);
+  if (!claim) return finish('void', add('nothing-judged', 'The run ended without a judged hold: no result.'));
+
+  if (claim.finding === 'void')
+    return finish(
+      'void',
+      add(`void-${claim.stage}`, claim.because ?? 'The procedure was broken: no result.', rule),
+    );
+  if (claim.finding === 'pending')
+    return finish(
+      'void',
+      add(
+        'pipework-not-tested',
+        'The drop lay within the allowance, but the pipework was not then tested alone: no result.',
+        rule,
+      ),
+    );
+
+  if (claim.finding === 'not-tight') {
+    const measured = deciding?.hold.judgement;
+    if (claim.because) add(`not-tight-${claim.outcome}`, claim.because, rule);
+    if (measured?.rate && claim.outcome === measured.outcome)
+      add('leak-rate', rateSentence(plan, state, deciding!.hold), measured.rate.source);
+    else if (pipeworkClaim(plan, claim.stage)) add('pipework-moved', movedPipework(plan, state, part), rule);
+    else if (!claim.because || measured?.outcome === 'beyond')
+      add(
+        'beyond',
+        notTightSentence(plan, state, deciding?.hold ?? null, permitted, part),
+        measured?.limit?.source ?? rule,
+      );
+    return finish('not-tight', reasons.map((r) => r.text).join(' '));
+  }
+
+  // Signs that are a leak whatever a gauge says.
+  const smelt = state.observations.find((o) => o.what === 'smell');
+  if (smelt)
+    return finish(
+      'not-tight',
+      add('smell', 'Gas was smelt during the test. Smell is a leak whatever a gauge says.'),
+    );
+  const bubbling = state.joints.filter((j) => j.looks[j.looks.length - 1]?.found === 'growing');
+  if (bubbling.length)
+    return finish(
+      'not-tight',
+      add('bubbles', `Leak fluid showed growing bubbles: ${bubbling.map((j) => j.name).join(', ')}.`),
+    );
+
+  // From here on something good or undecided is claimed; each general rule may still refuse it.
+  if (claim.finding === 'refer')
+    return finish(
+      'refer',
+      add(`refer-${claim.outcome}`, claim.because ?? 'Somebody else must judge this reading.', rule),
+    );
+  const foot = footing(plan, state, part);
+  if (foot === 'skipped' || foot === 'missing')
+    return finish(
+      'void',
+      add(
+        'let-by-missing',
+        `The let-by test is missing${foot === 'skipped' ? ' (skipped for another reason than physical separation)' : ''}: a passing valve could hide a leak, so there is no result.`,
+      ),
+    );
+  if (foot === 'not-proved')
+    return finish(
+      'void',
+      add(
+        'let-by-not-proved',
+        'The let-by test fell, so the closed valve is not proved: leak and let-by may cancel. Only Not tight could have followed.',
+      ),
+    );
+  if (foot === 'suspected')
+    return finish('void', add('let-by-suspected', 'The let-by test rose and was not cleared up: no result.'));
+
+  if (claim.finding === 'inconclusive')
+    return finish(
+      'inconclusive',
+      add(`inconclusive-${claim.outcome}`, claim.because ?? 'The result does not answer the question.'),
+    );
+
+  const outside = outsideDomain(plan, part);
+  const { domain, adequacy: wanted } = ruleOf(plan, part);
+  if (outside.length)
+    return finish('refer', add('outside-domain', `${outside.join(' ')} ${domain.outside}`, domain.source));
+  const words = separationText(plan, state);
+  const footWords =
+    foot !== 'separated'
+      ? 'let-by proved'
+      : words && !/^The section is physically separated/.test(words)
+        ? words.charAt(0).toLowerCase() + words.slice(1)
+        : 'the section was physically separated from the supply';
+  const looked = state.joints.filter(
+    (j) => j.looks.length === 0 || j.looks[j.looks.length - 1]!.found === 'foam',
+  );
+  if (!deciding?.hold.judgement) {
+    if (watched?.dial?.moved === false && claim.finding === 'tight') {
+      const time = duration(watched.dial.endedAt! - watched.dial.startedAt);
+      const text = `The meter's test dial${plan.system.meter.testDial ? ` (${showExact(plan.system.meter.testDial)} a turn)` : ''} stood still at its mark for ${time}; any movement would have counted; ${footWords}.`;
+      return good(finish('tight', add('dial-still', text, rule)));
+    }
+    return finish('void', add('nothing-judged', 'The run ended without a judged hold: no result.'));
+  }
+  const { judgement } = deciding.hold;
+  const elapsed = duration(judgement.elapsedMs);
+
+  if (claim.finding === 'within-allowance') {
+    if (judgement.rate) {
+      const nothing = judgement.direction === 'none' ? ' The gauge itself showed no movement.' : '';
+      const text = `${rateSentence(plan, state, deciding.hold)}; ${footWords}.${nothing}`;
+      return good(finish('within-allowance', add('leak-rate', text, judgement.rate.source)));
+    }
+    const pipe = pipeworkHold(plan, state, part);
+    if (!pipe?.judgement || pipe.judgement.outcome !== 'nil')
+      return finish(
+        'void',
+        add(
+          'pipework-not-tested',
+          'The drop lay within the allowance, but the pipework was not shown nil: no result.',
+          rule,
+        ),
+      );
+    const allowance = allowanceOf(plan, part);
+    const conditions = allowance.conditions.map((c) => c.text).join(', ');
+    const text = `Drop of ${showExact(magnitude(judgement.change))} in ${elapsed}, permitted ${showExact(permitted!.value)} (row: ${allowance.row}; conditions met: ${conditions}). Pipework alone: no perceptible movement, ${showChange(pipe.judgement.change)}; ${footWords}.`;
+    return good(finish('within-allowance', add('allowance', text, permitted!.source)));
+  }
+  const text = `No perceptible movement: ${showExact(deciding.hold.start.figure)} to ${showExact(deciding.hold.end!.figure)} in ${elapsed}; ${breachWords(judgement.perceptible)} would have counted; ${footWords}.`;
+  const result = finish('tight', add('nil', text, judgement.perceptible.source));
+  // adequacy may take Tight away where the pack makes it binding; it can never give it
+  if (wanted.binding && result.adequacy && !result.adequacy.enough)
+    return finish(
+      'inconclusive',
+      add('adequacy', `${result.adequacy.text} The pack makes this binding.`, wanted.source),
+    );
+  return good(result);
+
+  function good(v: PartVerdict): PartVerdict {
+    if (looked.length)
+      add('joints-open', `Not cleared with leak fluid: ${looked.map((j) => j.name).join(', ')}.`, rule);
+    if (deciding?.hold.short)
+      add(
+        'shortened',
+        `Ended before the planned ${deciding.hold.minutes} min: ${deciding.hold.short}. The rule's own ${deciding.hold.rule} min were kept.`,
+        rule,
+      );
+    if (v.adequacy && !v.adequacy.enough) add('adequacy-printed', v.adequacy.text, wanted.source);
+    return { ...v, reasons: [...reasons] };
+  }
+}
+
+const pipeworkClaim = (plan: Plan, stage: string) =>
+  plan.procedure.stages[stage]?.kind === 'isolate-and-repeat';
+function movedPipework(plan: Plan, state: RunState, part: string | null): string {
+  const hold = pipeworkHold(plan, state, part);
+  return `Pipework alone moved ${hold?.judgement ? showChange(hold.judgement.change) : ''}: pipework must show nil, whatever the allowance for the whole.`;
+}
+
+/** A measured leak rate with its interval, its class and the volume it rests on. */
+function rateSentence(plan: Plan, state: RunState, hold: Hold): string {
+  const judgement = hold.judgement!;
+  const rate = judgement.rate!;
+  const volume = state.volume
+    ? `volume ${(state.volume.figure.value * 1000).toFixed(1)} l by metered draw`
+    : 'volume from the pipe list';
+  return `Leak rate at working pressure ${showFigure(rate.rate)} (95 %: ${rate.low.toFixed(2)} to ${rate.high.toFixed(2)} l/h) from ${showExact(hold.start.figure)} to ${showExact(hold.end!.figure)} in ${duration(judgement.elapsedMs)}, ${volume}: ${rate.title}`;
+}
+
+export function notTightSentence(
+  plan: Plan,
+  state: RunState,
+  hold: Hold | null,
+  permitted: Limit | null,
+  part: string | null,
+): string {
+  if (!hold?.judgement) return 'The hold moved beyond what the rule permits.';
+  const j = hold.judgement;
+  const drop = `Drop of ${showExact(magnitude(j.change))} in ${duration(j.elapsedMs)}`;
+  if (permitted)
+    return `${drop}; the table permits ${showExact(permitted.value)} (row: ${allowanceOf(plan, part).row}).`;
+  const allowance = allowanceOf(plan, part);
+  const denied = allowance.conditions.find((c) => state.denied.includes(c.key));
+  return `${drop}; no drop is permitted (${denied ? `condition not met: ${denied.text}` : allowance.row}); ${breachWords(j.perceptible)} counts as movement.`;
+}

@@ -1,0 +1,275 @@
+'use client';
+import { useMemo, useState } from 'react';
+import type { DialStage } from '@/core/pack/types';
+import { parseFigure, showExact } from '@/core/quantity/exact';
+import { showFigure } from '@/core/quantity/figure';
+import { minutesFor } from '@/core/run/hold-spec';
+import { Button, HoldButton } from '@/ui/kit/button';
+import { Why } from '@/ui/kit/why';
+import { countdown, minutesWords } from '@/ui/kit/words';
+import type { PanelProps } from '../shared';
+
+const field = 'mt-1 min-h-14 w-full border border-edge bg-panel px-3 text-lg';
+
+/** The meter's own dial: marked and watched for a leak, or counted for what an appliance takes. */
+export function DialPanel(props: PanelProps) {
+  return (props.stage as DialStage).role === 'leak' ? <Watch {...props} /> : <Input {...props} />;
+}
+
+function Watch({ view, visit, stage, at, act }: PanelProps) {
+  const { plan, state } = view;
+  const dial = visit.dial;
+  const [mark, setMark] = useState('');
+  const [moving, setMoving] = useState(false);
+  const [turns, setTurns] = useState('');
+  const [direction, setDirection] = useState<'forward' | 'backward'>('forward');
+  const [short, setShort] = useState('');
+  const [trouble, setTrouble] = useState('');
+  const watched = stage as DialStage;
+  const [times, missing] = useMemo(() => {
+    try {
+      return [
+        minutesFor(plan, state, stage.part, watched.minutes, watched.minutesSource, false),
+        '',
+      ] as const;
+    } catch (error) {
+      return [null, (error as Error).message] as const;
+    }
+  }, [plan, state, stage, watched]);
+  const perTurn = plan.system.meter.testDial;
+  if (!times)
+    return (
+      <p role="alert" className="border-l-4 border-ochre pl-3 text-lg">
+        {missing}
+      </p>
+    );
+  if (!dial)
+    return (
+      <div className="grid content-start gap-3 lg:flex-1">
+        <p>
+          Smallest test dial: <span className="figure">{perTurn ? showExact(perTurn) : 'not entered'}</span> a
+          turn. Watch it for{' '}
+          <Why
+            facts={{
+              title: 'Length of the watch',
+              source: times.source,
+              text: times.working?.text ?? '',
+              ...(times.working ? { formula: times.working.formula, inputs: times.working.inputs } : {}),
+            }}
+          >
+            <span className="figure">{minutesWords(times.planned)}</span>
+          </Why>{' '}
+          (published least {minutesWords(times.rule)}
+          {times.house !== null && <>, house {minutesWords(times.house)}</>}).
+        </p>
+        <label>
+          Where does its hand stand? Mark the glass and describe it
+          <input
+            className={field}
+            value={mark}
+            onChange={(e) => setMark(e.target.value)}
+            placeholder="just past the 3, tape on the glass"
+            maxLength={120}
+          />
+        </label>
+        <Button
+          tone="act"
+          data-primary
+          className="min-h-20 text-xl"
+          disabled={!mark.trim()}
+          onClick={() => void act({ kind: 'dial-start', mark: mark.trim() })}
+        >
+          Marked: start watching
+        </Button>
+      </div>
+    );
+  const end = dial.startedAt + dial.minutes * 60000;
+  const over = at >= end;
+  const rule = at >= dial.startedAt + dial.rule * 60000;
+  const save = async () => {
+    try {
+      const answer = await act({ kind: 'dial-end', moved: true, turns: parseFigure(turns, '1'), direction });
+      if (!answer.accepted) setTrouble(answer.text);
+    } catch (error) {
+      setTrouble((error as Error).message);
+    }
+  };
+  return (
+    <div className="grid content-start gap-3 lg:flex-1">
+      <p className="text-sm text-quiet">{over ? 'time is up: look at the mark' : 'time left'}</p>
+      <p
+        className={`figure-narrow text-[64px] leading-none lg:text-[96px] ${over ? 'text-ochre' : ''}`}
+        role="timer"
+        aria-label={`time left ${countdown(end - at)}`}
+        data-hold={over ? 'over' : 'running'}
+      >
+        {countdown(end - at)}
+      </p>
+      <p>Mark: {dial.mark}. Any movement is a leak, however small; it can be said at any time.</p>
+      {moving ? (
+        <div className="grid gap-3">
+          <label>
+            What part of a turn?
+            <input
+              className={`figure ${field}`}
+              inputMode="decimal"
+              value={turns}
+              placeholder="0.1"
+              onChange={(e) => setTurns(e.target.value)}
+            />
+          </label>
+          <div className="grid grid-cols-2 gap-3" role="group" aria-label="Direction">
+            {(['forward', 'backward'] as const).map((d) => (
+              <Button
+                key={d}
+                className="min-h-16"
+                tone={direction === d ? 'act' : 'plain'}
+                aria-pressed={direction === d}
+                onClick={() => setDirection(d)}
+              >
+                {d === 'forward' ? 'Forward: gas taken' : 'Backward'}
+              </Button>
+            ))}
+          </div>
+          <p role="alert" className="min-h-6 font-semibold text-rust">
+            {trouble}
+          </p>
+          <div className="grid grid-cols-2 gap-3">
+            <Button className="min-h-16" onClick={() => setMoving(false)}>
+              Back
+            </Button>
+            <Button tone="act" className="min-h-16" onClick={() => void save()}>
+              The dial moved
+            </Button>
+          </div>
+        </div>
+      ) : (
+        <>
+          {!over && rule && (
+            <label>
+              To end before the planned {minutesWords(dial.minutes)}, say why; it is printed
+              <input
+                className={field}
+                value={short}
+                onChange={(e) => setShort(e.target.value)}
+                maxLength={500}
+              />
+            </label>
+          )}
+          <Button className="min-h-20 text-xl" onClick={() => setMoving(true)}>
+            It moved
+          </Button>
+          <HoldButton
+            className="min-h-20 text-xl"
+            disabled={!over && !(rule && short.trim())}
+            onHeld={() =>
+              void act({ kind: 'dial-end', moved: false, ...(over ? {} : { short: short.trim() }) })
+            }
+          >
+            {over || rule ? 'Exactly at its mark' : `Look again in ${countdown(end - at)}`}
+          </HoldButton>
+        </>
+      )}
+    </div>
+  );
+}
+
+function Input({ view, visit, act }: PanelProps) {
+  const { plan } = view;
+  const [appliance, setAppliance] = useState(plan.system.appliances[0]?.id ?? '');
+  const [turns, setTurns] = useState('1');
+  const [seconds, setSeconds] = useState('');
+  const [why, setWhy] = useState('');
+  const [trouble, setTrouble] = useState('');
+  const save = async () => {
+    try {
+      const answer = await act({
+        kind: 'dial-input',
+        appliance,
+        turns: parseFigure(turns, '1'),
+        seconds: parseFigure(seconds, 's'),
+      });
+      setTrouble(answer.accepted ? '' : answer.text);
+      if (answer.accepted) setSeconds('');
+    } catch (error) {
+      setTrouble((error as Error).message);
+    }
+  };
+  const plate = plan.system.appliances.find((a) => a.id === appliance)?.input;
+  return (
+    <div className="grid content-start gap-3 lg:flex-1">
+      <ul>
+        {visit.inputs.map((i, n) => (
+          <li key={n} className="border-t border-seam py-2">
+            {plan.system.appliances.find((a) => a.id === i.appliance)?.name}:{' '}
+            <Why facts={{ title: (i.input ?? i.flow).name, ...(i.input ?? i.flow) }}>
+              <span className="figure">{showFigure(i.input ?? i.flow)}</span>
+            </Why>
+          </li>
+        ))}
+      </ul>
+      <label>
+        Appliance running alone
+        <select className={field} value={appliance} onChange={(e) => setAppliance(e.target.value)}>
+          {plan.system.appliances.map((a) => (
+            <option key={a.id} value={a.id}>
+              {a.name}, {a.place}
+            </option>
+          ))}
+        </select>
+      </label>
+      {plate && (
+        <p className="text-quiet">
+          On its plate: <span className="figure">{showExact(plate)}</span>.
+        </p>
+      )}
+      <div className="grid grid-cols-2 gap-3">
+        <label>
+          Turns of the dial
+          <input
+            className={`figure ${field}`}
+            inputMode="decimal"
+            value={turns}
+            onChange={(e) => setTurns(e.target.value)}
+          />
+        </label>
+        <label>
+          Time, s
+          <input
+            className={`figure ${field}`}
+            inputMode="decimal"
+            value={seconds}
+            onChange={(e) => setSeconds(e.target.value)}
+          />
+        </label>
+      </div>
+      <p role="alert" className="min-h-6 font-semibold text-rust">
+        {trouble}
+      </p>
+      <Button className="min-h-16" onClick={() => void save()} disabled={!seconds}>
+        Save this input
+      </Button>
+      {visit.inputs.length === 0 && (
+        <label>
+          To leave it out, say why; it is printed
+          <input className={field} value={why} onChange={(e) => setWhy(e.target.value)} maxLength={500} />
+        </label>
+      )}
+      <Button
+        tone="act"
+        data-primary
+        className="min-h-20 text-xl"
+        disabled={!visit.inputs.length && !why.trim()}
+        onClick={() =>
+          void act(
+            visit.inputs.length
+              ? { kind: 'proceed' }
+              : { kind: 'skip', reason: 'not-done', text: why.trim() },
+          )
+        }
+      >
+        {visit.inputs.length ? 'Measured: go on' : 'Leave it out'}
+      </Button>
+    </div>
+  );
+}

@@ -1,0 +1,80 @@
+'use client';
+import { useState } from 'react';
+import type { Gauge } from '@/core/instrument/gauge';
+import type { Exact } from '@/core/quantity/exact';
+import type { Hold } from '@/core/run/state';
+import { Button } from '@/ui/kit/button';
+import { minutesWords } from '@/ui/kit/words';
+import { Keypad } from '../keypad';
+import type { Side } from '../side-entry';
+import type { PanelProps } from '../shared';
+
+/** The end reading; before the planned minutes only with a reason that prints. */
+export function HoldEnd({
+  view,
+  act,
+  gauge,
+  hold,
+  shown,
+  over,
+  onBack,
+  onSide,
+}: PanelProps & {
+  readonly gauge: Gauge;
+  readonly hold: Hold;
+  readonly shown: Exact;
+  readonly over: boolean;
+  readonly onBack: () => void;
+  readonly onSide: (side: Side) => void;
+}) {
+  const [why, setWhy] = useState('');
+  // a leak rate may be read early where the fall alone decides the worst class; the rule says whether it does
+  const early = !over && hold.role !== 'leak-rate';
+  return (
+    <div className="lg:min-h-0 lg:flex-1 lg:overflow-auto">
+      <Keypad
+        gauge={gauge}
+        label={over ? 'Time is up. Read the gauge now' : 'Read the gauge now'}
+        save={hold.role === 'settle' ? 'Settled: go on' : 'This is the end reading'}
+        previous={shown}
+        live={view.live}
+        onCancel={onBack}
+        onSave={async (entered) => {
+          if (early && !why.trim())
+            return `Say first why it ends before the planned ${minutesWords(hold.minutes)}. The reason is printed.`;
+          const answer = await act({
+            kind: 'hold-end',
+            ...entered,
+            ...(early ? { short: why.trim() } : {}),
+          });
+          if (answer.accepted) onBack();
+          return answer.accepted ? null : answer.text;
+        }}
+        extra={
+          <>
+            {early && (
+              <label className="block">
+                Why before the planned {minutesWords(hold.minutes)}?
+                <input
+                  className="mt-1 min-h-14 w-full border border-edge bg-panel px-3 text-lg"
+                  value={why}
+                  onChange={(e) => setWhy(e.target.value)}
+                  maxLength={500}
+                />
+                <span className="text-sm text-quiet">
+                  The rule’s own {minutesWords(hold.rule)} are kept. What this hold could not have seen is
+                  printed beside the result.
+                </span>
+              </label>
+            )}
+            {hold.role === 'settle' && (
+              <Button className="min-h-14" onClick={() => onSide('top-up')}>
+                Outside the band: re-adjust
+              </Button>
+            )}
+          </>
+        }
+      />
+    </div>
+  );
+}

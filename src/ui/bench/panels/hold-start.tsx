@@ -1,0 +1,154 @@
+'use client';
+import type { Gauge } from '@/core/instrument/gauge';
+import { convert } from '@/core/quantity/unit';
+import { magnitude, showExact, subtract, inUnit } from '@/core/quantity/exact';
+import type { HoldSpec } from '@/core/run/hold-spec';
+import { Button } from '@/ui/kit/button';
+import { Why } from '@/ui/kit/why';
+import { minutesWords } from '@/ui/kit/words';
+import { Keypad } from '../keypad';
+import { SideEntry, type Side } from '../side-entry';
+import type { PanelProps } from '../shared';
+
+export const ROLE_WORDS = {
+  'let-by': 'let-by',
+  settle: 'stabilisation',
+  tightness: 'tightness hold',
+  strength: 'strength test',
+  'lock-up': 'lock-up watch',
+  flow: 'flow test',
+  'leak-rate': 'measurement',
+} as const;
+
+/** Before a hold: where it starts, how long and why, the start reading. */
+export function HoldStart(
+  props: PanelProps & {
+    readonly gauge: Gauge;
+    readonly spec: HoldSpec;
+    readonly side: Side | null;
+    readonly onSide: (side: Side | null) => void;
+  },
+) {
+  const { view, stage, act, gauge, spec, side, onSide } = props;
+  const { plan, state } = view;
+  const before = [...state.visits].reverse().flatMap((v) => [...v.fills].reverse())[0];
+  const settled = [...state.visits]
+    .reverse()
+    .flatMap((v) =>
+      [
+        ...v.cycles.flatMap((c) => (c.settle ? [c.settle] : [])),
+        ...v.holds.filter((h) => h.role === 'settle'),
+      ].reverse(),
+    )[0];
+  const { times, band } = spec;
+  const unit = gauge.resolution.unit;
+  const supply = inUnit(plan.system.supplyPressure, unit, gauge.resolution.scale, 'down');
+  const live = plan.procedure.boundary !== 'separated' && convert(1, supply.unit, unit) > 0;
+  return (
+    <div className="lg:min-h-0 lg:flex-1 lg:overflow-auto">
+      <p className="mb-2">
+        {band && (
+          <>
+            Start between{' '}
+            <Why
+              facts={{
+                title: 'Band to start in',
+                source: band.working?.formula ?? spec.source,
+                text: band.working?.text ?? 'A hold starts only inside its band; both ends count as inside.',
+                ...(band.working ? { formula: band.working.formula, inputs: band.working.inputs } : {}),
+              }}
+            >
+              <span className="figure">
+                {showExact(band.low)} and {showExact(band.high)}
+              </span>
+            </Why>
+            , then{' '}
+          </>
+        )}
+        <Why
+          facts={{
+            title: 'Length of the hold',
+            source: spec.source,
+            text: stage.why ?? 'The rule’s own minutes.',
+            ...(times.working ? { formula: times.working.formula, inputs: times.working.inputs } : {}),
+          }}
+        >
+          <span className="figure">{minutesWords(spec.minutes)}</span>
+        </Why>
+        .
+      </p>
+      {(times.house !== null || times.needed !== null) && (
+        <p className="mb-2">
+          Rule <span className="figure">{minutesWords(times.rule)}</span>
+          {times.house !== null && (
+            <>
+              , house standard <span className="figure">{minutesWords(times.house)}</span>
+            </>
+          )}
+          {times.needed !== null && (
+            <>
+              , needed for this gauge and volume{' '}
+              <span className="figure">
+                {times.needed === 'over-a-day'
+                  ? 'over a day: a finer gauge or a smaller section'
+                  : minutesWords(times.needed)}
+              </span>
+            </>
+          )}
+          . The longest is planned.
+        </p>
+      )}
+      {spec.role === 'let-by' && before && live && (
+        <p className="mb-2">
+          Across the valve: supply <span className="figure">{showExact(supply)}</span>, section{' '}
+          <span className="figure">{showExact(before.figure)}</span>, difference{' '}
+          <span className="figure font-semibold">{showExact(subtract(supply, before.figure))}</span>.
+          Near-equal pressures would hide a passing valve.
+        </p>
+      )}
+      {spec.role === 'tightness' && settled?.judgement && settled.judgement.change.digits < 0 && (
+        <p className="mb-2 border-l-4 border-ochre pl-3">
+          Stabilisation fell by{' '}
+          <span className="figure">{showExact(magnitude(settled.judgement.change))}</span>
+          {settled.topUps.length > 0 && ` and was re-adjusted ${settled.topUps.length} times`}: an early hint
+          of a leak, not a result.
+        </p>
+      )}
+      <Keypad
+        gauge={gauge}
+        label="Read the gauge now: the hold starts with this figure"
+        save={`Start the ${minutesWords(spec.minutes)} ${ROLE_WORDS[spec.role]}`}
+        previous={before?.figure ?? null}
+        live={view.live}
+        onSave={async (entered) => {
+          const answer = await act({ kind: 'hold-start', ...entered });
+          return answer.accepted ? null : answer.text;
+        }}
+      />
+      {side ? (
+        <SideEntry {...props} side={side} onDone={() => onSide(null)} onSide={onSide} />
+      ) : (
+        <div className="mt-2 flex flex-wrap gap-3">
+          {band && (
+            <Button className="min-h-14" onClick={() => onSide('top-up')}>
+              Re-adjust first
+            </Button>
+          )}
+          {stage.kind === 'hold' && (stage.skip || stage.optional) && (
+            <Button className="min-h-14" onClick={() => onSide('skip')}>
+              Skip this stage
+            </Button>
+          )}
+          {stage.kind === 'isolate-and-repeat' && stage.optional && (
+            <Button className="min-h-14" onClick={() => onSide('skip')}>
+              Leave it at that
+            </Button>
+          )}
+          <Button className="min-h-14" onClick={() => onSide('more')}>
+            More
+          </Button>
+        </div>
+      )}
+    </div>
+  );
+}
