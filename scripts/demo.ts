@@ -1,6 +1,6 @@
 import { readdirSync, readFileSync } from 'node:fs';
 import path from 'node:path';
-import type { Appliance, Pipe, System } from '@/core/installation/section';
+import type { System } from '@/core/installation/section';
 import type { Gauge } from '@/core/instrument/gauge';
 import { loadPack } from '@/core/pack/load';
 import { canonical, sha256Hex } from '@/core/record/record';
@@ -10,7 +10,7 @@ import { inOrganisation } from '@/database/client';
 import { gauges, organisations, packs, people, sites, systems } from '@/database/schema';
 import { now, shiftClock } from '@/server/now';
 import { appendEvents, readRun } from '@/server/runs/log';
-import { startRun } from '@/server/runs/start';
+import { openFailure, startRun } from '@/server/runs/start';
 import { makeSigningKey } from '@/server/sealing/keys';
 import { sealRun } from '@/server/sealing/seal';
 import { hashPassword } from '@/server/session/password';
@@ -41,6 +41,8 @@ interface Demo {
     procedure: string;
     case: string;
     choices?: Record<string, string>;
+    /** Repeats the newest record of the system that was not good. */
+    retest?: true;
     lines: ScriptLine[];
     seal: boolean;
   }[];
@@ -120,6 +122,34 @@ export async function makeOrganisation(
   return { org, persons, signIns, packOf: await bringPacks(org) };
 }
 
+/** Fields of a system that are figures with their unit, wherever they stand. */
+const FIGURES = new Set([
+  'workingPressure',
+  'supplyPressure',
+  'setPressure',
+  'ventSetting',
+  'heatingValue',
+  'volume',
+  'testDial',
+  'maxInlet',
+  'input',
+  'size',
+  'bore',
+  'length',
+]);
+/** Turns written figures ("21 mbar") into exact ones. A tank's size is a word, not a figure. */
+const figures = (value: unknown, inTank = false): unknown =>
+  Array.isArray(value)
+    ? value.map((v) => figures(v))
+    : value && typeof value === 'object'
+      ? Object.fromEntries(
+          Object.entries(value).map(([k, v]) => [
+            k,
+            FIGURES.has(k) && typeof v === 'string' && !inTank ? q(v) : figures(v, k === 'tank'),
+          ]),
+        )
+      : value;
+
 /** Plays the demo's history through the real start, append and seal path. Needs a shiftable clock in this process. */
 export async function loadDemo(): Promise<{
   people: DemoPerson[];
@@ -156,19 +186,7 @@ export async function loadDemo(): Promise<{
       for (const { key, ...s } of site.systems) {
         const id = uuid7(Date.now());
         systemIds[key] = id;
-        const facts = {
-          ...s,
-          id,
-          workingPressure: q(String(s.workingPressure)),
-          supplyPressure: q(String(s.supplyPressure)),
-          meter: { ...s.meter, volume: q(s.meter.volume!) },
-          pipes: s.pipes.map(
-            (p) => ({ ...p, size: q(p.size!), bore: q(p.bore!), length: q(p.length!) }) as unknown as Pipe,
-          ),
-          appliances: s.appliances.map(
-            (a) => ({ ...a, volume: q(String(a.volume)) }) as unknown as Appliance,
-          ),
-        } as unknown as System;
+        const facts = figures({ ...s, id }) as unknown as System;
         await tx.insert(systems).values({ org, id, site: siteId, name: facts.name, facts });
       }
     }
@@ -188,7 +206,9 @@ export async function loadDemo(): Promise<{
       licence: person.licence,
       session: '',
     };
+    const failed = run.retest ? await openFailure({ org }, systemIds[run.system]!) : null;
     await startRun(session, {
+      ...(failed ? { retestOf: failed.run } : {}),
       id,
       system: systemIds[run.system]!,
       pack: packOf.get(run.procedure)!,

@@ -15,7 +15,7 @@ import {
 import type { Gauge } from '@/core/instrument/gauge';
 import type { System } from '@/core/installation/section';
 import type { Plan } from '@/core/plan/plan';
-import type { RunEvent } from '@/core/run/events';
+import type { InventoryItem, RunEvent } from '@/core/run/events';
 import type { RecordStatus } from '@/core/record/status';
 import type { Role } from '@/wire/role';
 import type { VerdictWord } from '@/core/verdict/verdict';
@@ -127,8 +127,58 @@ export const packs = pgTable(
     version: text('version').notNull(),
     hash: text('hash').notNull(),
     body: text('body').notNull(),
+    made: moment('made').notNull().defaultNow(),
+    /** Who wrote or imported this version; null for the packs that came with the product. */
+    madeBy: text('made_by'),
+    /** What changed against the version before, in words. */
+    changes: jsonb('changes').$type<readonly string[]>().notNull().default([]),
   },
   (t) => [primaryKey({ columns: [t.org, t.id, t.version] })],
+);
+
+/** What was present on a day: one row for each inventory entry of a run, never changed. */
+export const sightings = pgTable(
+  'sightings',
+  {
+    org: uuid('org').notNull(),
+    id: uuid('id').notNull(),
+    run: uuid('run').notNull(),
+    system: uuid('system').notNull(),
+    item: text('item').notNull(),
+    at: moment('at').notNull(),
+    by: text('by').notNull(),
+    facts: jsonb('facts').$type<InventoryItem>().notNull(),
+    search: text('search').notNull(),
+  },
+  (t) => [
+    primaryKey({ columns: [t.org, t.id] }),
+    index('sightings_system').on(t.org, t.system, t.item, t.at),
+    foreignKey({ columns: [t.org, t.run], foreignColumns: [runs.org, runs.id] }),
+    foreignKey({ columns: [t.org, t.system], foreignColumns: [systems.org, systems.id] }),
+  ],
+);
+
+/** What a sealed record leaves to be done: repaired, reported, looked at again. */
+export const followUps = pgTable(
+  'follow_ups',
+  {
+    org: uuid('org').notNull(),
+    id: uuid('id').notNull(),
+    run: uuid('run').notNull(),
+    system: uuid('system').notNull(),
+    kind: text('kind').$type<'repair' | 'report' | 'unsafe'>().notNull(),
+    text: text('text').notNull(),
+    due: text('due').notNull(),
+    made: moment('made').notNull(),
+    /** The later good record, or the person, that closed it. */
+    closedBy: text('closed_by'),
+    closed: moment('closed'),
+  },
+  (t) => [
+    primaryKey({ columns: [t.org, t.id] }),
+    foreignKey({ columns: [t.org, t.run], foreignColumns: [runs.org, runs.id] }),
+    foreignKey({ columns: [t.org, t.system], foreignColumns: [systems.org, systems.id] }),
+  ],
 );
 
 /** A run is its plan and its events; neither is ever changed. */

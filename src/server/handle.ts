@@ -2,6 +2,7 @@ import 'server-only';
 import { headers } from 'next/headers';
 import pino from 'pino';
 import { ValidationError, type Schema } from 'yup';
+import { PackError } from '@/core/pack/load';
 import { PlanError } from '@/core/plan/plan';
 import { SealError } from '@/core/record/record';
 import { now } from '@/server/now';
@@ -26,6 +27,8 @@ export function troubleAnswer(error: unknown): Response {
   if (error instanceof ValidationError)
     return say(422, 'invalid', `${error.path ? `${error.path}: ` : ''}${error.message}`, error.path);
   if (error instanceof PlanError) return say(422, error.code, error.message);
+  if (error instanceof PackError)
+    return say(422, 'pack', `${error.path ? `${error.path}: ` : ''}${error.message}`, error.path);
   if (error instanceof SealError) return say(409, error.code, error.message);
   if (databaseIsAway(error))
     return say(

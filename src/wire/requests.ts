@@ -41,6 +41,31 @@ export const startRunSchema = shape({
 });
 export type StartRun = yup.InferType<typeof startRunSchema>;
 
+/** Rules: copying a pack, editing a house pack, importing a file. */
+export const copyPackSchema = shape({
+  pack: text(60),
+  version: text(20),
+  id: text(60).matches(/^[a-z0-9-]{3,60}$/, 'must be lower-case letters, digits and dashes, like house-gas'),
+});
+export const editPackSchema = shape({
+  version: text(20),
+  edits: yup
+    .array()
+    .of(
+      shape({
+        procedure: text(60),
+        at: yup.array().of(yup.mixed<string | number>().required()).strict(true).min(1).max(12).required(),
+        value: yup.string().strict(true).max(60).nullable().defined(),
+        reason: yup.string().strict(true).max(500).defined(),
+      }),
+    )
+    .strict(true)
+    .min(1)
+    .max(200)
+    .required(),
+});
+export const importPackSchema = shape({ text: text(2_000_000) });
+
 /** A batch of events from a device. */
 export const batchSchema = shape({
   events: yup.array().of(eventSchema).strict(true).required().min(1).max(500),

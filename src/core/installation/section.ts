@@ -1,6 +1,6 @@
 import { decimalsFor, type Figure } from '@/core/quantity/figure';
 import { toNumber, type Exact } from '@/core/quantity/exact';
-import type { ValveKind } from '@/core/pack/types';
+import type { InventoryKind, ValveKind } from '@/core/pack/types';
 import { convert } from '@/core/quantity/unit';
 
 /** One run of pipe: bore is the inside diameter, outside is the nominal size that tables go by. */
@@ -70,6 +70,16 @@ export interface Appliance {
   readonly model?: string;
   readonly serial?: string;
 }
+/** A thing that is or was present, as a line of the inventory. */
+export interface ExpectedItem {
+  readonly id: string;
+  readonly kind: InventoryKind['kind'];
+  readonly name: string;
+  readonly place: string;
+  readonly make: string;
+  readonly model: string;
+  readonly serial: string;
+}
 /** A system as it stands on the day: copied whole into the plan. */
 export interface System {
   readonly id: string;
@@ -94,6 +104,8 @@ export interface System {
   readonly tank?: Tank;
   readonly valves?: readonly Valve[];
   readonly joints?: readonly Joint[];
+  /** What was written down here before, the newest of each thing. */
+  readonly seen?: readonly ExpectedItem[];
   /** Ways in for a gauge: port, jet, quick-connect. */
   readonly access?: readonly string[];
 }

@@ -1,7 +1,11 @@
-import { allowanceOf, type Plan } from '@/core/plan/plan';
+import { allowanceOf, ruleOf, type Plan } from '@/core/plan/plan';
+import { unitLabel } from '@/core/quantity/unit';
+import { pointsOf } from '@/core/run/inventory';
+import { classBound } from '@/core/verdict/adequacy';
+import { WORDS, type VerdictWord } from '@/core/verdict/words';
 import { breachWords, showChange, showExact } from '@/core/quantity/exact';
 import type { PlacedEvent } from '@/core/run/events';
-import { gaugeOf, letByLimit, perceptibleOf } from '@/core/run/read';
+import { debtWords, gaugeOf, gaugeOfHold, letByLimit, perceptibleOf } from '@/core/run/read';
 import { inOrder, reduce } from '@/core/run/reduce';
 import type { Hold, RunState } from '@/core/run/state';
 import { decidingHold } from '@/core/verdict/verdict';
@@ -59,6 +63,12 @@ export interface Face {
   readonly cautions: readonly string[];
   readonly clock: string;
   readonly skipped: readonly string[];
+  /** What was being tested, in words. */
+  readonly tested: string;
+  /** Unit of the judged hold, for the trace. */
+  readonly unit: string;
+  /** Everything else that stands in the record, under its headings: only those that have something to say. */
+  readonly sections: readonly { readonly title: string; readonly lines: readonly string[] }[];
   /** The put-back list as it was cleared, in words. */
   readonly putBack: readonly string[];
 }
@@ -75,8 +85,19 @@ export function faceOf(text: string): Face {
   const state = reduce(plan, events);
   const gauge = gaugeOf(plan, state);
   const zone = plan.made.zone;
+  const deciding = decidingHold(plan, state);
+  const part = (deciding && plan.procedure.stages[deciding.visit.stage]?.part) ?? null;
+  const rule = ruleOf(plan, part);
   const letBy = Object.values(plan.procedure.stages).find((s) => s.kind === 'hold' && s.role === 'let-by');
-  const allowance = allowanceOf(plan);
+  const allowance = allowanceOf(plan, part);
+  const judging = deciding ? gaugeOfHold(plan, deciding.hold) : gauge;
+  const used = [
+    ...new Set(state.visits.flatMap((v) => [...v.zeros.map((z) => z.gauge), ...v.holds.map((h) => h.gauge)])),
+  ];
+  const gauges = plan.gauges.filter((g) => used.includes(g.id));
+  const judgements = state.visits
+    .flatMap((v) => v.holds)
+    .flatMap((h) => (h.judgement?.accept ? [h.judgement] : []));
   const holds = state.visits.flatMap((v) => [
     ...v.holds.map((hold) => ({ hold, title: v.title })),
     ...v.cycles.flatMap((c) =>
@@ -86,7 +107,6 @@ export function faceOf(text: string): Face {
       ].filter((x) => x !== undefined),
     ),
   ]);
-  const deciding = decidingHold(plan, state);
   const zeros = state.visits.flatMap((v) => v.zeros);
   return {
     body,
@@ -101,40 +121,62 @@ export function faceOf(text: string): Face {
     statusLine: body.statusReason,
     started: inZone(Date.parse(plan.made.at), zone),
     ended: state.ending ? inZone(state.ending.at, zone) : '',
-    gauge: gauge
-      ? `${gauge.name}, serial ${gauge.serial}${gauge.simulated ? ', SIMULATED' : ''}; range to ${showExact(gauge.greatest)}, resolution ${showExact(gauge.resolution)}; calibrated ${gauge.calibrated}, valid to ${gauge.calibrationDue}`
-      : 'no gauge was used',
+    gauge:
+      (gauges.length ? gauges : gauge ? [gauge] : [])
+        .map(
+          (g) =>
+            `${g.name}, serial ${g.serial}${g.simulated ? ', SIMULATED' : ''}; range to ${showExact(g.greatest)}, resolution ${showExact(g.resolution)}; calibrated ${g.calibrated}, valid to ${g.calibrationDue}`,
+        )
+        .join('. ') || 'no gauge was used',
     zeros:
       zeros.map((z) => `${showExact(z.figure)} at ${inZone(z.at, zone).split(', ')[1]}`).join('; ') ||
       'not read',
-    limits: gauge
+    limits: judging
       ? [
           ...(letBy?.kind === 'hold'
             ? [
                 {
                   name: 'let-by rise',
-                  value: `${breachWords(letByLimit(plan, letBy, gauge))} counts`,
-                  source: letByLimit(plan, letBy, gauge).source,
+                  value: `${breachWords(letByLimit(plan, letBy, judging))} counts`,
+                  source: letByLimit(plan, letBy, judging).source,
                 },
               ]
             : []),
           {
             name: 'perceptible movement',
-            value: `${breachWords(perceptibleOf(plan, gauge))} counts`,
-            source: perceptibleOf(plan, gauge).source,
+            value: `${breachWords(perceptibleOf(plan, judging, part))} counts`,
+            source: perceptibleOf(plan, judging, part).source,
           },
-          {
-            name: 'permitted drop',
-            value:
-              allowance.limit && !state.denied.length
-                ? `${showExact(allowance.limit.value)}, more is not tight`
-                : 'nil',
-            source:
-              allowance.limit?.source ??
-              plan.procedure.allowance?.source ??
-              plan.procedure.nilSource ??
-              plan.procedure.title,
-          },
+          ...judgements.flatMap((j) =>
+            (['low', 'high'] as const).flatMap((side) => {
+              const bound = j.accept?.[side];
+              return bound
+                ? [
+                    {
+                      name: side === 'low' ? 'holds from' : 'holds up to',
+                      value: showExact(bound.value),
+                      source: bound.source,
+                    },
+                  ]
+                : [];
+            }),
+          ),
+          ...(rule.classes
+            ? rule.classes.map((c) => ({ name: c.title, value: classBound(c.below), source: c.source }))
+            : [
+                {
+                  name: 'permitted drop',
+                  value:
+                    allowance.limit && !state.denied.length
+                      ? `${showExact(allowance.limit.value)}, more is not tight`
+                      : 'nil',
+                  source:
+                    allowance.limit?.source ??
+                    rule.allowance?.source ??
+                    rule.nilSource ??
+                    plan.procedure.title,
+                },
+              ]),
         ]
       : [],
     row: allowance.row,
@@ -150,11 +192,14 @@ export function faceOf(text: string): Face {
       elapsed: hold.judgement ? duration(hold.judgement.elapsedMs) : '',
       word: hold.broken ? `void: ${hold.broken.reason}` : (hold.judgement?.outcome ?? 'not ended'),
     })),
+    tested: plan.procedure.cases.find((c) => c.key === plan.case)?.title ?? '',
+    unit: unitLabel(deciding?.hold.start.figure.unit ?? judging?.resolution.unit ?? 'mbar'),
+    sections: sectionsOf(plan, state),
     deciding: deciding ? { hold: deciding.hold, visit: deciding.visit.ordinal } : null,
     putBack: state.debts.map((d) =>
       d.cleared
-        ? `${d.cleared.text || (plan.procedure.debts[d.key]?.text ?? d.key)}: ${d.cleared.byName}, ${inZone(d.cleared.at, zone).split(', ')[1]}`
-        : `${plan.procedure.debts[d.key]?.text ?? d.key}: open`,
+        ? `${d.cleared.text || debtWords(plan, d)}: ${d.cleared.byName}, ${inZone(d.cleared.at, zone).split(', ')[1]}`
+        : `${debtWords(plan, d)}: open`,
     ),
     cautions: [...new Set(state.visits.flatMap((v) => plan.procedure.stages[v.stage]?.cautions ?? []))].map(
       (k) => plan.procedure.cautions[k] ?? k,
@@ -164,6 +209,81 @@ export function faceOf(text: string): Face {
       : `Times from the device's clock, checked against the server's; zone ${zone}.`,
     skipped: state.visits.flatMap((v) => (v.skipped ? [`${v.title} was left out: ${v.skipped.text}`] : [])),
   };
+}
+
+/** A day so many days after a moment, in words. */
+const dayIn = (ms: number, days: number, zone: string): string =>
+  inZone(ms + days * 86_400_000, zone).split(',')[0]!;
+
+/** What stands in the record beside readings and verdict, each under its heading. */
+function sectionsOf(plan: Plan, state: RunState): Face['sections'] {
+  const ended = state.ending?.at ?? Date.parse(plan.made.at);
+  const zone = plan.made.zone;
+  const linked = [
+    ...(plan.after
+      ? [
+          `Follows ${plan.after.number}, which ended ${WORDS[plan.after.word as VerdictWord] ?? plan.after.word}`,
+        ]
+      : []),
+    ...(plan.retestOf
+      ? [
+          `Retest after ${plan.retestOf.number}, which ended ${WORDS[plan.retestOf.word as VerdictWord] ?? plan.retestOf.word}`,
+        ]
+      : []),
+  ];
+  const all = [
+    {
+      title: 'Unsafe situation',
+      lines: state.unsafe
+        ? [
+            `${DANGER_WORDS[state.unsafe.danger]}, ${state.unsafe.action}: ${state.unsafe.text}. Told: ${state.unsafe.told}`,
+          ]
+        : [],
+    },
+    { title: 'Reported to others', lines: state.reports.map((r) => `To the ${r.to}: ${r.text}`) },
+    { title: 'Due', lines: state.followUps.map((f) => `By ${dayIn(ended, f.days, zone)}: ${f.text}`) },
+    {
+      title: 'Volume measured',
+      lines: state.volume
+        ? [
+            `${(state.volume.figure.value * 1000).toFixed(1)} l by ${state.volume.figure.formula} (${state.volume.figure.inputs.map((i) => `${i.name} ${i.value}`).join(', ')})`,
+          ]
+        : [],
+    },
+    {
+      title: 'Joints touched today',
+      lines: state.joints.map((j) => {
+        const last = j.looks[j.looks.length - 1];
+        return `${j.name}: ${last ? JOINT_WORDS[last.found] + (last.size ? `, ${last.size}` : '') : 'not looked at'}`;
+      }),
+    },
+    {
+      title: 'Observed',
+      lines: state.observations.map((o) => `${o.what}${o.text ? `: ${o.text}` : ''}`),
+    },
+    {
+      title: 'Present that day',
+      lines: state.inventory.map((i) => {
+        const plate = [i.make, i.model, i.serial && `serial ${i.serial}`].filter(Boolean).join(', ');
+        const faults = Object.entries(i.points).filter(([, said]) => said !== 'good');
+        const points = faults
+          .map(
+            ([key, said]) =>
+              `${said === 'fault' ? 'FAULT' : 'not seen'}: ${pointsOf(plan, i.kind).find((p) => p.key === key)?.text ?? key}`,
+          )
+          .join('; ');
+        return `${i.name}${i.place ? `, ${i.place}` : ''}${plate ? `: ${plate}` : ''}${points ? `; ${points}` : ''}${i.note ? `; ${i.note}` : ''}`;
+      }),
+    },
+    { title: 'Linked records', lines: linked },
+    {
+      title: plan.pack.basedOn
+        ? `House pack: where it permits more than ${plan.pack.basedOn.title} ${plan.pack.basedOn.version}`
+        : '',
+      lines: (plan.pack.loosened ?? []).map((l) => `${l.what}: ${l.from} to ${l.to}. Reason: ${l.reason}`),
+    },
+  ];
+  return all.filter((x) => x.lines.length > 0);
 }
 
 /** Everything that happened, in order, in words: for the ledger's log of a record. */

@@ -1,22 +1,23 @@
 /** What is present on the day: what must be written down, and what changed since it was last seen. */
 import type { InventoryKind } from '@/core/pack/types';
-import type { System } from '@/core/installation/section';
+import type { ExpectedItem, System } from '@/core/installation/section';
 import type { Plan } from '@/core/plan/plan';
 import type { InventoryItem } from './events';
 import type { RunState } from './state';
 
-/** A thing the system page knows of, as a blank line of the inventory. */
-export interface ExpectedItem {
-  readonly id: string;
-  readonly kind: InventoryKind['kind'];
-  readonly name: string;
-  readonly place: string;
-  readonly make: string;
-  readonly model: string;
-  readonly serial: string;
-}
-/** The things of one kind that the system page names. */
+/** The things of one kind that the system page names, and those that were written down here before. */
 export function expectedItems(system: System, kind: InventoryKind['kind']): ExpectedItem[] {
+  const named = namedItems(system, kind);
+  const seen = (system.seen ?? []).filter((s) => s.kind === kind);
+  return [
+    ...named.map((item) => {
+      const last = seen.find((s) => s.id === item.id);
+      return last ? { ...item, make: last.make, model: last.model, serial: last.serial } : item;
+    }),
+    ...seen.filter((s) => !named.some((n) => n.id === s.id)),
+  ];
+}
+function namedItems(system: System, kind: InventoryKind['kind']): ExpectedItem[] {
   const blank = { make: '', model: '', serial: '', place: '' };
   switch (kind) {
     case 'meter':

@@ -1,6 +1,6 @@
 import { asc, eq } from 'drizzle-orm';
 import type { Tx } from '../client';
-import { gauges, packs, sites, systems } from '../schema';
+import { gauges, sites, systems } from '../schema';
 
 /** Sites with their systems, by name. */
 export const sitesWithSystems = async (tx: Tx) => {
@@ -30,4 +30,3 @@ export const systemWithSite = async (tx: Tx, id: string) => {
 };
 export const allGauges = async (tx: Tx) =>
   (await tx.select().from(gauges).orderBy(asc(gauges.name))).map((g) => g.facts);
-export const allPacks = async (tx: Tx) => tx.select().from(packs).orderBy(asc(packs.id), asc(packs.version));

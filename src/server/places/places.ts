@@ -1,9 +1,7 @@
 import 'server-only';
-import { loadPack } from '@/core/pack/load';
 import type { Gauge } from '@/core/instrument/gauge';
-import type { Pack } from '@/core/pack/types';
 import { inOrganisation } from '@/database/client';
-import { allGauges, allPacks, sitesWithSystems, systemWithSite } from '@/database/queries/places';
+import { allGauges, sitesWithSystems, systemWithSite } from '@/database/queries/places';
 import { isId, notHere } from '@/server/trouble';
 
 type Scope = { org: string };
@@ -14,8 +12,3 @@ export async function readSystem(scope: Scope, id: string) {
   return row;
 }
 export const cabinet = (scope: Scope): Promise<Gauge[]> => inOrganisation(scope, allGauges);
-/** The newest version of each rule pack. */
-export async function rulePacks(scope: Scope): Promise<Pack[]> {
-  const rows = await inOrganisation(scope, allPacks);
-  return [...new Map(rows.map((r) => [r.id, r])).values()].map((r) => loadPack(JSON.parse(r.body)));
-}

@@ -5,6 +5,7 @@ import type { PlacedEvent, RunEvent } from '@/core/run/events';
 import { inOrganisation, type Tx } from '@/database/client';
 import { events, runs, seals } from '@/database/schema';
 import { now } from '@/server/now';
+import { keepSightings } from '@/server/places/inventory';
 import { isId, notHere, TroubleError } from '@/server/trouble';
 import { maySeal, type Role } from '@/wire/role';
 import type { BatchAnswer } from '@/wire/requests';
@@ -63,7 +64,7 @@ export async function appendEvents(
 ): Promise<BatchAnswer> {
   const moment = now();
   const result = await inOrganisation(writer, async (tx) => {
-    await planOf(tx, run);
+    const plan = await planOf(tx, run);
     for (const e of batch) {
       if (e.run !== run) throw new TroubleError(422, 'other-run', 'An entry belongs to another run.', e.id);
       if (e.by !== writer.person)
@@ -116,6 +117,7 @@ export async function appendEvents(
         body,
       }));
       for (let i = 0; i < rows.length; i += 500) await tx.insert(events).values(rows.slice(i, i + 500));
+      await keepSightings(tx, plan, fresh);
       return {
         grew: true,
         placed: [...known, ...rows].map(({ id, position, received }) => ({ id, position, received })),

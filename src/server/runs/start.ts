@@ -7,6 +7,7 @@ import { inOrganisation, type Tx } from '@/database/client';
 import { auditLog, gauges, packs, runs, seals, sites, systems } from '@/database/schema';
 import { beginSimulation, simulatedGauge } from '@/server/gauge/simulated';
 import { now } from '@/server/now';
+import { withSightings } from '@/server/places/inventory';
 import type { Session } from '@/server/session/session';
 import { notHere, TroubleError } from '@/server/trouble';
 import type { StartRun } from '@/wire/requests';
@@ -29,7 +30,7 @@ export async function planFor(
       .select()
       .from(packs)
       .where(eq(packs.id, request.pack))
-      .orderBy(desc(packs.version))
+      .orderBy(desc(packs.made), desc(packs.version))
       .limit(1);
     if (!pack) throw notHere('rule pack');
     const cabinet: Gauge[] = request.practice
@@ -45,7 +46,7 @@ export async function planFor(
       practice: request.practice,
       organisation: { id: session.org, name: session.organisation },
       site: { id: site.id, name: site.name, address: site.address, customer: site.customer },
-      system: row.system.facts,
+      system: await withSightings(tx, row.system.facts),
       pack: resolved,
       packHash: pack.hash,
       procedureId: request.procedure,

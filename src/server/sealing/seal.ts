@@ -9,6 +9,7 @@ import { inOrganisation } from '@/database/client';
 import { auditLog, counters, publicLinks, seals } from '@/database/schema';
 import { now } from '@/server/now';
 import { eventsOf, lockRun, planOf } from '@/server/runs/log';
+import { followUpsOf } from '@/server/records/follow-ups';
 import { tell } from '@/server/runs/bus';
 import { TroubleError } from '@/server/trouble';
 import { uuid7 } from '@/wire/uuid7';
@@ -85,6 +86,7 @@ export async function sealRun(
     await tx
       .insert(publicLinks)
       .values({ org: person.org, run, token: randomBytes(18).toString('base64url') });
+    if (status !== 'practice') await followUpsOf(tx, person.org, plan, state, verdict, number, moment);
     await tx.insert(auditLog).values({
       org: person.org,
       id: uuid7(moment),

@@ -1,7 +1,8 @@
 'use client';
 import { useState } from 'react';
 import type { InventoryKind } from '@/core/pack/types';
-import { expectedItems, inventoryChanges, type ExpectedItem } from '@/core/run/inventory';
+import type { ExpectedItem } from '@/core/installation/section';
+import { expectedItems, inventoryChanges } from '@/core/run/inventory';
 import { now } from '@/device/clock';
 import { Button } from '@/ui/kit/button';
 import { clockTime } from '@/ui/kit/words';

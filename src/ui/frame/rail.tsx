@@ -1,5 +1,5 @@
 'use client';
-import { BookOpen, CalendarClock, MapPin } from 'lucide-react';
+import { BookOpen, CalendarClock, MapPin, Scale } from 'lucide-react';
 import Link from 'next/link';
 import { usePathname } from 'next/navigation';
 import type { Identity } from '@/wire/role';
@@ -9,6 +9,7 @@ const PLACES = [
   { href: '/today', word: 'Today', Icon: CalendarClock },
   { href: '/places', word: 'Places', Icon: MapPin },
   { href: '/ledger', word: 'Ledger', Icon: BookOpen },
+  { href: '/rules', word: 'Rules', Icon: Scale },
 ] as const;
 
 /** The places of the product: a slim rail at the left on wide screens, a bar at the bottom on a phone. */

@@ -65,7 +65,21 @@ export function CertificateView({
         >
           {v.label}
         </h2>
-        <p className="mt-3 max-w-3xl text-lg">{v.sentence}</p>
+        {v.parts ? (
+          <dl className="mt-3 max-w-4xl">
+            {v.parts.map((p) => (
+              <div key={p.key} className="grid gap-x-4 border-t border-seam py-2 sm:grid-cols-[14rem_1fr]">
+                <dt className="font-semibold">{p.title}</dt>
+                <dd>
+                  <span className={`font-semibold ${p.word ? VERDICT_COLOUR[p.word] : ''}`}>{p.label}</span>
+                  {p.sentence && <span className="block">{p.sentence}</span>}
+                </dd>
+              </div>
+            ))}
+          </dl>
+        ) : (
+          <p className="mt-3 max-w-3xl text-lg">{v.sentence}</p>
+        )}
         <p className="mt-2 max-w-3xl">{v.plain}</p>
       </section>
       <div className="grid gap-x-10 gap-y-4 lg:grid-cols-2">
@@ -78,8 +92,8 @@ export function CertificateView({
         <section>
           <h2 className={h}>System</h2>
           <p>
-            {plan.system.name}: {plan.procedure.cases.find((c) => c.key === plan.case)?.title}. Bounded by{' '}
-            {plan.system.supplyValve} (owner: {plan.system.supplyValveOwner}).
+            {plan.system.name}: {face.tested}. Bounded by {plan.system.supplyValve} (owner:{' '}
+            {plan.system.supplyValveOwner}).
           </p>
         </section>
         <section>
@@ -104,8 +118,8 @@ export function CertificateView({
         <section>
           <h2 className={h}>Limits</h2>
           <ul>
-            {face.limits.map((l) => (
-              <li key={l.name}>
+            {face.limits.map((l, i) => (
+              <li key={i}>
                 {l.name}:{' '}
                 <Why
                   facts={{
@@ -178,7 +192,7 @@ export function CertificateView({
           <h2 className={h}>Trace of the judged hold</h2>
           <div ref={setEl} className="max-w-3xl">
             {width > 0 && (
-              <TraceChart request={{ ...request, width, height: 220 }} unit="mbar" title="Judged hold" />
+              <TraceChart request={{ ...request, width, height: 220 }} unit={face.unit} title="Judged hold" />
             )}
           </div>
         </section>
@@ -241,6 +255,20 @@ export function CertificateView({
           <p className="figure-narrow max-w-[36ch] text-xs break-all">{seal.hash}</p>
         </div>
       </section>
+      {face.sections.length > 0 && (
+        <div className="grid gap-x-10 gap-y-4 lg:grid-cols-2">
+          {face.sections.map((x) => (
+            <section key={x.title}>
+              <h2 className={h}>{x.title}</h2>
+              <ul>
+                {x.lines.map((l) => (
+                  <li key={l}>{l}</li>
+                ))}
+              </ul>
+            </section>
+          ))}
+        </div>
+      )}
       <section>
         <h2 className={h}>Put back</h2>
         <ul>

@@ -1,10 +1,13 @@
 'use client';
 import Link from 'next/link';
+import { useRouter } from 'next/navigation';
 import { useEffect, useRef, useState } from 'react';
 import type { GlyphCourse } from '@/chart/wall';
 import { armAlarm, notify, sound } from '@/device/alarm';
 import { now } from '@/device/clock';
 import { WallGlyph } from '@/ui/charts/wall';
+import { office, type OfficeError } from '@/device/office';
+import { Button } from '@/ui/kit/button';
 import { buttonClass } from '@/ui/kit/button-class';
 import { countdown } from '@/ui/kit/words';
 import { RecordRow, type RecordLine } from '@/ui/ledger/row';
@@ -21,9 +24,37 @@ interface Props {
     readonly text: string;
     readonly when: string;
     readonly late: boolean;
+    /** Where it came from, and the follow-up that can be said to be done. */
+    readonly place?: string;
+    readonly href?: string;
+    readonly close?: string | null;
   }[];
   readonly recent: readonly RecordLine[];
   readonly serverNow: number;
+}
+
+/** A report that has been made is taken off the list, with the name of who says so. */
+function CloseFollowUp({ id }: { id: string }) {
+  const router = useRouter();
+  const [trouble, setTrouble] = useState('');
+  return (
+    <>
+      <Button
+        className="mt-1 min-h-11"
+        onClick={() =>
+          void office(`/api/follow-ups/${id}`, { method: 'POST' }).then(
+            () => router.refresh(),
+            (e: OfficeError) => setTrouble(e.message),
+          )
+        }
+      >
+        Report made
+      </Button>
+      <span role="alert" className="block text-rust">
+        {trouble}
+      </span>
+    </>
+  );
 }
 
 /** What is running now, what is due, and the newest records. */
@@ -119,11 +150,21 @@ export function TodayView({ name, runs, due, recent, serverNow }: Props) {
           <ul className="mt-2 border-t border-seam">
             {due.map((d) => (
               <li key={d.key} className="flex justify-between gap-3 border-b border-seam py-3">
-                <span>{d.text}</span>
+                <span className="min-w-0">
+                  {d.place && <span className="block text-sm font-semibold">{d.place}</span>}
+                  {d.href ? (
+                    <Link prefetch={false} className="hover:text-lake" href={d.href}>
+                      {d.text}
+                    </Link>
+                  ) : (
+                    d.text
+                  )}
+                  {d.close && <CloseFollowUp id={d.close} />}
+                </span>
                 <span
                   className={`text-right text-sm whitespace-nowrap ${d.late ? 'font-semibold text-rust' : 'text-quiet'}`}
                 >
-                  {d.late ? 'ran out ' : ''}
+                  {d.late ? (d.href ? 'was due ' : 'ran out ') : ''}
                   <span className="figure-narrow">{d.when}</span>
                 </span>
               </li>

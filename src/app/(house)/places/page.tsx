@@ -1,14 +1,66 @@
 import type { Metadata } from 'next';
 import Link from 'next/link';
 import { listPlaces } from '@/server/places/places';
+import { recall } from '@/server/places/inventory';
+import { buttonClass } from '@/ui/kit/button-class';
+import { moment } from '@/ui/kit/words';
 import { requireSession } from '@/server/session/session';
 
 export const metadata: Metadata = { title: 'Places' };
-export default async function Places() {
-  const places = await listPlaces(await requireSession());
+export default async function Places({ searchParams }: { searchParams: Promise<{ find?: string }> }) {
+  const session = await requireSession();
+  const { find = '' } = await searchParams;
+  const [places, found] = await Promise.all([listPlaces(session), recall(session, find)]);
   return (
     <>
       <h1 className="text-2xl font-bold">Places</h1>
+      <form className="mt-3 flex max-w-xl items-end gap-3" action="/places" role="search">
+        <label className="flex-1 text-sm">
+          Find an appliance, regulator, meter or tank by make, model or serial
+          <input
+            name="find"
+            defaultValue={find}
+            className="mt-1 block min-h-12 w-full border border-edge bg-panel px-3 text-base"
+            placeholder="serial SH-880"
+          />
+        </label>
+        <button type="submit" className={buttonClass('plain', 'min-h-12')}>
+          Find
+        </button>
+      </form>
+      {find && (
+        <section className="mt-4" aria-labelledby="found">
+          <h2 id="found" className="text-lg font-semibold">
+            {found.length
+              ? `Seen ${found.length} times`
+              : 'Nothing of that make, model or serial was written down'}
+          </h2>
+          <ul>
+            {found.map((f) => (
+              <li key={`${f.run}${f.item.id}${f.at}`} className="border-t border-seam py-2">
+                <Link
+                  prefetch={false}
+                  className="text-lake underline-offset-4 hover:underline"
+                  href={`/places/${f.system}`}
+                >
+                  {f.site}: {f.systemName}
+                </Link>
+                , {f.item.name}
+                {f.item.place && `, ${f.item.place}`}
+                <span className="block text-sm text-quiet">
+                  {[f.item.make, f.item.model, f.item.serial && `serial ${f.item.serial}`]
+                    .filter(Boolean)
+                    .join(', ')}
+                  ; seen {moment(f.at)} by {f.by},{' '}
+                  <Link prefetch={false} className="underline" href={`/ledger/${f.run}`}>
+                    record
+                  </Link>
+                </span>
+              </li>
+            ))}
+          </ul>
+        </section>
+      )}
       {places.length === 0 && (
         <p className="mt-4">
           No place is entered yet. The demo brings Millrace Quarter: start without --empty to see it.

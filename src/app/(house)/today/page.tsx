@@ -2,6 +2,7 @@ import type { Metadata } from 'next';
 import { reduce } from '@/core/run/reduce';
 import { wallGlyph } from '@/chart/wall';
 import { cabinet } from '@/server/places/places';
+import { openFollowUps } from '@/server/records/follow-ups';
 import { ledger, openRuns } from '@/server/records/records';
 import { now } from '@/server/now';
 import { requireSession } from '@/server/session/session';
@@ -11,7 +12,8 @@ import { runningSummary } from '@/ui/today/summary';
 export const metadata: Metadata = { title: 'Today' };
 export default async function Today() {
   const session = await requireSession();
-  const [open, gauges, sealed] = await Promise.all([
+  const [owed, open, gauges, sealed] = await Promise.all([
+    openFollowUps(session),
     openRuns(session),
     cabinet(session),
     ledger(session, ''),
@@ -24,6 +26,15 @@ export default async function Today() {
   const day = new Date(at).toISOString().slice(0, 10);
   const soon = new Date(at + 60 * 86400_000).toISOString().slice(0, 10);
   const due = [
+    ...owed.map((f) => ({
+      key: f.id,
+      text: f.text,
+      place: f.place,
+      href: `/ledger/${f.run}`,
+      close: f.kind === 'report' ? f.id : null,
+      when: f.due,
+      late: f.due < day,
+    })),
     ...gauges
       .filter((g) => g.calibrationDue < soon)
       .map((g) => ({

@@ -1,5 +1,7 @@
 import type { Metadata } from 'next';
 import { notFound } from 'next/navigation';
+import { faceOf } from '@/core/record/face';
+import { noticesOf } from '@/core/record/notices';
 import { recordOf } from '@/server/records/records';
 import { checkSeal } from '@/server/sealing/seal';
 import { requireSession } from '@/server/session/session';
@@ -22,6 +24,18 @@ export default async function RecordPage({ params }: { params: Promise<{ run: st
         <a className={buttonClass('act')} href={`/api/runs/${run}/pdf`} target="_blank" rel="noreferrer">
           PDF
         </a>
+        {noticesOf(faceOf(record.body)).map((n) => (
+          <a
+            key={n.kind}
+            className={buttonClass('plain')}
+            href={`/api/runs/${run}/pdf?form=${n.kind}`}
+            target="_blank"
+            rel="noreferrer"
+          >
+            {n.title}
+            {n.kind === 'report' ? ` to the ${n.to}` : ''}
+          </a>
+        ))}
         <a className={buttonClass('plain')} href={`/api/runs/${run}/file`}>
           Record file (JSON)
         </a>

@@ -5,7 +5,9 @@ import { showExact } from '@/core/quantity/exact';
 import { showFigure } from '@/core/quantity/figure';
 import { offersFor } from '@/core/plan/offer';
 import { openFailure } from '@/server/runs/start';
-import { cabinet, readSystem, rulePacks } from '@/server/places/places';
+import { cabinet, readSystem } from '@/server/places/places';
+import { readInventory } from '@/server/places/inventory';
+import { rulePacks } from '@/server/rules/rules';
 import { ledger } from '@/server/records/records';
 import { requireSession } from '@/server/session/session';
 import { TroubleError } from '@/server/trouble';
@@ -13,6 +15,7 @@ import { now } from '@/server/now';
 import { RecordRow } from '@/ui/ledger/row';
 import { StartTest } from '@/ui/places/start-test';
 import { Why } from '@/ui/kit/why';
+import { moment } from '@/ui/kit/words';
 import { mayRun } from '@/wire/role';
 
 export const metadata: Metadata = { title: 'System' };
@@ -25,7 +28,8 @@ export default async function SystemPage({ params }: { params: Promise<{ system:
   });
   const { site, system } = found;
   const facts = system.facts;
-  const [failure, packs, gauges, history] = await Promise.all([
+  const [inventory, failure, packs, gauges, history] = await Promise.all([
+    readInventory(session, id),
     openFailure(session, id),
     rulePacks(session),
     cabinet(session),
@@ -70,6 +74,32 @@ export default async function SystemPage({ params }: { params: Promise<{ system:
                   {facts.supplyValve} (owner: {facts.supplyValveOwner})
                 </dd>
               </div>
+              {facts.meter.testDial && (
+                <div>
+                  <dt className="text-sm text-quiet">Smallest test dial</dt>
+                  <dd className="figure">{showExact(facts.meter.testDial)}</dd>
+                </div>
+              )}
+              {facts.setPressure && (
+                <div>
+                  <dt className="text-sm text-quiet">Regulator set</dt>
+                  <dd className="figure">{showExact(facts.setPressure)}</dd>
+                </div>
+              )}
+              {facts.ventSetting && (
+                <div>
+                  <dt className="text-sm text-quiet">Vent opens</dt>
+                  <dd className="figure">{showExact(facts.ventSetting)}</dd>
+                </div>
+              )}
+              {facts.tank && (
+                <div>
+                  <dt className="text-sm text-quiet">Tank</dt>
+                  <dd>
+                    {facts.tank.size}, {facts.tank.place}
+                  </dd>
+                </div>
+              )}
               <div className="col-span-2">
                 <dt className="text-sm text-quiet">Emergency line found on the meter</dt>
                 <dd className="figure-narrow">{facts.emergencyContact}</dd>
@@ -120,11 +150,38 @@ export default async function SystemPage({ params }: { params: Promise<{ system:
                     <th scope="row">{a.name}</th>
                     <td>{a.place}</td>
                     <td className="text-quiet">{a.valve}</td>
+                    <td className="figure-narrow text-sm">
+                      {a.maxInlet ? `inlet ${showExact(a.maxInlet)}` : ''}
+                    </td>
                   </tr>
                 ))}
               </tbody>
             </table>
           </section>
+          {inventory.length > 0 && (
+            <section>
+              <h2 className="text-lg font-semibold">Written down here</h2>
+              <ul className="mt-2">
+                {inventory.map((x) => (
+                  <li key={x.item.id} className="border-t border-seam py-2">
+                    <span className="font-semibold">{x.item.name}</span>
+                    {x.item.place && <span>, {x.item.place}</span>}
+                    <span className="block text-sm text-quiet">
+                      {[x.item.make, x.item.model, x.item.serial && `serial ${x.item.serial}`]
+                        .filter(Boolean)
+                        .join(', ') || 'no plate read'}
+                      ; {moment(x.at)}, {x.by}
+                    </span>
+                    {x.changes.map((c) => (
+                      <span key={c} className="block text-sm font-semibold text-ochre">
+                        Changed: {c}. Records made before do not cover it.
+                      </span>
+                    ))}
+                  </li>
+                ))}
+              </ul>
+            </section>
+          )}
           <section>
             <h2 className="text-lg font-semibold">Scope</h2>
             <p className="mt-2">Inside: {facts.inScope.join('; ')}.</p>

@@ -1,0 +1,12 @@
+import { answer, bodyOf, signedIn } from '@/server/handle';
+import { copyPack, importPack } from '@/server/rules/rules';
+import { copyPackSchema, importPackSchema } from '@/wire/requests';
+
+/** Imports a pack from its file, or copies one to a house pack. */
+export const POST = signedIn(async (session, request) => {
+  const copies = new URL(request.url).searchParams.has('copy');
+  const pack = copies
+    ? await copyPack(session, await bodyOf(request, copyPackSchema))
+    : await importPack(session, (await bodyOf(request, importPackSchema)).text);
+  return answer({ id: pack.id, version: pack.version, title: pack.title }, 201);
+});

@@ -1,0 +1,59 @@
+import 'server-only';
+import { createRequire } from 'node:module';
+import path from 'node:path';
+import { Font, StyleSheet, Text } from '@react-pdf/renderer';
+import { printable } from './glyphs';
+
+const require = createRequire(path.join(process.cwd(), 'package.json'));
+const file = (name: string, weight: number, subset = 'latin') =>
+  require.resolve(`@fontsource/${name}/files/${name}-${subset}-${weight}-normal.woff`);
+let registered = false;
+export function registerFonts(): void {
+  if (registered) return;
+  for (const [family, name, subset] of [
+    ['Words', 'atkinson-hyperlegible-next', 'latin'],
+    ['WordsExt', 'atkinson-hyperlegible-next', 'latin-ext'],
+    ['Figures', 'martian-mono', 'latin'],
+  ] as const)
+    Font.register({
+      family,
+      fonts: [
+        { src: file(name, 400, subset), fontWeight: 400 },
+        { src: file(name, 700, subset), fontWeight: 700 },
+      ],
+    });
+  Font.registerHyphenationCallback((word) => [word]);
+  registered = true;
+}
+
+export const INK = '#16201d';
+export const QUIET = '#55635e';
+export const SEAM = '#c5cdc8';
+export const BLOCK = '#d6dcd8';
+export const RUST = '#a8321c';
+export const COLOUR: Record<string, string> = {
+  tight: '#2b7447',
+  'within-allowance': '#666b12',
+  'not-tight': RUST,
+  void: '#55597a',
+  inconclusive: '#9a5b00',
+  refer: '#74468a',
+};
+/** Styles every printed form shares. */
+export const s = StyleSheet.create({
+  page: {
+    fontFamily: ['Words', 'WordsExt'] as unknown as string,
+    fontSize: 8.2,
+    color: INK,
+    paddingTop: 22,
+    paddingBottom: 16,
+    paddingHorizontal: 30,
+    lineHeight: 1.28,
+  },
+  quiet: { color: QUIET },
+  h: { color: QUIET, fontSize: 7.4, marginTop: 3, marginBottom: 1 },
+  fig: { fontFamily: 'Figures', fontSize: 7 },
+  seam: { borderTopWidth: 0.7, borderTopColor: SEAM, marginTop: 4, paddingTop: 2 },
+});
+/** A paragraph whose every sign the shipped fonts have. */
+export const P = ({ children }: { children: string }) => <Text>{printable(children)}</Text>;

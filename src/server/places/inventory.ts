@@ -1,0 +1,104 @@
+import 'server-only';
+import { and, desc, eq, like } from 'drizzle-orm';
+import type { ExpectedItem, System } from '@/core/installation/section';
+import type { Plan } from '@/core/plan/plan';
+import { momentOf, type InventoryItem, type RunEvent } from '@/core/run/events';
+import { inventoryChanges } from '@/core/run/inventory';
+import { inOrganisation, type Tx } from '@/database/client';
+import { sightings, sites, systems } from '@/database/schema';
+
+/** Keeps each inventory entry of a run with its place, dated. Practice runs leave nothing behind. */
+export async function keepSightings(tx: Tx, plan: Plan, events: readonly RunEvent[]): Promise<void> {
+  if (plan.practice) return;
+  const rows = events.flatMap((e) => (e.kind === 'inventory' ? [e] : []));
+  if (!rows.length) return;
+  await tx.insert(sightings).values(
+    rows.map((e) => ({
+      org: plan.organisation.id,
+      id: e.id,
+      run: plan.run,
+      system: plan.system.id,
+      item: e.item.id,
+      at: new Date(momentOf(e)),
+      by: e.byName,
+      facts: e.item,
+      search: [e.item.name, e.item.make, e.item.model, e.item.serial, plan.site.name].join(' ').toLowerCase(),
+    })),
+  );
+}
+
+export interface Sighting {
+  readonly item: InventoryItem;
+  readonly at: string;
+  readonly by: string;
+  readonly run: string;
+  /** What was another make, model or serial the time before. */
+  readonly changes: readonly string[];
+}
+/** What was written down on a system, the newest of each thing, with what changed since the time before. */
+export async function inventoryOf(tx: Tx, system: string): Promise<Sighting[]> {
+  const rows = await tx
+    .select()
+    .from(sightings)
+    .where(eq(sightings.system, system))
+    .orderBy(desc(sightings.at))
+    .limit(2000);
+  const byItem = new Map<string, typeof rows>();
+  for (const row of rows) byItem.set(row.item, [...(byItem.get(row.item) ?? []), row]);
+  return [...byItem.values()].map(([newest, ...before]) => {
+    // the last entry of an earlier run: entries of the same run correct each other
+    const earlier = before.find((b) => b.run !== newest!.run);
+    return {
+      item: newest!.facts,
+      at: newest!.at.toISOString(),
+      by: newest!.by,
+      run: newest!.run,
+      changes: earlier ? inventoryChanges(earlier.facts, newest!.facts) : [],
+    };
+  });
+}
+/** A system with what was last seen there, so that it is offered again. */
+export async function withSightings(tx: Tx, system: System): Promise<System> {
+  const seen = (await inventoryOf(tx, system.id)).map(({ item }): ExpectedItem => {
+    const { id, kind, name, place, make, model, serial } = item;
+    return { id, kind, name, place, make, model, serial };
+  });
+  return seen.length ? { ...system, seen } : system;
+}
+export const readInventory = (scope: { org: string }, system: string) =>
+  inOrganisation(scope, (tx) => inventoryOf(tx, system));
+
+export interface RecallLine extends Omit<Sighting, 'changes'> {
+  readonly site: string;
+  readonly system: string;
+  readonly systemName: string;
+}
+/** Recall search over everything ever written down: words of name, make, model or serial, newest first. */
+export async function recall(scope: { org: string }, search: string): Promise<RecallLine[]> {
+  // "serial SH-880" is how a person says it
+  const words = search
+    .toLowerCase()
+    .split(/\s+/)
+    .filter((w) => w && w !== 'serial')
+    .slice(0, 8);
+  if (!words.length) return [];
+  return inOrganisation(scope, async (tx) => {
+    const rows = await tx
+      .select({ sighting: sightings, site: sites.name, name: systems.name })
+      .from(sightings)
+      .innerJoin(systems, eq(systems.id, sightings.system))
+      .innerJoin(sites, eq(sites.id, systems.site))
+      .where(and(...words.map((w) => like(sightings.search, `%${w.replace(/[%_\\]/g, (c) => `\\${c}`)}%`))))
+      .orderBy(desc(sightings.at))
+      .limit(200);
+    return rows.map(({ sighting: s, site, name }) => ({
+      item: s.facts,
+      at: s.at.toISOString(),
+      by: s.by,
+      run: s.run,
+      site,
+      system: s.system,
+      systemName: name,
+    }));
+  });
+}

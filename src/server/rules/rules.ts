@@ -1,0 +1,198 @@
+import 'server-only';
+import { and, asc, desc, eq } from 'drizzle-orm';
+import { checkHouse, copyAsHouse, editHouse, type RuleEdit } from '@/core/pack/house';
+import { comparePacks } from '@/core/pack/lines';
+import { loadPack } from '@/core/pack/load';
+import type { Pack } from '@/core/pack/types';
+import { canonical, sha256Hex } from '@/core/record/record';
+import { inOrganisation, type Tx } from '@/database/client';
+import { auditLog, packs } from '@/database/schema';
+import { now } from '@/server/now';
+import type { Session } from '@/server/session/session';
+import { notHere, TroubleError } from '@/server/trouble';
+import { uuid7 } from '@/wire/uuid7';
+
+export interface PackVersion {
+  readonly version: string;
+  readonly made: string;
+  readonly madeBy: string | null;
+  readonly changes: readonly string[];
+  readonly hash: string;
+}
+const newestFirst = (tx: Tx) =>
+  tx.select().from(packs).orderBy(asc(packs.id), desc(packs.made), desc(packs.version));
+
+/** The newest version of each rule pack. */
+export async function rulePacks(scope: { org: string }): Promise<Pack[]> {
+  const rows = await inOrganisation(scope, newestFirst);
+  const newest = new Map<string, (typeof rows)[number]>();
+  for (const row of rows) if (!newest.has(row.id)) newest.set(row.id, row);
+  return [...newest.values()].map((r) => loadPack(JSON.parse(r.body)));
+}
+async function versionOf(tx: Tx, id: string, version?: string) {
+  const [row] = await tx
+    .select()
+    .from(packs)
+    .where(and(eq(packs.id, id), ...(version ? [eq(packs.version, version)] : [])))
+    .orderBy(desc(packs.made), desc(packs.version))
+    .limit(1);
+  if (!row) throw notHere('rule pack');
+  return { row, pack: loadPack(JSON.parse(row.body)) };
+}
+/** One pack, its text and all its versions. @throws TroubleError 404 */
+export const readPack = (
+  scope: { org: string },
+  id: string,
+  version?: string,
+): Promise<{ pack: Pack; text: string; history: PackVersion[] }> =>
+  inOrganisation(scope, async (tx) => {
+    const { row, pack } = await versionOf(tx, id, version);
+    const rows = await tx
+      .select()
+      .from(packs)
+      .where(eq(packs.id, id))
+      .orderBy(desc(packs.made), desc(packs.version));
+    return {
+      pack,
+      text: row.body,
+      history: rows.map((r) => ({
+        version: r.version,
+        made: r.made.toISOString(),
+        madeBy: r.madeBy,
+        changes: r.changes,
+        hash: r.hash,
+      })),
+    };
+  });
+
+function owned(session: Session): void {
+  if (session.role !== 'owner')
+    throw new TroubleError(
+      403,
+      'role',
+      'The owner answers for the rules: only the owner copies, edits and imports packs.',
+    );
+}
+async function keep(
+  tx: Tx,
+  session: Session,
+  pack: Pack,
+  changes: readonly string[],
+  what: string,
+): Promise<void> {
+  const moment = new Date(now());
+  const rows = await tx
+    .insert(packs)
+    .values({
+      org: session.org,
+      id: pack.id,
+      version: pack.version,
+      hash: sha256Hex(canonical(pack)),
+      body: JSON.stringify(pack, null, 2),
+      made: moment,
+      madeBy: session.name,
+      changes,
+    })
+    .onConflictDoNothing()
+    .returning({ id: packs.id });
+  if (!rows.length)
+    throw new TroubleError(
+      409,
+      'version-taken',
+      `Version ${pack.version} of ${pack.id} exists already and may stand on records: it is never changed. Give the file another version.`,
+    );
+  await tx.insert(auditLog).values({
+    org: session.org,
+    id: uuid7(moment.getTime()),
+    at: moment,
+    person: session.person,
+    what,
+    subject: `${pack.id} ${pack.version}`,
+  });
+}
+const today = () => new Date(now()).toISOString().slice(0, 10);
+
+/** Copies a pack to a house pack. @throws TroubleError, PackError */
+export async function copyPack(
+  session: Session,
+  from: { pack: string; version: string; id: string },
+): Promise<Pack> {
+  owned(session);
+  return inOrganisation(session, async (tx) => {
+    const { pack } = await versionOf(tx, from.pack, from.version);
+    const taken = await tx.select({ id: packs.id }).from(packs).where(eq(packs.id, from.id)).limit(1);
+    if (taken.length)
+      throw new TroubleError(
+        409,
+        'id-taken',
+        `There is a pack ${from.id} already. Choose another short name.`,
+      );
+    const copy = copyAsHouse(pack, from.id, session.organisation, today());
+    await keep(
+      tx,
+      session,
+      copy,
+      [`copied from ${pack.title}, ${pack.id} ${pack.version}`],
+      'copied rule pack',
+    );
+    return copy;
+  });
+}
+/** Edits a house pack into its next version. @throws TroubleError, PackError naming the place */
+export async function editPack(
+  session: Session,
+  id: string,
+  version: string,
+  edits: readonly RuleEdit[],
+): Promise<Pack> {
+  owned(session);
+  return inOrganisation(session, async (tx) => {
+    const { pack } = await versionOf(tx, id);
+    if (pack.version !== version)
+      throw new TroubleError(
+        409,
+        'overtaken',
+        `Somebody made version ${pack.version} meanwhile. Reload, look at it, and make your edit again.`,
+      );
+    const base = pack.basedOn ? (await versionOf(tx, pack.basedOn.id, pack.basedOn.version)).pack : pack;
+    const next = editHouse(pack, base, edits, session.organisation, today());
+    const changes = comparePacks(pack, next).map(
+      (c) =>
+        `${c.where}: ${c.label}: ${c.from ?? 'none'} to ${c.to ?? 'taken away'}${c.permitsMore ? ' (permits more)' : ''}`,
+    );
+    if (!changes.length) throw new TroubleError(422, 'nothing', 'Nothing was changed.');
+    await keep(tx, session, next, changes, 'edited rule pack');
+    return next;
+  });
+}
+/** Imports a pack from its file. @throws TroubleError, PackError naming the path */
+export async function importPack(session: Session, text: string): Promise<Pack> {
+  owned(session);
+  let value: unknown;
+  try {
+    value = JSON.parse(text);
+  } catch {
+    throw new TroubleError(
+      422,
+      'not-json',
+      'The file is not JSON. Choose the file that was exported from Rules.',
+    );
+  }
+  const loaded = loadPack(value);
+  return inOrganisation(session, async (tx) => {
+    const { basedOn } = loaded;
+    let pack = loaded;
+    if (basedOn) {
+      const base = await versionOf(tx, basedOn.id, basedOn.version).catch(() => null);
+      if (!base)
+        throw new TroubleError(
+          422,
+          'base',
+          `This house pack comes from ${basedOn.title} (${basedOn.id} ${basedOn.version}), which is not here. Import that first: what the house pack permits more is told by it.`,
+        );
+      pack = checkHouse(base.pack, loaded);
+    }
+    await keep(tx, session, pack, ['imported from a file'], 'imported rule pack');
+    return pack;
+  });
+}
