@@ -9,6 +9,7 @@ import { playScript, type ScriptLine } from '@/core/run/script';
 import { inOrganisation } from '@/database/client';
 import { gauges, organisations, packs, people, sites, systems } from '@/database/schema';
 import { now, shiftClock } from '@/server/now';
+import { closeFollowUp, openFollowUps } from '@/server/records/follow-ups';
 import { appendEvents, readRun } from '@/server/runs/log';
 import { openFailure, startRun } from '@/server/runs/start';
 import { makeSigningKey } from '@/server/sealing/keys';
@@ -240,6 +241,13 @@ export async function loadDemo(): Promise<{
       await sealRun(session, id);
     }
   }
+  // reports of past years were made at the time; those of this year may still be open
+  for (const f of await openFollowUps({ org }))
+    if (f.kind === 'report' && f.due < '2026-01-01') {
+      shiftClock(Date.parse(`${f.due}T16:00:00Z`) - Date.now());
+      const office = [...persons.values()].find((x) => x.role === 'office')!;
+      await closeFollowUp({ org, person: office.id, name: office.name }, f.id);
+    }
   shiftClock(0);
   return { people: signIns, org, systems: systemIds };
 }

@@ -1,5 +1,5 @@
 /** House packs: copied from a pack, edited, with every edit that permits more kept with its reason. */
-import { parseWithUnit } from '@/core/quantity/exact';
+import { parseWithUnit, toNumber } from '@/core/quantity/exact';
 import { UNITS } from '@/core/quantity/unit';
 import { comparePacks, lineKey, ruleLines, type PackChange } from './lines';
 import { loadPack, PackError } from './load';
@@ -129,5 +129,17 @@ function place(
       where,
       `${text} is not ${UNITS[unit].dimension === 'pressure' ? 'a pressure' : `a ${UNITS[unit].dimension}`}. Write it in ${UNITS[unit].label}, like ${was}.`,
     );
+  const size = (t: string) => {
+    const f = parseWithUnit(t);
+    return Math.abs(toNumber(f) * UNITS[f.unit].si);
+  };
+  const ratio = size(text) / size(was);
+  if (Number.isFinite(ratio) && (ratio > MOST_RATIO || ratio < 1 / MOST_RATIO))
+    throw new PackError(
+      where,
+      `${text} is very far from ${was}. Check the unit: a pipe in bar where mbar is meant?`,
+    );
   (parent as Record<string | number, unknown>)[last] = text;
 }
+/** A figure this many times larger or smaller than what stood there is taken for a wrong unit. House choice. */
+const MOST_RATIO = 20;

@@ -39,14 +39,10 @@ export const lineKey = (line: Pick<RuleLine, 'at'>): string => line.at.join('/')
 
 const isCall = (v: unknown): v is FormulaCall => typeof v === 'object' && v !== null && 'formula' in v;
 /** A formula as a person reads it: what it says, with its arguments. */
-export const callWords = (call: FormulaCall): string => {
-  const args = Object.entries(call.args ?? {}).map(([k, v]) => `${k} ${v}`);
-  return `${FORMULAS[call.formula]?.says ?? call.formula}${args.length ? ` (${args.join(', ')})` : ''}`;
-};
+export const callWords = (call: FormulaCall): string =>
+  FORMULAS[call.formula]?.says(call.args ?? {}) ?? call.formula;
 export const bandWords = (band: BandSpec): string =>
   isCall(band) ? callWords(band) : `${band.low} to ${band.high}`;
-export const minutesSpecWords = (spec: MinutesSpec): string =>
-  typeof spec === 'number' ? `${spec} min` : isCall(spec.rule) ? callWords(spec.rule) : `${spec.rule} min`;
 
 const GAUGE_WORDS: Record<string, string> = {
   liquid: 'water gauge',

@@ -59,7 +59,8 @@ interface Formula {
   readonly kind: 'pressure' | 'minutes';
   /** Names of its arguments; a trailing `?` marks one that may be absent. */
   readonly args: readonly string[];
-  readonly says: string;
+  /** The formula with its arguments, as a person reads it. */
+  readonly says: (args: Args) => string;
   readonly pressure?: (context: FormulaContext, args: Args) => PressureResult;
   readonly minutes?: (context: FormulaContext, args: Args) => MinutesResult;
 }
@@ -360,73 +361,84 @@ export const FORMULAS: Readonly<Record<string, Formula>> = {
   'air-test-pressure@1': {
     kind: 'pressure',
     args: ['factor', 'least', 'mediumFrom', 'mediumLeast', 'over'],
-    says: 'test pressure of gas pipework from its working pressure',
+    says: (a) =>
+      `${a.factor} × the maximum working pressure, at least ${a.least}; where any part works at ${a.mediumFrom} or more, at least ${a.mediumLeast} over the whole system. Up to ${a.over} % above`,
     pressure: airTestPressure,
   },
   'lowest-plate@1': {
     kind: 'pressure',
     args: ['unknown', 'under'],
-    says: 'the lowest maximum inlet pressure on any plate in scope',
+    says: (a) =>
+      `at most the lowest maximum inlet pressure on any plate in scope, ${a.unknown} where a plate was not read; down to ${a.under} % below`,
     pressure: lowestPlate,
   },
   'near-working@1': {
     kind: 'pressure',
     args: ['under', 'over'],
-    says: 'around working pressure',
+    says: (a) => `working pressure, ${a.under} % below to ${a.over} % above`,
     pressure: nearWorking,
   },
   'share-of-reading@1': {
     kind: 'pressure',
     args: ['of', 'low', 'high'],
-    says: 'a share of an earlier reading',
+    says: (a) => `${a.low} to ${a.high} % of the ${a.of} reading`,
     pressure: shareOfReading,
   },
   'below-reading@1': {
     kind: 'pressure',
     args: ['of', 'least', 'most'],
-    says: 'so much below an earlier reading',
+    says: (a) => `${a.least} to ${a.most} below the ${a.of} reading`,
     pressure: belowReading,
   },
   'near-reading@1': {
     kind: 'pressure',
     args: ['of', 'below', 'above'],
-    says: 'around an earlier reading',
+    says: (a) => `the ${a.of} reading, ${a.below} below to ${a.above} above`,
     pressure: nearReading,
   },
   'above-set@1': {
     kind: 'pressure',
     args: ['by'],
-    says: 'regulator set pressure plus an allowance',
+    says: (a) => `regulator set pressure + ${a.by}`,
     pressure: aboveSet,
   },
   'vent-setting@1': {
     kind: 'pressure',
     args: [],
-    says: 'vent setting of the regulator',
+    says: () => 'vent setting of the regulator',
     pressure: ventSetting,
   },
   'hold-by-volume@1': {
     kind: 'minutes',
     args: ['small', 'smallMinutes', 'per', 'step', 'most', 'dwellingCase'],
-    says: 'hold of an air test by volume',
+    says: (a) =>
+      `${a.smallMinutes} min below ${a.small} of pipe or in one dwelling, otherwise ${a.step} min for each ${a.per} or part, at most ${Number(a.most) / 60} h`,
     minutes: holdByVolume,
   },
   'minutes-by-volume@1': {
     kind: 'minutes',
     args: ['table'],
-    says: 'minutes by volume',
+    says: (a) =>
+      `by volume: ${a
+        .table!.split(',')
+        .map((r) => r.trim().replace('=', ' and more ') + ' min')
+        .join(', ')}`,
     minutes: minutesByVolume,
   },
   'dial-watch@1': {
     kind: 'minutes',
     args: ['table'],
-    says: 'watch time by the meter dial',
+    says: (a) =>
+      `by the smallest test dial: ${a
+        .table!.split(',')
+        .map((r) => r.trim().replace('=', ' ') + ' min')
+        .join(', ')}`,
     minutes: dialWatch,
   },
   'rate-uncertainty@1': {
     kind: 'minutes',
     args: ['uncertainty', 'least'],
-    says: 'measuring time of a leak rate',
+    says: (a) => `until the rate is known to ${a.uncertainty} with 95 %, at least ${a.least} min`,
     minutes: rateUncertainty,
   },
 };

@@ -2,7 +2,7 @@
 import type { Use } from '@/core/pack/types';
 import { allowanceOf, outsideDomain, ruleOf, type Plan } from '@/core/plan/plan';
 import { breachWords, magnitude, showChange, showExact, type Limit } from '@/core/quantity/exact';
-import { showFigure, type Figure } from '@/core/quantity/figure';
+import { figureNumber, showFigure, type Figure } from '@/core/quantity/figure';
 import { claimOf, permittedDrop } from '@/core/run/read';
 import type { Hold, RunState } from '@/core/run/state';
 import { adequacyOf, dialAdequacy, measuredRate, type Adequacy } from './adequacy';
@@ -199,6 +199,8 @@ function movedPipework(plan: Plan, state: RunState, part: string | null): string
   return `Pipework alone moved ${hold?.judgement ? showChange(hold.judgement.change) : ''}: pipework must show nil, whatever the allowance for the whole.`;
 }
 
+const printed = (value: number): string => figureNumber({ value, decimals: 2 });
+
 /** A measured leak rate with its interval, its class and the volume it rests on. */
 function rateSentence(plan: Plan, state: RunState, hold: Hold): string {
   const judgement = hold.judgement!;
@@ -206,7 +208,7 @@ function rateSentence(plan: Plan, state: RunState, hold: Hold): string {
   const volume = state.volume
     ? `volume ${(state.volume.figure.value * 1000).toFixed(1)} l by metered draw`
     : 'volume from the pipe list';
-  return `Leak rate at working pressure ${showFigure(rate.rate)} (95 %: ${rate.low.toFixed(2)} to ${rate.high.toFixed(2)} l/h) from ${showExact(hold.start.figure)} to ${showExact(hold.end!.figure)} in ${duration(judgement.elapsedMs)}, ${volume}: ${rate.title}`;
+  return `Leak rate at working pressure ${showFigure(rate.rate)} (95 %: ${printed(rate.low)} to ${printed(rate.high)} l/h) from ${showExact(hold.start.figure)} to ${showExact(hold.end!.figure)} in ${duration(judgement.elapsedMs)}, ${volume}: ${rate.title}`;
 }
 
 export function notTightSentence(

@@ -70,7 +70,7 @@ function owned(session: Session): void {
     throw new TroubleError(
       403,
       'role',
-      'The owner answers for the rules: only the owner copies, edits and imports packs.',
+      'The owner answers for the rules. Only the owner copies, edits and imports packs.',
     );
 }
 async function keep(

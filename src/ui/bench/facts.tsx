@@ -124,7 +124,7 @@ export function Facts({ view }: { view: BenchView }) {
               </dd>
             </div>
           ))}
-          {!rule.classes && (
+          {!rule.classes && (judged || !part) && (
             <div>
               <dt className="inline">Permitted drop: </dt>
               <dd className="inline">

@@ -58,10 +58,13 @@ export function Compare({ first, second }: { first: Side; second: Side }) {
                   {r.label}
                   <span className="block text-sm text-quiet">{r.where}</span>
                 </th>
-                <td className="py-2 pr-3">{r.a ?? <span className="text-quiet">not there</span>}</td>
-                <td className="py-2">
+                <td className={`py-2 pr-3 ${r.a !== r.b ? 'font-semibold' : 'text-quiet'}`}>
+                  {r.a ?? <span className="text-quiet">not there</span>}
+                </td>
+                <td className={`py-2 ${r.a !== r.b ? 'font-semibold' : 'text-quiet'}`}>
                   {r.b ?? <span className="text-quiet">not there</span>}
-                  {r.more && <span className="block text-sm font-semibold text-ochre">permits more</span>}
+                  {r.a !== null && r.a === r.b && <span className="block text-sm">the same</span>}
+                  {r.more && <span className="block text-sm text-ochre">permits more</span>}
                 </td>
               </tr>
             ))}

@@ -149,24 +149,28 @@ export function TodayView({ name, runs, due, recent, serverNow }: Props) {
           </h2>
           <ul className="mt-2 border-t border-seam">
             {due.map((d) => (
-              <li key={d.key} className="flex justify-between gap-3 border-b border-seam py-3">
-                <span className="min-w-0">
-                  {d.place && <span className="block text-sm font-semibold">{d.place}</span>}
-                  {d.href ? (
-                    <Link prefetch={false} className="hover:text-lake" href={d.href}>
-                      {d.text}
-                    </Link>
-                  ) : (
-                    d.text
-                  )}
-                  {d.close && <CloseFollowUp id={d.close} />}
-                </span>
+              <li key={d.key} className="border-b border-seam py-3">
                 <span
-                  className={`text-right text-sm whitespace-nowrap ${d.late ? 'font-semibold text-rust' : 'text-quiet'}`}
+                  className={`flex justify-between gap-3 text-sm ${d.late ? 'font-semibold text-rust' : 'text-quiet'}`}
                 >
-                  {d.late ? (d.href ? 'was due ' : 'ran out ') : ''}
-                  <span className="figure-narrow">{d.when}</span>
+                  <span>{d.place ?? 'Cabinet and licences'}</span>
+                  <span className="whitespace-nowrap">
+                    {d.late ? (d.href ? 'was due ' : 'ran out ') : 'by '}
+                    <span className="figure-narrow">{d.when}</span>
+                  </span>
                 </span>
+                {d.href ? (
+                  <Link
+                    prefetch={false}
+                    className="block min-h-11 py-1 underline-offset-4 hover:text-lake hover:underline"
+                    href={d.href}
+                  >
+                    {d.text}
+                  </Link>
+                ) : (
+                  <span className="block">{d.text}</span>
+                )}
+                {d.close && <CloseFollowUp id={d.close} />}
               </li>
             ))}
           </ul>

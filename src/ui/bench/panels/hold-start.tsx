@@ -47,7 +47,7 @@ export function HoldStart(
   return (
     <div className="lg:min-h-0 lg:flex-1 lg:overflow-auto">
       <p className="mb-2">
-        {band && (
+        {band ? (
           <>
             Start between{' '}
             <Why
@@ -64,6 +64,8 @@ export function HoldStart(
             </Why>
             , then{' '}
           </>
+        ) : (
+          'Wherever it stands, for '
         )}
         <Why
           facts={{

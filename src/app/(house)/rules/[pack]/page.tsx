@@ -131,7 +131,7 @@ export default async function PackPage({
             <>
               {pack.basedOn ? (
                 <EditPack
-                  key={`${pack.version}${procedure.id}`}
+                  key={procedure.id}
                   pack={pack.id}
                   version={pack.version}
                   procedure={procedure.id}
