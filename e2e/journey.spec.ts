@@ -7,6 +7,7 @@ test.describe('the staged test from start to certificate', () => {
     browser,
     isMobile,
   }) => {
+    test.setTimeout(120_000);
     await takeClocks(page);
     await signIn(page, 'imre');
     const bench = new BenchPage(page);

@@ -81,10 +81,7 @@ test('the owner copies a pack, loosens a figure only with a reason, and every re
   const bench = new BenchPage(page);
   await page.goto(`${BASE}/places`);
   await page.getByRole('link', { name: /Flat gas/ }).click();
-  await page
-    .getByRole('radio', { name: /Staged low-pressure test/ })
-    .last()
-    .check();
+  await page.getByRole('radio', { name: /Staged low-pressure test.*house pack/ }).check();
   await page.getByRole('radio', { name: /Pipework alone/ }).check();
   await page.getByRole('button', { name: 'Start the test' }).click();
   await page.waitForURL(/\/bench\//);

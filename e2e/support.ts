@@ -62,7 +62,10 @@ export class BenchPage {
   ): Promise<void> {
     await this.page.goto(`${BASE}/places`);
     await this.page.getByRole('link', { name: options.system ?? /Bakery gas/ }).click();
-    await this.page.getByRole('radio', { name: options.procedure ?? /^Staged low-pressure test/ }).check();
+    await this.page
+      .getByRole('radio', { name: options.procedure ?? /^Staged low-pressure test/ })
+      .first() // the published pack; a house pack may offer the same
+      .check();
     await this.page
       .getByRole('group', { name: 'What is being tested?' })
       .getByRole('radio', { name: options.case ?? /Existing installation/ })

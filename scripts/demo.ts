@@ -2,7 +2,8 @@ import { readdirSync, readFileSync } from 'node:fs';
 import path from 'node:path';
 import type { System } from '@/core/installation/section';
 import type { Gauge } from '@/core/instrument/gauge';
-import { loadPack } from '@/core/pack/load';
+import { loadPack, PackError } from '@/core/pack/load';
+import type { Pack } from '@/core/pack/types';
 import { canonical, sha256Hex } from '@/core/record/record';
 import { parseWithUnit } from '@/core/quantity/exact';
 import { playScript, type ScriptLine } from '@/core/run/script';
@@ -57,6 +58,16 @@ export interface DemoPerson {
 const root = process.cwd(); // scripts run from the checkout's root
 const q = parseWithUnit;
 
+/** A pack of the folder; what is wrong with it is said with its file, its place and the cure. */
+function shipped(file: string, text: string): Pack {
+  try {
+    return loadPack(JSON.parse(text));
+  } catch (error) {
+    const place = error instanceof PackError && error.path ? `, ${error.path}` : '';
+    throw new Error(`packs/${file}${place}: ${(error as Error).message}`);
+  }
+}
+
 /** Puts the shipped rule packs into an organisation: their text as written, the hash over the canonical form. */
 async function bringPacks(org: string): Promise<Map<string, string>> {
   const packOf = new Map<string, string>();
@@ -65,7 +76,7 @@ async function bringPacks(org: string): Promise<Map<string, string>> {
     .sort()
     .map((file) => {
       const text = readFileSync(path.join(root, 'packs', file), 'utf8');
-      const pack = loadPack(JSON.parse(text));
+      const pack = shipped(file, text);
       for (const p of [...pack.procedures, ...(pack.sequences ?? [])]) packOf.set(p.id, pack.id);
       return { org, id: pack.id, version: pack.version, hash: sha256Hex(canonical(pack)), body: text };
     });

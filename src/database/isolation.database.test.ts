@@ -2,13 +2,17 @@ import pg from 'pg';
 import { migrateDatabase } from '../../scripts/migrate';
 import { loadDemo, makeOrganisation } from '../../scripts/demo';
 import { closePool, inOrganisation, pool } from './client';
-import { events, gauges, people, runs, seals, sites, systems } from './schema';
+import { events, followUps, gauges, packs, people, runs, seals, sightings, sites, systems } from './schema';
 import { checkSeal, sealRun } from '@/server/sealing/seal';
 import { openRuns, publicRecord, recordOf } from '@/server/records/records';
 import { appendEvents, readRun } from '@/server/runs/log';
-import { startRun } from '@/server/runs/start';
+import { planFor, startRun } from '@/server/runs/start';
+import { readInventory, recall } from '@/server/places/inventory';
+import { closeFollowUp, openFollowUps } from '@/server/records/follow-ups';
+import { loadPack } from '@/core/pack/load';
+import { verdictOf } from '@/core/verdict/verdict';
 import { playScript } from '@/core/run/script';
-import { verifySeal } from '@/core/record/record';
+import { canonical, sealedVerdict, verifySeal } from '@/core/record/record';
 import { restoreBody } from '@/core/record/restore';
 import { reduce } from '@/core/run/reduce';
 import { uuid7 } from '@/wire/uuid7';
@@ -71,12 +75,14 @@ describe('one organisation cannot reach another', () => {
       'public_links',
       'gauge_links',
       'audit_log',
+      'sightings',
+      'follow_ups',
     ])
       expect([table, (await pool().query(`select * from ${table}`)).rowCount]).toEqual([table, 0]);
     await expect(pool().query('select * from sign_in_attempts')).rejects.toThrow(/permission denied/);
   });
   test('another organisation sees none of the rows, and cannot write into them or point at them', async () => {
-    for (const table of [people, sites, systems, gauges, runs, events, seals]) {
+    for (const table of [people, sites, systems, gauges, runs, events, seals, sightings, followUps, packs]) {
       const rows: { org: string }[] = await inOrganisation(other, (tx) =>
         tx.select().from(table as typeof people),
       );
@@ -109,12 +115,78 @@ describe('one organisation cannot reach another', () => {
       'alter table events disable trigger all',
       'set row_security = off; select * from events',
       'drop policy own_organisation on events',
+      'update sightings set item = item',
+      'delete from sightings',
+      "update packs set body = '{}'",
+      "update follow_ups set text = ''",
+      'delete from follow_ups',
     ])
       await expect(inOrganisation(mill, (tx) => tx.execute(statement))).rejects.toThrow();
     const owner = new pg.Client({ connectionString: process.env.VAST_OWNER_URL });
     await owner.connect();
     await expect(owner.query('delete from events')).rejects.toThrow(/append-only/);
     await owner.end();
+  });
+});
+
+describe('what records leave behind', () => {
+  test('each record of the demo loads, judges and seals the same again from its own embedded rules', async () => {
+    const procedures = new Set<string>();
+    for (const s of sealed) {
+      const record = await recordOf(mill, s.run);
+      const body = restoreBody(record.body);
+      const { hash: _hash, ...pack } = body.plan.pack;
+      loadPack({ format: 1, ...pack, procedures: [body.plan.procedure] });
+      const verdict = verdictOf(body.plan, reduce(body.plan, body.events))!;
+      expect([s.number, canonical(sealedVerdict(verdict))]).toEqual([s.number, canonical(body.verdict)]);
+      procedures.add(body.plan.procedure.id);
+    }
+    expect(procedures.size).toBeGreaterThanOrEqual(7);
+  });
+  test('a failing record opens what must be done; the next good record of the system closes its repairs', async () => {
+    const rows = await inOrganisation(mill, (tx) => tx.select().from(followUps));
+    const repair = rows.filter((r) => r.kind === 'repair');
+    expect(repair.map((r) => [r.due, r.closed !== null])).toEqual(
+      expect.arrayContaining([
+        ['2025-07-08', true], // 28 days after 10 June, closed by the good record of 30 June
+        ['2026-12-15', false],
+      ]),
+    );
+    const open = await openFollowUps(mill);
+    expect(open.every((f) => !rows.find((r) => r.id === f.id)!.closed)).toBe(true);
+    expect(await openFollowUps(other)).toEqual([]);
+    await expect(closeFollowUp({ org: other.org, person: uuid7(1), name: 'x' }, open[0]!.id)).rejects.toThrow(
+      /no such follow-up here/,
+    );
+  });
+  test('recall finds every sighting of a serial; another serial than last time is told; nobody else sees them', async () => {
+    const [found] = await recall(mill, 'serial sh-1207');
+    expect([found!.item.model, found!.site]).toEqual(['B12', 'Boat shed']);
+    expect(await recall(other, 'sh-1207')).toEqual([]);
+    expect(await recall(mill, '%')).toEqual([]);
+    const shed = await readInventory(mill, mill.systems.boats!);
+    expect(shed.flatMap((x) => x.changes)).toEqual([
+      expect.stringMatching(/model was B11, is B12/),
+      expect.stringMatching(/serial was SH-880, is SH-1207/),
+    ]);
+  });
+  test('a test that must come after another finds the record it follows, and is refused without', async () => {
+    const owner = { org: mill.org, organisation: 'x', name: 'x' };
+    const request = {
+      pack: 'gas-imperial',
+      procedure: 'gas-air-appliances',
+      case: 'all',
+      practice: false,
+      zone: 'UTC',
+    };
+    const { plan } = await planFor(owner, { ...request, id: uuid7(3), system: mill.systems.kiln! });
+    expect(plan.after!.word).toBe('tight');
+    await expect(planFor(owner, { ...request, id: uuid7(4), system: mill.systems.weaving! })).rejects.toThrow(
+      /comes last/,
+    );
+    await expect(
+      planFor(owner, { ...request, id: uuid7(5), system: mill.systems.kiln!, retestOf: sealed[0]!.run }),
+    ).rejects.toThrow(/no such record here/); // a record of another system is not what this one repeats
   });
 });
 
@@ -150,8 +222,8 @@ describe('seals', () => {
     expect(
       await spoil('update seals set body = replace(body, $2, $3) where run = $1', [
         run,
-        '"Imre Castellane"',
-        '"Somebody Else"',
+        '"practice":false',
+        '"practice":true',
       ]),
     ).toMatch(/changed after sealing/);
     await spoil('update seals set body = $2 where run = $1', [run, original.body]);

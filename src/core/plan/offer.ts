@@ -5,6 +5,8 @@ import { domainReasons } from './plan';
 /** A procedure or sequence that can be started on a system, with what a person must know to choose it. */
 export interface Offer {
   readonly pack: string;
+  /** Title of the pack where it is a house pack: the firm's own figures stand in it. */
+  readonly house: string | null;
   readonly school: string;
   readonly edition: string;
   readonly notice: string;
@@ -26,7 +28,13 @@ export interface Offer {
 
 /** What a pack offers for a system: everything for its medium; answers a choice cannot have here are left out. */
 export function offersFor(pack: Pack, system: System): Offer[] {
-  const from = { pack: pack.id, school: pack.school, edition: pack.edition, notice: pack.notice };
+  const from = {
+    pack: pack.id,
+    house: pack.basedOn ? pack.title : null,
+    school: pack.school,
+    edition: pack.edition,
+    notice: pack.notice,
+  };
   const fits = (media: readonly string[] | undefined) => (media ?? ['natural gas']).includes(system.medium);
   const open = (choices: readonly Choice[]): Choice[] =>
     choices.map((c) => {

@@ -13,7 +13,10 @@ const NUMERIC =
 export function restoreBody(
   text: string,
 ): Omit<RecordBody, 'plan' | 'events'> & { readonly plan: Plan; readonly events: readonly PlacedEvent[] } {
-  return JSON.parse(text, (key, value) =>
-    NUMERIC.test(key) && typeof value === 'string' && /^-?\d+(\.\d+)?$/.test(value) ? Number(value) : value,
-  );
+  return JSON.parse(text, function (this: object, key, value) {
+    if (!NUMERIC.test(key) || typeof value !== 'string' || !/^-?\d+(\.\d+)?$/.test(value)) return value;
+    // the arguments of a named formula stay text; one of them is called "most" like a figure of the temperatures
+    if (key === 'most' && !('perMinute' in this)) return value;
+    return Number(value);
+  });
 }

@@ -22,8 +22,9 @@ export function StartTest({
   failure: EarlierRecord | null;
   gauges: number;
 }) {
-  const [chosen, setChosen] = useState(offers.length === 1 ? offers[0]!.id : '');
-  const procedure = offers.find((o) => o.id === chosen);
+  const keyOf = (o: Offer) => `${o.pack}/${o.id}`;
+  const [chosen, setChosen] = useState(offers.length === 1 ? keyOf(offers[0]!) : '');
+  const procedure = offers.find((o) => keyOf(o) === chosen);
   const [kind, setKind] = useState('');
   const [retest, setRetest] = useState(true);
   const [choices, setChoices] = useState<Record<string, string>>({});
@@ -73,16 +74,16 @@ export function StartTest({
         <legend className="text-sm text-quiet">Which test?</legend>
         {offers.map((o) => (
           <label
-            key={o.id}
+            key={keyOf(o)}
             className="flex min-h-12 cursor-pointer items-start gap-3 border-t border-seam py-2"
           >
             <input
               type="radio"
               name="procedure"
               className="mt-1 size-5 shrink-0 accent-lake"
-              checked={chosen === o.id}
+              checked={chosen === keyOf(o)}
               onChange={() => {
-                setChosen(o.id);
+                setChosen(keyOf(o));
                 setKind(o.cases.length === 1 ? o.cases[0]!.key : '');
                 setTrouble('');
               }}
@@ -90,7 +91,10 @@ export function StartTest({
             <span>
               {o.title}
               <span className="block text-sm text-quiet">{o.summary}</span>
-              <span className="block text-sm text-quiet">{o.school}</span>
+              <span className="block text-sm text-quiet">
+                {o.school}
+                {o.house && <strong className="text-ink">, house pack: {o.house}</strong>}
+              </span>
             </span>
           </label>
         ))}
