@@ -251,10 +251,17 @@ test('practice on the simulated bakery: the model answers, and the record is mar
 });
 
 test('every main view passes axe in both themes and can be walked by keyboard', async ({ page }) => {
+  test.setTimeout(150_000);
   await signIn(page, 'imre');
   for (const scheme of ['light', 'dark'] as const) {
     await page.emulateMedia({ colorScheme: scheme });
-    for (const path of ['/today', '/places', '/ledger']) {
+    for (const path of [
+      '/today',
+      '/places?find=serial',
+      '/rules',
+      '/rules/gas-imperial?with=gas-metric/gas-lowpressure-staged',
+      '/ledger',
+    ]) {
       await page.goto(BASE + path);
       await expectAccessible(page);
     }
@@ -268,7 +275,8 @@ test('every main view passes axe in both themes and can be walked by keyboard', 
       `${BASE}/api/runs/${(await link.getAttribute('href'))!.split('/').pop()}/pdf`,
     );
     const pages = (await pdf.body()).toString('latin1').match(/\/Type \/Page\b(?!s)/g);
-    expect(pages, `pages of ${await link.innerText()}`).toHaveLength(1);
+    // a face of one page; a long story or an inventory may take a second one
+    expect([1, 2], `pages of ${await link.innerText()}`).toContain(pages!.length);
   }
   await page.keyboard.press('/');
   await expect(page.getByRole('searchbox')).toBeFocused();

@@ -109,16 +109,6 @@ function Certificate({ face, record, url }: { face: Face; record: SealedRecord; 
             ) : null}
           </View>
         </View>
-        {face.sections.length > 0 && (
-          <View style={s.seam}>
-            {face.sections.map((x) => (
-              <View key={x.title}>
-                <Text style={s.h}>{printable(x.title)}</Text>
-                <Text style={{ fontSize: 7.2 }}>{printable(`${x.lines.join('. ')}.`)}</Text>
-              </View>
-            ))}
-          </View>
-        )}
         <View style={s.seam}>
           <Text style={s.h}>Put back</Text>
           <Text style={{ fontSize: 7.2 }}>
@@ -145,6 +135,23 @@ function Certificate({ face, record, url }: { face: Face; record: SealedRecord; 
             </View>
           </View>
         </View>
+        {face.sections.length > 0 && (
+          <View style={s.seam}>
+            {face.sections.map((x) => (
+              <View key={x.title}>
+                <Text style={s.h}>{printable(x.title)}</Text>
+                <Text style={{ fontSize: 7.2 }}>{printable(`${x.lines.join('. ')}.`)}</Text>
+              </View>
+            ))}
+          </View>
+        )}
+        <Text
+          fixed
+          style={{ position: 'absolute', bottom: 6, right: 30, fontSize: 6.5, color: INK }}
+          render={({ pageNumber, totalPages }) =>
+            totalPages > 1 ? `${record.seal.number}, page ${pageNumber} of ${totalPages}` : ''
+          }
+        />
       </Page>
     </Document>
   );
