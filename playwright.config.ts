@@ -17,7 +17,11 @@ export default defineConfig({
   },
   projects: [
     { name: 'wide', use: { viewport: { width: 1280, height: 800 } }, testIgnore: /fault/ },
-    { name: 'phone', use: { viewport: { width: 390, height: 844 }, hasTouch: true }, testMatch: /journey|procedures/ },
+    {
+      name: 'phone',
+      use: { viewport: { width: 390, height: 844 }, hasTouch: true },
+      testMatch: /journey|procedures/,
+    },
     { name: 'fault', use: { viewport: { width: 1280, height: 800 } }, testMatch: /fault/ },
   ],
 });

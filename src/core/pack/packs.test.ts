@@ -55,7 +55,10 @@ describe.each(all.map((p) => [p.id, p] as const))('%s', (_id, p) => {
     const walk = [...ends];
     while (walk.length)
       for (const from of back.get(walk.pop()!) ?? [])
-        if (!canEnd.has(from)) canEnd.add(from) && walk.push(from);
+        if (!canEnd.has(from)) {
+          canEnd.add(from);
+          walk.push(from);
+        }
     expect([...canEnd].sort()).toEqual(Object.keys(p.stages).sort());
   });
   test('every limit, band and period names its source', () => {
