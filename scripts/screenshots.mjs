@@ -31,6 +31,10 @@ async function person(who, theme, width, height) {
 async function begin(page, practice) {
   await page.goto(`${url}/places`);
   await page.getByRole('link', { name: /Bakery gas/ }).click();
+  await page
+    .getByRole('radio', { name: /^Staged low-pressure test/ })
+    .first()
+    .check();
   await page.getByRole('radio', { name: /Existing installation/ }).check();
   await page.getByRole('button', { name: practice ? /Practise on/ : 'Start the test' }).click();
   await page.waitForURL(/bench/);
@@ -41,7 +45,10 @@ async function checks(page) {
   while (!(await primary.innerText()).includes('All answered')) {
     const before = await primary.innerText();
     const ask = page
-      .getByRole('button', { name: 'No', exact: true, pressed: false })
+      .getByRole('listitem')
+      .getByRole('group')
+      .filter({ hasNot: page.locator('[aria-pressed=true]') })
+      .getByRole('button', { name: 'No', exact: true })
       .and(page.locator(':enabled'));
     if (await ask.count()) await ask.first().click();
     else await page.locator('button:enabled:has-text("Tap when done")').first().click();
@@ -94,7 +101,19 @@ await wide.page.getByText('Start a test').waitFor();
 await wide.shot('system');
 await wide.page.goto(`${url}/ledger`);
 await wide.shot('ledger');
-await wide.page.getByRole('link', { name: /VS-00006/ }).click();
+await wide.page.getByRole('link', { name: /VS-00012/ }).click();
+await wide.page.getByText('Checked now').waitFor();
+await wide.shot('record-turn-on');
+const label = await wide.page.request.get(
+  url + (await wide.page.getByRole('link', { name: 'Do-not-use label' }).getAttribute('href')),
+);
+writeFileSync('/tmp/label.pdf', await label.body());
+await wide.page.goto(`${url}/rules/gas-imperial?procedure=gas-air-pipework`);
+await wide.shot('rules');
+await wide.page.goto(`${url}/rules/gas-metric?with=gas-leak-rate/gas-serviceability`);
+await wide.shot('rules-compare');
+await wide.page.goto(`${url}/ledger`);
+await wide.page.getByRole('link', { name: /VS-00016/ }).click();
 await wide.page.getByText('Checked now').waitFor();
 await wide.shot('record');
 const link = await wide.page.getByRole('link', { name: 'Public page' }).getAttribute('href');
@@ -103,14 +122,8 @@ const pdf = await wide.page.request.get(
 );
 writeFileSync('/tmp/certificate.pdf', await pdf.body());
 if (existsSync('/usr/bin/pdftoppm'))
-  execFileSync('pdftoppm', [
-    '-r',
-    '80',
-    '-png',
-    '-singlefile',
-    '/tmp/certificate.pdf',
-    `${folder}/certificate`,
-  ]);
+  for (const name of ['certificate', 'label'])
+    execFileSync('pdftoppm', ['-r', '80', '-png', '-singlefile', `/tmp/${name}.pdf`, `${folder}/${name}`]);
 await stranger.page.goto(url + link);
 await stranger.shot('public-check');
 

@@ -16,6 +16,13 @@ const TITLES: Record<NoticeKind, string> = {
 };
 const big = { fontSize: 11, lineHeight: 1.35, marginTop: 6 } as const;
 
+const DONE = {
+  disconnected: 'It was disconnected and capped.',
+  labelled: 'It was shut off and labelled.',
+  refused: 'The user refused to have it shut off and was told in writing.',
+} as const;
+const sentence = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
+
 /** What is handed to a user, tied to a valve, or sent to whoever owns an upstream fault: with the care of a certificate. */
 export function Notice({
   face,
@@ -61,13 +68,13 @@ export function Notice({
               <Text style={{ ...big, fontSize: 13, fontWeight: 700 }}>
                 {printable(
                   unsafe
-                    ? `${DANGER_WORDS[unsafe.danger]}: ${unsafe.text}`
+                    ? `${sentence(DANGER_WORDS[unsafe.danger])}: ${unsafe.text}`
                     : 'Not shown tight. It stays shut off until it is repaired and tested again.',
                 )}
               </Text>
               <Text style={big}>
                 {printable(
-                  `${unsafe ? `${unsafe.action}. ` : ''}Do not open, light or connect it. This label is taken off only by whoever tests it tight.`,
+                  `${unsafe ? `${DONE[unsafe.action]} ` : ''}Do not open, light or connect it. This label is taken off only by whoever tests it tight.`,
                 )}
               </Text>
             </>
@@ -81,7 +88,7 @@ export function Notice({
             {unsafe ? (
               <Text style={{ ...big, fontWeight: 700 }}>
                 {printable(
-                  `This was classed as ${DANGER_WORDS[unsafe.danger]}: ${unsafe.text}. What was done: ${unsafe.action}. Told: ${unsafe.told}.`,
+                  `This was classed as ${DANGER_WORDS[unsafe.danger]}: ${unsafe.text}. ${DONE[unsafe.action]} Told: ${unsafe.told}.`,
                 )}
               </Text>
             ) : null}

@@ -13,6 +13,9 @@ export function BandStrip({ start, now, fall, rise }: Props) {
   const left = toNumber(fall.value);
   const right = toNumber(rise.value);
   const span = 1.5 * (left + right);
+  // a label near an end turns inwards, so that it is never cut
+  const turn = (percent: number) =>
+    percent < 18 ? '' : percent > 82 ? '-translate-x-full' : '-translate-x-1/2';
   const place = (change: number) => Math.min(100, Math.max(0, ((change + 1.5 * left) / span) * 100));
   const change = now ? subtract(now, start) : null;
   const at = change ? toNumber(change) : null;
@@ -43,19 +46,19 @@ export function BandStrip({ start, now, fall, rise }: Props) {
         )}
       </div>
       <span
-        className="figure-narrow absolute top-0 -translate-x-1/2 text-xs whitespace-nowrap"
+        className={`figure-narrow absolute top-0 text-xs whitespace-nowrap ${turn(place(-left))}`}
         style={{ left: `${place(-left)}%` }}
       >
         −{formatExact(fall.value)}
       </span>
       <span
-        className="figure-narrow absolute top-0 -translate-x-1/2 text-xs whitespace-nowrap"
+        className={`figure-narrow absolute top-0 text-xs whitespace-nowrap ${turn(place(right))}`}
         style={{ left: `${place(right)}%` }}
       >
         +{formatExact(rise.value)}
       </span>
       <span
-        className="absolute bottom-0 -translate-x-1/2 text-xs text-quiet whitespace-nowrap"
+        className={`absolute bottom-0 text-xs text-quiet whitespace-nowrap ${turn(place(0))}`}
         style={{ left: `${place(0)}%` }}
       >
         start {showExact(start)}
