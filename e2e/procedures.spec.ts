@@ -228,7 +228,14 @@ test.describe('procedures from packs', () => {
     ]) {
       const line = page.getByRole('listitem').filter({ hasText: new RegExp(`^${name}`) });
       await line.getByRole('button', { name: 'Write down' }).click();
-      if (name === 'Stove') await line.getByLabel('Serial').fill(serial);
+      if (name === 'Stove') {
+        await line.getByLabel('Serial').fill(serial);
+        const photo = line.getByLabel(/Photo of the plate/);
+        await photo.setInputFiles({ name: 'x.jpg', mimeType: 'image/jpeg', buffer: Buffer.from('no photo') });
+        await expect(line.getByText(/not a photo that can be read/)).toBeVisible();
+        await photo.setInputFiles('docs/screenshots/label.png');
+        await expect(line.getByText('1 kept with this run')).toBeVisible();
+      }
       const good = line.getByRole('button', { name: 'Good', exact: true, pressed: false });
       while (await good.count()) await good.first().click();
       await line.getByRole('button', { name: 'Keep it' }).click();
@@ -238,6 +245,7 @@ test.describe('procedures from packs', () => {
     await bench.proceed(/All written down/);
     await bench.zero();
     await finish(/^Tight/);
+    await expect(page.getByRole('img', { name: 'Stove' })).toBeVisible();
     const origin = page.url().split('/ledger')[0]!;
     await page.goto(`${origin}/places?find=${serial}`);
     await expect(page.getByText(/Seen \d+ times/)).toBeVisible();

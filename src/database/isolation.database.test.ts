@@ -1,4 +1,6 @@
+import { createHash } from 'node:crypto';
 import pg from 'pg';
+import sharp from 'sharp';
 import { migrateDatabase } from '../../scripts/migrate';
 import { loadDemo, makeOrganisation } from '../../scripts/demo';
 import { closePool, inOrganisation, pool } from './client';
@@ -7,6 +9,7 @@ import { checkSeal, sealRun } from '@/server/sealing/seal';
 import { openRuns, publicRecord, recordOf } from '@/server/records/records';
 import { appendEvents, readRun } from '@/server/runs/log';
 import { planFor, startRun } from '@/server/runs/start';
+import { keepPhoto, readPhoto } from '@/server/places/photos';
 import { readInventory, recall } from '@/server/places/inventory';
 import { closeFollowUp, openFollowUps } from '@/server/records/follow-ups';
 import { loadPack } from '@/core/pack/load';
@@ -77,6 +80,7 @@ describe('one organisation cannot reach another', () => {
       'audit_log',
       'sightings',
       'follow_ups',
+      'photos',
     ])
       expect([table, (await pool().query(`select * from ${table}`)).rowCount]).toEqual([table, 0]);
     await expect(pool().query('select * from sign_in_attempts')).rejects.toThrow(/permission denied/);
@@ -117,6 +121,7 @@ describe('one organisation cannot reach another', () => {
       'drop policy own_organisation on events',
       'update sightings set item = item',
       'delete from sightings',
+      'delete from photos',
       "update packs set body = '{}'",
       "update follow_ups set text = ''",
       'delete from follow_ups',
@@ -190,6 +195,32 @@ describe('what records leave behind', () => {
   });
 });
 
+describe('photos', () => {
+  test('encoded anew without where and when, named by their bytes; what is no photo, or comes too late, is refused', async () => {
+    const person = { org: mill.org, name: 'Imre' };
+    const [open] = await openRuns(mill);
+    const run = open!.plan.run;
+    const taken = await sharp({ create: { width: 3000, height: 2000, channels: 3, background: '#808080' } })
+      .withExif({ IFD3: { GPSLatitude: '51/1 30/1 0/1', GPSLatitudeRef: 'N' } })
+      .jpeg()
+      .toBuffer();
+    expect((await sharp(taken).metadata()).exif).toBeDefined();
+    const kept = await keepPhoto(person, run, taken);
+    const bytes = await readPhoto(mill, run, kept.hash);
+    expect([kept.width, kept.height]).toEqual([1600, 1067]);
+    expect((await sharp(bytes).metadata()).exif).toBeUndefined();
+    expect(createHash('sha256').update(bytes).digest('hex')).toBe(kept.hash);
+    expect(await keepPhoto(person, run, taken)).toEqual(kept); // sent twice, kept once
+    await expect(keepPhoto(person, run, Buffer.from('not a photo'))).rejects.toThrow(/not a photo/);
+    await expect(keepPhoto(person, run, taken.subarray(0, 900))).rejects.toThrow(/not a photo/);
+    await expect(keepPhoto(person, run, Buffer.alloc(15_000_001))).rejects.toThrow(/larger than 15 MB/);
+    await expect(keepPhoto(person, sealed[0]!.run, taken)).rejects.toThrow(/is sealed/);
+    await expect(keepPhoto({ org: other.org, name: 'x' }, run, taken)).rejects.toThrow(/no such run here/);
+    await expect(readPhoto(other, run, kept.hash)).rejects.toThrow(/no such run here/);
+    await expect(readPhoto(mill, run, '../etc')).rejects.toThrow(/no such photo here/);
+  });
+});
+
 describe('seals', () => {
   test('the demo brings all six verdicts through the real path, numbered without gaps', () => {
     expect(sealed.map((s) => s.number)).toEqual(sealed.map((_, i) => `VS-${String(i + 1).padStart(5, '0')}`));
@@ -200,7 +231,9 @@ describe('seals', () => {
   test('every sealed record checks good; a public link opens its record and only that', async () => {
     for (const s of sealed) expect(await checkSeal(mill, s.run)).toEqual({ good: true, faults: [] });
     expect(await publicRecord(sealed[0]!.token)).toMatchObject({ run: sealed[0]!.run });
-    await expect(publicRecord(sealed[0]!.token.slice(0, -1) + '_')).rejects.toThrow(/no such certificate/);
+    const { token } = sealed[0]!;
+    const forged = token.slice(0, -1) + (token.endsWith('_') ? '-' : '_');
+    await expect(publicRecord(forged)).rejects.toThrow(/no such certificate/);
   });
   test('tampering in the database is shown: body, word, log, number, neighbour', async () => {
     const spoil = async (statement: string, values: unknown[], which = 1) => {

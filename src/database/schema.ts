@@ -1,6 +1,7 @@
 import {
   bigint,
   boolean,
+  customType,
   foreignKey,
   index,
   integer,
@@ -24,6 +25,7 @@ import type { VerdictWord } from '@/core/verdict/verdict';
  * Every table carries `org` and is under forced row-level security (migrations/0001_guards.sql); references between
  * tables are composite (org, id), so that no row can point into another organisation.
  */
+const bytea = customType<{ data: Buffer }>({ dataType: () => 'bytea' });
 const moment = (name: string) => timestamp(name, { withTimezone: true, mode: 'date' });
 
 export const organisations = pgTable('organisations', {
@@ -155,6 +157,25 @@ export const sightings = pgTable(
     index('sightings_system').on(t.org, t.system, t.item, t.at),
     foreignKey({ columns: [t.org, t.run], foreignColumns: [runs.org, runs.id] }),
     foreignKey({ columns: [t.org, t.system], foreignColumns: [systems.org, systems.id] }),
+  ],
+);
+
+/** Photos of a run: re-encoded on receipt, without location or other metadata; named by the hash of their bytes. */
+export const photos = pgTable(
+  'photos',
+  {
+    org: uuid('org').notNull(),
+    run: uuid('run').notNull(),
+    hash: text('hash').notNull(),
+    width: integer('width').notNull(),
+    height: integer('height').notNull(),
+    bytes: bytea('bytes').notNull(),
+    at: moment('at').notNull(),
+    by: text('by').notNull(),
+  },
+  (t) => [
+    primaryKey({ columns: [t.org, t.run, t.hash] }),
+    foreignKey({ columns: [t.org, t.run], foreignColumns: [runs.org, runs.id] }),
   ],
 );
 

@@ -17,17 +17,18 @@ export class OfficeError extends Error {
 /** One request to the server; each answer also sets the clock. @throws OfficeError */
 export async function office<T>(
   path: string,
-  options: { method?: string; body?: unknown; signal?: AbortSignal } = {},
+  options: { method?: string; body?: unknown; file?: Blob; signal?: AbortSignal } = {},
 ): Promise<T> {
   const sent = now();
   let response: Response;
   try {
     response = await fetch(path, {
-      method: options.method ?? (options.body === undefined ? 'GET' : 'POST'),
+      method: options.method ?? (options.body === undefined && !options.file ? 'GET' : 'POST'),
+      ...(options.file ? { body: options.file } : {}),
       ...(options.body === undefined
         ? {}
         : { body: JSON.stringify(options.body), headers: { 'content-type': 'application/json' } }),
-      signal: options.signal ?? AbortSignal.timeout(12000),
+      signal: options.signal ?? AbortSignal.timeout(options.file ? 60_000 : 12_000),
       cache: 'no-store',
     });
   } catch {

@@ -272,7 +272,7 @@ function sectionsOf(plan: Plan, state: RunState): Face['sections'] {
               `${said === 'fault' ? 'FAULT' : 'not seen'}: ${pointsOf(plan, i.kind).find((p) => p.key === key)?.text ?? key}`,
           )
           .join('; ');
-        return `${i.name}${i.place ? `, ${i.place}` : ''}${plate ? `: ${plate}` : ''}${points ? `; ${points}` : ''}${i.note ? `; ${i.note}` : ''}`;
+        return `${i.name}${i.place ? `, ${i.place}` : ''}${plate ? `: ${plate}` : ''}${points ? `; ${points}` : ''}${i.note ? `; ${i.note}` : ''}${i.photos?.length ? `; photo ${i.photos.map((x) => x.slice(0, 12)).join(', ')}` : ''}`;
       }),
     },
     { title: 'Linked records', lines: linked },

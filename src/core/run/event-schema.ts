@@ -69,6 +69,18 @@ export const inventoryItemSchema = yup
             Object.values(v).every((x) => ['good', 'fault', 'not-seen'].includes(x)),
       ),
     note: text(1000),
+    photos: yup
+      .array()
+      .of(
+        yup
+          .string()
+          .strict(true)
+          .required()
+          .matches(/^[0-9a-f]{64}$/),
+      )
+      .strict(true)
+      .max(12)
+      .optional(),
   })
   .noUnknown()
   .strict(true)

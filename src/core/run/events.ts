@@ -43,6 +43,8 @@ export interface InventoryItem {
   /** Inspection points: good, a fault, or not seen. */
   readonly points: Readonly<Record<string, 'good' | 'fault' | 'not-seen'>>;
   readonly note: string;
+  /** Hashes of its photos, which the office keeps beside the run. */
+  readonly photos?: readonly string[];
 }
 export type Payload =
   | {

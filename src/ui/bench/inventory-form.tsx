@@ -4,6 +4,7 @@ import type { InventoryKind } from '@/core/pack/types';
 import type { ExpectedItem } from '@/core/installation/section';
 import { expectedItems, inventoryChanges } from '@/core/run/inventory';
 import { now } from '@/device/clock';
+import { office, type OfficeError } from '@/device/office';
 import { Button } from '@/ui/kit/button';
 import { clockTime } from '@/ui/kit/words';
 import { uuid7 } from '@/wire/uuid7';
@@ -72,6 +73,7 @@ export function InventoryForm({ view, act }: Pick<PanelProps, 'view' | 'act'>) {
                       <Line
                         kind={kind}
                         line={said ?? { ...line, points: {}, note: '' }}
+                        run={plan.run}
                         act={act}
                         onDone={() => setOpen(null)}
                       />
@@ -100,6 +102,7 @@ export function InventoryForm({ view, act }: Pick<PanelProps, 'view' | 'act'>) {
                   points: {},
                   note: '',
                 }}
+                run={plan.run}
                 act={act}
                 onDone={() => setOpen(null)}
               />
@@ -114,22 +117,59 @@ export function InventoryForm({ view, act }: Pick<PanelProps, 'view' | 'act'>) {
 function Line({
   kind,
   line,
+  run,
   act,
   onDone,
 }: {
   kind: InventoryKind;
-  line: ExpectedItem & { readonly points: Readonly<Record<string, Said>>; readonly note: string };
+  line: ExpectedItem & {
+    readonly points: Readonly<Record<string, Said>>;
+    readonly note: string;
+    readonly photos?: readonly string[];
+  };
+  run: string;
   act: PanelProps['act'];
   onDone: () => void;
 }) {
   const [item, setItem] = useState(line);
   const [points, setPoints] = useState<Record<string, Said>>({ ...line.points });
+  const [photos, setPhotos] = useState<readonly string[]>(line.photos ?? []);
+  const [sending, setSending] = useState(false);
   const [trouble, setTrouble] = useState('');
+  const photograph = async (file: File | undefined) => {
+    if (!file) return;
+    setTrouble('');
+    if (file.size > 15_000_000)
+      return setTrouble('That file is larger than 15 MB. Take the photo with a lower resolution.');
+    setSending(true);
+    try {
+      const { hash } = await office<{ hash: string }>(`/api/runs/${run}/photos`, { file });
+      setPhotos((p) => (p.includes(hash) ? p : [...p, hash].slice(-12)));
+    } catch (error) {
+      setTrouble(
+        (error as OfficeError).status === 0
+          ? 'The photo could not be sent: there is no signal. What was written stays; add the photo where there is one.'
+          : (error as OfficeError).message,
+      );
+    }
+    setSending(false);
+  };
   const save = async () => {
     const { id, name, place, make, model, serial, note } = item;
     const answer = await act({
       kind: 'inventory',
-      item: { id, kind: kind.kind, name: name.trim(), place, make, model, serial, points, note },
+      item: {
+        id,
+        kind: kind.kind,
+        name: name.trim(),
+        place,
+        make,
+        model,
+        serial,
+        points,
+        note,
+        ...(photos.length ? { photos } : {}),
+      },
     });
     if (answer.accepted) onDone();
     else setTrouble(answer.text);
@@ -178,6 +218,33 @@ function Line({
         </div>
       ))}
       {text('note', 'Note')}
+      <label>
+        Photo of the plate, by camera or from a file
+        <input
+          type="file"
+          accept="image/*"
+          capture="environment"
+          disabled={sending}
+          className="mt-1 block min-h-14 w-full text-base file:mr-3 file:min-h-14 file:border file:border-edge file:bg-panel file:px-4"
+          onChange={(e) => void photograph(e.target.files?.[0])}
+        />
+      </label>
+      <p aria-live="polite" className="min-h-6 text-quiet">
+        {sending ? 'Sending the photo …' : photos.length ? `${photos.length} kept with this run` : ''}
+      </p>
+      {photos.length > 0 && (
+        <ul className="flex flex-wrap gap-3">
+          {photos.map((hash, i) => (
+            <li key={hash}>
+              <img
+                src={`/api/runs/${run}/photos/${hash}`}
+                alt={`${item.name}, number ${i + 1}`}
+                className="h-24 border border-seam"
+              />
+            </li>
+          ))}
+        </ul>
+      )}
       <p role="alert" className="min-h-6 font-semibold text-rust">
         {trouble}
       </p>

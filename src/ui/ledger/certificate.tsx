@@ -25,6 +25,7 @@ export function CertificateView({
   const face = useMemo(() => faceOf(body), [body]);
   const { plan, state } = face;
   const v = face.body.verdict;
+  const pictured = state.inventory.flatMap((i) => (i.photos ?? []).map((hash) => ({ hash, name: i.name })));
   const [setEl, { width }] = useSize();
   const request = useMemo(() => {
     if (!face.deciding) return null;
@@ -268,6 +269,24 @@ export function CertificateView({
             </section>
           ))}
         </div>
+      )}
+      {log && pictured.length > 0 && (
+        <section>
+          <h2 className={h}>Photos</h2>
+          <ul className="mt-1 flex flex-wrap gap-4">
+            {pictured.map((x) => (
+              <li key={x.hash} className="text-sm">
+                <img
+                  src={`/api/runs/${plan.run}/photos/${x.hash}`}
+                  alt={x.name}
+                  className="h-36 border border-seam"
+                  loading="lazy"
+                />
+                {x.name} <span className="figure-narrow text-quiet">{x.hash.slice(0, 12)}</span>
+              </li>
+            ))}
+          </ul>
+        </section>
       )}
       <section>
         <h2 className={h}>Put back</h2>
