@@ -85,7 +85,12 @@ test.describe('procedures from packs', () => {
   });
 
   test('meter turn-on: lock-up, seepage, gauge and dial, each with its positions', async ({ page }) => {
-    await bench.begin({ system: /Shed gas/, procedure: /^Meter turn-on/, case: /Turn-on at a meter/ });
+    await bench.begin({
+      system: /Shed gas/,
+      procedure: /^Meter turn-on/,
+      case: /Turn-on at a meter/,
+      permit: 'MQ-77',
+    });
     await bench.checks();
     await bench.gauge('I-01');
     await bench.zero();
@@ -125,6 +130,7 @@ test.describe('procedures from packs', () => {
     await finish(/Not tight/);
     await expect(page.getByText(/14\.\d+ l\/h/).first()).toBeVisible();
     await expect(page.getByRole('link', { name: 'Do-not-use label' })).toBeVisible();
+    await expect(page.getByText('Permit MQ-77')).toBeVisible();
   });
 
   test('serviceability: let-by, measured volume, leak rate with its class and its date', async ({ page }) => {

@@ -58,7 +58,7 @@ export async function hold(page: Page, name: string | RegExp): Promise<void> {
 export class BenchPage {
   constructor(readonly page: Page) {}
   async begin(
-    options: { system?: RegExp; procedure?: RegExp; case?: RegExp; practice?: string } = {},
+    options: { system?: RegExp; procedure?: RegExp; case?: RegExp; practice?: string; permit?: string } = {},
   ): Promise<void> {
     await this.page.goto(`${BASE}/places`);
     await this.page.getByRole('link', { name: options.system ?? /Bakery gas/ }).click();
@@ -70,6 +70,10 @@ export class BenchPage {
       .getByRole('group', { name: 'What is being tested?' })
       .getByRole('radio', { name: options.case ?? /Existing installation/ })
       .check();
+    if (options.permit) {
+      await this.page.getByText('Permit, and who must be present').click();
+      await this.page.getByLabel('Permit number').fill(options.permit);
+    }
     if (options.practice) {
       await this.page.getByLabel('Hidden fault').selectOption(options.practice);
       await this.page.getByRole('button', { name: 'Practise on the simulated installation' }).click();

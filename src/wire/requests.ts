@@ -30,6 +30,10 @@ export const startRunSchema = shape({
     )
     .optional(),
   practice: yup.boolean().strict(true).required(),
+  /** Permit, under whom the work is done, and who must be present; each only where there is something to say. */
+  permit: yup.string().strict(true).max(60).optional(),
+  doneBy: yup.string().strict(true).oneOf(['licensed', 'owner']).optional(),
+  present: yup.string().strict(true).max(200).optional(),
   /** The failed record this run repeats. */
   retestOf: yup
     .string()

@@ -57,6 +57,12 @@ export interface Plan {
   readonly case: string;
   readonly choices: Readonly<Record<string, string>>;
   readonly gauges: readonly Gauge[];
+  /** Permit number, under whom the work is done, and who must be present, as entered at the start. */
+  readonly attendance?: {
+    readonly permit?: string;
+    readonly doneBy?: 'licensed' | 'owner';
+    readonly present?: string;
+  };
   /** The earlier record this procedure needs, and the failed one it repeats. */
   readonly after?: EarlierRecord;
   readonly retestOf?: EarlierRecord;

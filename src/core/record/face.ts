@@ -231,7 +231,22 @@ function sectionsOf(plan: Plan, state: RunState): Face['sections'] {
         ]
       : []),
   ];
+  const { attendance } = plan;
   const all = [
+    {
+      title: 'Permit and presence',
+      lines: [
+        ...(attendance?.permit ? [`Permit ${attendance.permit}`] : []),
+        ...(attendance?.doneBy
+          ? [
+              attendance.doneBy === 'licensed'
+                ? 'Work by a licensed person'
+                : 'Work by the owner under the permit',
+            ]
+          : []),
+        ...(attendance?.present ? [`Present: ${attendance.present}`] : []),
+      ],
+    },
     {
       title: 'Unsafe situation',
       lines: state.unsafe

@@ -53,12 +53,27 @@ export async function planFor(
       case: request.case,
       choices: request.choices ?? {},
       gauges: cabinet,
+      ...attendanceOf(request),
       ...(after ? { after } : {}),
       ...(retestOf ? { retestOf } : {}),
       made: { at: new Date(now()).toISOString(), zone: request.zone, by: session.name },
     });
     return { plan, site: site.id };
   });
+}
+
+/** What was said about permit and attendance; nothing where nothing was said. */
+function attendanceOf(request: StartRun): Pick<Plan, 'attendance'> {
+  const permit = request.permit?.trim();
+  const present = request.present?.trim();
+  if (!permit && !present && !request.doneBy) return {};
+  return {
+    attendance: {
+      ...(permit ? { permit } : {}),
+      ...(request.doneBy ? { doneBy: request.doneBy } : {}),
+      ...(present ? { present } : {}),
+    },
+  };
 }
 
 const earlier = (tx: Tx) =>

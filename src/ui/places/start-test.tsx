@@ -9,6 +9,8 @@ import { office, type OfficeError } from '@/device/office';
 import { Button } from '@/ui/kit/button';
 import { uuid7 } from '@/wire/uuid7';
 
+const field = 'mt-1 block min-h-11 w-full border border-edge bg-panel px-2 text-base';
+
 /** Starts a run on this system: which procedure, what is being tested, the schools' choices, for real or in practice. */
 export function StartTest({
   system,
@@ -27,6 +29,9 @@ export function StartTest({
   const procedure = offers.find((o) => keyOf(o) === chosen);
   const [kind, setKind] = useState('');
   const [retest, setRetest] = useState(true);
+  const [permit, setPermit] = useState('');
+  const [doneBy, setDoneBy] = useState('');
+  const [present, setPresent] = useState('');
   const [choices, setChoices] = useState<Record<string, string>>({});
   const [fault, setFault] = useState('surprise');
   const [trouble, setTrouble] = useState('');
@@ -55,6 +60,9 @@ export function StartTest({
           case: kind,
           choices,
           practice,
+          ...(permit.trim() ? { permit: permit.trim() } : {}),
+          ...(doneBy ? { doneBy } : {}),
+          ...(present.trim() ? { present: present.trim() } : {}),
           ...(practice ? { fault } : failure && retest ? { retestOf: failure.run } : {}),
           zone,
         },
@@ -164,6 +172,35 @@ export function StartTest({
           </details>
         </>
       )}
+      <details className="mt-3 text-sm">
+        <summary className="min-h-8 cursor-pointer text-lake">Permit, and who must be present</summary>
+        <label className="mt-2 block">
+          Permit number
+          <input
+            className={field}
+            value={permit}
+            onChange={(e) => setPermit(e.target.value)}
+            maxLength={60}
+          />
+        </label>
+        <label className="mt-2 block">
+          The work is done by
+          <select className={field} value={doneBy} onChange={(e) => setDoneBy(e.target.value)}>
+            <option value="">not said</option>
+            <option value="licensed">a licensed person</option>
+            <option value="owner">the owner, under the permit</option>
+          </select>
+        </label>
+        <label className="mt-2 block">
+          Who is present: installer, customer, inspector, utility, engineer
+          <input
+            className={field}
+            value={present}
+            onChange={(e) => setPresent(e.target.value)}
+            maxLength={200}
+          />
+        </label>
+      </details>
       {failure && (
         <label className="mt-3 flex min-h-12 cursor-pointer items-start gap-3 border-l-4 border-rust pl-3">
           <input
