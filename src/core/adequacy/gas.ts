@@ -26,34 +26,44 @@ export interface HoldSetting {
 export const defaultTemperatureUncertainty = (minutes: number, d: Procedure['temperatureDefault']): number =>
   Math.min(minutes * d.perMinute, minutes <= d.shortHoldMinutes ? d.shortHoldMost : d.most);
 
+/** The parts of the smallest visible change, Pa: nothing but arithmetic, so that it can be asked for many lengths. */
+function visibleParts(hold: HoldSetting, d: Procedure['temperatureDefault']) {
+  const unit = hold.gauge.resolution.unit;
+  const temperature = hold.loggedTemperature ?? defaultTemperatureUncertainty(hold.minutes, d);
+  const resolution = convert(toNumber(hold.gauge.resolution), unit, 'Pa');
+  const perKelvin = pressurePerKelvin(hold.pressure, 293.15);
+  const barometer = BAROMETER_DRIFT * hold.minutes * 60;
+  const u = Math.sqrt((2 * resolution * resolution) / 12 + (perKelvin * temperature) ** 2 + barometer ** 2);
+  const change = toNumber(hold.perceptible.value) + convert(ONE_SIDED_95 * u, 'Pa', unit);
+  return { unit, temperature, resolution, perKelvin, barometer, change };
+}
+/** Smallest visible leak at working pressure, l/h, from the smallest visible change. */
+const leakOf = (hold: HoldSetting, change: number): number =>
+  (((hold.volume / STANDARD_ATMOSPHERE) * convert(change, hold.gauge.resolution.unit, 'Pa') * 3600 * 1000) /
+    (hold.minutes * 60)) *
+  (hold.workingPressure / hold.pressure);
+
 /**
  * The smallest change a hold shows with 95 % probability: dp_min = pm + 1.65 u, with u the standard uncertainty of
  * the difference of two displayed readings (resolution, temperature, barometer).
  * @returns figure in the gauge's unit
  */
 export function smallestVisibleChange(hold: HoldSetting, d: Procedure['temperatureDefault']): Figure {
-  const unit = hold.gauge.resolution.unit;
-  const kelvin = 293.15;
-  const uT = hold.loggedTemperature ?? defaultTemperatureUncertainty(hold.minutes, d);
-  const r = convert(toNumber(hold.gauge.resolution), unit, 'Pa');
-  const perKelvin = pressurePerKelvin(hold.pressure, kelvin);
-  const barometer = BAROMETER_DRIFT * hold.minutes * 60;
-  const u = Math.sqrt((2 * r * r) / 12 + (perKelvin * uT) ** 2 + barometer ** 2);
-  const value = toNumber(hold.perceptible.value) + convert(ONE_SIDED_95 * u, 'Pa', unit);
+  const { unit, temperature, resolution, perKelvin, barometer, change } = visibleParts(hold, d);
   const show = (pa: number) => `${convert(pa, 'Pa', unit).toFixed(3)} ${unitLabel(unit)}`;
   return {
     name: 'smallest visible change',
-    value,
+    value: change,
     unit,
     decimals: 2,
     formula: 'Δp_min = pm + 1.65 × √(2 r²/12 + (P/T × u_dT)² + u_bar²)',
     inputs: [
       { name: 'pm, perceptible movement', value: `${toNumber(hold.perceptible.value)} ${unitLabel(unit)}` },
-      { name: 'r, resolution', value: show(r) },
+      { name: 'r, resolution', value: show(resolution) },
       { name: 'P/T, change per kelvin', value: `${show(perKelvin)}/K` },
       {
         name: `u_dT, temperature ${hold.loggedTemperature === undefined ? 'not logged' : 'logged'}`,
-        value: `${uT.toFixed(3)} K`,
+        value: `${temperature.toFixed(3)} K`,
       },
       { name: 'u_bar, barometer over the hold', value: show(barometer) },
     ],
@@ -69,10 +79,7 @@ export function smallestVisibleChange(hold: HoldSetting, d: Procedure['temperatu
  */
 export function smallestVisibleLeak(hold: HoldSetting, d: Procedure['temperatureDefault']): Figure {
   const change = smallestVisibleChange(hold, d);
-  const atTest =
-    ((hold.volume / STANDARD_ATMOSPHERE) * convert(change.value, change.unit, 'Pa') * 3600 * 1000) /
-    (hold.minutes * 60);
-  const value = atTest * (hold.workingPressure / hold.pressure);
+  const value = leakOf(hold, change.value);
   return {
     name: 'smallest leak this hold can show',
     value,
@@ -106,6 +113,6 @@ export function neededMinutes(
   d: Procedure['temperatureDefault'],
 ): number | null {
   for (let minutes = 0.5; minutes <= 24 * 60; minutes += minutes < 60 ? 0.5 : 5)
-    if (smallestVisibleLeak({ ...hold, minutes }, d).value <= leak) return minutes;
+    if (leakOf({ ...hold, minutes }, visibleParts({ ...hold, minutes }, d).change) <= leak) return minutes;
   return null;
 }

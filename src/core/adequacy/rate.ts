@@ -42,12 +42,6 @@ export function convertRate(rate: number, test: number, working: number, law: Le
   return (rate * squares(working)) / squares(test);
 }
 
-/** Factors by which a rate measured with air is larger or smaller with the service gas (measurement chapter 7.1). */
-export const AIR_TO_GAS: Readonly<Record<string, Readonly<Record<LeakLaw, number>>>> = {
-  'natural gas': { laminar: 1.65, orifice: 1.29 },
-  propane: { laminar: 2.25, orifice: 0.8 },
-};
-
 /** A measured leak rate at working pressure with the ends of its 95 % interval, all l/h. */
 export interface RateInterval {
   readonly rate: Figure;

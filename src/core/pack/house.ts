@@ -79,7 +79,7 @@ function reasonsFor(
   });
 }
 /** Differences of an edited pack from its original that permit more. */
-export const loosenings = (base: Pack, edited: Pack): PackChange[] =>
+const loosenings = (base: Pack, edited: Pack): PackChange[] =>
   comparePacks(base, edited).filter((c) => c.permitsMore);
 
 /** Checks an imported house pack against the pack it names: nothing that permits more may stand without its reason. */

@@ -39,9 +39,9 @@ export const lineKey = (line: Pick<RuleLine, 'at'>): string => line.at.join('/')
 
 const isCall = (v: unknown): v is FormulaCall => typeof v === 'object' && v !== null && 'formula' in v;
 /** A formula as a person reads it: what it says, with its arguments. */
-export const callWords = (call: FormulaCall): string =>
+const callWords = (call: FormulaCall): string =>
   FORMULAS[call.formula]?.says(call.args ?? {}) ?? call.formula;
-export const bandWords = (band: BandSpec): string =>
+const bandWords = (band: BandSpec): string =>
   isCall(band) ? callWords(band) : `${band.low} to ${band.high}`;
 
 const GAUGE_WORDS: Record<string, string> = {
@@ -438,7 +438,7 @@ export function ruleLines(p: Procedure): RuleLine[] {
   }
 }
 
-export const conditionWords = (when: {
+const conditionWords = (when: {
   case?: readonly string[];
   choice?: Readonly<Record<string, readonly string[]>>;
 }): string =>
@@ -465,7 +465,7 @@ const FINDS: Record<string, string> = {
   pending: 'undecided',
 };
 /** What follows an outcome, as a sentence. */
-export function edgeWords(p: Procedure, e: Edge): string {
+function edgeWords(p: Procedure, e: Edge): string {
   const limits = [
     e.upTo ? `at most ${e.upTo} times` : '',
     e.whileRepeats ? `while fewer than ${e.whileRepeats} repeats` : '',

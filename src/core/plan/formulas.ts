@@ -54,10 +54,18 @@ export class FormulaError extends Error {
     this.name = 'FormulaError';
   }
 }
+/** What a formula gives, or in words what is still missing. Other errors are faults and pass through. */
+export function known<T>(work: () => T): { readonly value: T } | { readonly missing: string } {
+  try {
+    return { value: work() };
+  } catch (error) {
+    if (error instanceof FormulaError) return { missing: error.message };
+    throw error;
+  }
+}
 export type Args = Readonly<Record<string, string>>;
 interface Formula {
-  readonly kind: 'pressure' | 'minutes';
-  /** Names of its arguments; a trailing `?` marks one that may be absent. */
+  /** Names of its arguments. */
   readonly args: readonly string[];
   /** The formula with its arguments, as a person reads it. */
   readonly says: (args: Args) => string;
@@ -266,14 +274,19 @@ function holdByVolume(c: FormulaContext, a: Args): MinutesResult {
   };
 }
 
+/** Rows of a table argument: "0.25 ft3=5, 1 ft3=7" is a volume and its minutes each. */
+const tableRows = (table: string): { text: string; volume: Exact; minutes: number }[] =>
+  table.split(',').map((row) => {
+    const [volume = '', minutes = ''] = row.split('=');
+    return { text: row.trim(), volume: q(volume.trim()), minutes: Number(minutes) };
+  });
+
 /** Minutes by volume from a table "0 l=10, 100 l=20": the last row whose volume is reached. */
 function minutesByVolume(c: FormulaContext, a: Args): MinutesResult {
-  const rows = a.table!.split(',').map((row) => {
-    const [from = '', minutes = ''] = row.split('=');
-    const figure = q(from.trim());
-    return { from: convert(toNumber(figure), figure.unit, 'm3'), text: row.trim(), minutes: Number(minutes) };
-  });
-  const row = rows.filter((r) => c.volume >= r.from - 1e-12).pop() ?? rows[0]!;
+  const rows = tableRows(a.table!);
+  const row =
+    rows.filter((r) => c.volume >= convert(toNumber(r.volume), r.volume.unit, 'm3') - 1e-12).pop() ??
+    rows[0]!;
   return {
     minutes: row.minutes,
     working: {
@@ -291,10 +304,7 @@ function dialWatch(c: FormulaContext, a: Args): MinutesResult {
     throw new FormulaError(
       'The smallest test dial of the meter is not entered on the system page: its volume per turn decides the watch time.',
     );
-  const rows = a.table!.split(',').map((row) => {
-    const [volume = '', minutes = ''] = row.split('=');
-    return { volume: q(volume.trim()), minutes: Number(minutes) };
-  });
+  const rows = tableRows(a.table!);
   const litres = (e: Exact) => convert(toNumber(e), e.unit, 'l');
   const row = rows.find((r) => litres(dial) <= litres(r.volume) + 1e-9);
   if (!row)
@@ -359,64 +369,54 @@ function rateUncertainty(c: FormulaContext, a: Args): MinutesResult {
 
 export const FORMULAS: Readonly<Record<string, Formula>> = {
   'air-test-pressure@1': {
-    kind: 'pressure',
     args: ['factor', 'least', 'mediumFrom', 'mediumLeast', 'over'],
     says: (a) =>
       `${a.factor} × the maximum working pressure, at least ${a.least}; where any part works at ${a.mediumFrom} or more, at least ${a.mediumLeast} over the whole system. Up to ${a.over} % above`,
     pressure: airTestPressure,
   },
   'lowest-plate@1': {
-    kind: 'pressure',
     args: ['unknown', 'under'],
     says: (a) =>
       `at most the lowest maximum inlet pressure on any plate in scope, ${a.unknown} where a plate was not read; down to ${a.under} % below`,
     pressure: lowestPlate,
   },
   'near-working@1': {
-    kind: 'pressure',
     args: ['under', 'over'],
     says: (a) => `working pressure, ${a.under} % below to ${a.over} % above`,
     pressure: nearWorking,
   },
   'share-of-reading@1': {
-    kind: 'pressure',
     args: ['of', 'low', 'high'],
     says: (a) => `${a.low} to ${a.high} % of the ${a.of} reading`,
     pressure: shareOfReading,
   },
   'below-reading@1': {
-    kind: 'pressure',
     args: ['of', 'least', 'most'],
     says: (a) => `${a.least} to ${a.most} below the ${a.of} reading`,
     pressure: belowReading,
   },
   'near-reading@1': {
-    kind: 'pressure',
     args: ['of', 'below', 'above'],
     says: (a) => `the ${a.of} reading, ${a.below} below to ${a.above} above`,
     pressure: nearReading,
   },
   'above-set@1': {
-    kind: 'pressure',
     args: ['by'],
     says: (a) => `regulator set pressure + ${a.by}`,
     pressure: aboveSet,
   },
   'vent-setting@1': {
-    kind: 'pressure',
     args: [],
     says: () => 'vent setting of the regulator',
     pressure: ventSetting,
   },
   'hold-by-volume@1': {
-    kind: 'minutes',
     args: ['small', 'smallMinutes', 'per', 'step', 'most', 'dwellingCase'],
     says: (a) =>
       `${a.smallMinutes} min below ${a.small} of pipe or in one dwelling, otherwise ${a.step} min for each ${a.per} or part, at most ${Number(a.most) / 60} h`,
     minutes: holdByVolume,
   },
   'minutes-by-volume@1': {
-    kind: 'minutes',
     args: ['table'],
     says: (a) =>
       `by volume: ${a
@@ -426,7 +426,6 @@ export const FORMULAS: Readonly<Record<string, Formula>> = {
     minutes: minutesByVolume,
   },
   'dial-watch@1': {
-    kind: 'minutes',
     args: ['table'],
     says: (a) =>
       `by the smallest test dial: ${a
@@ -436,7 +435,6 @@ export const FORMULAS: Readonly<Record<string, Formula>> = {
     minutes: dialWatch,
   },
   'rate-uncertainty@1': {
-    kind: 'minutes',
     args: ['uncertainty', 'least'],
     says: (a) => `until the rate is known to ${a.uncertainty} with 95 %, at least ${a.least} min`,
     minutes: rateUncertainty,

@@ -8,14 +8,13 @@ import type {
   Condition,
   Pack,
   PackLimit,
-  Part,
   PartRule,
   Procedure,
 } from '@/core/pack/types';
 import { compare, parseWithUnit, showExact, toNumber, type Exact, type Limit } from '@/core/quantity/exact';
 import type { Figure } from '@/core/quantity/figure';
 import { convert, type Unit } from '@/core/quantity/unit';
-import { FormulaError, pressureOf, wanted, type FormulaContext, type Working } from './formulas';
+import { known, pressureOf, wanted, type FormulaContext, type Working } from './formulas';
 import { composeSequence } from './sequence';
 
 /** The reasons why the procedure may be the wrong one for this system, in sentences. Empty = inside its domain. */
@@ -165,9 +164,6 @@ const ruled = (procedure: Procedure): PartRule[] => [
   ...(procedure.parts ?? []).flatMap((p) => (p.rule ? [p.rule] : [])),
 ];
 
-/** The part a stage belongs to; null where the stage is of the whole run. */
-export const partOf = (plan: Plan, stage: string): Part | null =>
-  plan.procedure.parts?.find((p) => p.key === plan.procedure.stages[stage]?.part) ?? null;
 /** The rules that judge a part: in a sequence those of the procedure it came from, else the procedure's own. */
 export const ruleOf = (plan: Plan, part?: string | null): PartRule =>
   (part && plan.procedure.parts?.find((p) => p.key === part)?.rule) || plan.procedure;
@@ -308,13 +304,10 @@ export function acceptOf(
       value: wanted(parseWithUnit(value), context.unit, side === 'low' ? 'up' : 'down'),
       source: bound.source,
     };
-  try {
-    const result = pressureOf(value, context);
-    return { value: result[side], source: bound.source, working: result.working };
-  } catch (error) {
-    if (error instanceof FormulaError) return null;
-    throw error;
-  }
+  const found = known(() => pressureOf(value, context));
+  return 'missing' in found
+    ? null
+    : { value: found.value[side], source: bound.source, working: found.value.working };
 }
 export const inBand = (value: Exact, band: { low: Exact; high: Exact }): boolean =>
   compare(value, band.low) >= 0 && compare(value, band.high) <= 0;

@@ -2,7 +2,7 @@ import { allowanceOf, ruleOf, type Plan } from '@/core/plan/plan';
 import { unitLabel } from '@/core/quantity/unit';
 import { pointsOf } from '@/core/run/inventory';
 import { classBound } from '@/core/verdict/adequacy';
-import { WORDS, type VerdictWord } from '@/core/verdict/words';
+import { isGood, WORDS, type VerdictWord } from '@/core/verdict/words';
 import { breachWords, showChange, showExact } from '@/core/quantity/exact';
 import type { PlacedEvent } from '@/core/run/events';
 import { debtWords, gaugeOf, gaugeOfHold, letByLimit, perceptibleOf } from '@/core/run/read';
@@ -115,7 +115,7 @@ export function faceOf(text: string): Face {
     title:
       body.status !== 'certificate'
         ? STATUS_TITLES[body.status]
-        : ['tight', 'within-allowance'].includes(body.verdict.word)
+        : isGood(body.verdict.word)
           ? plan.procedure.certificate.title
           : `Test report: ${plan.procedure.title.toLowerCase()}`, // a word like certificate never stands over a failed test
     statusLine: body.statusReason,

@@ -1,3 +1,4 @@
+import { isGood } from '@/core/verdict/words';
 import type { Face } from './face';
 
 /** The papers a record calls for besides itself. */
@@ -15,7 +16,7 @@ export interface NoticeOffer {
 export function noticesOf(face: Pick<Face, 'body' | 'state' | 'plan'>): NoticeOffer[] {
   const { state, body, plan } = face;
   if (body.status === 'practice') return [];
-  const good = ['tight', 'within-allowance'].includes(body.verdict.word);
+  const good = isGood(body.verdict.word);
   const shut = !good && body.verdict.use !== 'limited';
   return [
     ...(!good || state.unsafe

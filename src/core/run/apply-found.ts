@@ -1,10 +1,10 @@
 /** Events of what was found beside the pressure: joints, volume, meter dial, inventory. */
 import type { Stage } from '@/core/pack/types';
 import type { Plan } from '@/core/plan/plan';
-import { FormulaError } from '@/core/plan/formulas';
+import { known } from '@/core/plan/formulas';
 import { compare, exact, subtract, toNumber, type Exact } from '@/core/quantity/exact';
 import { decimalsFor, type Figure } from '@/core/quantity/figure';
-import { convert, STANDARD_ATMOSPHERE, unitLabel, UNITS, type Unit } from '@/core/quantity/unit';
+import { convert, STANDARD_ATMOSPHERE, unitLabel, UNITS } from '@/core/quantity/unit';
 import type { RunEvent } from './events';
 import { minutesFor } from './hold-spec';
 import { gaugeOf } from './read';
@@ -63,7 +63,7 @@ export function keepInventory(state: RunState, event: Of<'inventory'>, at: numbe
  * Volume by metered draw with the supply shut: V = V_drawn x P_atm / (p_before - p_after). Source: fuel gas chapter
  * 2.5. Its uncertainty: the two readings (r/sqrt 6 each, 95 %) and 1 % of the meter (house figure).
  */
-export function volumeByDraw(
+function volumeByDraw(
   drawn: Exact,
   before: Exact,
   after: Exact,
@@ -137,24 +137,21 @@ export function startDial(
 ): Refusal | null {
   if (stage.kind !== 'dial' || stage.role !== 'leak') return no('wrong-step', 'No dial is watched here.');
   if (visit.dial) return no('overtaken', 'The dial is already being watched.');
-  try {
-    const times = minutesFor(plan, state, stage.part, stage.minutes, stage.minutesSource, false);
-    visit.dial = { mark: event.mark, startedAt: at, minutes: times.planned, rule: times.rule };
-  } catch (error) {
-    if (error instanceof FormulaError) return no('missing', error.message);
-    throw error;
-  }
+  const found = known(() => minutesFor(plan, state, stage.part, stage.minutes, stage.minutesSource, false));
+  if ('missing' in found) return no('missing', found.missing);
+  const { planned, rule } = found.value;
+  visit.dial = { mark: event.mark, startedAt: at, minutes: planned, rule };
   return null;
 }
 
 /** Leak rate by the meter's dial: part of a turn x volume per turn / time. Source: fuel gas chapter 2.4. */
-export function dialRate(turns: Exact, perTurn: Exact, ms: number, unit: Unit = 'l/h'): Figure {
+function dialRate(turns: Exact, perTurn: Exact, ms: number): Figure {
   const litres = toNumber(turns) * convert(toNumber(perTurn), perTurn.unit, 'l');
-  const value = convert((litres / ms) * 3600 * 1000, 'l/h', unit);
+  const value = (litres / ms) * 3600 * 1000;
   return {
     name: 'flow by the meter dial',
     value,
-    unit,
+    unit: 'l/h',
     decimals: Math.max(2, decimalsFor(value)),
     formula: 'Q = part of a turn × volume per turn / time',
     inputs: [

@@ -2,8 +2,8 @@
 import { PIPE_LIST_UNCERTAINTY } from '@/core/adequacy/rate';
 import type { Gauge } from '@/core/instrument/gauge';
 import type { HoldStage, IsolateStage, Stage } from '@/core/pack/types';
-import { acceptOf, bandOf, inBand, ruleOf, type Plan, type ResolvedBand } from '@/core/plan/plan';
-import { FormulaError } from '@/core/plan/formulas';
+import { acceptOf, inBand, ruleOf, type Plan } from '@/core/plan/plan';
+import { known } from '@/core/plan/formulas';
 import {
   breaks,
   compare,
@@ -24,7 +24,7 @@ import {
   type HoldFacts,
   type Judgement,
 } from '@/core/verdict/judge';
-import { holdSpec, volumeOf } from './hold-spec';
+import { holdSpec, stageBand, volumeOf } from './hold-spec';
 import type { RunEvent } from './events';
 import type { Cycle, Hold, Reading, RunState, Visit } from './state';
 import {
@@ -74,13 +74,9 @@ export function fill(
 ): Refusal | null {
   if (stage.kind !== 'fill' && stage.kind !== 'isolate-and-repeat')
     return no('wrong-step', 'This stage raises nothing.');
-  let band: ResolvedBand;
-  try {
-    band = bandOf(stage.band, contextOf(plan, state, stage.part), plan, stage.part);
-  } catch (error) {
-    if (error instanceof FormulaError) return no('missing', error.message);
-    throw error;
-  }
+  const found = stageBand(plan, state, stage);
+  if ('missing' in found) return no('missing', found.missing);
+  const band = found.value;
   const reading = readingFrom(event, at);
   visit.fills.push(reading);
   if (event.figure.unit !== band.low.unit) return no('unit', 'The gauge and the rule use different units.');
@@ -108,13 +104,9 @@ export function startHold(
   event: Extract<RunEvent, { kind: 'hold-start' }>,
   at: number,
 ): Refusal | null {
-  let spec: ReturnType<typeof holdSpec>;
-  try {
-    spec = holdSpec(plan, state);
-  } catch (error) {
-    if (error instanceof FormulaError) return no('missing', error.message);
-    throw error;
-  }
+  const found = known(() => holdSpec(plan, state));
+  if ('missing' in found) return no('missing', found.missing);
+  const spec = found.value;
   if (!spec || stepOf(state) !== 'start') return no('wrong-step', 'There is no hold to start here.');
   if (!state.gauge) return no('no-gauge', 'Choose and zero the gauge first.');
   const start = readingFrom(event, at);
@@ -171,9 +163,8 @@ export function endHold(
       );
     hold.short = event.short;
   }
-  const band = holdSpec(plan, state)?.band ?? null;
   if (hold.role === 'settle') {
-    const refused = unsettled(plan, visit, stage, hold, end, band, gauge);
+    const refused = unsettled(plan, state, visit, stage, hold, end, gauge);
     if (refused) return refused;
   }
   if (temperatureNeeded(state, hold))
@@ -235,13 +226,16 @@ function worstClassCertain(plan: Plan, state: RunState, stage: Stage, hold: Hold
 /** What keeps a settling period from ending: outside the band, or (where it must be steady) still moving. */
 function unsettled(
   plan: Plan,
+  state: RunState,
   visit: Visit,
   stage: Stage,
   hold: Hold,
   end: Reading,
-  band: ResolvedBand | null,
   gauge: Gauge,
 ): Refusal | null {
+  if (stage.kind !== 'hold' && stage.kind !== 'isolate-and-repeat') return null;
+  const found = stageBand(plan, state, stage);
+  const band = 'missing' in found ? null : found.value;
   if (band && !inBand(end.figure, band))
     return no(
       'out-of-band',

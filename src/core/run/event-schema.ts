@@ -49,7 +49,7 @@ const strokes = yup
 
 const reason = () => yup.string().strict(true).min(1).max(500).optional();
 /** One thing of the inventory: the same for the event, the place and a file. */
-export const inventoryItemSchema = yup
+const inventoryItemSchema = yup
   .object({
     id: word(),
     kind: word().oneOf(['meter', 'appliance', 'regulator', 'tank', 'connector', 'other']),

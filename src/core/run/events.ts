@@ -1,5 +1,5 @@
 import type { Exact } from '@/core/quantity/exact';
-import type { InventoryKind } from '@/core/pack/types';
+import type { ExpectedItem } from '@/core/installation/section';
 import type { Unit } from '@/core/quantity/unit';
 
 /** What every event carries. Times: `at` is the device's clock, ms UTC; `offset` is server minus device as last measured. */
@@ -32,14 +32,7 @@ export type BubbleSize = 'pinhead' | 'pea' | 'larger';
 /** Seen, smelt or heard: an observation, never a reading. */
 export type ObservationKind = 'smell' | 'dial' | 'flame' | 'indicator' | 'sound';
 /** One thing that was present on the day, looked at and written down. */
-export interface InventoryItem {
-  readonly id: string;
-  readonly kind: InventoryKind['kind'];
-  readonly name: string;
-  readonly place: string;
-  readonly make: string;
-  readonly model: string;
-  readonly serial: string;
+export interface InventoryItem extends ExpectedItem {
   /** Inspection points: good, a fault, or not seen. */
   readonly points: Readonly<Record<string, 'good' | 'fault' | 'not-seen'>>;
   readonly note: string;

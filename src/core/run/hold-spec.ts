@@ -1,7 +1,7 @@
 /** What a hold is: its role, band, and minutes by rule, by house standard and by need. */
 import { neededMinutes, type HoldSetting } from '@/core/adequacy/gas';
 import type { Gauge } from '@/core/instrument/gauge';
-import type { HoldRole, MinutesSpec } from '@/core/pack/types';
+import type { BandSpec, HoldRole, MinutesSpec } from '@/core/pack/types';
 import {
   applies,
   bandOf,
@@ -12,7 +12,7 @@ import {
   type Plan,
   type ResolvedBand,
 } from '@/core/plan/plan';
-import { FormulaError, minutesOf, type FormulaContext, type Working } from '@/core/plan/formulas';
+import { known, minutesOf, type FormulaContext, type Working } from '@/core/plan/formulas';
 import { parseWithUnit, toNumber, type Exact } from '@/core/quantity/exact';
 import { convert } from '@/core/quantity/unit';
 import { contextOf, currentCycle, currentVisit, gaugeOf, perceptibleOf, stageOf } from './read';
@@ -122,21 +122,25 @@ export function minutesFor(
   };
 }
 
+/** The band of a stage, null where it has none; or what is still missing to know it. */
+export function stageBand<S extends { readonly part?: string; readonly band?: BandSpec }>(
+  plan: Plan,
+  state: RunState,
+  stage: S,
+) {
+  type Found = S extends { readonly band: BandSpec } ? ResolvedBand : ResolvedBand | null;
+  const context = contextOf(plan, state, stage.part);
+  return known(() => (stage.band ? bandOf(stage.band, context, plan, stage.part) : null) as Found);
+}
+
 /** What the next or running hold is; null where the stage holds nothing. */
 export function holdSpec(plan: Plan, state: RunState): HoldSpec | null {
   const visit = currentVisit(state);
   if (!visit) return null;
   const stage = stageOf(plan, visit);
   if (stage.kind !== 'hold' && stage.kind !== 'isolate-and-repeat') return null;
-  const context = contextOf(plan, state, stage.part);
-  let band: ResolvedBand | null = null;
-  let missing = '';
-  try {
-    band = stage.band ? bandOf(stage.band, context, plan, stage.part) : null;
-  } catch (error) {
-    if (!(error instanceof FormulaError)) throw error;
-    missing = error.message;
-  }
+  const found = stageBand(plan, state, stage);
+  const [band, missing] = 'missing' in found ? [null, found.missing] : [found.value, ''];
   if (stage.kind === 'hold') {
     const judged = stage.role === 'tightness' || stage.role === 'strength';
     const times = minutesFor(plan, state, stage.part, stage.minutes, stage.minutesSource, judged);

@@ -18,46 +18,27 @@ export function expectedItems(system: System, kind: InventoryKind['kind']): Expe
   ];
 }
 function namedItems(system: System, kind: InventoryKind['kind']): ExpectedItem[] {
-  const blank = { make: '', model: '', serial: '', place: '' };
+  /** A thing of the system page with what its plate says, as far as it was read. */
+  const line = (thing: {
+    readonly id: string;
+    readonly name: string;
+    readonly place?: string;
+    readonly make?: string;
+    readonly model?: string;
+    readonly serial?: string;
+  }): ExpectedItem => {
+    const { id, name, place = '', make = '', model = '', serial = '' } = thing;
+    return { id, kind, name, place, make, model, serial };
+  };
   switch (kind) {
     case 'meter':
-      return system.meter.kind === 'none'
-        ? []
-        : [{ ...blank, id: 'meter', kind, name: system.meter.name, serial: system.meter.serial ?? '' }];
+      return system.meter.kind === 'none' ? [] : [line({ ...system.meter, id: 'meter' })];
     case 'appliance':
-      return system.appliances.map((a) => ({
-        id: a.id,
-        kind,
-        name: a.name,
-        place: a.place,
-        make: a.make ?? '',
-        model: a.model ?? '',
-        serial: a.serial ?? '',
-      }));
+      return system.appliances.map(line);
     case 'regulator':
-      return (system.regulators ?? []).map((r) => ({
-        id: r.id,
-        kind,
-        name: r.name,
-        place: r.place,
-        make: r.make ?? '',
-        model: r.model ?? '',
-        serial: r.serial ?? '',
-      }));
+      return (system.regulators ?? []).map(line);
     case 'tank':
-      return system.tank
-        ? [
-            {
-              ...blank,
-              id: system.tank.id,
-              kind,
-              name: system.tank.name,
-              place: system.tank.place,
-              make: system.tank.make ?? '',
-              serial: system.tank.serial ?? '',
-            },
-          ]
-        : [];
+      return system.tank ? [line(system.tank)] : [];
     default:
       return [];
   }

@@ -96,18 +96,33 @@ function judgeStop(plan: Plan, state: RunState): PartVerdict {
 }
 
 /** The words of a part that claims no verdict: those of its last judged stage. */
-function stageWords(plan: Plan, state: RunState, part: string): { word: string; text: string } | null {
-  const lines = stageLines(plan, state);
+function stageWords(
+  plan: Plan,
+  state: RunState,
+  part: string,
+  lines: readonly StageLine[],
+): Pick<StageLine, 'word' | 'text'> | null {
   const judged = visitsOf(plan, state, part)
     .filter((v) => v.holds.some((h) => h.judgement) || v.skipped)
     .map((v) => lines[v.ordinal - 1]!);
-  const last = judged[judged.length - 1];
-  return last ? { word: last.word, text: last.text } : null;
+  return judged[judged.length - 1] ?? null;
+}
+
+/** The verdict of a run from those of its parts: the gravest; a good one stands only when every part was gone through. */
+function gravest(words: readonly VerdictWord[], untested: boolean, stopped: PartVerdict | null): VerdictWord {
+  const worst = GRAVITY.find((w) => words.includes(w));
+  if (worst && !isGood(worst)) return worst;
+  if (stopped) return stopped.word;
+  return worst && !untested ? worst : 'void';
 }
 
 function withParts(plan: Plan, state: RunState, stopped: PartVerdict | null): Verdict {
   const parts = plan.procedure.parts!;
   const whole = state.claims[''];
+  const brokenWhole = whole?.finding === 'void';
+  // the part in which the run stood last
+  const standing = plan.procedure.stages[state.visits[state.visits.length - 1]!.stage]?.part;
+  const lines = stageLines(plan, state);
   let broken: string | null = null;
   const judged = new Map<string, PartVerdict>();
   const results = parts.map((part): PartResult => {
@@ -122,10 +137,9 @@ function withParts(plan: Plan, state: RunState, stopped: PartVerdict | null): Ve
         label: WORDS.void,
         sentence: `Void, because ${broken} before it has no result.`,
       };
-    const unfinished =
-      stopped !== null && state.visits[state.visits.length - 1]!.ordinal === lastOrdinal(key);
+    const unfinished = stopped !== null && standing === key;
     if (!state.claims[key] && !unfinished) {
-      const words = stageWords(plan, state, key);
+      const words = stageWords(plan, state, key, lines);
       if (words) return { key, title, word: null, label: words.word, sentence: words.text };
     }
     const verdict = unfinished && !state.claims[key] ? stopped : judgePart(plan, state, key);
@@ -133,33 +147,25 @@ function withParts(plan: Plan, state: RunState, stopped: PartVerdict | null): Ve
     if (verdict.word === 'void') broken = title.toLowerCase();
     return { key, title, word: verdict.word, label: WORDS[verdict.word], sentence: verdict.sentence };
   });
-  function lastOrdinal(key: string): number {
-    const visits = visitsOf(plan, state, key);
-    return visits[visits.length - 1]?.ordinal ?? 0;
-  }
   const words = results.flatMap((r) => (r.word ? [r.word] : []));
-  const worst = GRAVITY.find((w) => words.includes(w));
-  // a good result stands only when every part was gone through
-  const missing = results.filter((r) => r.label === 'Not tested');
-  const word: VerdictWord =
-    whole?.finding === 'void'
-      ? 'void'
-      : stopped && (!worst || isGood(worst))
-        ? stopped.word
-        : !worst || (isGood(worst) && missing.length)
-          ? 'void'
-          : worst;
+  const word = brokenWhole
+    ? 'void'
+    : gravest(
+        words,
+        results.some((r) => r.label === 'Not tested'),
+        stopped,
+      );
   const decisive = [...results].reverse().find((r) => r.word === word && judged.has(r.key));
   const base = decisive ? judged.get(decisive.key)! : (stopped ?? null);
   const reasons: Reason[] = [
-    ...(whole?.finding === 'void'
+    ...(brokenWhole
       ? [{ code: `void-${whole.stage}`, text: whole.because ?? 'No result.', source: plan.procedure.title }]
       : []),
     ...(decisive || !stopped ? [] : stopped.reasons),
     ...results.flatMap((r) => judged.get(r.key)?.reasons ?? []),
   ];
   const sentence = [
-    ...(whole?.finding === 'void' ? [whole.because ?? ''] : []),
+    ...(brokenWhole ? [whole.because ?? ''] : []),
     ...results.map(
       (r) =>
         `${r.title}: ${r.label}${r.sentence && r.label !== 'Not tested' ? ` (${r.sentence.replace(/\.$/, '')})` : ''}.`,

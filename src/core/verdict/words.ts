@@ -22,5 +22,7 @@ export const GRAVITY: readonly VerdictWord[] = [
   'within-allowance',
   'tight',
 ];
-export const isGood = (word: VerdictWord | null): boolean => word === 'tight' || word === 'within-allowance';
+/** The two verdicts that show a system tight. */
+export const GOOD: readonly VerdictWord[] = ['tight', 'within-allowance'];
+export const isGood = (word: string | null): boolean => GOOD.some((good) => good === word);
 export const GENERAL = 'General rules of judging';

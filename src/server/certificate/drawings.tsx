@@ -25,24 +25,18 @@ export function Courses({ face }: { face: Face }) {
             wrap={false}
           >
             <Svg width={62} height={12.5} viewBox="0 0 62 12.5">
-              <Line
-                x1={3}
-                x2={3}
-                y1={0}
-                y2={12.5}
-                stroke={QUIET}
-                strokeWidth={0.5}
-                strokeDasharray="1.5 1.5"
-              />
-              <Line
-                x1={57}
-                x2={57}
-                y1={0}
-                y2={12.5}
-                stroke={QUIET}
-                strokeWidth={0.5}
-                strokeDasharray="1.5 1.5"
-              />
+              {[3, 57].map((limit) => (
+                <Line
+                  key={limit}
+                  x1={limit}
+                  x2={limit}
+                  y1={0}
+                  y2={12.5}
+                  stroke={QUIET}
+                  strokeWidth={0.5}
+                  strokeDasharray="1.5 1.5"
+                />
+              ))}
               <Rect
                 x={x}
                 y={1}

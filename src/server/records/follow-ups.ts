@@ -4,6 +4,7 @@ import type { Plan } from '@/core/plan/plan';
 import { DANGER_WORDS } from '@/core/record/words';
 import type { RunState } from '@/core/run/state';
 import type { Verdict } from '@/core/verdict/verdict';
+import { isGood } from '@/core/verdict/words';
 import { inOrganisation, type Tx } from '@/database/client';
 import { auditLog, followUps, sites, systems } from '@/database/schema';
 import { now } from '@/server/now';
@@ -28,7 +29,7 @@ export async function followUpsOf(
 ): Promise<void> {
   const ended = state.ending?.at ?? moment;
   const system = plan.system.id;
-  if (verdict.word === 'tight' || verdict.word === 'within-allowance')
+  if (isGood(verdict.word))
     for (const kind of ['repair', 'unsafe'] as const)
       await tx
         .update(followUps)

@@ -6,6 +6,7 @@ import { loadPack } from '@/core/pack/load';
 import type { Pack } from '@/core/pack/types';
 import { canonical, sha256Hex } from '@/core/record/record';
 import { inOrganisation, type Tx } from '@/database/client';
+import { storedPack } from './stored';
 import { auditLog, packs } from '@/database/schema';
 import { now } from '@/server/now';
 import type { Session } from '@/server/session/session';
@@ -17,17 +18,13 @@ export interface PackVersion {
   readonly made: string;
   readonly madeBy: string | null;
   readonly changes: readonly string[];
-  readonly hash: string;
 }
-const newestFirst = (tx: Tx) =>
-  tx.select().from(packs).orderBy(asc(packs.id), desc(packs.made), desc(packs.version));
-
 /** The newest version of each rule pack. */
 export async function rulePacks(scope: { org: string }): Promise<Pack[]> {
-  const rows = await inOrganisation(scope, newestFirst);
-  const newest = new Map<string, (typeof rows)[number]>();
-  for (const row of rows) if (!newest.has(row.id)) newest.set(row.id, row);
-  return [...newest.values()].map((r) => loadPack(JSON.parse(r.body)));
+  const rows = await inOrganisation(scope, (tx) =>
+    tx.selectDistinctOn([packs.id]).from(packs).orderBy(asc(packs.id), desc(packs.made), desc(packs.version)),
+  );
+  return rows.map(storedPack);
 }
 async function versionOf(tx: Tx, id: string, version?: string) {
   const [row] = await tx
@@ -37,7 +34,7 @@ async function versionOf(tx: Tx, id: string, version?: string) {
     .orderBy(desc(packs.made), desc(packs.version))
     .limit(1);
   if (!row) throw notHere('rule pack');
-  return { row, pack: loadPack(JSON.parse(row.body)) };
+  return { row, pack: storedPack(row) };
 }
 /** One pack, its text and all its versions. @throws TroubleError 404 */
 export const readPack = (
@@ -48,7 +45,12 @@ export const readPack = (
   inOrganisation(scope, async (tx) => {
     const { row, pack } = await versionOf(tx, id, version);
     const rows = await tx
-      .select()
+      .select({
+        version: packs.version,
+        made: packs.made,
+        madeBy: packs.madeBy,
+        changes: packs.changes,
+      })
       .from(packs)
       .where(eq(packs.id, id))
       .orderBy(desc(packs.made), desc(packs.version));
@@ -60,7 +62,6 @@ export const readPack = (
         made: r.made.toISOString(),
         madeBy: r.madeBy,
         changes: r.changes,
-        hash: r.hash,
       })),
     };
   });

@@ -1,11 +1,12 @@
 import 'server-only';
 import { and, desc, eq, inArray, sql } from 'drizzle-orm';
 import type { Gauge } from '@/core/instrument/gauge';
-import { loadPack } from '@/core/pack/load';
 import { makePlan, type EarlierRecord, type Plan } from '@/core/plan/plan';
 import { inOrganisation, type Tx } from '@/database/client';
 import { auditLog, gauges, packs, runs, seals, sites, systems } from '@/database/schema';
+import { storedPack } from '@/server/rules/stored';
 import { beginSimulation, simulatedGauge } from '@/server/gauge/simulated';
+import { GOOD, isGood } from '@/core/verdict/words';
 import { now } from '@/server/now';
 import { withSightings } from '@/server/places/inventory';
 import type { Session } from '@/server/session/session';
@@ -37,7 +38,7 @@ export async function planFor(
       ? [simulatedGauge(request.id)]
       : (await tx.select().from(gauges)).map((g) => g.facts);
     const { site } = row;
-    const resolved = loadPack(JSON.parse(pack.body));
+    const resolved = storedPack(pack);
     const needs = resolved.procedures.find((p) => p.id === request.procedure)?.after?.procedures;
     const after = needs && (await earlierGood(tx, request.system, needs));
     const retestOf = request.retestOf && (await recordOfSystem(tx, request.system, request.retestOf));
@@ -91,7 +92,7 @@ const asEarlier = (row: Awaited<ReturnType<typeof earlier>>[number] | undefined)
   row && { ...row, sealedAt: row.sealedAt.toISOString() };
 
 /** The newest sealed record of a system in which one of these procedures ended well. */
-export const earlierGood = async (tx: Tx, system: string, procedures: readonly string[]) =>
+const earlierGood = async (tx: Tx, system: string, procedures: readonly string[]) =>
   asEarlier(
     (
       await earlier(tx)
@@ -99,7 +100,7 @@ export const earlierGood = async (tx: Tx, system: string, procedures: readonly s
           and(
             eq(runs.system, system),
             eq(runs.practice, false),
-            inArray(seals.word, ['tight', 'within-allowance']),
+            inArray(seals.word, [...GOOD]),
             inArray(sql`${runs.plan}->'procedure'->>'id'`, [...procedures]),
           ),
         )
@@ -119,7 +120,7 @@ export const openFailure = (scope: { org: string }, system: string) =>
       .where(and(eq(runs.system, system), eq(runs.practice, false)))
       .orderBy(desc(seals.sealedAt))
       .limit(1);
-    return newest && !['tight', 'within-allowance'].includes(newest.word) ? asEarlier(newest)! : null;
+    return newest && !isGood(newest.word) ? asEarlier(newest)! : null;
   });
 
 /** Starts a run. Asked twice with the same id it answers the same run. @throws TroubleError, PlanError */

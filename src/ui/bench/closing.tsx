@@ -13,6 +13,7 @@ import { unsent, openStore } from '@/device/store';
 import { Button, HoldButton } from '@/ui/kit/button';
 import { buttonClass } from '@/ui/kit/button-class';
 import { dueDate, VERDICT_COLOUR } from '@/ui/kit/words';
+import { Results } from '@/ui/kit/part-results';
 import { Why } from '@/ui/kit/why';
 import { maySeal, type Identity } from '@/wire/role';
 import { SignatureField } from './signature-pad';
@@ -56,21 +57,7 @@ export function VerdictText({ view }: Pick<Props, 'view'>) {
       >
         {verdict.label}
       </h2>
-      {verdict.parts ? (
-        <dl className="mt-3 max-w-3xl">
-          {verdict.parts.map((p) => (
-            <div key={p.key} className="grid gap-x-4 border-t border-seam py-2 sm:grid-cols-[14rem_1fr]">
-              <dt className="font-semibold">{p.title}</dt>
-              <dd>
-                <span className={`font-semibold ${p.word ? VERDICT_COLOUR[p.word] : ''}`}>{p.label}</span>
-                {p.sentence && <span className="block">{p.sentence}</span>}
-              </dd>
-            </div>
-          ))}
-        </dl>
-      ) : (
-        <p className="mt-3 max-w-3xl text-lg">{verdict.sentence}</p>
-      )}
+      <Results verdict={verdict} className="max-w-3xl" />
       <p className="mt-2 max-w-3xl">{verdict.plain}</p>
       <dl className="mt-3 grid gap-x-8 gap-y-1 sm:grid-cols-2">
         {verdict.adequacy && (

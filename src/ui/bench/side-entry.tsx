@@ -4,7 +4,7 @@ import { parseReading } from '@/core/instrument/gauge';
 import type { HoldStage } from '@/core/pack/types';
 import type { ObservationKind } from '@/core/run/events';
 import { parseFigure, showExact, type Exact } from '@/core/quantity/exact';
-import { unitLabel } from '@/core/quantity/unit';
+import { unitLabel, type Unit } from '@/core/quantity/unit';
 import { gaugeOf, runningHold } from '@/core/run/read';
 import { now } from '@/device/clock';
 import { Button } from '@/ui/kit/button';
@@ -92,6 +92,57 @@ export function SideEntry(props: Props) {
       </div>
     </>
   );
+  /** What is logged at the start and at the end of a hold beside the gauge. */
+  const startAndEnd = (of: {
+    kind: 'temperature' | 'barometer';
+    label: string;
+    unit: Unit;
+    explain: string;
+    placeholder?: string;
+    /** It may be said once that there is none at hand. */
+    none?: true;
+  }) => {
+    const save = (when: 'start' | 'end') => {
+      try {
+        void go({ kind: of.kind, when, figure: parseFigure(text, of.unit) });
+      } catch (error) {
+        setTrouble((error as Error).message);
+      }
+    };
+    return (
+      <div className="grid gap-3">
+        <p>{of.explain}</p>
+        <label>
+          {of.label}
+          <input
+            className={`figure ${field}`}
+            inputMode="decimal"
+            value={text}
+            placeholder={of.placeholder}
+            onChange={(e) => setText(e.target.value)}
+          />
+        </label>
+        {alert}
+        <div className={`grid gap-3 ${of.none ? 'grid-cols-2 sm:grid-cols-4' : 'grid-cols-3'}`}>
+          {back}
+          {of.none && (
+            <Button
+              className="min-h-16"
+              onClick={() => void go({ kind: 'barometer', when: 'start', none: true })}
+            >
+              None at hand
+            </Button>
+          )}
+          <Button tone="act" className="min-h-16" onClick={() => save('start')}>
+            At the start
+          </Button>
+          <Button tone="act" className="min-h-16" onClick={() => save('end')}>
+            At the end
+          </Button>
+        </div>
+      </div>
+    );
+  };
   switch (side) {
     case 'reading':
       return asNote ? (
@@ -189,85 +240,24 @@ export function SideEntry(props: Props) {
           {ends('Save the note', () => void go({ kind: 'note', text: text.trim() }), !text.trim())}
         </div>
       );
-    case 'temperature': {
-      const save = (when: 'start' | 'end') => {
-        try {
-          void go({ kind: 'temperature', when, figure: parseFigure(text, 'C') });
-        } catch (error) {
-          setTrouble((error as Error).message);
-        }
-      };
-      return (
-        <div className="grid gap-3">
-          <p>
-            Pipe temperature. With one at the start and one at the end, the corrected change is compared; it
-            can make a result Inconclusive, never Tight.
-          </p>
-          <label>
-            Temperature, °C
-            <input
-              className={`figure ${field}`}
-              inputMode="decimal"
-              value={text}
-              onChange={(e) => setText(e.target.value)}
-            />
-          </label>
-          {alert}
-          <div className="grid grid-cols-3 gap-3">
-            {back}
-            <Button tone="act" className="min-h-16" onClick={() => save('start')}>
-              At the start
-            </Button>
-            <Button tone="act" className="min-h-16" onClick={() => save('end')}>
-              At the end
-            </Button>
-          </div>
-        </div>
-      );
-    }
-    case 'barometer': {
-      const save = (when: 'start' | 'end') => {
-        try {
-          void go({ kind: 'barometer', when, figure: parseFigure(text, 'mbar') });
-        } catch (error) {
-          setTrouble((error as Error).message);
-        }
-      };
-      return (
-        <div className="grid gap-3">
-          <p>
-            The gauge reads above the atmosphere: a barometer that rises by 1 mbar takes 1 mbar off the gauge.
-            It drifts about 1 mbar an hour. Read the same barometer at start and end.
-          </p>
-          <label>
-            Barometer, mbar
-            <input
-              className={`figure ${field}`}
-              inputMode="decimal"
-              value={text}
-              placeholder="1013.2"
-              onChange={(e) => setText(e.target.value)}
-            />
-          </label>
-          {alert}
-          <div className="grid grid-cols-2 gap-3 sm:grid-cols-4">
-            {back}
-            <Button
-              className="min-h-16"
-              onClick={() => void go({ kind: 'barometer', when: 'start', none: true })}
-            >
-              None at hand
-            </Button>
-            <Button tone="act" className="min-h-16" onClick={() => save('start')}>
-              At the start
-            </Button>
-            <Button tone="act" className="min-h-16" onClick={() => save('end')}>
-              At the end
-            </Button>
-          </div>
-        </div>
-      );
-    }
+    case 'temperature':
+      return startAndEnd({
+        kind: 'temperature',
+        label: 'Temperature, °C',
+        unit: 'C',
+        explain:
+          'Pipe temperature. With one at the start and one at the end, the corrected change is compared; it can make a result Inconclusive, never Tight.',
+      });
+    case 'barometer':
+      return startAndEnd({
+        kind: 'barometer',
+        label: 'Barometer, mbar',
+        unit: 'mbar',
+        explain:
+          'The gauge reads above the atmosphere: a barometer that rises by 1 mbar takes 1 mbar off the gauge. It drifts about 1 mbar an hour. Read the same barometer at start and end.',
+        placeholder: '1013.2',
+        none: true,
+      });
     case 'joints':
       return (
         <div className="grid gap-3">

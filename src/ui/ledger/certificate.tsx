@@ -7,6 +7,7 @@ import type { Seal } from '@/core/record/record';
 import { TraceChart } from '@/ui/charts/trace';
 import { courseWords, Wall } from '@/ui/charts/wall';
 import { VERDICT_COLOUR, VERDICT_INK } from '@/ui/kit/words';
+import { Results } from '@/ui/kit/part-results';
 import { Why } from '@/ui/kit/why';
 import { useSize } from '@/ui/bench/use-bench';
 
@@ -66,21 +67,7 @@ export function CertificateView({
         >
           {v.label}
         </h2>
-        {v.parts ? (
-          <dl className="mt-3 max-w-4xl">
-            {v.parts.map((p) => (
-              <div key={p.key} className="grid gap-x-4 border-t border-seam py-2 sm:grid-cols-[14rem_1fr]">
-                <dt className="font-semibold">{p.title}</dt>
-                <dd>
-                  <span className={`font-semibold ${p.word ? VERDICT_COLOUR[p.word] : ''}`}>{p.label}</span>
-                  {p.sentence && <span className="block">{p.sentence}</span>}
-                </dd>
-              </div>
-            ))}
-          </dl>
-        ) : (
-          <p className="mt-3 max-w-3xl text-lg">{v.sentence}</p>
-        )}
+        <Results verdict={v} className="max-w-4xl" />
         <p className="mt-2 max-w-3xl">{v.plain}</p>
       </section>
       <div className="grid gap-x-10 gap-y-4 lg:grid-cols-2">

@@ -4,6 +4,7 @@ import type { ChecksStage } from '@/core/pack/types';
 import { Button } from '@/ui/kit/button';
 import { clockTime } from '@/ui/kit/words';
 import type { PanelProps } from '../shared';
+import { WayOn } from '../way-on';
 
 /** A list of checks: each line is answered where the person stands; the way on opens when all are. */
 export function ChecksPanel({ view, visit, stage, act }: PanelProps) {
@@ -78,15 +79,9 @@ export function ChecksPanel({ view, visit, stage, act }: PanelProps) {
           );
         })}
       </ul>
-      <Button
-        tone="act"
-        data-primary
-        className="min-h-20 w-full shrink-0 text-xl max-lg:sticky max-lg:bottom-0"
-        disabled={open.length > 0}
-        onClick={() => void act({ kind: 'proceed' })}
-      >
+      <WayOn open={open.length === 0} act={act}>
         {open.length ? `${open.length} of ${lines.length} lines still open` : 'All answered: go on'}
-      </Button>
+      </WayOn>
     </div>
   );
 }

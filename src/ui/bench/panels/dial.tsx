@@ -3,6 +3,7 @@ import { useMemo, useState } from 'react';
 import type { DialStage } from '@/core/pack/types';
 import { parseFigure, showExact } from '@/core/quantity/exact';
 import { showFigure } from '@/core/quantity/figure';
+import { known } from '@/core/plan/formulas';
 import { minutesFor } from '@/core/run/hold-spec';
 import { Button, HoldButton } from '@/ui/kit/button';
 import { Why } from '@/ui/kit/why';
@@ -26,23 +27,18 @@ function Watch({ view, visit, stage, at, act }: PanelProps) {
   const [short, setShort] = useState('');
   const [trouble, setTrouble] = useState('');
   const watched = stage as DialStage;
-  const [times, missing] = useMemo(() => {
-    try {
-      return [
-        minutesFor(plan, state, stage.part, watched.minutes, watched.minutesSource, false),
-        '',
-      ] as const;
-    } catch (error) {
-      return [null, (error as Error).message] as const;
-    }
-  }, [plan, state, stage, watched]);
+  const found = useMemo(
+    () => known(() => minutesFor(plan, state, stage.part, watched.minutes, watched.minutesSource, false)),
+    [plan, state, stage, watched],
+  );
   const perTurn = plan.system.meter.testDial;
-  if (!times)
+  if ('missing' in found)
     return (
       <p role="alert" className="border-l-4 border-ochre pl-3 text-lg">
-        {missing}
+        {found.missing}
       </p>
     );
+  const times = found.value;
   if (!dial)
     return (
       <div className="grid content-start gap-3 lg:flex-1">

@@ -1,8 +1,8 @@
 'use client';
 import type { FillStage, IsolateStage } from '@/core/pack/types';
-import { bandOf, type ResolvedBand } from '@/core/plan/plan';
 import { showExact } from '@/core/quantity/exact';
-import { contextOf, gaugeOf } from '@/core/run/read';
+import { stageBand } from '@/core/run/hold-spec';
+import { gaugeOf } from '@/core/run/read';
 import { Why } from '@/ui/kit/why';
 import { Keypad } from '../keypad';
 import type { PanelProps } from '../shared';
@@ -10,23 +10,16 @@ import type { PanelProps } from '../shared';
 /** Raises the pressure into a band; the reading must lie inside it and the source be shut. */
 export function FillPanel({ view, visit, stage, act }: PanelProps) {
   const gauge = gaugeOf(view.plan, view.state)!;
-  const context = contextOf(view.plan, view.state, stage.part);
-  let band: ResolvedBand | null = null;
-  let missing = '';
-  try {
-    band = bandOf((stage as FillStage | IsolateStage).band, context, view.plan, stage.part);
-  } catch (error) {
-    missing = (error as Error).message;
-  }
+  const found = stageBand(view.plan, view.state, stage as FillStage | IsolateStage);
   const source = stage.kind === 'fill' ? (stage as FillStage).source : (stage as IsolateStage).minutesSource;
   const last = visit.fills[visit.fills.length - 1];
-  if (!band)
+  if ('missing' in found)
     return (
       <p role="alert" className="border-l-4 border-ochre pl-3 text-lg">
-        {missing}
+        {found.missing}
       </p>
     );
-  const { low, high, working } = band;
+  const { low, high, working } = found.value;
   return (
     <div className="lg:min-h-0 lg:flex-1 lg:overflow-auto">
       <p className="mb-2">

@@ -10,7 +10,7 @@ import { Keypad } from '../keypad';
 import { SideEntry, type Side } from '../side-entry';
 import type { PanelProps } from '../shared';
 
-export const ROLE_WORDS = {
+const ROLE_WORDS = {
   'let-by': 'let-by',
   settle: 'stabilisation',
   tightness: 'tightness hold',

@@ -1,5 +1,6 @@
 'use client';
 import { useEffect, useMemo, useRef, useState } from 'react';
+import { known } from '@/core/plan/formulas';
 import { acceptOf } from '@/core/plan/plan';
 import { barometerNeeded } from '@/core/run/apply-hold';
 import { holdSpec } from '@/core/run/hold-spec';
@@ -66,13 +67,7 @@ export function HoldPanel(props: PanelProps) {
   const gauge = gaugeOf(plan, state);
   const hold = runningHold(state);
   // the need is worked out anew only when an entry changes something, not with every tick of the clock
-  const [spec, missing] = useMemo(() => {
-    try {
-      return [holdSpec(plan, state), ''] as const;
-    } catch (error) {
-      return [null, (error as Error).message] as const;
-    }
-  }, [plan, state]);
+  const found = useMemo(() => known(() => holdSpec(plan, state)), [plan, state]);
   const [side, setSide] = useState<Side | null>(null);
   const [ending, setEnding] = useState(false);
   const [setEl, { width, height }] = useSize();
@@ -100,12 +95,13 @@ export function HoldPanel(props: PanelProps) {
     [plan, state, visit, hold, at, width],
   );
   if (!gauge) return <p role="alert">Choose and zero the gauge first.</p>;
-  if (!spec)
+  if ('missing' in found)
     return (
       <p role="alert" className="border-l-4 border-ochre pl-3 text-lg">
-        {missing}
+        {found.missing}
       </p>
     );
+  const spec = found.value!;
   const unit = unitLabel(gauge.resolution.unit);
 
   if (!hold) return <HoldStart {...props} gauge={gauge} spec={spec} side={side} onSide={setSide} />;

@@ -1,8 +1,8 @@
 'use client';
 import { missingInventory } from '@/core/run/inventory';
-import { Button } from '@/ui/kit/button';
 import { InventoryForm } from '../inventory-form';
 import type { PanelProps } from '../shared';
+import { WayOn } from '../way-on';
 
 /** What is present on the day: the way on opens when all that the rule asks for is written down. */
 export function InventoryPanel(props: PanelProps) {
@@ -13,15 +13,9 @@ export function InventoryPanel(props: PanelProps) {
       <div className="lg:min-h-0 lg:flex-1 lg:overflow-auto">
         <InventoryForm {...props} />
       </div>
-      <Button
-        tone="act"
-        data-primary
-        className="min-h-20 w-full shrink-0 text-xl max-lg:sticky max-lg:bottom-0"
-        disabled={owed.length > 0}
-        onClick={() => void act({ kind: 'proceed' })}
-      >
+      <WayOn open={owed.length === 0} act={act}>
         {owed.length ? `Still to write down: ${owed.join(', ')}` : 'All written down: go on'}
-      </Button>
+      </WayOn>
     </div>
   );
 }
