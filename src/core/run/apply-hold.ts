@@ -155,14 +155,12 @@ export function endHold(
       'too-early',
       `${Math.ceil(toGo / 1000)} s too early. Read the gauge when the time has run out.`,
     );
-  if (!decided && end.readMoment < hold.startedAt + hold.minutes * 60000) {
-    if (!event.short)
-      return no(
-        'shortened',
-        `The rule's ${hold.rule} min have passed, the ${hold.minutes} min planned have not. Wait, or end it now with a reason that prints.`,
-      );
-    hold.short = event.short;
-  }
+  const early = !decided && end.readMoment < hold.startedAt + hold.minutes * 60000;
+  if (early && !event.short)
+    return no(
+      'shortened',
+      `The rule's ${hold.rule} min have passed, the ${hold.minutes} min planned have not. Wait, or end it now with a reason that prints.`,
+    );
   if (hold.role === 'settle') {
     const refused = unsettled(plan, state, visit, stage, hold, end, gauge);
     if (refused) return refused;
@@ -182,6 +180,7 @@ export function endHold(
     hold.clockMark = `The device's clocks disagreed by ${(Math.abs(monoGap) / 1000).toFixed(1)} s over this hold.`;
     mark(state, hold.clockMark);
   }
+  if (early && event.short) hold.short = event.short;
   hold.end = end;
   hold.endedAt = at;
   const { start: t0, end: t1 } = hold.temperature;

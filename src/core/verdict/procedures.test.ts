@@ -117,6 +117,17 @@ describe('air test of pipework (psi)', () => {
     ]);
     expect(v.word).toBe('inconclusive');
   });
+  test('an early end that was refused leaves no reason on a hold that then ran its full time', () => {
+    const plan = planOf('gas-air-pipework');
+    const { state } = run(
+      plan,
+      [...toHold().slice(0, -1), [30, 'short', '3', 'in haste'], ['barometer', 'none'], [90, 'end', '3']],
+      { allowRefused: true },
+    );
+    const held = state.visits.find((v) => v.stage === 'hold')!.holds[0]!;
+    expect([held.judgement!.outcome, held.short]).toEqual(['nil', undefined]);
+    expect(state.withoutEffect.map((w) => w.code)).toEqual(['barometer-needed']);
+  });
   test('off zero afterwards, or stopped: Void', () => {
     expect(air([116, 'end', '3'], ['proceed'], ['checks'], ['zero', '0.2']).word).toBe('void');
     expect(air(['stop'], ['reason', 'mistake', 'hose burst']).word).toBe('void');
