@@ -2,13 +2,12 @@ import type { Gauge } from '@/core/instrument/gauge';
 import { pressurePerKelvin } from '@/core/medium/gas';
 import type { Procedure } from '@/core/pack/types';
 import { toNumber, type Limit } from '@/core/quantity/exact';
+import { visibleChange } from './change';
 import { decimalsFor, type Figure } from '@/core/quantity/figure';
-import { convert, STANDARD_ATMOSPHERE, unitLabel } from '@/core/quantity/unit';
+import { convert, STANDARD_ATMOSPHERE, unitLabel, type Unit } from '@/core/quantity/unit';
 
 /** Barometric drift assumed when none is logged: 1 mbar per hour (measurement chapter 7.1). Pa/s. */
-const BAROMETER_DRIFT = 100 / 3600;
-/** One-sided 95 % factor of a normal distribution. */
-const ONE_SIDED_95 = 1.65;
+export const BAROMETER_DRIFT = 100 / 3600;
 const SOURCE = 'Smallest visible leak of a closed gas section; measurement chapter 7.3';
 
 export interface HoldSetting {
@@ -26,22 +25,51 @@ export interface HoldSetting {
 export const defaultTemperatureUncertainty = (minutes: number, d: Procedure['temperatureDefault']): number =>
   Math.min(minutes * d.perMinute, minutes <= d.shortHoldMinutes ? d.shortHoldMost : d.most);
 
-/** The parts of the smallest visible change, Pa: nothing but arithmetic, so that it can be asked for many lengths. */
-function visibleParts(hold: HoldSetting, d: Procedure['temperatureDefault']) {
-  const unit = hold.gauge.resolution.unit;
+/** A hold in plain numbers: resolution and perceptible movement in `unit`, everything else in SI and minutes. */
+export interface GasHold {
+  readonly volume: number;
+  readonly pressure: number;
+  readonly workingPressure: number;
+  readonly minutes: number;
+  readonly unit: Unit;
+  readonly resolution: number;
+  readonly perceptible: number;
+  readonly loggedTemperature?: number;
+}
+const plain = (hold: HoldSetting): GasHold => ({
+  ...hold,
+  unit: hold.gauge.resolution.unit,
+  resolution: toNumber(hold.gauge.resolution),
+  perceptible: toNumber(hold.perceptible.value),
+});
+
+/** The parts of the smallest visible change: nothing but arithmetic, so that it can be asked for many lengths. */
+function visibleParts(hold: GasHold, d: Procedure['temperatureDefault']) {
+  const { unit } = hold;
   const temperature = hold.loggedTemperature ?? defaultTemperatureUncertainty(hold.minutes, d);
-  const resolution = convert(toNumber(hold.gauge.resolution), unit, 'Pa');
+  const resolution = convert(hold.resolution, unit, 'Pa');
   const perKelvin = pressurePerKelvin(hold.pressure, 293.15);
   const barometer = BAROMETER_DRIFT * hold.minutes * 60;
-  const u = Math.sqrt((2 * resolution * resolution) / 12 + (perKelvin * temperature) ** 2 + barometer ** 2);
-  const change = toNumber(hold.perceptible.value) + convert(ONE_SIDED_95 * u, 'Pa', unit);
+  const seen = visibleChange(0, { resolution, perKelvin, temperature, barometer });
+  const change = hold.perceptible + convert(seen, 'Pa', unit);
   return { unit, temperature, resolution, perKelvin, barometer, change };
 }
 /** Smallest visible leak at working pressure, l/h, from the smallest visible change. */
-const leakOf = (hold: HoldSetting, change: number): number =>
-  (((hold.volume / STANDARD_ATMOSPHERE) * convert(change, hold.gauge.resolution.unit, 'Pa') * 3600 * 1000) /
+const leakOf = (hold: GasHold, change: number): number =>
+  (((hold.volume / STANDARD_ATMOSPHERE) * convert(change, hold.unit, 'Pa') * 3600 * 1000) /
     (hold.minutes * 60)) *
   (hold.workingPressure / hold.pressure);
+
+/** Smallest visible change (in the hold's unit) and leak (l/h) of a hold in plain numbers. Source: chapter 7.3 */
+export function gasHoldSees(
+  hold: GasHold,
+  d: Procedure['temperatureDefault'],
+): { change: number; leak: number } {
+  if (!(hold.volume > 0) || !(hold.minutes > 0) || !(hold.pressure > 0))
+    throw new RangeError('Volume, hold and test pressure must be above zero.');
+  const { change } = visibleParts(hold, d);
+  return { change, leak: leakOf(hold, change) };
+}
 
 /**
  * The smallest change a hold shows with 95 % probability: dp_min = pm + 1.65 u, with u the standard uncertainty of
@@ -49,7 +77,7 @@ const leakOf = (hold: HoldSetting, change: number): number =>
  * @returns figure in the gauge's unit
  */
 export function smallestVisibleChange(hold: HoldSetting, d: Procedure['temperatureDefault']): Figure {
-  const { unit, temperature, resolution, perKelvin, barometer, change } = visibleParts(hold, d);
+  const { unit, temperature, resolution, perKelvin, barometer, change } = visibleParts(plain(hold), d);
   const show = (pa: number) => `${convert(pa, 'Pa', unit).toFixed(3)} ${unitLabel(unit)}`;
   return {
     name: 'smallest visible change',
@@ -79,7 +107,7 @@ export function smallestVisibleChange(hold: HoldSetting, d: Procedure['temperatu
  */
 export function smallestVisibleLeak(hold: HoldSetting, d: Procedure['temperatureDefault']): Figure {
   const change = smallestVisibleChange(hold, d);
-  const value = leakOf(hold, change.value);
+  const value = leakOf(plain(hold), change.value);
   return {
     name: 'smallest leak this hold can show',
     value,
@@ -107,12 +135,21 @@ export function smallestVisibleLeak(hold: HoldSetting, d: Procedure['temperature
  * a day is not enough (then: a finer gauge or a smaller section).
  * @param leak l/h at working pressure
  */
-export function neededMinutes(
+export const neededMinutes = (
   hold: Omit<HoldSetting, 'minutes'>,
   leak: number,
   d: Procedure['temperatureDefault'],
+): number | null => neededGasMinutes(plain({ ...hold, minutes: 1 }), leak, d);
+
+/** The same for a hold in plain numbers. */
+export function neededGasMinutes(
+  hold: Omit<GasHold, 'minutes'>,
+  leak: number,
+  d: Procedure['temperatureDefault'],
 ): number | null {
-  for (let minutes = 0.5; minutes <= 24 * 60; minutes += minutes < 60 ? 0.5 : 5)
-    if (leakOf({ ...hold, minutes }, visibleParts({ ...hold, minutes }, d).change) <= leak) return minutes;
+  for (let minutes = 0.5; minutes <= 24 * 60; minutes += minutes < 60 ? 0.5 : 5) {
+    const setting = { ...hold, minutes };
+    if (leakOf(setting, visibleParts(setting, d).change) <= leak) return minutes;
+  }
   return null;
 }

@@ -129,9 +129,11 @@ export function valvesOf(system: System): Valve[] {
 
 const metres = (a: Exact): number => convert(toNumber(a), a.unit, 'm');
 const cubicMetres = (a: Exact): number => convert(toNumber(a), a.unit, 'm3');
-/** Inside volume of one pipe, m3: pi/4 x bore^2 x length, in whatever units of length they were entered. */
-export const pipeVolume = (pipe: Pipe): number =>
-  (Math.PI / 4) * metres(pipe.bore) ** 2 * metres(pipe.length);
+/** Volume of a round length, m3: pi/4 x bore^2 x length. @param bore m  @param length m */
+export const roundVolume = (bore: number, length: number): number => (Math.PI / 4) * bore ** 2 * length;
+/** Inside volume of one pipe, m3, in whatever units of length it was entered. */
+export const pipeVolume = (pipe: Pick<Pipe, 'bore' | 'length'>): number =>
+  roundVolume(metres(pipe.bore), metres(pipe.length));
 
 /**
  * Volume of the section under test: pipes by bore and length, plus meter and (when connected) appliances.

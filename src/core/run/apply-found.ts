@@ -1,10 +1,11 @@
 /** Events of what was found beside the pressure: joints, volume, meter dial, inventory. */
 import type { Stage } from '@/core/pack/types';
 import type { Plan } from '@/core/plan/plan';
+import { dialFlow, volumeOfFall } from '@/core/medium/leak';
 import { known } from '@/core/plan/formulas';
 import { compare, exact, subtract, toNumber, type Exact } from '@/core/quantity/exact';
 import { decimalsFor, type Figure } from '@/core/quantity/figure';
-import { convert, STANDARD_ATMOSPHERE, unitLabel, UNITS } from '@/core/quantity/unit';
+import { convert, unitLabel, UNITS } from '@/core/quantity/unit';
 import type { RunEvent } from './events';
 import { minutesFor } from './hold-spec';
 import { gaugeOf } from './read';
@@ -71,7 +72,7 @@ function volumeByDraw(
 ): { figure: Figure; uncertainty: number } {
   const fall = convert(toNumber(before) - toNumber(after), before.unit, 'Pa');
   const litres = convert(toNumber(drawn), drawn.unit, 'l');
-  const value = ((litres / 1000) * STANDARD_ATMOSPHERE) / fall;
+  const value = volumeOfFall(litres / 1000, fall);
   const step = convert(toNumber(resolution), resolution.unit, 'Pa');
   const uncertainty = Math.hypot((1.96 * step) / Math.sqrt(6) / fall, 0.01);
   return {
@@ -146,8 +147,7 @@ export function startDial(
 
 /** Leak rate by the meter's dial: part of a turn x volume per turn / time. Source: fuel gas chapter 2.4. */
 function dialRate(turns: Exact, perTurn: Exact, ms: number): Figure {
-  const litres = toNumber(turns) * convert(toNumber(perTurn), perTurn.unit, 'l');
-  const value = (litres / ms) * 3600 * 1000;
+  const value = dialFlow(toNumber(turns), convert(toNumber(perTurn), perTurn.unit, 'l'), ms);
   return {
     name: 'flow by the meter dial',
     value,

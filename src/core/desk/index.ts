@@ -1,0 +1,20 @@
+import { ADEQUACY_LINES } from './adequacy';
+import { GAS_LINES } from './gas';
+import { FUEL_GAS_LINES, MAIN_LINES, POOL_LINES, WATER_LINES } from './limits';
+import { LIQUID_LINES } from './liquid';
+import { DUCT_LINES, REFRIGERANT_LINES } from './machines';
+import type { DeskFormula } from './types';
+
+/** Every line of the Desk, in the order of its groups. */
+export const DESK_LINES: readonly DeskFormula[] = [
+  ...GAS_LINES,
+  ...LIQUID_LINES,
+  ...ADEQUACY_LINES,
+  ...FUEL_GAS_LINES,
+  ...WATER_LINES,
+  ...MAIN_LINES,
+  ...POOL_LINES,
+  ...REFRIGERANT_LINES,
+  ...DUCT_LINES,
+];
+export const deskLine = (id: string): DeskFormula | undefined => DESK_LINES.find((f) => f.id === id);
