@@ -1,6 +1,9 @@
 /* Keeps the bench's page and the hashed assets, nothing else: data lives in the device's store, never in this cache. */
 const CACHE = 'vast-stone-1';
 const BENCH = /^\/bench\/[0-9a-f-]{36}$/;
+/** Pages that are the same for everyone and work without a signal. */
+const KEPT = /^\/desk$/;
+const ASSET = /\/_next\/static\/[^"'\\\s)]+/g;
 
 self.addEventListener('install', () => self.skipWaiting());
 self.addEventListener('activate', (event) => {
@@ -21,7 +24,9 @@ self.addEventListener('message', (event) => {
           const hashed = path.startsWith('/_next/static/');
           if (hashed && (await cache.match(path))) return;
           const response = await fetch(path, { credentials: 'same-origin' }).catch(() => null);
-          if (response?.ok && !response.redirected) await cache.put(path, response);
+          if (!response?.ok || response.redirected) return;
+          if (KEPT.test(path)) await keepAssets(cache, response.clone());
+          await cache.put(path, response);
         }),
       ),
     ),
@@ -55,7 +60,7 @@ self.addEventListener('fetch', (event) => {
         )
         .catch(async () => {
           const cache = await caches.open(CACHE);
-          const exact = BENCH.test(url.pathname) ? await cache.match(url.pathname) : undefined;
+          const exact = BENCH.test(url.pathname) || KEPT.test(url.pathname) ? await cache.match(url.pathname) : undefined;
           return (
             exact ||
             (await cache.match('/offline')) ||
@@ -68,6 +73,18 @@ self.addEventListener('fetch', (event) => {
     );
   }
 });
+
+/** Scripts, styles and faces that a kept page names, so that it opens cold. */
+async function keepAssets(cache, page) {
+  const names = [...new Set((await page.text()).match(ASSET) ?? [])];
+  await Promise.all(
+    names.map(async (name) => {
+      if (await cache.match(name)) return;
+      const response = await fetch(name, { credentials: 'same-origin' }).catch(() => null);
+      if (response?.ok) await cache.put(name, response);
+    }),
+  );
+}
 
 function fetchWithin(request, ms) {
   return new Promise((resolve, reject) => {

@@ -14,6 +14,8 @@ import {
   uuid,
 } from 'drizzle-orm/pg-core';
 import type { Gauge } from '@/core/instrument/gauge';
+import type { KitFacts, LogEntry } from '@/core/instrument/kit';
+import type { VisitFacts } from '@/core/visit/facts';
 import type { System } from '@/core/installation/section';
 import type { Plan } from '@/core/plan/plan';
 import type { InventoryItem, RunEvent } from '@/core/run/events';
@@ -114,6 +116,70 @@ export const gauges = pgTable(
     id: uuid('id').notNull(),
     name: text('name').notNull(),
     facts: jsonb('facts').$type<Gauge>().notNull(),
+  },
+  (t) => [primaryKey({ columns: [t.org, t.id] })],
+);
+
+/** What is in the cabinet beside gauges: fans, thermometers, pumps, vessels, hoses, plugs, detectors, consumables. */
+export const kit = pgTable(
+  'kit',
+  {
+    org: uuid('org')
+      .notNull()
+      .references(() => organisations.org),
+    id: uuid('id').notNull(),
+    name: text('name').notNull(),
+    facts: jsonb('facts').$type<KitFacts>().notNull(),
+  },
+  (t) => [primaryKey({ columns: [t.org, t.id] })],
+);
+
+/** What happened to a gauge or another thing of the cabinet: zero checks, blanks, calibrations, drops. Append-only. */
+export const kitLog = pgTable(
+  'kit_log',
+  {
+    org: uuid('org')
+      .notNull()
+      .references(() => organisations.org),
+    id: uuid('id').notNull(),
+    item: uuid('item').notNull(),
+    at: moment('at').notNull(),
+    by: text('by').notNull(),
+    entry: jsonb('entry').$type<LogEntry>().notNull(),
+  },
+  (t) => [primaryKey({ columns: [t.org, t.id] }), index('kit_log_item').on(t.org, t.item, t.at)],
+);
+
+/** Planned visits. `version` guards against two people changing one at once. */
+export const visits = pgTable(
+  'visits',
+  {
+    org: uuid('org')
+      .notNull()
+      .references(() => organisations.org),
+    id: uuid('id').notNull(),
+    day: text('day').notNull(),
+    version: integer('version').notNull().default(1),
+    facts: jsonb('facts').$type<VisitFacts>().notNull(),
+    made: moment('made').notNull(),
+    madeBy: text('made_by').notNull(),
+  },
+  (t) => [primaryKey({ columns: [t.org, t.id] }), index('visits_day').on(t.org, t.day)],
+);
+
+/** The stand-in for mail: what would have been sent. Append-only. */
+export const outbox = pgTable(
+  'outbox',
+  {
+    org: uuid('org')
+      .notNull()
+      .references(() => organisations.org),
+    id: uuid('id').notNull(),
+    at: moment('at').notNull(),
+    by: text('by').notNull(),
+    to: text('to').notNull(),
+    subject: text('subject').notNull(),
+    body: text('body').notNull(),
   },
   (t) => [primaryKey({ columns: [t.org, t.id] })],
 );

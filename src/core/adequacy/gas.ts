@@ -36,7 +36,8 @@ export interface GasHold {
   readonly perceptible: number;
   readonly loggedTemperature?: number;
 }
-const plain = (hold: HoldSetting): GasHold => ({
+/** A hold of a run in plain numbers. */
+export const gasHoldOf = (hold: HoldSetting): GasHold => ({
   ...hold,
   unit: hold.gauge.resolution.unit,
   resolution: toNumber(hold.gauge.resolution),
@@ -77,7 +78,7 @@ export function gasHoldSees(
  * @returns figure in the gauge's unit
  */
 export function smallestVisibleChange(hold: HoldSetting, d: Procedure['temperatureDefault']): Figure {
-  const { unit, temperature, resolution, perKelvin, barometer, change } = visibleParts(plain(hold), d);
+  const { unit, temperature, resolution, perKelvin, barometer, change } = visibleParts(gasHoldOf(hold), d);
   const show = (pa: number) => `${convert(pa, 'Pa', unit).toFixed(3)} ${unitLabel(unit)}`;
   return {
     name: 'smallest visible change',
@@ -107,7 +108,7 @@ export function smallestVisibleChange(hold: HoldSetting, d: Procedure['temperatu
  */
 export function smallestVisibleLeak(hold: HoldSetting, d: Procedure['temperatureDefault']): Figure {
   const change = smallestVisibleChange(hold, d);
-  const value = leakOf(plain(hold), change.value);
+  const value = leakOf(gasHoldOf(hold), change.value);
   return {
     name: 'smallest leak this hold can show',
     value,
@@ -139,7 +140,7 @@ export const neededMinutes = (
   hold: Omit<HoldSetting, 'minutes'>,
   leak: number,
   d: Procedure['temperatureDefault'],
-): number | null => neededGasMinutes(plain({ ...hold, minutes: 1 }), leak, d);
+): number | null => neededGasMinutes(gasHoldOf({ ...hold, minutes: 1 }), leak, d);
 
 /** The same for a hold in plain numbers. */
 export function neededGasMinutes(

@@ -1,3 +1,4 @@
+import { significantText } from '@/core/quantity/figure';
 import {
   convert,
   fromKelvin,
@@ -116,16 +117,6 @@ export function readEntries(
   return numbers;
 }
 
-/** A value with four significant digits, never as a power of ten below a billion. */
-export function significant(value: number, digits = 4): string {
-  if (value === 0) return '0';
-  const size = Math.abs(value);
-  const text =
-    size >= 1e9 || size < 1e-6
-      ? value.toExponential(digits - 1)
-      : value.toFixed(Math.max(0, Math.min(12, digits - 1 - Math.floor(Math.log10(size)))));
-  return text.replace('-', '−').replace(/e−/, 'e-');
-}
 const inUnitOf = (output: DeskOutput, si: number, unit: Unit): number =>
   output.absolute ? fromKelvin(si, unit) : si / UNITS[unit].si;
 function shown(output: DeskOutput, result: number | string, unit?: Unit): DeskValue {
@@ -133,7 +124,7 @@ function shown(output: DeskOutput, result: number | string, unit?: Unit): DeskVa
     return { key: output.key, name: output.name, value: null, unit: null, text: String(result), twin: null };
   const own = unit ?? output.unit;
   const value = inUnitOf(output, result, own);
-  const with_ = (v: number, u: Unit) => `${significant(v)} ${unitLabel(u)}`.trim();
+  const with_ = (v: number, u: Unit) => `${significantText(v)} ${unitLabel(u)}`.trim();
   const twin = twinOf(own);
   const twinValue = twin ? inUnitOf(output, result, twin) : null;
   return {
@@ -229,7 +220,7 @@ function sensitivityOf(
         {
           input: i.name,
           step: whole ? `+ 1 ${unitLabel(unit)}`.trim() : '+ 1 %',
-          change: `${change > 0 ? '+' : ''}${significant(change, 3)} ${unitLabel(first.unit!)}`.trim(),
+          change: `${change > 0 ? '+' : ''}${significantText(change, 3)} ${unitLabel(first.unit!)}`.trim(),
         },
       ];
     } catch {

@@ -1,7 +1,10 @@
 import { decimalsFor, type Figure } from '@/core/quantity/figure';
 import { toNumber, type Exact } from '@/core/quantity/exact';
 import type { InventoryKind, ValveKind } from '@/core/pack/types';
-import { convert } from '@/core/quantity/unit';
+import { liquidPerKelvin, stiffness, type WallSegment } from '@/core/medium/liquid';
+import { convert, STANDARD_ATMOSPHERE } from '@/core/quantity/unit';
+import { pipeWall } from './pipes';
+import type { Schematic } from './schematic';
 
 /** One run of pipe: bore is the inside diameter, outside is the nominal size that tables go by. */
 export interface Pipe {
@@ -11,6 +14,26 @@ export interface Pipe {
   readonly size: Exact;
   readonly bore: Exact;
   readonly length: Exact;
+  /** Pipe table and size it was taken from; the wall and its material follow from them. */
+  readonly table?: string;
+  readonly nominal?: string;
+  /** What it is rated for, where that is known. */
+  readonly rating?: Exact;
+}
+/** A part that permits less than the pipe: it caps every test pressure while it is in scope. */
+export interface Element {
+  readonly id: string;
+  readonly name: string;
+  readonly place: string;
+  readonly most: Exact;
+}
+/** A volume that was measured, not added up from lengths. */
+export interface MeasuredVolume {
+  readonly by: 'draw' | 'strokes';
+  readonly volume: Exact;
+  /** 95 %, percent */
+  readonly uncertainty: Exact;
+  readonly said: string;
 }
 export interface Meter {
   /** Class as the allowance table names it, or 'none' (no meter in the section) or 'other'. */
@@ -80,11 +103,13 @@ export interface ExpectedItem {
   readonly model: string;
   readonly serial: string;
 }
+export const MEDIA = ['natural gas', 'propane', 'air', 'water'] as const;
+export type Medium = (typeof MEDIA)[number];
 /** A system as it stands on the day: copied whole into the plan. */
 export interface System {
   readonly id: string;
   readonly name: string;
-  readonly medium: 'natural gas' | 'propane' | 'air';
+  readonly medium: Medium;
   readonly workingPressure: Exact;
   readonly supplyPressure: Exact;
   readonly supplyValve: string;
@@ -108,6 +133,11 @@ export interface System {
   readonly seen?: readonly ExpectedItem[];
   /** Ways in for a gauge: port, jet, quick-connect. */
   readonly access?: readonly string[];
+  readonly elements?: readonly Element[];
+  readonly measured?: MeasuredVolume;
+  readonly schematic?: Schematic;
+  /** Gas in a liquid system at test pressure: vessel, arrestors. */
+  readonly gasInside?: Exact;
 }
 
 /** Every valve whose position matters, by kind: those named on the system page and each appliance's own. */
@@ -140,6 +170,7 @@ export const pipeVolume = (pipe: Pick<Pipe, 'bore' | 'length'>): number =>
  * @returns m3 as a figure, uncertainty in the note. Source: measurement chapter 7.1.
  */
 export function sectionVolume(system: System, withAppliances = true): Figure {
+  if (system.measured) return measuredVolume(system.measured);
   const pipes = system.pipes.reduce((sum, pipe) => sum + pipeVolume(pipe), 0);
   const meter = cubicMetres(system.meter.volume);
   const appliances = withAppliances
@@ -166,6 +197,84 @@ export function sectionVolume(system: System, withAppliances = true): Figure {
     source:
       'Pipe lengths as measured on the system page; meter and appliance volumes from their plates; chapter 7.1',
     note: 'measured lengths: about ± 10 %',
+  };
+}
+
+/** The volume as it was measured: that figure stands in place of the lengths. */
+function measuredVolume(m: MeasuredVolume): Figure {
+  const value = cubicMetres(m.volume);
+  return {
+    name: 'volume of the section',
+    value,
+    unit: 'm3',
+    decimals: Math.max(4, decimalsFor(value)),
+    formula: m.by === 'draw' ? 'V = V_drawn × P_atm / (p_before − p_after)' : 'V = strokes × stroke volume',
+    inputs: [{ name: m.by === 'draw' ? 'metered draw' : 'pump strokes', value: m.said }],
+    source: m.by === 'draw' ? 'Metered draw; fuel-gas chapter 2.5' : 'Filled by pump strokes; needs of the trade N020',
+    note: `measured: about ± ${toNumber(m.uncertainty)} %`,
+  };
+}
+
+/** 95 % parts of each way to know a volume: a bore by table and a length by tape, a bore by hand, a plate. House figures. */
+const TABLE_PART = 0.05;
+const HAND_PART = 0.1;
+const PLATE_PART = 0.2;
+/**
+ * Relative 95 % uncertainty of the section's volume: each pipe by where its bore comes from, meter and appliances by
+ * their plates, added as squares; a measured volume brings its own. House figures.
+ */
+export function volumeUncertainty(system: System, withAppliances = true): number {
+  if (system.measured) return toNumber(system.measured.uncertainty) / 100;
+  const parts = [
+    ...system.pipes.map((p) => [pipeVolume(p), p.table ? TABLE_PART : HAND_PART] as const),
+    [cubicMetres(system.meter.volume), PLATE_PART] as const,
+    ...(withAppliances ? system.appliances.map((a) => [cubicMetres(a.volume), PLATE_PART] as const) : []),
+  ];
+  const whole = parts.reduce((s, [v]) => s + v, 0);
+  return whole > 0 ? Math.hypot(...parts.map(([v, u]) => v * u)) / whole : HAND_PART;
+}
+
+/** Walls of the pipes for the stiffness of a full section; null where a pipe was not taken from a table. */
+export function wallsOf(system: System): (WallSegment & { readonly alpha: number })[] | null {
+  const walls = system.pipes.map((p) => {
+    if (!p.table || !p.nominal) return null;
+    const w = pipeWall(p.table, p.nominal);
+    return { volume: pipeVolume(p), diameter: w.diameter, wall: w.wall, modulus: w.modulus, alpha: w.alpha };
+  });
+  return walls.every((w) => w !== null) && walls.length > 0 ? walls : null;
+}
+/**
+ * Stiffness of a system full of water and what a kelvin does to it. The gas inside counts at the test pressure.
+ * @param pressure gauge Pa  @param celsius of the water  @returns null where a pipe's wall is not known
+ */
+export function systemStiffness(
+  system: System,
+  pressure: number,
+  celsius = 15,
+): { c: number; perKelvin: number; figure: Figure } | null {
+  const walls = wallsOf(system);
+  if (!walls) return null;
+  const air = system.gasInside ? cubicMetres(system.gasInside) : 0;
+  const c = stiffness(walls, air, pressure + STANDARD_ATMOSPHERE);
+  const volume = walls.reduce((s, w) => s + w.volume, 0);
+  const alpha = walls.reduce((s, w) => s + w.alpha * w.volume, 0) / volume;
+  const perBar = c / 1e-11;
+  return {
+    c,
+    perKelvin: liquidPerKelvin(volume, celsius, alpha, c),
+    figure: {
+      name: 'stiffness of the full section',
+      value: perBar,
+      unit: 'ml/bar',
+      decimals: decimalsFor(perBar),
+      formula: 'C = Σ V (1/K + D/(E e)) + V_air / P',
+      inputs: [
+        { name: 'V, water in the pipes', value: `${(volume * 1000).toFixed(1)} l` },
+        { name: 'of it by pipe and water', value: `${(stiffness(walls) / 1e-11).toFixed(2)} ml/bar` },
+        { name: 'V_air, gas inside', value: `${(air * 1000).toFixed(2)} l` },
+      ],
+      source: 'Elastic water and pipe wall; measurement chapter 7.2',
+    },
   };
 }
 

@@ -12,7 +12,9 @@ import {
 } from '@/core/quantity/exact';
 import { unitLabel, UNITS } from '@/core/quantity/unit';
 
-export type GaugeKind = 'digital' | 'dial' | 'liquid';
+export type GaugeKind = 'digital' | 'dial' | 'liquid' | 'chart';
+/** Read against a printed scale: half a division is what an eye gives. */
+const isPrinted = (gauge: Gauge): boolean => gauge.kind === 'dial' || gauge.kind === 'chart';
 
 /** A gauge as the cabinet knows it, copied into the plan. `resolution`: display step, or the dial's smallest division. */
 export interface Gauge {
@@ -26,6 +28,10 @@ export interface Gauge {
   readonly calibrated: string;
   readonly calibrationDue: string;
   readonly simulated: boolean;
+  /** Taken out of use, with the reason: it cannot judge. */
+  readonly withdrawn?: string;
+  /** Dropped, over-ranged or off zero when last checked: it must prove its zero before it judges. */
+  readonly mustZero?: string;
 }
 
 /** Gauge class a pack's table of perceptible movement is keyed by. */
@@ -33,7 +39,7 @@ export type GaugeClass = 'liquid' | 'two-decimal' | 'one-decimal' | 'dial' | 'wh
 /** The class: liquid column, dial, or a digital display by its decimals. */
 export function gaugeClass(gauge: Gauge): GaugeClass {
   if (gauge.kind === 'liquid') return 'liquid';
-  if (gauge.kind === 'dial') return 'dial';
+  if (isPrinted(gauge)) return 'dial';
   return gauge.resolution.scale >= 2 ? 'two-decimal' : gauge.resolution.scale === 1 ? 'one-decimal' : 'whole';
 }
 
@@ -52,7 +58,7 @@ export function perceptibleMovement(gauge: Gauge, table: Partial<Record<GaugeCla
       ...fromPack,
       value: inUnit(fromPack.value, gauge.resolution.unit, gauge.resolution.scale + 1, 'down'),
     };
-  if (gauge.kind === 'dial')
+  if (isPrinted(gauge))
     return {
       value: half(gauge.resolution),
       broken: 'at',
@@ -67,7 +73,7 @@ export function perceptibleMovement(gauge: Gauge, table: Partial<Record<GaugeCla
 
 /** The step entries must fall on: the display step, or half a division of a dial. */
 export const entryStep = (gauge: Gauge): Exact =>
-  gauge.kind === 'dial' ? half(gauge.resolution) : gauge.resolution;
+  isPrinted(gauge) ? half(gauge.resolution) : gauge.resolution;
 
 /**
  * Reads a figure typed for this gauge: unit fixed, decimals of the display, inside the range.
@@ -104,7 +110,7 @@ export function checkRange(value: Exact, gauge: Gauge): void {
 
 /** One way in which a gauge does not fit the work, in a sentence. */
 export interface Misfit {
-  readonly code: 'unit' | 'range' | 'resolution' | 'calibration' | 'dial-part' | 'dial-scale';
+  readonly code: 'unit' | 'range' | 'resolution' | 'calibration' | 'dial-part' | 'dial-scale' | 'withdrawn' | 'zero';
   readonly text: string;
   readonly blocks: boolean;
 }
@@ -151,7 +157,7 @@ export function gaugeFit(
       blocks: true,
       text: `${gauge.name} moves in steps of ${showExact(gauge.resolution)}, too coarse for a rule that counts ${showExact(counts.value)}. Choose a finer one.`,
     });
-  if (gauge.kind === 'dial' && asked.dialScaleMost) {
+  if (isPrinted(gauge) && asked.dialScaleMost) {
     const most = scaled(test.pressure, asked.dialScaleMost, 1, test.pressure.scale, 'down');
     if (compare(gauge.greatest, most) > 0)
       misfits.push({
@@ -167,7 +173,7 @@ export function gaugeFit(
       text: `${gauge.name} ends at ${showExact(gauge.greatest)}; the test needs ${showExact(test.pressure)}. Choose one with a larger range.`,
     });
   // a code's own rule on the scale takes the place of the general one
-  if (gauge.kind === 'dial' && !asked.dialScaleMost) {
+  if (isPrinted(gauge) && !asked.dialScaleMost) {
     const quarter = exact(gauge.greatest.digits * 25, gauge.greatest.scale + 2, unit);
     const threeQuarters = exact(gauge.greatest.digits * 75, gauge.greatest.scale + 2, unit);
     if (compare(test.pressure, quarter) < 0 || compare(test.pressure, threeQuarters) > 0)
@@ -186,6 +192,18 @@ export function gaugeFit(
         text: `${gauge.name} moves in steps of ${showExact(gauge.resolution)}, too coarse for a limit of ${showExact(test.limit)}: a step may be at most half of it.`,
       });
   }
+  if (gauge.withdrawn)
+    misfits.push({
+      code: 'withdrawn',
+      blocks: true,
+      text: `${gauge.name} is out of use: ${gauge.withdrawn}. Use another gauge.`,
+    });
+  if (gauge.mustZero)
+    misfits.push({
+      code: 'zero',
+      blocks: false,
+      text: `${gauge.name} was ${gauge.mustZero}: it cannot judge before it shows zero, open to air.`,
+    });
   if (gauge.calibrationDue < day)
     misfits.push({
       code: 'calibration',

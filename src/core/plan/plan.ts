@@ -312,17 +312,26 @@ export function acceptOf(
 export const inBand = (value: Exact, band: { low: Exact; high: Exact }): boolean =>
   compare(value, band.low) >= 0 && compare(value, band.high) <= 0;
 
-/** Nominal test pressure of a part: the figure of the pack, or the top of its formula's band. */
-export function testPressure(plan: Plan, part?: string | null, unit: Unit | null = null): Exact {
+/**
+ * Nominal test pressure of a part with its working: the figure of the pack, or the foot of its formula's band.
+ * @throws FormulaError when a fact of the system is missing
+ */
+export function testPressureOf(
+  plan: Plan,
+  part?: string | null,
+  unit: Unit | null = null,
+): { readonly value: Exact; readonly working: Working | null } {
   const spec = ruleOf(plan, part).pressure;
   const pressure =
     typeof spec === 'object' && 'value' in spec
       ? (spec.unless.find((u) => applies(plan, part, u.when))?.value ?? spec.value)
       : spec;
-  return typeof pressure === 'string'
-    ? parseWithUnit(pressure)
-    : pressureOf(pressure, formulaContext(plan, part, { unit })).low;
+  if (typeof pressure === 'string') return { value: parseWithUnit(pressure), working: null };
+  const found = pressureOf(pressure, formulaContext(plan, part, { unit }));
+  return { value: found.low, working: found.working };
 }
+export const testPressure = (plan: Plan, part?: string | null, unit: Unit | null = null): Exact =>
+  testPressureOf(plan, part, unit).value;
 
 export const limitsOf = (table: Partial<Record<GaugeClass, PackLimit>>): Partial<Record<GaugeClass, Limit>> =>
   Object.fromEntries(

@@ -32,3 +32,13 @@ export const decimalsFor = (value: number): number => {
   const size = Math.abs(value);
   return size === 0 ? 2 : Math.max(0, Math.min(4, 2 - Math.floor(Math.log10(size))));
 };
+/** A number with so many significant digits, true minus; never as a power of ten between a millionth and a billion. */
+export function significantText(value: number, digits = 4): string {
+  if (value === 0) return '0';
+  const size = Math.abs(value);
+  const text =
+    size >= 1e9 || size < 1e-6
+      ? value.toExponential(digits - 1)
+      : value.toFixed(Math.max(0, Math.min(12, digits - 1 - Math.floor(Math.log10(size)))));
+  return text.replace('-', '−').replace('e−', 'e-');
+}

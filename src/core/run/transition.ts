@@ -90,7 +90,8 @@ export function follow(plan: Plan, state: RunState, outcome: string, at: number)
   enter(plan, state, next.first, at);
 }
 
-const nextPart = (plan: Plan, part: string): Part | null => {
+/** The part that follows this one, or null. */
+export const nextPart = (plan: Plan, part: string): Part | null => {
   const parts = plan.procedure.parts ?? [];
   const index = parts.findIndex((p) => p.key === part);
   return index < 0 ? null : (parts[index + 1] ?? null);

@@ -1,40 +1,76 @@
 'use client';
-import { BookOpen, CalendarClock, MapPin, Scale } from 'lucide-react';
+import { BookOpen, CalendarClock, Calculator, Ellipsis, Gauge, MapPin, Route, Scale } from 'lucide-react';
 import Link from 'next/link';
 import { usePathname } from 'next/navigation';
+import { Popover } from 'radix-ui';
+import { useState } from 'react';
 import type { Identity } from '@/wire/role';
 import { PersonMenu } from './person-menu';
 
+/** `often`: stands in the phone's bar; the others are a tap further, under More. */
 const PLACES = [
-  { href: '/today', word: 'Today', Icon: CalendarClock },
-  { href: '/places', word: 'Places', Icon: MapPin },
-  { href: '/ledger', word: 'Ledger', Icon: BookOpen },
-  { href: '/rules', word: 'Rules', Icon: Scale },
+  { href: '/today', word: 'Today', Icon: CalendarClock, often: true },
+  { href: '/places', word: 'Places', Icon: MapPin, often: true },
+  { href: '/plan', word: 'Plan', Icon: Route, often: true },
+  { href: '/ledger', word: 'Ledger', Icon: BookOpen, often: false },
+  { href: '/cabinet', word: 'Cabinet', Icon: Gauge, often: false },
+  { href: '/rules', word: 'Rules', Icon: Scale, often: false },
+  { href: '/desk', word: 'Desk', Icon: Calculator, often: false },
 ] as const;
+
+const item = (here: boolean) =>
+  `flex min-h-16 flex-1 flex-col items-center justify-center gap-1 text-sm lg:min-h-[68px] lg:flex-none ${here ? 'border-t-4 border-lake font-bold text-ink lg:border-t-0 lg:border-l-4' : 'border-t-4 border-transparent text-quiet hover:text-ink lg:border-t-0 lg:border-l-4'}`;
 
 /** The places of the product: a slim rail at the left on wide screens, a bar at the bottom on a phone. */
 export function Rail({ who }: { who: Identity }) {
   const path = usePathname();
+  const [more, setMore] = useState(false);
+  const at = (href: string) => path === href || path.startsWith(`${href}/`);
+  const rare = PLACES.filter((p) => !p.often);
   return (
     <nav
       aria-label="Places in the product"
-      className="no-print fixed inset-x-0 bottom-0 z-40 flex border-t border-seam bg-panel pb-[env(safe-area-inset-bottom)] lg:inset-y-0 lg:right-auto lg:w-[72px] lg:flex-col lg:border-t-0 lg:border-r lg:pb-0"
+      className="no-print fixed inset-x-0 bottom-0 z-40 flex border-t border-seam bg-panel pb-[env(safe-area-inset-bottom)] lg:inset-y-0 lg:right-auto lg:w-[72px] lg:flex-col lg:overflow-y-auto lg:border-t-0 lg:border-r lg:pb-0"
     >
-      {PLACES.map(({ href, word, Icon }) => {
-        const here = path === href || path.startsWith(`${href}/`);
-        return (
-          <Link
-            key={href}
-            href={href}
-            prefetch={false}
-            aria-current={here ? 'page' : undefined}
-            className={`flex min-h-16 flex-1 flex-col items-center justify-center gap-1 text-sm lg:flex-none lg:min-h-[72px] ${here ? 'font-bold text-ink border-t-4 border-lake lg:border-t-0 lg:border-l-4' : 'text-quiet border-t-4 border-transparent hover:text-ink lg:border-t-0 lg:border-l-4'}`}
+      {PLACES.map(({ href, word, Icon, often }) => (
+        <Link
+          key={href}
+          href={href}
+          prefetch={false}
+          aria-current={at(href) ? 'page' : undefined}
+          className={`${item(at(href))} ${often ? '' : 'max-lg:hidden'}`}
+        >
+          <Icon size={22} aria-hidden strokeWidth={1.75} />
+          {word}
+        </Link>
+      ))}
+      <Popover.Root open={more} onOpenChange={setMore}>
+        <Popover.Trigger className={`${item(rare.some((p) => at(p.href)))} lg:hidden`}>
+          <Ellipsis size={22} aria-hidden strokeWidth={1.75} />
+          More
+        </Popover.Trigger>
+        <Popover.Portal>
+          <Popover.Content
+            side="top"
+            collisionPadding={10}
+            className="z-50 grid w-64 border border-ink bg-panel text-ink"
           >
-            <Icon size={22} aria-hidden strokeWidth={1.75} />
-            {word}
-          </Link>
-        );
-      })}
+            {rare.map(({ href, word, Icon }) => (
+              <Link
+                key={href}
+                href={href}
+                prefetch={false}
+                aria-current={at(href) ? 'page' : undefined}
+                onClick={() => setMore(false)}
+                className="flex min-h-16 items-center gap-4 border-t border-seam px-4 first:border-t-0"
+              >
+                <Icon size={22} aria-hidden strokeWidth={1.75} />
+                {word}
+              </Link>
+            ))}
+          </Popover.Content>
+        </Popover.Portal>
+      </Popover.Root>
       <div className="flex flex-1 lg:mt-auto lg:flex-none">
         <PersonMenu who={who} />
       </div>

@@ -1,0 +1,139 @@
+/** The cabinet beside gauges, and the log of everything in it. */
+import type { Exact } from '@/core/quantity/exact';
+import type { Gauge } from './gauge';
+
+export const KIT_KINDS = {
+  fan: 'duct fan',
+  thermometer: 'thermometer',
+  barometer: 'barometer',
+  pump: 'pump',
+  vessel: 'graduated vessel',
+  hose: 'hose or test rig',
+  plug: 'plug',
+  detector: 'detector',
+  consumable: 'consumable',
+} as const;
+export type KitKind = keyof typeof KIT_KINDS;
+/** A range of a fan: its flows and, where its sheet gives them, flow = k dp^m. */
+export interface FanRange {
+  readonly name: string;
+  readonly least: Exact;
+  readonly greatest: Exact;
+}
+export interface KitFacts {
+  readonly id: string;
+  readonly kind: KitKind;
+  readonly name: string;
+  readonly serial: string;
+  /** Day by which it is to be checked, calibrated or tested again; '' where it never is. */
+  readonly due: string;
+  /** Days from one check to the next. */
+  readonly interval: number | null;
+  readonly note: string;
+  /** Thermometer, barometer, vessel: its step. */
+  readonly resolution?: Exact;
+  /** Pump: what one stroke delivers. */
+  readonly stroke?: Exact;
+  /** Pump, hose, plug: what it is rated for. */
+  readonly rating?: Exact;
+  /** Vessel: what it holds. Plug: bores it fits, in words. */
+  readonly size?: string;
+  readonly ranges?: readonly FanRange[];
+  /** Consumable: batch printed on it. */
+  readonly batch?: string;
+  readonly withdrawn?: string;
+}
+
+/** What is written about a thing of the cabinet; entries are never changed. */
+export type LogEntry =
+  | { readonly what: 'zero'; readonly figure: Exact; readonly good: boolean; readonly run?: string }
+  | {
+      /** Own kit closed on itself: fall over a time, at a pressure; or a flow for ducts. */
+      readonly what: 'blank';
+      readonly pressure: Exact;
+      readonly loss: Exact;
+      readonly minutes: number;
+    }
+  | { readonly what: 'calibrated'; readonly on: string; readonly due: string; readonly certificate: string }
+  | { readonly what: 'dropped'; readonly text: string }
+  | { readonly what: 'over-ranged'; readonly text: string }
+  | { readonly what: 'rejected'; readonly text: string }
+  | { readonly what: 'returned'; readonly text: string }
+  | { readonly what: 'swapped'; readonly forName: string; readonly run: string }
+  | { readonly what: 'note'; readonly text: string };
+export interface DatedEntry {
+  readonly id: string;
+  readonly at: string;
+  readonly by: string;
+  readonly entry: LogEntry;
+}
+/** Newest first, what a log says of a gauge now. */
+export interface Standing {
+  /** Why it must be zeroed open to air before it judges; '' when it need not. */
+  readonly mustZero: string;
+  readonly withdrawn: string;
+  readonly lastZero: { readonly at: string; readonly figure: Exact; readonly good: boolean } | null;
+  readonly lastBlank: {
+    readonly at: string;
+    readonly days: number;
+    readonly pressure: Exact;
+    readonly loss: Exact;
+    readonly minutes: number;
+  } | null;
+  readonly swaps: number;
+  readonly rejections: number;
+}
+const DAY = 86_400_000;
+/** @param log in any order  @param now ms */
+export function standingOf(log: readonly DatedEntry[], now: number): Standing {
+  const newest = [...log].sort((a, b) => b.at.localeCompare(a.at) || b.id.localeCompare(a.id));
+  const zero = newest.find((e) => e.entry.what === 'zero');
+  const shock = newest.find((e) => e.entry.what === 'dropped' || e.entry.what === 'over-ranged');
+  const use = newest.find((e) => e.entry.what === 'rejected' || e.entry.what === 'returned');
+  const blank = newest.find((e) => e.entry.what === 'blank');
+  const good = zero?.entry.what === 'zero' && zero.entry.good;
+  const mustZero =
+    zero && !good
+      ? `off zero when last checked, ${zero.at.slice(0, 10)}`
+      : shock && (!zero || zero.at < shock.at)
+        ? `${shock.entry.what}, ${shock.at.slice(0, 10)}`
+        : '';
+  return {
+    mustZero,
+    withdrawn: use?.entry.what === 'rejected' ? use.entry.text : '',
+    lastZero:
+      zero?.entry.what === 'zero' ? { at: zero.at, figure: zero.entry.figure, good: zero.entry.good } : null,
+    lastBlank:
+      blank?.entry.what === 'blank'
+        ? {
+            at: blank.at,
+            days: Math.max(0, Math.floor((now - Date.parse(blank.at)) / DAY)),
+            pressure: blank.entry.pressure,
+            loss: blank.entry.loss,
+            minutes: blank.entry.minutes,
+          }
+        : null,
+    swaps: log.filter((e) => e.entry.what === 'swapped').length,
+    rejections: log.filter((e) => e.entry.what === 'rejected').length,
+  };
+}
+/** A gauge with what its log says of it, as a plan takes it along. */
+export function withStanding(gauge: Gauge, standing: Standing): Gauge {
+  const { withdrawn: _w, mustZero: _z, ...rest } = gauge;
+  return {
+    ...rest,
+    ...(standing.withdrawn ? { withdrawn: standing.withdrawn } : {}),
+    ...(standing.mustZero ? { mustZero: standing.mustZero } : {}),
+  };
+}
+/** A blank older than this is no use for a test that counts on it: it is made again. Days, house figure. */
+export const BLANK_LASTS = 30;
+/** Things of the cabinet that fall due, with what is due. */
+export const dueWords = (kind: KitKind | 'gauge'): string =>
+  kind === 'hose' || kind === 'plug'
+    ? 'Own-kit test'
+    : kind === 'consumable'
+      ? 'Use before'
+      : kind === 'detector'
+        ? 'Sensitivity check'
+        : 'Calibration';

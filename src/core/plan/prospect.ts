@@ -1,0 +1,211 @@
+/** What a plan says before the van leaves: per part its pressure, holds, gauges, and how far weather moves the reading. */
+import { gasHoldOf, gasHoldSees } from '@/core/adequacy/gas';
+import { gaugeFit, type Gauge, type Misfit } from '@/core/instrument/gauge';
+import { volumeUncertainty } from '@/core/installation/section';
+import { pressurePerKelvin } from '@/core/medium/gas';
+import { energyLevel, fallingMass, gasEnergy, liquidEnergy, type EnergyLevel } from '@/core/medium/energy';
+import { WATER_BULK_MODULUS } from '@/core/medium/water';
+import type { HoldStage } from '@/core/pack/types';
+import { holdSetting, leakThatMatters, minutesFor, type HoldMinutes } from '@/core/run/hold-spec';
+import { perceptibleOf } from '@/core/run/read';
+import { reduce } from '@/core/run/reduce';
+import type { RunState } from '@/core/run/state';
+import { toNumber, type Exact, type Limit } from '@/core/quantity/exact';
+import { convert, type Unit } from '@/core/quantity/unit';
+import { known } from './formulas';
+import { allowanceOf, caseOf, fitTarget, planVolume, ruleOf, type Plan } from './plan';
+import { pressurePlan, type PressurePlan } from './weakest';
+
+/** How a gauge of the cabinet would serve a part. */
+export interface GaugeProspect {
+  readonly gauge: Gauge;
+  readonly misfits: readonly Misfit[];
+  /** May it judge at all? */ readonly usable: boolean;
+  /** Smallest leak at the planned minutes with this gauge, l/h; null where no hold of the part is judged by a fall. */
+  readonly sees: number | null;
+  readonly needed: number | 'over-a-day' | null;
+}
+export interface HoldProspect {
+  readonly stage: string;
+  readonly title: string;
+  readonly role: HoldStage['role'];
+  readonly times: HoldMinutes;
+  /** l/h seen at the minutes of the rule, the house standard, the need and the plan. */
+  readonly sees: { readonly rule: number; readonly house: number | null; readonly needed: number | null; readonly planned: number };
+}
+export interface Sensitivity {
+  readonly unit: Unit;
+  /** change of the reading per kelvin and per mbar of barometer, in the gauge's unit */
+  readonly perKelvin: number;
+  readonly perMillibar: number;
+  readonly limit: Limit;
+  /** kelvin that alone move the reading by the limit */
+  readonly kelvinToLimit: number;
+}
+export interface PartProspect {
+  readonly part: string | null;
+  readonly title: string;
+  readonly pressure: PressurePlan;
+  readonly gauges: readonly GaugeProspect[];
+  /** id of the gauge proposed, the first that may judge, sees most and stands in no other's way */
+  readonly best: string | null;
+  readonly holds: readonly HoldProspect[];
+  /** l/h, and at which pressure it is meant */
+  readonly matters: { readonly leak: Exact; readonly at: 'working' | 'test'; readonly binding: boolean; readonly source: string };
+  readonly sensitivity: Sensitivity | null;
+  readonly energy: {
+    readonly gas: number;
+    readonly water: number;
+    readonly mass: number;
+    readonly level: EnergyLevel;
+  } | null;
+}
+
+/** A state in which nothing has happened but the choice of the gauge. */
+const chosen = (plan: Plan, gauge: string | null): RunState => ({ ...reduce(plan, []), gauge });
+const judged = (plan: Plan, part: string | null): [string, HoldStage][] =>
+  Object.entries(plan.procedure.stages).flatMap(([key, s]): [string, HoldStage][] =>
+    s.kind === 'hold' && (s.part ?? null) === part && (s.role === 'tightness' || s.role === 'strength' || s.role === 'leak-rate')
+      ? [[key, s]]
+      : [],
+  );
+
+/** Smallest leak in l/h that a hold of so many minutes shows with a gauge; null where the pressure is not known. */
+export function sees(plan: Plan, part: string | null, gauge: Gauge, minutes: number): number | null {
+  const found = known(() => holdSetting(plan, chosen(plan, gauge.id), minutes, part, undefined, gauge));
+  if ('missing' in found || !found.value || !(found.value.pressure > 0)) return null;
+  return gasHoldSees(gasHoldOf(found.value), ruleOf(plan, part).temperatureDefault).leak;
+}
+/** The curve of leak seen against minutes, for drawing: from half a minute to `most`, evenly on a log scale. */
+export function seenCurve(plan: Plan, part: string | null, gauge: Gauge, most: number, points = 60): [number, number][] {
+  const first = Math.log(0.5);
+  const last = Math.log(Math.max(most, 2));
+  return Array.from({ length: points }, (_, i) => Math.exp(first + ((last - first) * i) / (points - 1))).flatMap(
+    (minutes): [number, number][] => {
+      const leak = sees(plan, part, gauge, minutes);
+      return leak === null ? [] : [[minutes, leak]];
+    },
+  );
+}
+
+const timesOf = (plan: Plan, part: string | null, gauge: string | null, stage: HoldStage) =>
+  known(() =>
+    minutesFor(
+      plan,
+      chosen(plan, gauge),
+      part,
+      stage.minutes,
+      stage.minutesSource,
+      stage.role === 'tightness' || stage.role === 'strength',
+    ),
+  );
+
+function gaugesOf(plan: Plan, part: string | null, day: string): GaugeProspect[] {
+  const target = known(() => fitTarget(plan, part));
+  const [hold] = judged(plan, part).filter(([, s]) => s.role !== 'strength');
+  return plan.gauges
+    .map((gauge): GaugeProspect => {
+      const misfits = 'missing' in target ? [] : gaugeFit(gauge, target.value, day);
+      const usable = !misfits.some((m) => m.blocks);
+      if (!usable || !hold) return { gauge, misfits, usable, sees: null, needed: null };
+      const times = timesOf(plan, part, gauge.id, hold[1]);
+      if ('missing' in times) return { gauge, misfits, usable, sees: null, needed: null };
+      return { gauge, misfits, usable, sees: sees(plan, part, gauge, times.value.planned), needed: times.value.needed };
+    })
+    .sort(
+      (a, b) =>
+        Number(b.usable) - Number(a.usable) ||
+        a.misfits.length - b.misfits.length ||
+        (a.sees ?? Infinity) - (b.sees ?? Infinity) ||
+        a.gauge.name.localeCompare(b.gauge.name),
+    );
+}
+function sensitivityOf(plan: Plan, part: string | null, gauge: Gauge, pressure: Exact): Sensitivity {
+  const unit = gauge.resolution.unit;
+  const pa = convert(toNumber(pressure), pressure.unit, 'Pa');
+  const perKelvin = convert(pressurePerKelvin(pa, 293.15), 'Pa', unit);
+  const allowance = allowanceOf(plan, part).limit;
+  const limit = allowance ?? perceptibleOf(plan, gauge, part);
+  return {
+    unit,
+    perKelvin,
+    perMillibar: convert(1, 'mbar', unit),
+    limit,
+    kelvinToLimit: convert(toNumber(limit.value), limit.value.unit, unit) / perKelvin,
+  };
+}
+
+/** One part of the plan as it stands with a gauge (absent: the best of the cabinet). @param day ISO date of the test */
+export function partProspect(plan: Plan, part: string | null, day: string, gauge?: string): PartProspect {
+  const rule = ruleOf(plan, part);
+  const pressure = pressurePlan(plan, part);
+  const gauges = gaugesOf(plan, part, day);
+  const best = gauges.find((g) => g.usable)?.gauge.id ?? null;
+  const judging = plan.gauges.find((g) => g.id === (gauge ?? best)) ?? null;
+  const holds = judging
+    ? judged(plan, part).flatMap(([key, stage]): HoldProspect[] => {
+        const times = timesOf(plan, part, judging.id, stage);
+        if ('missing' in times) return [];
+        const at = (m: number | null) => (m === null ? null : sees(plan, part, judging, m));
+        const planned = at(times.value.planned);
+        if (planned === null) return [];
+        return [
+          {
+            stage: key,
+            title: stage.title,
+            role: stage.role,
+            times: times.value,
+            sees: {
+              rule: at(times.value.rule)!,
+              house: at(times.value.house),
+              needed: typeof times.value.needed === 'number' ? at(times.value.needed) : null,
+              planned,
+            },
+          },
+        ];
+      })
+    : [];
+  const volume = planVolume(plan, part).value * (1 + volumeUncertainty(plan.system, caseOf(plan, part).appliances));
+  const pa = pressure.pressure && convert(toNumber(pressure.pressure), pressure.pressure.unit, 'Pa');
+  const gas = pa === null ? 0 : gasEnergy(volume, pa);
+  return {
+    part,
+    title: plan.procedure.parts?.find((p) => p.key === part)?.title ?? plan.procedure.title,
+    pressure,
+    gauges,
+    best,
+    holds,
+    matters: {
+      leak: leakThatMatters(plan, part),
+      at: rule.adequacy.at ?? 'working',
+      binding: rule.adequacy.binding,
+      source: rule.adequacy.source,
+    },
+    sensitivity: judging && pressure.pressure ? sensitivityOf(plan, part, judging, pressure.pressure) : null,
+    energy:
+      pa === null
+        ? null
+        : {
+            gas,
+            water: liquidEnergy(pa, volume / WATER_BULK_MODULUS),
+            mass: fallingMass(gas),
+            level: energyLevel(gas),
+          },
+  };
+}
+/** Every part that has a pressure of its own to plan; the whole where there are no parts. */
+export const planParts = (plan: Plan): (string | null)[] =>
+  plan.procedure.parts?.length ? plan.procedure.parts.map((p) => p.key) : [null];
+
+/** Gauges of the same unit, kind and range that may also judge: what is swapped in before anything is opened up. */
+export const sparesOf = (gauge: Gauge, cabinet: readonly Gauge[], day: string): Gauge[] =>
+  cabinet.filter(
+    (g) =>
+      g.id !== gauge.id &&
+      g.resolution.unit === gauge.resolution.unit &&
+      g.kind === gauge.kind &&
+      g.calibrationDue >= day &&
+      !g.withdrawn &&
+      toNumber(g.greatest) <= 2 * toNumber(gauge.greatest) &&
+      toNumber(g.greatest) >= toNumber(gauge.greatest) / 2,
+  );

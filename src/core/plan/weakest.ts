@@ -1,0 +1,62 @@
+/** The weakest element in scope and what it does to a test pressure. */
+import type { Plan } from './plan';
+import { caseOf, testPressureOf } from './plan';
+import { known, wanted, type Working } from './formulas';
+import { compare, parseWithUnit, showExact, type Exact } from '@/core/quantity/exact';
+
+/** Through gas appliances whose plate was not read: 14 inWC. Source: the work, cautions */
+const PLATE_NOT_READ = '14 inWC';
+
+export interface Weakest {
+  readonly name: string;
+  readonly most: Exact;
+  readonly why: string;
+}
+/** Everything in scope that permits only so much, the least first. */
+export function permitted(plan: Plan, part?: string | null): Weakest[] {
+  const { system } = plan;
+  const gas = system.medium !== 'water';
+  const through = caseOf(plan, part).appliances && gas;
+  const list: Weakest[] = [
+    ...(system.elements ?? []).map((e) => ({
+      name: e.place ? `${e.name}, ${e.place}` : e.name,
+      most: e.most,
+      why: 'as entered on the place page',
+    })),
+    ...system.pipes.flatMap((p) => (p.rating ? [{ name: p.name, most: p.rating, why: 'rating of the pipe' }] : [])),
+    ...(through
+      ? system.appliances.map((a) => ({
+          name: a.name,
+          most: a.maxInlet ?? parseWithUnit(PLATE_NOT_READ),
+          why: a.maxInlet ? 'maximum inlet pressure on its plate' : 'plate not read: 14 inWC, above that disconnect it',
+        }))
+      : []),
+  ];
+  return list.sort((a, b) => compare(a.most, wanted(b.most, a.most.unit, 'down')));
+}
+
+export interface PressurePlan {
+  /** Nominal test pressure; null while something is missing */ readonly pressure: Exact | null;
+  readonly missing: string;
+  readonly working: Working | null;
+  readonly weakest: Weakest | null;
+  /** Why no test is possible as entered, and what to do. */ readonly impossible: string;
+}
+/** Test pressure of a part with its working, the weakest element, and the impossible explained. */
+export function pressurePlan(plan: Plan, part?: string | null): PressurePlan {
+  const [weakest = null] = permitted(plan, part);
+  const found = known(() => testPressureOf(plan, part));
+  if ('missing' in found)
+    return { pressure: null, missing: found.missing, working: null, weakest, impossible: '' };
+  const { value: pressure, working } = found.value;
+  const over = weakest && compare(wanted(pressure, weakest.most.unit, 'up'), weakest.most) > 0;
+  return {
+    pressure,
+    missing: '',
+    working,
+    weakest,
+    impossible: over
+      ? `${weakest.name} permits ${showExact(weakest.most)} (${weakest.why}); the rule asks for ${showExact(pressure)}. Take it out of scope by a plug, a cap or a proved valve and name it under what is not covered, or choose a procedure with a lower pressure.`
+      : '',
+  };
+}

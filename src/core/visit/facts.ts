@@ -1,0 +1,25 @@
+import type { VisitTest } from './build';
+import type { VisitTask } from './types';
+
+/** A visit as it is kept: its tests, its tasks, and what was chosen by hand. */
+export interface VisitFacts {
+  readonly id: string;
+  readonly title: string;
+  /** Day (ISO) and clock time at which it begins, in its zone. */
+  readonly day: string;
+  readonly start: string;
+  readonly zone: string;
+  readonly crew: number;
+  /** Who must be present, by role or name, and who is invited. */
+  readonly present: readonly string[];
+  readonly permit: string;
+  /** Clock time by which the place must have its gas or water again; '' for none. */
+  readonly promise: string;
+  readonly tests: readonly VisitTest[];
+  readonly tasks: readonly VisitTask[];
+  /** Chosen by hand: when each task is wished to begin, and which may begin no earlier. Empty: the planner decides. */
+  readonly wishes: Readonly<Record<string, number>>;
+  readonly pinned: readonly string[];
+  /** Tasks said to be done, with their minutes from the start. */
+  readonly done: Readonly<Record<string, { readonly start: number; readonly end: number }>>;
+}
