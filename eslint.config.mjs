@@ -10,7 +10,8 @@ const rooms = {
   device: ['wire', 'core'],
   database: ['core', 'wire'],
   server: ['database', 'core', 'wire', 'chart'],
-  ui: ['device', 'chart', 'wire', 'core'],
+  worker: ['core', 'wire'],
+  ui: ['device', 'chart', 'worker', 'wire', 'core'],
   app: ['ui', 'server', 'device', 'chart', 'wire', 'core'],
   cli: ['core', 'wire'],
 };

@@ -2,13 +2,15 @@ import { readdirSync, readFileSync } from 'node:fs';
 import path from 'node:path';
 import type { System } from '@/core/installation/section';
 import type { Gauge } from '@/core/instrument/gauge';
+import type { KitFacts, LogEntry } from '@/core/instrument/kit';
 import { loadPack, PackError } from '@/core/pack/load';
 import type { Pack } from '@/core/pack/types';
 import { canonical, sha256Hex } from '@/core/record/record';
 import { parseWithUnit } from '@/core/quantity/exact';
 import { playScript, type ScriptLine } from '@/core/run/script';
 import { inOrganisation } from '@/database/client';
-import { gauges, organisations, packs, people, sites, systems } from '@/database/schema';
+import { gauges, kit, organisations, packs, people, sites, systems } from '@/database/schema';
+import { writeHistory } from '@/server/cabinet/cabinet';
 import { now, shiftClock } from '@/server/now';
 import { closeFollowUp, openFollowUps } from '@/server/records/follow-ups';
 import { appendEvents, readRun } from '@/server/runs/log';
@@ -16,6 +18,8 @@ import { openFailure, startRun } from '@/server/runs/start';
 import { makeSigningKey } from '@/server/sealing/keys';
 import { sealRun } from '@/server/sealing/seal';
 import { hashPassword } from '@/server/session/password';
+import { readVisitFacts } from '@/server/visits/store';
+import { addTest, changeVisit, makeVisit } from '@/server/visits/visits';
 import type { Role } from '@/wire/role';
 import { uuid7 } from '@/wire/uuid7';
 
@@ -47,6 +51,18 @@ interface Demo {
     retest?: true;
     lines: ScriptLine[];
     seal: boolean;
+  }[];
+  kit: (Record<string, unknown> & { name: string })[];
+  log: { of: string; by: string; at: string; entry: Record<string, unknown> }[];
+  visits: {
+    by: string;
+    /** Days from the day the demo is loaded, like "+1". */
+    day: string;
+    start: string;
+    title: string;
+    promise: string;
+    present: string[];
+    tests: { system: string; procedure: string; case: string }[];
   }[];
 }
 export interface DemoPerson {
@@ -148,7 +164,20 @@ const FIGURES = new Set([
   'size',
   'bore',
   'length',
+  'most',
+  'rating',
+  'stroke',
+  'resolution',
+  'least',
+  'greatest',
+  'pressure',
+  'loss',
 ]);
+/** Of kit, `size` is a word. */
+const kitFigures = (value: Record<string, unknown>): unknown => {
+  const { size, ...rest } = value;
+  return { ...(figures(rest) as object), ...(size ? { size } : {}) };
+};
 /** Turns written figures ("21 mbar") into exact ones. A tank's size is a word, not a figure. */
 const figures = (value: unknown, inTank = false): unknown =>
   Array.isArray(value)
@@ -177,7 +206,14 @@ export async function loadDemo(): Promise<{
     'hollin-tarrow.example',
   );
   const systemIds: Record<string, string> = {};
+  const cabinetIds: Record<string, string> = {};
   await inOrganisation({ org }, async (tx) => {
+    for (const item of demo.kit) {
+      const id = uuid7(Date.now());
+      cabinetIds[item.name] = id;
+      const facts = kitFigures({ ...item, id }) as KitFacts;
+      await tx.insert(kit).values({ org, id, name: item.name, facts });
+    }
     for (const { key: _key, ...g } of demo.gauges) {
       const id = uuid7(Date.now());
       const facts = {
@@ -188,6 +224,7 @@ export async function loadDemo(): Promise<{
         resolution: q(g.resolution!),
         simulated: false,
       } as unknown as Gauge;
+      cabinetIds[facts.name] = id;
       await tx.insert(gauges).values({ org, id, name: facts.name, facts });
     }
     for (const site of demo.sites) {
@@ -252,6 +289,11 @@ export async function loadDemo(): Promise<{
       await sealRun(session, id);
     }
   }
+  for (const l of demo.log) {
+    shiftClock(Date.parse(l.at) - Date.now());
+    const what = figures(l.entry) as LogEntry;
+    await writeHistory({ org }, cabinetIds[l.of]!, { at: Date.parse(l.at), by: l.by, what });
+  }
   // reports of past years were made at the time; those of this year may still be open
   for (const f of await openFollowUps({ org }))
     if (f.kind === 'report' && f.due < '2026-01-01') {
@@ -260,5 +302,46 @@ export async function loadDemo(): Promise<{
       await closeFollowUp({ org, person: office.id, name: office.name }, f.id);
     }
   shiftClock(0);
+  for (const v of demo.visits) {
+    const by = persons.get(v.by)!;
+    const session = {
+      org,
+      person: by.id,
+      name: by.name,
+      role: by.role,
+      organisation: demo.organisation.name,
+      licence: by.licence,
+      session: '',
+    };
+    const id = uuid7(Date.now());
+    const day = new Date(loadedAt + Number(v.day) * 86_400_000).toISOString().slice(0, 10);
+    await makeVisit(session, { id, title: v.title, day, start: v.start, zone: 'Europe/London' });
+    let version = 1;
+    for (const t of v.tests)
+      ({ version } = await addTest(session, id, version, {
+        id: uuid7(Date.now()).slice(-12),
+        system: systemIds[t.system]!,
+        pack: packOf.get(t.procedure)!,
+        procedure: t.procedure,
+        case: t.case,
+        gauge: null,
+      }));
+    const { facts } = await readVisitFacts({ org }, id);
+    await changeVisit(session, id, {
+      version,
+      removed: [],
+      title: facts.title,
+      day,
+      start: facts.start,
+      crew: 1,
+      permit: '',
+      present: v.present,
+      promise: v.promise,
+      tasks: facts.tasks as never,
+      wishes: {},
+      pinned: [],
+      done: {},
+    });
+  }
   return { people: signIns, org, systems: systemIds };
 }

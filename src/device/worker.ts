@@ -16,7 +16,9 @@ export async function startWorker(keep: readonly string[] = []): Promise<void> {
     ].map((e) =>
       'href' in e && e.href ? new URL(e.href).pathname : new URL((e as HTMLScriptElement).src).pathname,
     );
-    registration.active?.postMessage({ keep: [...new Set([...assets, ...linked, ...keep, '/offline', '/desk'])] });
+    registration.active?.postMessage({
+      keep: [...new Set([...assets, ...linked, ...keep, '/offline', '/desk'])],
+    });
   } catch {
     /* no worker here (private window): the bench still works while the page is open */
   }

@@ -2,11 +2,7 @@ import * as yup from 'yup';
 import { eventSchema } from '@/core/run/event-schema';
 import type { RunEvent } from '@/core/run/events';
 import { UNITS } from '@/core/quantity/unit';
-
-const text = (most: number) => yup.string().strict(true).required('is needed').max(most);
-const uuid = () => text(36).matches(/^[0-9a-f-]{36}$/, 'is not an id');
-const shape = <S extends yup.ObjectShape>(fields: S) =>
-  yup.object(fields).noUnknown().strict(true).required();
+import { shape, text, uuid } from './figure';
 
 /** Sign-in form and route. */
 export const signInSchema = shape({
@@ -41,6 +37,13 @@ export const startRunSchema = shape({
     .matches(/^[0-9a-f-]{36}$/, 'is not an id')
     .optional(),
   fault: yup.string().strict(true).max(40).optional(),
+  /** The planned visit and the test of it that begins with this run. */
+  visit: yup
+    .object({ id: uuid(), test: text(60) })
+    .noUnknown()
+    .strict(true)
+    .optional()
+    .default(undefined),
   zone: text(60),
 });
 export type StartRun = yup.InferType<typeof startRunSchema>;

@@ -47,8 +47,24 @@ export function drawnFrom(system: System): Schematic {
     if (after) links.push({ id: `${after}-${node.id}`, from: after, to: node.id, ...(pipe ? { pipe } : {}) });
     return node.id;
   };
-  let last = add({ id: 'source', kind: 'source', name: system.medium === 'propane' ? 'cylinder or tank' : 'supply', x: 4, y: 12 });
-  last = add({ id: 'supply', kind: 'valve', name: system.supplyValve || 'supply valve', x: 14, y: 12, position: 'closed' }, last);
+  let last = add({
+    id: 'source',
+    kind: 'source',
+    name: system.medium === 'propane' ? 'cylinder or tank' : 'supply',
+    x: 4,
+    y: 12,
+  });
+  last = add(
+    {
+      id: 'supply',
+      kind: 'valve',
+      name: system.supplyValve || 'supply valve',
+      x: 14,
+      y: 12,
+      position: 'closed',
+    },
+    last,
+  );
   if (system.meter.kind !== 'none' && system.meter.kind !== '')
     last = add({ id: 'meter', kind: 'meter', name: system.meter.name, x: 24, y: 12 }, last);
   for (const r of system.regulators ?? [])
@@ -61,10 +77,18 @@ export function drawnFrom(system: System): Schematic {
     const x = Math.min(GRID.width - 4, start + step * (i + 1));
     const pipe = system.pipes[Math.min(i, system.pipes.length - 1)]?.id;
     last = add({ id: `tee-${a.id}`, kind: 'tee', name: '', x, y: 12 }, last, pipe);
-    const valve = add({ id: `valve-${a.id}`, kind: 'valve', name: a.valve || `${a.name}, valve`, x, y: 24, position: 'open' }, last);
+    const valve = add(
+      { id: `valve-${a.id}`, kind: 'valve', name: a.valve || `${a.name}, valve`, x, y: 24, position: 'open' },
+      last,
+    );
     add({ id: a.id, kind: 'appliance', name: a.name, x, y: 36 }, valve);
   });
-  if (!count) add({ id: 'end', kind: 'cap', name: 'closed end', x: Math.min(GRID.width - 4, start + 24), y: 12 }, last, system.pipes[0]?.id);
+  if (!count)
+    add(
+      { id: 'end', kind: 'cap', name: 'closed end', x: Math.min(GRID.width - 4, start + 24), y: 12 },
+      last,
+      system.pipes[0]?.id,
+    );
   return { nodes, links };
 }
 export const schematicOf = (system: System): Schematic => system.schematic ?? drawnFrom(system);
@@ -80,7 +104,8 @@ export interface Reach {
   /** what is wrong with the drawing or the positions, in sentences */
   readonly warnings: readonly string[];
 }
-const stops = (n: SchematicNode): boolean => n.kind === 'cap' || (n.kind === 'valve' && n.position === 'closed');
+const stops = (n: SchematicNode): boolean =>
+  n.kind === 'cap' || (n.kind === 'valve' && n.position === 'closed');
 
 /** What the test reaches from the test point through everything that stands open. */
 export function reachOf(s: Schematic): Reach {
@@ -109,13 +134,20 @@ export function reachOf(s: Schematic): Reach {
   }
   const named = (n: SchematicNode) => n.kind !== 'tee';
   const warnings = [
-    ...(starts.length === 0 ? ['There is no test point: the test reaches nothing. Add one where the gauge connects.'] : []),
+    ...(starts.length === 0
+      ? ['There is no test point: the test reaches nothing. Add one where the gauge connects.']
+      : []),
     ...s.nodes
       .filter((n) => n.kind === 'source' && nodes.has(n.id))
-      .map((n) => `${n.name} stands open to the section: a source left on hides a leak. Close a valve between.`),
+      .map(
+        (n) => `${n.name} stands open to the section: a source left on hides a leak. Close a valve between.`,
+      ),
     ...s.nodes
       .filter((n) => n.kind === 'appliance' && !nodes.has(n.id))
-      .map((n) => `${n.name} is not reached: whatever leaks there stays unseen. Open its valve, or name it under what is not covered.`),
+      .map(
+        (n) =>
+          `${n.name} is not reached: whatever leaks there stays unseen. Open its valve, or name it under what is not covered.`,
+      ),
     ...s.nodes
       .filter((n) => !s.links.some((l) => l.from === n.id || l.to === n.id))
       .map((n) => `${n.name || 'A part'} is joined to nothing.`),

@@ -210,7 +210,10 @@ function measuredVolume(m: MeasuredVolume): Figure {
     decimals: Math.max(4, decimalsFor(value)),
     formula: m.by === 'draw' ? 'V = V_drawn × P_atm / (p_before − p_after)' : 'V = strokes × stroke volume',
     inputs: [{ name: m.by === 'draw' ? 'metered draw' : 'pump strokes', value: m.said }],
-    source: m.by === 'draw' ? 'Metered draw; fuel-gas chapter 2.5' : 'Filled by pump strokes; needs of the trade N020',
+    source:
+      m.by === 'draw'
+        ? 'Metered draw; fuel-gas chapter 2.5'
+        : 'Filled by pump strokes; needs of the trade N020',
     note: `measured: about ± ${toNumber(m.uncertainty)} %`,
   };
 }

@@ -4,6 +4,7 @@ import {
   FigureError,
   inUnit,
   isStep,
+  magnitude,
   parseFigure,
   scaled,
   showExact,
@@ -28,6 +29,8 @@ export interface Gauge {
   readonly calibrated: string;
   readonly calibrationDue: string;
   readonly simulated: boolean;
+  /** Accuracy as its sheet or certificate states it. */
+  readonly accuracy?: string;
   /** Taken out of use, with the reason: it cannot judge. */
   readonly withdrawn?: string;
   /** Dropped, over-ranged or off zero when last checked: it must prove its zero before it judges. */
@@ -108,9 +111,16 @@ export function checkRange(value: Exact, gauge: Gauge): void {
     );
 }
 
+/**
+ * Whether a zero, read open to air outside a run, is good: at most one display step off (house figure, as the packs').
+ */
+export const zeroTolerance = (gauge: Gauge, figure: Exact): boolean =>
+  compare(magnitude(figure), gauge.resolution) <= 0;
+
 /** One way in which a gauge does not fit the work, in a sentence. */
 export interface Misfit {
-  readonly code: 'unit' | 'range' | 'resolution' | 'calibration' | 'dial-part' | 'dial-scale' | 'withdrawn' | 'zero';
+  readonly code:
+    'unit' | 'range' | 'resolution' | 'calibration' | 'dial-part' | 'dial-scale' | 'withdrawn' | 'zero';
   readonly text: string;
   readonly blocks: boolean;
 }

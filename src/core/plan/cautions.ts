@@ -11,7 +11,8 @@ export interface PlannedCaution {
   readonly text: string;
   readonly source: string;
 }
-const joules = (j: number): string => (j >= 1000 ? `${significantText(j / 1000, 3)} kJ` : `${significantText(j, 3)} J`);
+const joules = (j: number): string =>
+  j >= 1000 ? `${significantText(j / 1000, 3)} kJ` : `${significantText(j, 3)} J`;
 const kilos = (kg: number): string => `${significantText(kg, 2)} kg`;
 
 /** What the test medium is and why: pressure of a gas, or the system's own. */
@@ -68,7 +69,10 @@ export function plannedCautions(plan: Plan, parts: readonly PartProspect[]): Pla
       text: 'Never above the lowest maximum inlet pressure on any plate in scope; a plate not read counts as 14 inWC (35 mbar).',
       source: 'The work, cautions',
     });
-  if (plan.system.pipes.some((p) => /\bPE|PVC|multilayer|plastic/i.test(p.material)) && /air|inert|nitrogen|gas/i.test(plan.procedure.testMedium))
+  if (
+    plan.system.pipes.some((p) => /\bPE|PVC|multilayer|plastic/i.test(p.material)) &&
+    /air|inert|nitrogen|gas/i.test(plan.procedure.testMedium)
+  )
     list.push({
       key: 'plastic',
       title: 'Plastic pipe and gas pressure',
@@ -82,7 +86,9 @@ export function plannedCautions(plan: Plan, parts: readonly PartProspect[]): Pla
 export function protectionOf(plan: Plan): { task: string; items: readonly string[] }[] {
   const gas = plan.system.medium !== 'water';
   const level = plan.procedure.boundary === 'separated' ? ['raise'] : [];
-  return ['prepare', ...(gas ? ['metalwork'] : []), ...level, 'fluid', 'put-back'].map((key) => PROTECTION_TASKS[key]!);
+  return ['prepare', ...(gas ? ['metalwork'] : []), ...level, 'fluid', 'put-back'].map(
+    (key) => PROTECTION_TASKS[key]!,
+  );
 }
 
 /** A brief for the people in the building, in plain words. */

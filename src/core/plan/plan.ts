@@ -79,7 +79,8 @@ export interface EarlierRecord {
 
 export class PlanError extends Error {
   constructor(
-    readonly code: 'procedure' | 'case' | 'meter' | 'size' | 'choice' | 'unit' | 'after' | 'medium',
+    readonly code:
+      'procedure' | 'case' | 'meter' | 'size' | 'choice' | 'unit' | 'after' | 'medium' | 'pressure',
     text: string,
   ) {
     super(text);
@@ -97,9 +98,11 @@ export function makePlan(
     readonly packHash: string;
     readonly procedureId: string;
     readonly choices?: Readonly<Record<string, string>>;
+    /** Made before the day: an earlier record that will be needed may still be missing. */
+    readonly ahead?: boolean;
   },
 ): Plan {
-  const { pack, packHash, procedureId, choices: chosen = {}, ...rest } = request;
+  const { pack, packHash, procedureId, ahead = false, choices: chosen = {}, ...rest } = request;
   const sequence = pack.sequences?.find((x) => x.id === procedureId);
   const single = pack.procedures.find((p) => p.id === procedureId);
   if (!sequence && !single)
@@ -125,7 +128,7 @@ export function makePlan(
     );
   if (single?.partOnly)
     throw new PlanError('procedure', `${single.title} is only a part of a sequence. Start the sequence.`);
-  if (single?.after && !rest.after) throw new PlanError('after', single.after.text);
+  if (single?.after && !rest.after && !ahead) throw new PlanError('after', single.after.text);
   const choices = Object.fromEntries(
     procedure.choices.map((c: Choice) => {
       const key = chosen[c.key] ?? c.default;

@@ -31,7 +31,12 @@ export interface HoldProspect {
   readonly role: HoldStage['role'];
   readonly times: HoldMinutes;
   /** l/h seen at the minutes of the rule, the house standard, the need and the plan. */
-  readonly sees: { readonly rule: number; readonly house: number | null; readonly needed: number | null; readonly planned: number };
+  readonly sees: {
+    readonly rule: number;
+    readonly house: number | null;
+    readonly needed: number | null;
+    readonly planned: number;
+  };
 }
 export interface Sensitivity {
   readonly unit: Unit;
@@ -51,7 +56,12 @@ export interface PartProspect {
   readonly best: string | null;
   readonly holds: readonly HoldProspect[];
   /** l/h, and at which pressure it is meant */
-  readonly matters: { readonly leak: Exact; readonly at: 'working' | 'test'; readonly binding: boolean; readonly source: string };
+  readonly matters: {
+    readonly leak: Exact;
+    readonly at: 'working' | 'test';
+    readonly binding: boolean;
+    readonly source: string;
+  };
   readonly sensitivity: Sensitivity | null;
   readonly energy: {
     readonly gas: number;
@@ -65,7 +75,9 @@ export interface PartProspect {
 const chosen = (plan: Plan, gauge: string | null): RunState => ({ ...reduce(plan, []), gauge });
 const judged = (plan: Plan, part: string | null): [string, HoldStage][] =>
   Object.entries(plan.procedure.stages).flatMap(([key, s]): [string, HoldStage][] =>
-    s.kind === 'hold' && (s.part ?? null) === part && (s.role === 'tightness' || s.role === 'strength' || s.role === 'leak-rate')
+    s.kind === 'hold' &&
+    (s.part ?? null) === part &&
+    (s.role === 'tightness' || s.role === 'strength' || s.role === 'leak-rate')
       ? [[key, s]]
       : [],
   );
@@ -77,15 +89,21 @@ export function sees(plan: Plan, part: string | null, gauge: Gauge, minutes: num
   return gasHoldSees(gasHoldOf(found.value), ruleOf(plan, part).temperatureDefault).leak;
 }
 /** The curve of leak seen against minutes, for drawing: from half a minute to `most`, evenly on a log scale. */
-export function seenCurve(plan: Plan, part: string | null, gauge: Gauge, most: number, points = 60): [number, number][] {
+export function seenCurve(
+  plan: Plan,
+  part: string | null,
+  gauge: Gauge,
+  most: number,
+  points = 60,
+): [number, number][] {
   const first = Math.log(0.5);
   const last = Math.log(Math.max(most, 2));
-  return Array.from({ length: points }, (_, i) => Math.exp(first + ((last - first) * i) / (points - 1))).flatMap(
-    (minutes): [number, number][] => {
-      const leak = sees(plan, part, gauge, minutes);
-      return leak === null ? [] : [[minutes, leak]];
-    },
-  );
+  return Array.from({ length: points }, (_, i) =>
+    Math.exp(first + ((last - first) * i) / (points - 1)),
+  ).flatMap((minutes): [number, number][] => {
+    const leak = sees(plan, part, gauge, minutes);
+    return leak === null ? [] : [[minutes, leak]];
+  });
 }
 
 const timesOf = (plan: Plan, part: string | null, gauge: string | null, stage: HoldStage) =>
@@ -110,7 +128,13 @@ function gaugesOf(plan: Plan, part: string | null, day: string): GaugeProspect[]
       if (!usable || !hold) return { gauge, misfits, usable, sees: null, needed: null };
       const times = timesOf(plan, part, gauge.id, hold[1]);
       if ('missing' in times) return { gauge, misfits, usable, sees: null, needed: null };
-      return { gauge, misfits, usable, sees: sees(plan, part, gauge, times.value.planned), needed: times.value.needed };
+      return {
+        gauge,
+        misfits,
+        usable,
+        sees: sees(plan, part, gauge, times.value.planned),
+        needed: times.value.needed,
+      };
     })
     .sort(
       (a, b) =>
@@ -165,7 +189,8 @@ export function partProspect(plan: Plan, part: string | null, day: string, gauge
         ];
       })
     : [];
-  const volume = planVolume(plan, part).value * (1 + volumeUncertainty(plan.system, caseOf(plan, part).appliances));
+  const volume =
+    planVolume(plan, part).value * (1 + volumeUncertainty(plan.system, caseOf(plan, part).appliances));
   const pa = pressure.pressure && convert(toNumber(pressure.pressure), pressure.pressure.unit, 'Pa');
   const gas = pa === null ? 0 : gasEnergy(volume, pa);
   return {

@@ -1,6 +1,11 @@
 /** Personal protection by task. Source: the work, cautions and needs N043 to N046 */
-export const PROTECTION_TASKS: Readonly<Record<string, { readonly task: string; readonly items: readonly string[] }>> = {
-  prepare: { task: 'Opening up and preparing', items: ['gloves', 'eye protection', 'lamp that is no ignition source'] },
+export const PROTECTION_TASKS: Readonly<
+  Record<string, { readonly task: string; readonly items: readonly string[] }>
+> = {
+  prepare: {
+    task: 'Opening up and preparing',
+    items: ['gloves', 'eye protection', 'lamp that is no ignition source'],
+  },
   metalwork: {
     task: 'Parting metal pipe',
     items: ['voltage detector, proved before and after', 'temporary continuity bond', 'gloves'],
@@ -9,6 +14,12 @@ export const PROTECTION_TASKS: Readonly<Record<string, { readonly task: string; 
     task: 'Raising and holding pressure',
     items: ['eye protection', 'ear protection for the release', 'boots', 'hose restraint', 'area cleared'],
   },
-  fluid: { task: 'Leak fluid on joints', items: ['eye protection', 'leak-detection fluid that does not corrode', 'rag and water'] },
-  'put-back': { task: 'Release and putting back', items: ['eye protection', 'gloves', 'new sealing washers'] },
+  fluid: {
+    task: 'Leak fluid on joints',
+    items: ['eye protection', 'leak-detection fluid that does not corrode', 'rag and water'],
+  },
+  'put-back': {
+    task: 'Release and putting back',
+    items: ['eye protection', 'gloves', 'new sealing washers'],
+  },
 };

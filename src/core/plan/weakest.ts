@@ -23,12 +23,16 @@ export function permitted(plan: Plan, part?: string | null): Weakest[] {
       most: e.most,
       why: 'as entered on the place page',
     })),
-    ...system.pipes.flatMap((p) => (p.rating ? [{ name: p.name, most: p.rating, why: 'rating of the pipe' }] : [])),
+    ...system.pipes.flatMap((p) =>
+      p.rating ? [{ name: p.name, most: p.rating, why: 'rating of the pipe' }] : [],
+    ),
     ...(through
       ? system.appliances.map((a) => ({
           name: a.name,
           most: a.maxInlet ?? parseWithUnit(PLATE_NOT_READ),
-          why: a.maxInlet ? 'maximum inlet pressure on its plate' : 'plate not read: 14 inWC, above that disconnect it',
+          why: a.maxInlet
+            ? 'maximum inlet pressure on its plate'
+            : 'plate not read: 14 inWC, above that disconnect it',
         }))
       : []),
   ];

@@ -182,3 +182,5 @@ export function breaks(amount: Exact, limit: Limit): boolean {
 /** "0.25 mbar or more" / "more than 4.00 mbar": the breach in words. */
 export const breachWords = (limit: Limit): string =>
   limit.broken === 'at' ? `${showExact(limit.value)} or more` : `more than ${showExact(limit.value)}`;
+/** The figure as it is typed and read back by parseWithUnit: "20.35 mbar", with a plain minus. */
+export const showUnit = (a: Exact): string => `${formatExact(a).replace('−', '-')} ${a.unit}`;

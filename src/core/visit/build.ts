@@ -1,5 +1,5 @@
 /** Turns tests into tasks: short holds are hands, long ones wait; what fits in a wait is laid beside it. */
-import { EFFORT, type PathStep } from '@/core/plan/path';
+import { EFFORT, type PathStep } from '@/core/plan/good-path';
 import type { VisitTask } from './types';
 
 /** A test on a visit: what is to be tested, by which procedure, with which gauge; `run` once it was begun. */
@@ -38,7 +38,13 @@ export function testTasks(test: VisitTest, steps: readonly PathStep[]): VisitTas
       open.hands += step.hands + step.wait + step.close;
       continue;
     }
-    chunks.push({ ...open, hands: open.hands + step.hands, wait: step.wait, close: step.close, waits: step.title });
+    chunks.push({
+      ...open,
+      hands: open.hands + step.hands,
+      wait: step.wait,
+      close: step.close,
+      waits: step.title,
+    });
     open = { titles: [], hands: 0, wait: 0, close: 0 };
   }
   if (open.titles.length) chunks.push(open);
@@ -80,8 +86,14 @@ function fillersOf(test: VisitTest, steps: readonly PathStep[], tasks: readonly 
     test: test.id,
   });
   return [
-    ...(has('joints') ? [] : [filler('soap', 'leak fluid on the joints', round(EFFORT.joints.base + 4 * EFFORT.joints.perJoint))]),
-    ...(has('inventory') ? [] : [filler('inventory', 'appliance inventory', round(EFFORT.inventory.base + EFFORT.inventory.perItem))]),
+    ...(has('joints')
+      ? []
+      : [filler('soap', 'leak fluid on the joints', round(EFFORT.joints.base + 4 * EFFORT.joints.perJoint))]),
+    ...(has('inventory')
+      ? []
+      : [
+          filler('inventory', 'appliance inventory', round(EFFORT.inventory.base + EFFORT.inventory.perItem)),
+        ]),
     filler('photos', 'photos of gauge and boundary', 3),
   ];
 }
@@ -101,9 +113,7 @@ export function frameTasks(tasks: readonly VisitTask[], brief: number, handOver:
   });
   return [
     simple('brief', 'Tell the people in the building', brief, []),
-    ...tasks.map((t) =>
-      t.kind === 'test' && t.after.length === 0 ? { ...t, after: ['brief'] } : t,
-    ),
+    ...tasks.map((t) => (t.kind === 'test' && t.after.length === 0 ? { ...t, after: ['brief'] } : t)),
     simple('hand-over', 'Hand over and leave', handOver, last),
   ];
 }
@@ -124,9 +134,13 @@ export function disturbances(tests: readonly VisitTest[]): string[] {
   tests.forEach((a, i) =>
     tests.slice(i + 1).forEach((b) => {
       if (a.system === b.system)
-        out.push(`${a.title} and ${b.title} use the same section of ${a.siteName}: they are laid one after the other.`);
+        out.push(
+          `${a.title} and ${b.title} use the same section of ${a.siteName}: they are laid one after the other.`,
+        );
       else if (a.gauge && a.gauge === b.gauge)
-        out.push(`${a.siteName} and ${b.siteName} are planned with the same gauge (${a.gaugeName}): one after the other. Take a second gauge to lay the holds side by side.`);
+        out.push(
+          `${a.siteName} and ${b.siteName} are planned with the same gauge (${a.gaugeName}): one after the other. Take a second gauge to lay the holds side by side.`,
+        );
     }),
   );
   return out;

@@ -23,7 +23,8 @@ export function jobsOf(tasks: readonly VisitTask[]): Job[] {
   if (index.size !== tasks.length) throw new VisitError('', 'Two tasks have the same name: rename one.');
   const at = (id: string, of: VisitTask) => {
     const i = index.get(id);
-    if (i === undefined) throw new VisitError(of.id, `“${of.title}” waits for a task that is not on this visit.`);
+    if (i === undefined)
+      throw new VisitError(of.id, `“${of.title}” waits for a task that is not on this visit.`);
     return i;
   };
   const jobs = tasks.map((task): Job => {
@@ -44,7 +45,10 @@ export function jobsOf(tasks: readonly VisitTask[]): Job[] {
     if (j.during < 0) return;
     const host = jobs[j.during]!;
     if (!host.waits)
-      throw new VisitError(j.task.id, `“${j.task.title}” is to be done while “${host.task.title}” waits, but that has no wait.`);
+      throw new VisitError(
+        j.task.id,
+        `“${j.task.title}” is to be done while “${host.task.title}” waits, but that has no wait.`,
+      );
     (host.inside as number[]).push(i);
   });
   tails(jobs);
@@ -59,15 +63,26 @@ function tails(jobs: readonly Job[]): void {
   const tail = (i: number): number => {
     const j = jobs[i]!;
     if (state[i] === 2) return j.tail;
-    if (state[i] === 1) throw new VisitError(j.task.id, `“${j.task.title}” waits for itself by way of others: take one of its “after” away.`);
+    if (state[i] === 1)
+      throw new VisitError(
+        j.task.id,
+        `“${j.task.title}” waits for itself by way of others: take one of its “after” away.`,
+      );
     state[i] = 1;
     const after = end(i);
     const host = j.during >= 0 ? jobs[j.during]! : null;
     const own = j.task.hands + j.task.wait + j.task.close;
     // what is done inside must end before the host's close
-    const inside = Math.max(0, ...j.inside.map((k) => jobs[k]!.task.hands + jobs[k]!.task.wait + jobs[k]!.task.close));
+    const inside = Math.max(
+      0,
+      ...j.inside.map((k) => jobs[k]!.task.hands + jobs[k]!.task.wait + jobs[k]!.task.close),
+    );
     j.tailClose = j.task.close + after;
-    j.tail = Math.max(own + after, j.task.hands + inside + j.task.close + after, host ? own + host.task.close : 0);
+    j.tail = Math.max(
+      own + after,
+      j.task.hands + inside + j.task.close + after,
+      host ? own + host.task.close : 0,
+    );
     state[i] = 2;
     return j.tail;
   };

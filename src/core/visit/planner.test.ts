@@ -91,7 +91,11 @@ function everyOrder(tasks: readonly VisitTask[], crew: number): number {
         } else {
           const inside = tasks.filter((x) => x.during === t.id);
           if (inside.some((x) => !ended.has(x.id))) continue;
-          const from = Math.max(free[who]!, begun.get(t.id)! + t.wait, ...inside.map((x) => ended.get(x.id)!));
+          const from = Math.max(
+            free[who]!,
+            begun.get(t.id)! + t.wait,
+            ...inside.map((x) => ended.get(x.id)!),
+          );
           const to = from + t.close;
           const after = new Map(held);
           for (const r of t.frees) after.set(r, to);
@@ -127,7 +131,10 @@ const visits = (most: number, waiting: number) =>
         const waits = r.waits && left-- > 0;
         const things: string[] = r.thing ? [r.thing] : [];
         const host = tasks[r.inside];
-        const inside = host && (host.wait > 0) && !waits && !host.takes.some((t) => things.includes(t)) ? host.id : undefined;
+        const inside =
+          host && host.wait > 0 && !waits && !host.takes.some((t) => things.includes(t))
+            ? host.id
+            : undefined;
         tasks.push(
           task(`t${i}`, r.hands, {
             wait: waits ? r.wait : 0,
@@ -175,17 +182,21 @@ test('two people: also the best of every order', () => {
 });
 test('an order by hand never breaks what must come before, nor uses a thing or a person twice', () => {
   fc.assert(
-    fc.property(visits(7, 3), fc.array(fc.integer({ min: 0, max: 60 }), { minLength: 7, maxLength: 7 }), (tasks, wishes) => {
-      const wished = Object.fromEntries(tasks.map((t, i) => [t.id, wishes[i]!]));
-      let plan: VisitPlan;
-      try {
-        plan = arrange(tasks, wished, new Set(['t0']));
-      } catch (error) {
-        return void expect(error).toBeInstanceOf(VisitError);
-      }
-      expectKept(tasks, plan, 1);
-      expect(slot(plan, 't0').start).toBeGreaterThanOrEqual(wished.t0! - 1e-9);
-    }),
+    fc.property(
+      visits(7, 3),
+      fc.array(fc.integer({ min: 0, max: 60 }), { minLength: 7, maxLength: 7 }),
+      (tasks, wishes) => {
+        const wished = Object.fromEntries(tasks.map((t, i) => [t.id, wishes[i]!]));
+        let plan: VisitPlan;
+        try {
+          plan = arrange(tasks, wished, new Set(['t0']));
+        } catch (error) {
+          return void expect(error).toBeInstanceOf(VisitError);
+        }
+        expectKept(tasks, plan, 1);
+        expect(slot(plan, 't0').start).toBeGreaterThanOrEqual(wished.t0! - 1e-9);
+      },
+    ),
     { numRuns: 200 },
   );
 });

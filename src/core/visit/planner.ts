@@ -80,7 +80,9 @@ function chain(jobs: readonly Job[], from: number, thing: string): number {
 }
 
 const lateOf = (s: Laying): string[] =>
-  s.jobs.flatMap((j, i) => (j.task.finishBy !== undefined && s.end[i]! > j.task.finishBy + MIN ? [j.task.id] : []));
+  s.jobs.flatMap((j, i) =>
+    j.task.finishBy !== undefined && s.end[i]! > j.task.finishBy + MIN ? [j.task.id] : [],
+  );
 
 /** A quick plan by a rule of thumb: always the move that begins first; among equals by weight. */
 function quick(start: Laying, weight: (m: Move) => number): Laying | null {
@@ -122,7 +124,11 @@ class Search {
       s.length,
       ...[...s.free].sort((a, b) => a - b),
       ...s.jobs.map((_, i) =>
-        s.status[i] === 1 ? Math.max(soonest, s.ready[i]!) : s.status[i] === 2 ? Math.max(soonest, s.end[i]!) : 0,
+        s.status[i] === 1
+          ? Math.max(soonest, s.ready[i]!)
+          : s.status[i] === 2
+            ? Math.max(soonest, s.end[i]!)
+            : 0,
       ),
       // a task waiting under which others are to be done
       ...s.jobs.map((j, i) => (s.status[i] === 1 && j.inside.length ? Math.max(soonest, s.handsEnd[i]!) : 0)),
@@ -146,7 +152,12 @@ class Search {
       .moves()
       .map((move) => {
         const j = s.jobs[move.job]!;
-        return { move, at: s.begins(move), hands: move.close ? j.task.close : j.task.hands, tail: move.close ? j.tailClose : j.tail };
+        return {
+          move,
+          at: s.begins(move),
+          hands: move.close ? j.task.close : j.task.hands,
+          tail: move.close ? j.tailClose : j.tail,
+        };
       })
       .sort((a, b) => a.at - b.at || b.tail - a.tail);
     const one = s.free.length === 1;
@@ -167,7 +178,8 @@ class Search {
       next.apply(m.move);
       if (this.promises) {
         const { finishBy } = s.jobs[m.move.job]!.task;
-        if (finishBy !== undefined && next.status[m.move.job] === 2 && next.end[m.move.job]! > finishBy + MIN) continue;
+        if (finishBy !== undefined && next.status[m.move.job] === 2 && next.end[m.move.job]! > finishBy + MIN)
+          continue;
       }
       if (bound(next) >= this.top - MIN) continue;
       if (this.dominated(next)) continue;
@@ -239,7 +251,9 @@ export function arrange(
 ): VisitPlan {
   const { crew = 1, now = 0, progress = {} } = options;
   const jobs = jobsOf(
-    tasks.map((t) => (pinned.has(t.id) ? { ...t, notBefore: Math.max(t.notBefore ?? 0, wishes[t.id] ?? 0) } : t)),
+    tasks.map((t) =>
+      pinned.has(t.id) ? { ...t, notBefore: Math.max(t.notBefore ?? 0, wishes[t.id] ?? 0) } : t,
+    ),
   );
   const s = new Laying(jobs, crew, now);
   jobs.forEach((j, i) => {
@@ -255,5 +269,12 @@ export function arrange(
     s.apply(next);
   }
   const floor = Math.max(...jobs.map((j) => j.tail), 0);
-  return { slots: s.slots(), length: s.length, bound: Math.min(floor, s.length), proved: false, late: lateOf(s), nodes: 0 };
+  return {
+    slots: s.slots(),
+    length: s.length,
+    bound: Math.min(floor, s.length),
+    proved: false,
+    late: lateOf(s),
+    nodes: 0,
+  };
 }

@@ -1,8 +1,15 @@
 import 'server-only';
+import { eq } from 'drizzle-orm';
 import type { Gauge } from '@/core/instrument/gauge';
+import type { Schematic } from '@/core/installation/schematic';
 import { inOrganisation } from '@/database/client';
 import { allGauges, sitesWithSystems, systemWithSite } from '@/database/queries/places';
-import { isId, notHere } from '@/server/trouble';
+import { sites, systems } from '@/database/schema';
+import { audit } from '@/server/audit';
+import type { Session } from '@/server/session/session';
+import { isId, notHere, TroubleError } from '@/server/trouble';
+import { systemFromForm, type SiteForm, type SystemForm } from '@/wire/places';
+import { mayPlan } from '@/wire/role';
 
 type Scope = { org: string };
 export const listPlaces = (scope: Scope) => inOrganisation(scope, sitesWithSystems);
@@ -12,3 +19,78 @@ export async function readSystem(scope: Scope, id: string) {
   return row;
 }
 export const cabinet = (scope: Scope): Promise<Gauge[]> => inOrganisation(scope, allGauges);
+
+/** Refuses a person whose role does not plan. @throws TroubleError 403 */
+export function requirePlanner(session: Pick<Session, 'role'>): void {
+  if (!mayPlan(session.role))
+    throw new TroubleError(
+      403,
+      'role',
+      'An apprentice does not change places, gauges or visits. Ask a tester or the office.',
+    );
+}
+
+/** Enters a site, or changes it. Asked twice with the same id it answers the same site. */
+export async function saveSite(session: Session, form: SiteForm): Promise<{ id: string }> {
+  requirePlanner(session);
+  const { id, name, address, customer } = form;
+  return inOrganisation(session, async (tx) => {
+    const [row] = await tx
+      .insert(sites)
+      .values({ org: session.org, id, name, address, customer })
+      .onConflictDoUpdate({ target: [sites.org, sites.id], set: { name, address, customer } })
+      .returning({ id: sites.id });
+    await audit(tx, session, 'saved site', name);
+    return { id: row!.id };
+  });
+}
+/** Enters a system on a site, or changes one. The facts that no form shows stay as they are. @throws TroubleError 404 */
+export async function saveSystem(
+  session: Session,
+  id: string,
+  site: string | null,
+  form: SystemForm,
+): Promise<{ id: string }> {
+  requirePlanner(session);
+  if (!isId(id)) throw notHere('system');
+  return inOrganisation(session, async (tx) => {
+    const [before] = await tx.select().from(systems).where(eq(systems.id, id));
+    if (!before) {
+      const [home] =
+        site && isId(site) ? await tx.select({ id: sites.id }).from(sites).where(eq(sites.id, site)) : [];
+      if (!home) throw notHere('site');
+      await tx.insert(systems).values({
+        org: session.org,
+        id,
+        site: home.id,
+        name: form.name,
+        facts: systemFromForm(form, null, id),
+      });
+    } else
+      await tx
+        .update(systems)
+        .set({ name: form.name, facts: systemFromForm(form, before.facts, id) })
+        .where(eq(systems.id, id));
+    await audit(tx, session, before ? 'changed system' : 'entered system', form.name);
+    return { id };
+  });
+}
+/** Keeps the drawing of a system. @throws TroubleError 404 */
+export async function saveSchematic(
+  session: Session,
+  id: string,
+  schematic: Schematic,
+): Promise<{ id: string }> {
+  requirePlanner(session);
+  if (!isId(id)) throw notHere('system');
+  return inOrganisation(session, async (tx) => {
+    const [before] = await tx.select().from(systems).where(eq(systems.id, id));
+    if (!before) throw notHere('system');
+    await tx
+      .update(systems)
+      .set({ facts: { ...before.facts, schematic } })
+      .where(eq(systems.id, id));
+    await audit(tx, session, 'drew system', before.name);
+    return { id };
+  });
+}

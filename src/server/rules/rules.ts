@@ -197,3 +197,18 @@ export async function importPack(session: Session, text: string): Promise<Pack> 
     return pack;
   });
 }
+
+/** Classes of meter that the packs' tables know, each once; what no table knows can be said too. */
+export async function meterKinds(scope: { org: string }): Promise<{ kind: string; label: string }[]> {
+  const known = new Map<string, string>();
+  for (const pack of await rulePacks(scope))
+    for (const p of pack.procedures)
+      for (const m of p.domain.meters ?? []) if (!known.has(m.kind)) known.set(m.kind, m.label);
+  for (const [kind, label] of [
+    ['none', 'no meter in the section'],
+    ['other', 'another meter'],
+    ['unknown', 'not looked at yet'],
+  ] as const)
+    if (!known.has(kind)) known.set(kind, label);
+  return [...known].map(([kind, label]) => ({ kind, label }));
+}

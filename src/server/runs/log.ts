@@ -5,6 +5,7 @@ import type { PlacedEvent, RunEvent } from '@/core/run/events';
 import { inOrganisation, type Tx } from '@/database/client';
 import { events, runs, seals } from '@/database/schema';
 import { now } from '@/server/now';
+import { keepGaugeHistory } from '@/server/cabinet/cabinet';
 import { keepSightings } from '@/server/places/inventory';
 import { isId, notHere, TroubleError } from '@/server/trouble';
 import { maySeal, type Role } from '@/wire/role';
@@ -118,6 +119,7 @@ export async function appendEvents(
       }));
       for (let i = 0; i < rows.length; i += 500) await tx.insert(events).values(rows.slice(i, i + 500));
       await keepSightings(tx, plan, fresh);
+      await keepGaugeHistory(tx, plan, fresh, () => eventsOf(tx, run));
       return {
         grew: true,
         placed: [...known, ...rows].map(({ id, position, received }) => ({ id, position, received })),

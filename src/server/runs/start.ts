@@ -1,9 +1,13 @@
 import 'server-only';
 import { and, desc, eq, inArray, sql } from 'drizzle-orm';
 import type { Gauge } from '@/core/instrument/gauge';
-import { makePlan, type EarlierRecord, type Plan } from '@/core/plan/plan';
+import { makePlan, PlanError, type EarlierRecord, type Plan } from '@/core/plan/plan';
+import { planParts } from '@/core/plan/prospect';
+import { pressurePlan } from '@/core/plan/weakest';
 import { inOrganisation, type Tx } from '@/database/client';
-import { auditLog, gauges, packs, runs, seals, sites, systems } from '@/database/schema';
+import { gauges, packs, runs, seals, sites, systems } from '@/database/schema';
+import { audit } from '@/server/audit';
+import { begun } from '@/server/visits/store';
 import { storedPack } from '@/server/rules/stored';
 import { beginSimulation, simulatedGauge } from '@/server/gauge/simulated';
 import { GOOD, isGood } from '@/core/verdict/words';
@@ -13,12 +17,12 @@ import type { Session } from '@/server/session/session';
 import { notHere, TroubleError } from '@/server/trouble';
 import type { StartRun } from '@/wire/requests';
 import { mayRun } from '@/wire/role';
-import { uuid7 } from '@/wire/uuid7';
 
 /** The plan of a run as it would start now; used for starting and for showing it beforehand. */
 export async function planFor(
   session: Pick<Session, 'org' | 'organisation' | 'name'>,
-  request: StartRun,
+  request: Omit<StartRun, 'visit'>,
+  options: { ahead?: boolean } = {},
 ): Promise<{ plan: Plan; site: string }> {
   return inOrganisation(session, async (tx) => {
     const [row] = await tx
@@ -56,6 +60,7 @@ export async function planFor(
       gauges: cabinet,
       ...attendanceOf(request),
       ...(after ? { after } : {}),
+      ...(options.ahead ? { ahead: true } : {}),
       ...(retestOf ? { retestOf } : {}),
       made: { at: new Date(now()).toISOString(), zone: request.zone, by: session.name },
     });
@@ -127,7 +132,12 @@ export const openFailure = (scope: { org: string }, system: string) =>
 export async function startRun(session: Session, request: StartRun): Promise<{ run: string }> {
   if (!mayRun(session.role))
     throw new TroubleError(403, 'role', 'The office plans and reads; a tester or apprentice starts a run.');
-  const { plan, site } = await planFor(session, request);
+  const { visit, ...asked } = request;
+  const { plan, site } = await planFor(session, asked);
+  for (const part of planParts(plan)) {
+    const { impossible } = pressurePlan(plan, part);
+    if (impossible) throw new PlanError('pressure', impossible);
+  }
   const made = await inOrganisation(session, async (tx) => {
     const moment = new Date(now());
     const rows = await tx
@@ -144,16 +154,10 @@ export async function startRun(session: Session, request: StartRun): Promise<{ r
       })
       .onConflictDoNothing()
       .returning({ id: runs.id });
-    if (rows.length)
-      await tx.insert(auditLog).values({
-        org: session.org,
-        id: uuid7(now()),
-        at: moment,
-        person: session.person,
-        what: 'started run',
-        subject: request.id,
-      });
-    else {
+    if (rows.length) {
+      await audit(tx, session, 'started run', request.id);
+      if (visit && !request.practice) await begun(tx, visit, request.system, request.id);
+    } else {
       const [own] = await tx
         .select({ id: runs.id })
         .from(runs)

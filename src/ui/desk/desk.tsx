@@ -50,8 +50,8 @@ export function Desk() {
     <>
       <h1 className="text-2xl font-bold">Desk</h1>
       <p className="mt-1 max-w-2xl">
-        Quick figures without a job: every formula that the bench uses. Open a line, change what you like; the address of the
-        page carries it. Works without a signal.
+        Quick figures without a job: every formula that the bench uses. Open a line, change what you like; the
+        address of the page carries it. Works without a signal.
       </p>
       <label className="mt-3 block max-w-xl text-sm">
         Find a formula (key /)
@@ -69,7 +69,11 @@ export function Desk() {
       )}
       <div className="mt-6 grid gap-8">
         {groups.map(({ key, lines }) => (
-          <section key={key} aria-labelledby={`group-${key}`} className="grid gap-x-8 lg:grid-cols-[12rem_1fr]">
+          <section
+            key={key}
+            aria-labelledby={`group-${key}`}
+            className="grid gap-x-8 lg:grid-cols-[12rem_1fr]"
+          >
             <h2 id={`group-${key}`} className="border-t-2 border-ink pt-2 font-semibold">
               {DESK_GROUPS[key]}
             </h2>
@@ -90,8 +94,8 @@ export function Desk() {
         ))}
       </div>
       <p className="mt-8 max-w-2xl text-sm text-quiet">
-        Figures are defaults from published practice; check the edition in force where you work. The Desk works figures out; it
-        judges nothing and keeps nothing.
+        Figures are defaults from published practice; check the edition in force where you work. The Desk
+        works figures out; it judges nothing and keeps nothing.
       </p>
     </>
   );

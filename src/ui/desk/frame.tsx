@@ -20,7 +20,11 @@ export function DeskFrame({ children }: { children: ReactNode }) {
       ) : (
         <p className="no-print mx-auto flex max-w-[1200px] items-center justify-between gap-4 px-4 pt-3 lg:px-8">
           <span className="font-semibold">Vast Stone</span>
-          <Link prefetch={false} className="min-h-11 py-2 text-lake underline-offset-4 hover:underline" href="/sign-in">
+          <Link
+            prefetch={false}
+            className="min-h-11 py-2 text-lake underline-offset-4 hover:underline"
+            href="/sign-in"
+          >
             Sign in
           </Link>
         </p>

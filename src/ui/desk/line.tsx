@@ -62,7 +62,10 @@ function Working({ formula, start }: { formula: DeskFormula; start: Start }) {
   }, [formula, entries, choices]);
   const set = (i: DeskInput, change: Partial<Entry>) => {
     setCopied('');
-    setEntries({ ...entries, [i.key]: { ...(entries[i.key] ?? { text: i.value, unit: i.unit }), ...change } });
+    setEntries({
+      ...entries,
+      [i.key]: { ...(entries[i.key] ?? { text: i.value, unit: i.unit }), ...change },
+    });
   };
   const copy = () =>
     void navigator.clipboard.writeText(location.href).then(
@@ -144,7 +147,9 @@ function Working({ formula, start }: { formula: DeskFormula; start: Start }) {
                   <span className="figure text-3xl leading-tight" data-result={o.key}>
                     {o.text}
                   </span>
-                  {o.twin && <span className="figure-narrow ml-4 whitespace-nowrap text-quiet">{o.twin.text}</span>}
+                  {o.twin && (
+                    <span className="figure-narrow ml-4 whitespace-nowrap text-quiet">{o.twin.text}</span>
+                  )}
                 </dd>
               )}
             </div>

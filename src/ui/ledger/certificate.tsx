@@ -9,7 +9,7 @@ import { courseWords, Wall } from '@/ui/charts/wall';
 import { VERDICT_COLOUR, VERDICT_INK } from '@/ui/kit/words';
 import { Results } from '@/ui/kit/part-results';
 import { Why } from '@/ui/kit/why';
-import { useSize } from '@/ui/bench/use-bench';
+import { useSize } from '@/ui/kit/use-size';
 
 /** The face of a sealed record, from its sealed text alone; `log` adds everything that happened, in order. */
 export function CertificateView({

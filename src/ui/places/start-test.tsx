@@ -219,6 +219,19 @@ export function StartTest({
         {trouble}
       </p>
       <Button
+        className="mb-3 min-h-14 w-full"
+        onClick={() => {
+          if (!procedure || !kind) {
+            setTrouble(procedure ? 'Say first what is being tested.' : 'Choose first which test it is.');
+            return;
+          }
+          const query = new URLSearchParams({ pack: procedure.pack, procedure: procedure.id, case: kind });
+          location.assign(`/places/${system}/plan?${query}`);
+        }}
+      >
+        Plan it: gauge, pressure, hold, kit
+      </Button>
+      <Button
         tone="act"
         className="min-h-14 w-full text-lg"
         disabled={busy || gauges === 0}

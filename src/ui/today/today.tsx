@@ -11,6 +11,7 @@ import { Button } from '@/ui/kit/button';
 import { buttonClass } from '@/ui/kit/button-class';
 import { countdown } from '@/ui/kit/words';
 import { RecordRow, type RecordLine } from '@/ui/ledger/row';
+import { dayWords } from '@/ui/visit/times';
 import type { RunSummary } from './summary';
 
 export interface RunningRun extends RunSummary {
@@ -19,6 +20,14 @@ export interface RunningRun extends RunSummary {
 interface Props {
   readonly name: string;
   readonly runs: readonly RunningRun[];
+  readonly visits: readonly {
+    readonly id: string;
+    readonly title: string;
+    readonly day: string;
+    readonly start: string;
+    readonly tests: readonly string[];
+  }[];
+  readonly day: string;
   readonly due: readonly {
     readonly key: string;
     readonly text: string;
@@ -58,7 +67,7 @@ function CloseFollowUp({ id }: { id: string }) {
 }
 
 /** What is running now, what is due, and the newest records. */
-export function TodayView({ name, runs, due, recent, serverNow }: Props) {
+export function TodayView({ name, runs, visits, day, due, recent, serverNow }: Props) {
   const [at, setAt] = useState(serverNow);
   useEffect(() => {
     const offset = serverNow - now();
@@ -135,6 +144,33 @@ export function TodayView({ name, runs, due, recent, serverNow }: Props) {
               );
             })}
           </ul>
+          {visits.length > 0 && (
+            <>
+              <h2 className="mt-8 text-lg font-semibold">Next visits</h2>
+              <ul className="mt-2 border-t border-seam">
+                {visits.map((v) => (
+                  <li key={v.id} className="border-b border-seam">
+                    <Link
+                      prefetch={false}
+                      href={`/plan/${v.id}`}
+                      className="grid min-h-14 grid-cols-[7.5rem_1fr] gap-4 py-2 hover:text-lake"
+                    >
+                      <span>
+                        {v.day === day ? 'today' : dayWords(v.day)}
+                        <span className="figure-narrow block text-sm text-quiet">{v.start}</span>
+                      </span>
+                      <span>
+                        <span className="block font-semibold">{v.title}</span>
+                        <span className="block text-sm text-quiet">
+                          {v.tests.join('; ') || 'no test on it yet'}
+                        </span>
+                      </span>
+                    </Link>
+                  </li>
+                ))}
+              </ul>
+            </>
+          )}
           <h2 className="mt-8 text-lg font-semibold">Newest records</h2>
           <ul className="mt-2 border-t border-seam">
             {recent.map((r) => (

@@ -5,6 +5,7 @@ import { recall } from '@/server/places/inventory';
 import { buttonClass } from '@/ui/kit/button-class';
 import { moment } from '@/ui/kit/words';
 import { requireSession } from '@/server/session/session';
+import { mayPlan } from '@/wire/role';
 
 export const metadata: Metadata = { title: 'Places' };
 export default async function Places({ searchParams }: { searchParams: Promise<{ find?: string }> }) {
@@ -13,7 +14,14 @@ export default async function Places({ searchParams }: { searchParams: Promise<{
   const [places, found] = await Promise.all([listPlaces(session), recall(session, find)]);
   return (
     <>
-      <h1 className="text-2xl font-bold">Places</h1>
+      <div className="flex flex-wrap items-center justify-between gap-4">
+        <h1 className="text-2xl font-bold">Places</h1>
+        {mayPlan(session.role) && (
+          <Link prefetch={false} href="/places/new" className={buttonClass('act')}>
+            New place
+          </Link>
+        )}
+      </div>
       <form className="mt-3 flex max-w-xl items-end gap-3" action="/places" role="search">
         <label className="flex-1 text-sm">
           Find an appliance, regulator, meter or tank by make, model or serial
@@ -63,7 +71,7 @@ export default async function Places({ searchParams }: { searchParams: Promise<{
       )}
       {places.length === 0 && (
         <p className="mt-4">
-          No place is entered yet. The demo brings Millrace Quarter: start without --empty to see it.
+          No place is entered yet. Enter one with “New place”, or start the demo to see Millrace Quarter.
         </p>
       )}
       <ul className="mt-4 grid gap-3">
@@ -96,6 +104,17 @@ export default async function Places({ searchParams }: { searchParams: Promise<{
                 </li>
               ))}
               {systems.length === 0 && <li className="text-quiet">No system is entered here yet.</li>}
+              {mayPlan(session.role) && (
+                <li>
+                  <Link
+                    prefetch={false}
+                    href={`/places/site/${site.id}/new`}
+                    className="inline-block min-h-11 py-2 text-lake underline-offset-4 hover:underline"
+                  >
+                    Another system here
+                  </Link>
+                </li>
+              )}
             </ul>
           </li>
         ))}

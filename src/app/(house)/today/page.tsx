@@ -1,6 +1,9 @@
 import type { Metadata } from 'next';
 import { reduce } from '@/core/run/reduce';
 import { wallGlyph } from '@/chart/wall';
+import { dueWords } from '@/core/instrument/kit';
+import { listKit } from '@/server/cabinet/cabinet';
+import { listVisits } from '@/server/visits/visits';
 import { cabinet } from '@/server/places/places';
 import { openFollowUps } from '@/server/records/follow-ups';
 import { ledger, openRuns } from '@/server/records/records';
@@ -12,10 +15,13 @@ import { runningSummary } from '@/ui/today/summary';
 export const metadata: Metadata = { title: 'Today' };
 export default async function Today() {
   const session = await requireSession();
-  const [owed, open, gauges, sealed] = await Promise.all([
+  const day = new Date(now()).toISOString().slice(0, 10);
+  const [owed, open, gauges, kit, visits, sealed] = await Promise.all([
     openFollowUps(session),
     openRuns(session),
     cabinet(session),
+    listKit(session),
+    listVisits(session, day),
     ledger(session, ''),
   ]);
   const at = now();
@@ -23,7 +29,6 @@ export default async function Today() {
     const state = reduce(plan, events);
     return { ...runningSummary(plan, state), glyph: wallGlyph(plan, state, at) };
   });
-  const day = new Date(at).toISOString().slice(0, 10);
   const soon = new Date(at + 60 * 86400_000).toISOString().slice(0, 10);
   const due = [
     ...owed.map((f) => ({
@@ -36,13 +41,16 @@ export default async function Today() {
       late: f.due < day,
     })),
     ...gauges
-      .filter((g) => g.calibrationDue < soon)
+      .filter((g) => g.calibrationDue < soon && !g.withdrawn)
       .map((g) => ({
         key: g.id,
         text: `Calibration of ${g.name} (${g.serial})`,
         when: g.calibrationDue,
         late: g.calibrationDue < day,
       })),
+    ...kit
+      .filter((k) => k.due && k.due < soon && !k.withdrawn)
+      .map((k) => ({ key: k.id, text: `${dueWords(k.kind)}: ${k.name}`, when: k.due, late: k.due < day })),
     ...(session.licence && session.licence.until < soon
       ? [
           {
@@ -54,5 +62,15 @@ export default async function Today() {
         ]
       : []),
   ].sort((a, b) => a.when.localeCompare(b.when));
-  return <TodayView name={session.name} runs={runs} due={due} recent={sealed.slice(0, 5)} serverNow={at} />;
+  return (
+    <TodayView
+      name={session.name}
+      runs={runs}
+      visits={visits.slice(0, 3)}
+      day={day}
+      due={due}
+      recent={sealed.slice(0, 5)}
+      serverNow={at}
+    />
+  );
 }

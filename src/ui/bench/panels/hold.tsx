@@ -39,7 +39,7 @@ import { Keys } from './keys';
 import { useIdle } from './use-idle';
 import { SideEntry, type Side } from '../side-entry';
 import type { PanelProps } from '../shared';
-import { useSize } from '../use-bench';
+import { useSize } from '@/ui/kit/use-size';
 
 /** The fall and rise that a hold is judged against. */
 export function holdLimits(props: Pick<PanelProps, 'view' | 'stage'>): {

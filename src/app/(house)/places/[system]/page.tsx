@@ -1,32 +1,38 @@
 import type { Metadata } from 'next';
-import { notFound } from 'next/navigation';
-import { largestSize, pipeVolume, sectionVolume } from '@/core/installation/section';
-import { showExact } from '@/core/quantity/exact';
-import { showFigure } from '@/core/quantity/figure';
+import Link from 'next/link';
+import {
+  largestSize,
+  pipeVolume,
+  sectionVolume,
+  systemStiffness,
+  volumeUncertainty,
+} from '@/core/installation/section';
+import { schematicOf } from '@/core/installation/schematic';
+import { showExact, toNumber } from '@/core/quantity/exact';
+import { showFigure, significantText } from '@/core/quantity/figure';
+import { convert } from '@/core/quantity/unit';
 import { offersFor } from '@/core/plan/offer';
+import { found } from '@/app/(house)/found';
 import { openFailure } from '@/server/runs/start';
 import { cabinet, readSystem } from '@/server/places/places';
 import { readInventory } from '@/server/places/inventory';
 import { rulePacks } from '@/server/rules/rules';
 import { ledger } from '@/server/records/records';
 import { requireSession } from '@/server/session/session';
-import { TroubleError } from '@/server/trouble';
 import { now } from '@/server/now';
 import { RecordRow } from '@/ui/ledger/row';
 import { StartTest } from '@/ui/places/start-test';
+import { SchematicDrawing } from '@/ui/charts/schematic';
+import { buttonClass } from '@/ui/kit/button-class';
 import { Why } from '@/ui/kit/why';
 import { moment } from '@/ui/kit/words';
-import { mayRun } from '@/wire/role';
+import { mayPlan, mayRun } from '@/wire/role';
 
 export const metadata: Metadata = { title: 'System' };
 export default async function SystemPage({ params }: { params: Promise<{ system: string }> }) {
   const session = await requireSession();
   const { system: id } = await params;
-  const found = await readSystem(session, id).catch((e: unknown) => {
-    if (e instanceof TroubleError) notFound();
-    throw e;
-  });
-  const { site, system } = found;
+  const { site, system } = await found(readSystem(session, id));
   const facts = system.facts;
   const [inventory, failure, packs, gauges, history] = await Promise.all([
     readInventory(session, id),
@@ -37,6 +43,10 @@ export default async function SystemPage({ params }: { params: Promise<{ system:
   ]);
   const volume = sectionVolume(facts);
   const largest = largestSize(facts);
+  const stiff =
+    facts.medium === 'water'
+      ? systemStiffness(facts, convert(toNumber(facts.workingPressure), facts.workingPressure.unit, 'Pa'))
+      : null;
   const rows =
     'border-t border-seam [&>td]:py-2 [&>td]:pr-3 [&>th]:py-2 [&>th]:pr-3 [&>th]:text-left [&>th]:font-normal';
   return (
@@ -44,7 +54,19 @@ export default async function SystemPage({ params }: { params: Promise<{ system:
       <p className="text-sm text-quiet">
         {site.name}, {site.address}
       </p>
-      <h1 className="text-2xl font-bold">{system.name}</h1>
+      <div className="flex flex-wrap items-center justify-between gap-3">
+        <h1 className="text-2xl font-bold">{system.name}</h1>
+        <div className="flex flex-wrap gap-3">
+          <Link prefetch={false} href={`/places/${id}/drawing`} className={buttonClass('plain')}>
+            Section drawn
+          </Link>
+          {mayPlan(session.role) && (
+            <Link prefetch={false} href={`/places/${id}/edit`} className={buttonClass('plain')}>
+              Change
+            </Link>
+          )}
+        </div>
+      </div>
       <div className="mt-4 grid gap-8 lg:grid-cols-[1fr_22rem]">
         <div className="grid min-w-0 content-start gap-8">
           <section>
@@ -54,6 +76,9 @@ export default async function SystemPage({ params }: { params: Promise<{ system:
                 <dt className="text-sm text-quiet">Volume</dt>
                 <dd className="figure">
                   <Why facts={{ title: volume.name, ...volume }}>{showFigure(volume)}</Why>
+                </dd>
+                <dd className="figure-narrow text-sm text-quiet">
+                  {(volume.value * 1000).toFixed(1)} l ± {(volumeUncertainty(facts) * 100).toFixed(0)} %
                 </dd>
               </div>
               <div>
@@ -68,6 +93,28 @@ export default async function SystemPage({ params }: { params: Promise<{ system:
                 <dt className="text-sm text-quiet">Meter</dt>
                 <dd>{facts.meter.name}</dd>
               </div>
+              {stiff && (
+                <div className="col-span-2">
+                  <dt className="text-sm text-quiet">Full of water</dt>
+                  <dd>
+                    <span className="figure">
+                      <Why facts={{ title: stiff.figure.name, ...stiff.figure }}>
+                        {showFigure(stiff.figure)}
+                      </Why>
+                    </span>
+                    <span className="block text-sm text-quiet">
+                      1 ml of loss shows as {significantText(1e-11 / stiff.c, 2)} bar; 1 K as{' '}
+                      {significantText(stiff.perKelvin / 1e5, 2)} bar
+                    </span>
+                  </dd>
+                </div>
+              )}
+              {facts.elements?.map((e) => (
+                <div key={e.id}>
+                  <dt className="text-sm text-quiet">Permits at most: {e.name}</dt>
+                  <dd className="figure">{showExact(e.most)}</dd>
+                </div>
+              ))}
               <div className="col-span-2">
                 <dt className="text-sm text-quiet">Bounded by</dt>
                 <dd>
@@ -184,6 +231,9 @@ export default async function SystemPage({ params }: { params: Promise<{ system:
           )}
           <section>
             <h2 className="text-lg font-semibold">Scope</h2>
+            <div className="mt-2 overflow-x-auto" role="region" aria-label="Section drawn" tabIndex={0}>
+              <SchematicDrawing schematic={schematicOf(facts)} label={`Section of ${system.name} drawn`} />
+            </div>
             <p className="mt-2">Inside: {facts.inScope.join('; ')}.</p>
             <p className="mt-1">Not covered: {facts.notCovered.join('; ')}.</p>
           </section>

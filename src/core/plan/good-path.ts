@@ -83,10 +83,14 @@ function stepOf(plan: Plan, state: RunState, key: string, stage: Stage): PathSte
       return held(EFFORT.checks.base + EFFORT.checks.perLine * checkLines(plan, stage).length);
     case 'joints':
       return held(
-        EFFORT.joints.base + EFFORT.joints.perJoint * Math.max(2, (plan.system.joints ?? []).length + (stage.always ?? []).length),
+        EFFORT.joints.base +
+          EFFORT.joints.perJoint *
+            Math.max(2, (plan.system.joints ?? []).length + (stage.always ?? []).length),
       );
     case 'inventory':
-      return held(EFFORT.inventory.base + EFFORT.inventory.perItem * Math.max(1, plan.system.appliances.length));
+      return held(
+        EFFORT.inventory.base + EFFORT.inventory.perItem * Math.max(1, plan.system.appliances.length),
+      );
     case 'hold':
       return timed(
         EFFORT.holdStart,
@@ -102,9 +106,18 @@ function stepOf(plan: Plan, state: RunState, key: string, stage: Stage): PathSte
         EFFORT.holdEnd,
       );
     case 'dial':
-      return timed(EFFORT.dial, () => minutesFor(plan, state, stage.part, stage.minutes, stage.minutesSource, false).planned, 1);
+      return timed(
+        EFFORT.dial,
+        () => minutesFor(plan, state, stage.part, stage.minutes, stage.minutesSource, false).planned,
+        1,
+      );
     case 'isolate-and-repeat':
-      return { ...own, hands: EFFORT.fill + EFFORT.holdStart, wait: stage.settleMinutes + stage.minutes, close: 1 };
+      return {
+        ...own,
+        hands: EFFORT.fill + EFFORT.holdStart,
+        wait: stage.settleMinutes + stage.minutes,
+        close: 1,
+      };
     default:
       return held(EFFORT[stage.kind]);
   }
@@ -133,8 +146,24 @@ export function goodPath(plan: Plan, gauge: string | null = null, from?: string)
   const debts = Object.keys(plan.procedure.debts).length;
   return [
     ...steps,
-    { stage: 'put-back', kind: 'checks', title: 'Put back', part: null, hands: EFFORT.putBack.base + EFFORT.putBack.perLine * debts, wait: 0, close: 0 },
-    { stage: 'signing', kind: 'checks', title: 'Sign and seal', part: null, hands: EFFORT.signing, wait: 0, close: 0 },
+    {
+      stage: 'put-back',
+      kind: 'checks',
+      title: 'Put back',
+      part: null,
+      hands: EFFORT.putBack.base + EFFORT.putBack.perLine * debts,
+      wait: 0,
+      close: 0,
+    },
+    {
+      stage: 'signing',
+      kind: 'checks',
+      title: 'Sign and seal',
+      part: null,
+      hands: EFFORT.signing,
+      wait: 0,
+      close: 0,
+    },
   ];
 }
 /** Minutes of a path: everything, hands and waiting. */

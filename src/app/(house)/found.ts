@@ -1,0 +1,9 @@
+import { notFound } from 'next/navigation';
+import { TroubleError } from '@/server/trouble';
+
+/** What a page is about, or the page that says that there is no such thing; other errors are faults and pass through. */
+export const found = <T>(work: Promise<T>): Promise<T> =>
+  work.catch((error: unknown) => {
+    if (error instanceof TroubleError && error.status === 404) notFound();
+    throw error;
+  });

@@ -1,0 +1,81 @@
+import type { Metadata } from 'next';
+import { redirect } from 'next/navigation';
+import { found } from '@/app/(house)/found';
+import { PlanError } from '@/core/plan/plan';
+import { listKit } from '@/server/cabinet/cabinet';
+import { readSystem } from '@/server/places/places';
+import { now } from '@/server/now';
+import { openFailure } from '@/server/runs/start';
+import { requireSession } from '@/server/session/session';
+import { listVisits, testPlan } from '@/server/visits/visits';
+import { buttonClass } from '@/ui/kit/button-class';
+import { PlanView } from '@/ui/plan/plan-view';
+import { mayPlan, mayRun } from '@/wire/role';
+
+export const metadata: Metadata = { title: 'Plan' };
+export default async function PlanPage({
+  params,
+  searchParams,
+}: {
+  params: Promise<{ system: string }>;
+  searchParams: Promise<{ pack?: string; procedure?: string; case?: string; day?: string }>;
+}) {
+  const session = await requireSession();
+  const { system: id } = await params;
+  const { pack = '', procedure = '', case: kind = '', day: wanted = '' } = await searchParams;
+  if (!pack || !procedure || !kind) redirect(`/places/${id}`);
+  const { site, system } = await found(readSystem(session, id));
+  const today = new Date(now()).toISOString().slice(0, 10);
+  const day = /^\d{4}-\d{2}-\d{2}$/.test(wanted) ? wanted : today;
+  const head = (
+    <>
+      <p className="text-sm text-quiet">
+        {site.name}, {site.address}
+      </p>
+      <h1 className="text-2xl font-bold">Plan: {system.name}</h1>
+    </>
+  );
+  let plan;
+  try {
+    plan = await found(testPlan(session, { system: id, pack, procedure, case: kind }));
+  } catch (error) {
+    if (!(error instanceof PlanError)) throw error;
+    return (
+      <>
+        {head}
+        <p role="alert" className="mt-4 border-l-4 border-ochre pl-3 text-lg">
+          {error.message}
+        </p>
+        <a className={buttonClass('act', 'mt-4')} href={`/places/${id}/edit`}>
+          Change the system
+        </a>
+      </>
+    );
+  }
+  const [kit, visits, failure] = await Promise.all([
+    listKit(session),
+    listVisits(session, today),
+    openFailure(session, id),
+  ]);
+  return (
+    <>
+      {head}
+      <PlanView
+        plan={plan}
+        day={day}
+        packId={pack}
+        kit={kit}
+        visits={visits.map(({ id: visit, title, day: on, version }) => ({
+          id: visit,
+          title,
+          day: on,
+          version,
+        }))}
+        mayRun={mayRun(session.role)}
+        mayPlan={mayPlan(session.role)}
+        failure={failure}
+        firm={session.organisation}
+      />
+    </>
+  );
+}

@@ -1,0 +1,26 @@
+import type { Metadata } from 'next';
+import { notFound } from 'next/navigation';
+import { listPlaces } from '@/server/places/places';
+import { meterKinds } from '@/server/rules/rules';
+import { requireSession } from '@/server/session/session';
+import { now } from '@/server/now';
+import { SystemFormView } from '@/ui/places/system-form';
+import { emptySystem } from '@/wire/places';
+import { uuid7 } from '@/wire/uuid7';
+
+export const metadata: Metadata = { title: 'New system' };
+export default async function NewSystem({ params }: { params: Promise<{ site: string }> }) {
+  const session = await requireSession();
+  const { site } = await params;
+  const found = (await listPlaces(session)).find((p) => p.site.id === site);
+  if (!found) notFound();
+  return (
+    <>
+      <p className="text-sm text-quiet">
+        {found.site.name}, {found.site.address}
+      </p>
+      <h1 className="text-2xl font-bold">New system</h1>
+      <SystemFormView id={uuid7(now())} site={site} form={emptySystem()} meters={await meterKinds(session)} />
+    </>
+  );
+}

@@ -1,0 +1,76 @@
+import type { Metadata } from 'next';
+import Link from 'next/link';
+import { now } from '@/server/now';
+import { requireSession } from '@/server/session/session';
+import { listVisits } from '@/server/visits/visits';
+import { buttonClass } from '@/ui/kit/button-class';
+import { NewVisitForm } from '@/ui/visit/new-visit';
+import { dayWords } from '@/ui/visit/times';
+import { mayPlan } from '@/wire/role';
+
+export const metadata: Metadata = { title: 'Plan' };
+export default async function PlanHome() {
+  const session = await requireSession();
+  const today = new Date(now()).toISOString().slice(0, 10);
+  const before = new Date(now() - 14 * 86_400_000).toISOString().slice(0, 10);
+  const all = await listVisits(session, before);
+  const coming = all.filter((v) => v.day >= today);
+  const past = all.filter((v) => v.day < today).reverse();
+  const list = (visits: typeof all) => (
+    <ul className="mt-2 border-t border-seam">
+      {visits.map((v) => (
+        <li key={v.id} className="border-b border-seam">
+          <Link
+            prefetch={false}
+            href={`/plan/${v.id}`}
+            className="grid min-h-16 gap-x-6 py-3 hover:text-lake sm:grid-cols-[11rem_1fr_auto]"
+          >
+            <span>
+              {dayWords(v.day)}
+              <span className="figure-narrow block text-sm text-quiet">{v.start}</span>
+            </span>
+            <span>
+              <span className="block font-semibold">{v.title}</span>
+              <span className="block text-sm text-quiet">{v.tests.join('; ') || 'no test on it yet'}</span>
+            </span>
+            <span className="font-semibold text-lake">Open</span>
+          </Link>
+        </li>
+      ))}
+    </ul>
+  );
+  return (
+    <>
+      <h1 className="text-2xl font-bold">Plan</h1>
+      <p className="mt-1 max-w-2xl">
+        A test is planned from its system: pressure, hold, gauge, kit. A visit lays the tests of a day side by
+        side.
+      </p>
+      <div className="mt-4 grid gap-8 lg:grid-cols-[1fr_20rem]">
+        <div>
+          <h2 className="text-lg font-semibold">Visits to come</h2>
+          {coming.length ? list(coming) : <p className="mt-2 text-quiet">No visit is planned.</p>}
+          {past.length > 0 && (
+            <>
+              <h2 className="mt-8 text-lg font-semibold">The last two weeks</h2>
+              {list(past)}
+            </>
+          )}
+        </div>
+        <div className="grid content-start gap-4">
+          {mayPlan(session.role) ? (
+            <NewVisitForm today={today} />
+          ) : (
+            <p className="text-quiet">A tester or the office plans visits.</p>
+          )}
+          <Link prefetch={false} href="/places" className={buttonClass('plain')}>
+            Plan a test: choose a place
+          </Link>
+          <Link prefetch={false} href="/outbox" className={buttonClass('plain')}>
+            Simulated outbox
+          </Link>
+        </div>
+      </div>
+    </>
+  );
+}

@@ -1,0 +1,7 @@
+import { saveKit } from '@/server/cabinet/cabinet';
+import { answer, bodyOf, signedIn } from '@/server/handle';
+import { kitFormSchema } from '@/wire/cabinet';
+
+export const POST = signedIn(async (session, request) =>
+  answer(await saveKit(session, await bodyOf(request, kitFormSchema)), 201),
+);

@@ -1,0 +1,7 @@
+import { answer, bodyOf, signedIn } from '@/server/handle';
+import { changeVisit } from '@/server/visits/visits';
+import { visitChangeSchema } from '@/wire/visits';
+
+export const PUT = signedIn<{ visit: string }>(async (session, request, { visit }) =>
+  answer(await changeVisit(session, visit, await bodyOf(request, visitChangeSchema))),
+);

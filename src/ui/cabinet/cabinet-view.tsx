@@ -1,0 +1,274 @@
+'use client';
+import { useState } from 'react';
+import type { Gauge } from '@/core/instrument/gauge';
+import {
+  BLANK_LASTS,
+  dueWords,
+  KIT_KINDS,
+  type DatedEntry,
+  type KitFacts,
+  type KitKind,
+  type Standing,
+} from '@/core/instrument/kit';
+import { sparesOf } from '@/core/plan/prospect';
+import { showExact } from '@/core/quantity/exact';
+import { Button } from '@/ui/kit/button';
+import { GaugeFormView } from './gauge-form';
+import { KitFormView } from './kit-form';
+import { LogPart } from './log-part';
+
+export interface GaugeLine {
+  readonly gauge: Gauge;
+  readonly standing: Standing;
+  readonly log: readonly DatedEntry[];
+}
+export interface KitLine {
+  readonly item: KitFacts;
+  readonly standing: Standing;
+  readonly log: readonly DatedEntry[];
+}
+const KIND_WORDS: Record<Gauge['kind'], string> = {
+  digital: 'digital',
+  dial: 'dial',
+  liquid: 'water gauge',
+  chart: 'chart recorder',
+};
+type Adding = 'gauge' | 'kit' | null;
+
+/** Gauges and everything else that is carried: what may judge today, what is due, what happened to it. */
+export function CabinetView({
+  gauges,
+  kit,
+  may,
+  now,
+}: {
+  gauges: readonly GaugeLine[];
+  kit: readonly KitLine[];
+  may: boolean;
+  now: number;
+}) {
+  const [adding, setAdding] = useState<Adding>(null);
+  const day = new Date(now).toISOString().slice(0, 10);
+  const soon = new Date(now + 60 * 86_400_000).toISOString().slice(0, 10);
+  const kinds = (Object.keys(KIT_KINDS) as KitKind[]).filter((k) => kit.some((x) => x.item.kind === k));
+  return (
+    <>
+      <div className="flex flex-wrap items-center justify-between gap-3">
+        <h1 className="text-2xl font-bold">Cabinet</h1>
+        {may && (
+          <div className="flex gap-3">
+            <Button
+              onClick={() => setAdding(adding === 'gauge' ? null : 'gauge')}
+              aria-expanded={adding === 'gauge'}
+            >
+              New gauge
+            </Button>
+            <Button
+              onClick={() => setAdding(adding === 'kit' ? null : 'kit')}
+              aria-expanded={adding === 'kit'}
+            >
+              Other kit
+            </Button>
+          </div>
+        )}
+      </div>
+      {adding === 'gauge' && <GaugeFormView gauge={null} onDone={() => setAdding(null)} />}
+      {adding === 'kit' && <KitFormView item={null} onDone={() => setAdding(null)} />}
+      <section className="mt-4">
+        <h2 className="text-lg font-semibold">Gauges</h2>
+        {gauges.length === 0 && (
+          <p className="mt-2">No gauge is entered yet. Without one no test can begin: enter the first.</p>
+        )}
+        <ul className="mt-2 border-t border-ink">
+          {gauges.map((g) => (
+            <GaugeRow
+              key={g.gauge.id}
+              line={g}
+              day={day}
+              soon={soon}
+              may={may}
+              all={gauges.map((x) => x.gauge)}
+            />
+          ))}
+        </ul>
+      </section>
+      {kinds.map((kind) => (
+        <section key={kind} className="mt-6">
+          <h2 className="text-lg font-semibold">{KIT_KINDS[kind].replace(/^./, (c) => c.toUpperCase())}</h2>
+          <ul className="mt-2 border-t border-ink">
+            {kit
+              .filter((k) => k.item.kind === kind)
+              .map((k) => (
+                <KitRow key={k.item.id} line={k} day={day} soon={soon} may={may} />
+              ))}
+          </ul>
+        </section>
+      ))}
+    </>
+  );
+}
+const row = 'grid gap-x-6 gap-y-1 border-b border-seam py-3 sm:grid-cols-[11rem_1fr_15rem]';
+
+/** When something is due: a word beside the day, never the colour alone. */
+function Due({ what, due, day, soon }: { what: string; due: string; day: string; soon: string }) {
+  if (!due) return <span className="text-sm text-quiet">no date</span>;
+  const out = due < day;
+  return (
+    <span
+      className={`text-sm ${out ? 'font-semibold text-rust' : due < soon ? 'font-semibold text-ochre' : 'text-quiet'}`}
+    >
+      {what} {out ? 'ran out' : due < soon ? 'due soon:' : 'until'}{' '}
+      <span className="figure-narrow whitespace-nowrap">{due}</span>
+    </span>
+  );
+}
+
+function GaugeRow({
+  line,
+  day,
+  soon,
+  may,
+  all,
+}: {
+  line: GaugeLine;
+  day: string;
+  soon: string;
+  may: boolean;
+  all: readonly Gauge[];
+}) {
+  const [open, setOpen] = useState(false);
+  const [editing, setEditing] = useState(false);
+  const { gauge: g, standing: s } = line;
+  const out = g.calibrationDue < day;
+  const spares = sparesOf(g, all, day);
+  return (
+    <li className="border-b border-seam" data-gauge={g.name}>
+      <button
+        type="button"
+        aria-expanded={open}
+        className={`${row} w-full border-b-0 text-left hover:text-lake`}
+        onClick={() => setOpen(!open)}
+      >
+        <span>
+          <span className="block font-semibold">{g.name}</span>
+          <span className="block text-sm text-quiet">
+            {KIND_WORDS[g.kind]}, {g.serial}
+          </span>
+        </span>
+        <span>
+          <span className="figure-narrow">
+            {showExact(g.least)} to {showExact(g.greatest)}
+          </span>
+          , steps of <span className="figure-narrow">{showExact(g.resolution)}</span>
+          {s.withdrawn && (
+            <span className="block font-semibold text-rust">Out of use: {s.withdrawn}. It cannot judge.</span>
+          )}
+          {s.mustZero && (
+            <span className="block font-semibold text-ochre">
+              Cannot judge until it shows zero: {s.mustZero}.
+            </span>
+          )}
+        </span>
+        <span className="grid content-start gap-0.5">
+          <Due what="Calibration" due={g.calibrationDue} day={day} soon={soon} />
+          {out && <span className="text-sm">It cannot judge: recalibrate or discard it.</span>}
+          <span className="text-sm text-quiet">
+            {s.lastZero ? (
+              <>
+                zero <span className="figure-narrow">{showExact(s.lastZero.figure)}</span>,{' '}
+                {s.lastZero.at.slice(0, 10)}
+              </>
+            ) : (
+              'no zero on record'
+            )}
+          </span>
+        </span>
+      </button>
+      {open && (
+        <div className="grid gap-4 pb-4">
+          <p className="text-sm">
+            {spares.length
+              ? `Spare of the same size for a swap: ${spares.map((x) => `${x.name}, ${x.serial}`).join('; ')}.`
+              : 'No second gauge of this size: an apparent drop could not be told from a bad gauge.'}{' '}
+            Swapped {s.swaps} times, rejected {s.rejections} times.
+            {g.accuracy && ` Accuracy ${g.accuracy}.`}
+          </p>
+          <LogPart id={g.id} gauge={g} log={line.log} kind="gauge" />
+          {may &&
+            (editing ? (
+              <GaugeFormView gauge={g} onDone={() => setEditing(false)} />
+            ) : (
+              <Button className="justify-self-start" onClick={() => setEditing(true)}>
+                Change its facts
+              </Button>
+            ))}
+        </div>
+      )}
+    </li>
+  );
+}
+
+function KitRow({ line, day, soon, may }: { line: KitLine; day: string; soon: string; may: boolean }) {
+  const [open, setOpen] = useState(false);
+  const [editing, setEditing] = useState(false);
+  const { item: k, standing: s } = line;
+  const facts = [
+    k.size,
+    k.stroke && `${showExact(k.stroke)} a stroke`,
+    k.rating && `rated ${showExact(k.rating)}`,
+    k.resolution && `steps of ${showExact(k.resolution)}`,
+    k.ranges &&
+      k.ranges.map((r) => `range ${r.name}: ${showExact(r.least)} to ${showExact(r.greatest)}`).join('; '),
+    k.batch && `batch ${k.batch}`,
+    k.note,
+  ].filter(Boolean);
+  const blank = s.lastBlank;
+  return (
+    <li className="border-b border-seam" data-kit={k.name}>
+      <button
+        type="button"
+        aria-expanded={open}
+        className={`${row} w-full border-b-0 text-left hover:text-lake`}
+        onClick={() => setOpen(!open)}
+      >
+        <span>
+          <span className="block font-semibold">{k.name}</span>
+          <span className="block text-sm text-quiet">{k.serial}</span>
+        </span>
+        <span>
+          {facts.join('; ') || 'no facts entered'}
+          {s.withdrawn && <span className="block font-semibold text-rust">Out of use: {s.withdrawn}.</span>}
+        </span>
+        <span className="grid content-start gap-0.5">
+          <Due what={dueWords(k.kind)} due={k.due} day={day} soon={soon} />
+          {(k.kind === 'hose' || k.kind === 'plug') && (
+            <span className={`text-sm ${!blank || blank.days > BLANK_LASTS ? 'text-ochre' : 'text-quiet'}`}>
+              {blank ? (
+                <>
+                  blank: lost <span className="figure-narrow">{showExact(blank.loss)}</span> in{' '}
+                  {blank.minutes} min, {blank.days} days old
+                  {blank.days > BLANK_LASTS && `; over ${BLANK_LASTS} days, make it again`}
+                </>
+              ) : (
+                'never tested by itself'
+              )}
+            </span>
+          )}
+        </span>
+      </button>
+      {open && (
+        <div className="grid gap-4 pb-4">
+          <LogPart id={k.id} gauge={null} log={line.log} kind={k.kind} />
+          {may &&
+            (editing ? (
+              <KitFormView item={k} onDone={() => setEditing(false)} />
+            ) : (
+              <Button className="justify-self-start" onClick={() => setEditing(true)}>
+                Change its facts
+              </Button>
+            ))}
+        </div>
+      )}
+    </li>
+  );
+}

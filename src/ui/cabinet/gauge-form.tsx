@@ -1,0 +1,129 @@
+'use client';
+import { yupResolver } from '@hookform/resolvers/yup';
+import { useRouter } from 'next/navigation';
+import { useState } from 'react';
+import { Controller, useForm } from 'react-hook-form';
+import type { Gauge } from '@/core/instrument/gauge';
+import { showUnit } from '@/core/quantity/exact';
+import { now } from '@/device/clock';
+import { office, type OfficeError } from '@/device/office';
+import { Button } from '@/ui/kit/button';
+import { Field, FIELD, FigureInput, TRADE_UNITS } from '@/ui/kit/field';
+import { gaugeFormSchema, type GaugeForm } from '@/wire/cabinet';
+import { uuid7 } from '@/wire/uuid7';
+
+/** A gauge entered or changed. */
+export function GaugeFormView({ gauge, onDone }: { gauge: Gauge | null; onDone: () => void }) {
+  const router = useRouter();
+  const [trouble, setTrouble] = useState('');
+  const [id] = useState(() => gauge?.id ?? uuid7(now()));
+  const {
+    register,
+    control,
+    handleSubmit,
+    formState: { errors, isSubmitting },
+  } = useForm<GaugeForm>({
+    resolver: yupResolver(gaugeFormSchema),
+    defaultValues: gauge
+      ? {
+          id,
+          name: gauge.name,
+          serial: gauge.serial,
+          kind: gauge.kind,
+          least: showUnit(gauge.least),
+          greatest: showUnit(gauge.greatest),
+          resolution: showUnit(gauge.resolution),
+          accuracy: gauge.accuracy ?? '',
+          calibrated: gauge.calibrated,
+          calibrationDue: gauge.calibrationDue,
+        }
+      : {
+          id,
+          name: '',
+          serial: '',
+          kind: 'digital',
+          least: '0 mbar',
+          greatest: '',
+          resolution: '',
+          accuracy: '',
+          calibrated: '',
+          calibrationDue: '',
+        },
+  });
+  const save = async (form: GaugeForm) => {
+    setTrouble('');
+    try {
+      await office('/api/gauges', { body: form });
+      router.refresh();
+      onDone();
+    } catch (error) {
+      setTrouble((error as OfficeError).message);
+    }
+  };
+  const words = (name: 'name' | 'serial' | 'accuracy', label: string) => (
+    <Field label={label} wrong={errors[name]?.message}>
+      {(ids) => <input {...ids} className={FIELD} {...register(name)} />}
+    </Field>
+  );
+  const figure = (name: 'least' | 'greatest' | 'resolution', label: string) => (
+    <Field label={label} wrong={errors[name]?.message}>
+      {(ids) => (
+        <Controller
+          control={control}
+          name={name}
+          render={({ field }) => (
+            <FigureInput
+              {...ids}
+              label={label}
+              units={TRADE_UNITS.pressure}
+              value={field.value}
+              onChange={field.onChange}
+            />
+          )}
+        />
+      )}
+    </Field>
+  );
+  const date = (name: 'calibrated' | 'calibrationDue', label: string) => (
+    <Field label={label} wrong={errors[name]?.message}>
+      {(ids) => <input {...ids} type="date" className={FIELD} {...register(name)} />}
+    </Field>
+  );
+  return (
+    <form
+      className="mt-3 grid gap-3 border border-seam bg-panel p-4 sm:grid-cols-3"
+      noValidate
+      onSubmit={(e) => void handleSubmit(save)(e)}
+    >
+      {words('name', 'Name')}
+      {words('serial', 'Serial number')}
+      <Field label="Kind" wrong={errors.kind?.message}>
+        {(ids) => (
+          <select {...ids} className={FIELD} {...register('kind')}>
+            <option value="digital">digital</option>
+            <option value="dial">dial</option>
+            <option value="liquid">water gauge</option>
+            <option value="chart">chart recorder</option>
+          </select>
+        )}
+      </Field>
+      {figure('least', 'Range from')}
+      {figure('greatest', 'Range to')}
+      {figure('resolution', 'Display step or smallest division')}
+      {words('accuracy', 'Accuracy, as its sheet says')}
+      {date('calibrated', 'Calibrated on')}
+      {date('calibrationDue', 'Next calibration')}
+      <div className="sm:col-span-3">
+        <p role="alert" className="text-rust">
+          {trouble}
+        </p>
+        <div className="flex gap-3">
+          <Button type="submit" tone="act" disabled={isSubmitting}>
+            Save the gauge
+          </Button>
+          <Button onClick={onDone}>Back</Button>
+        </div>
+      </div>
+    </form>
+  );
+}

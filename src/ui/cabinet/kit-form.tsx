@@ -1,0 +1,189 @@
+'use client';
+import { yupResolver } from '@hookform/resolvers/yup';
+import { useRouter } from 'next/navigation';
+import { useState } from 'react';
+import { Controller, useFieldArray, useForm } from 'react-hook-form';
+import { dueWords, KIT_KINDS, type KitFacts, type KitKind } from '@/core/instrument/kit';
+import { showUnit } from '@/core/quantity/exact';
+import type { Unit } from '@/core/quantity/unit';
+import { now } from '@/device/clock';
+import { office, type OfficeError } from '@/device/office';
+import { Button } from '@/ui/kit/button';
+import { Field, FIELD, FigureInput, TRADE_UNITS } from '@/ui/kit/field';
+import { kitFormSchema, type KitForm } from '@/wire/cabinet';
+import { uuid7 } from '@/wire/uuid7';
+
+const STEPS: Partial<Record<KitKind, readonly Unit[]>> = {
+  thermometer: ['K', 'C', 'F'],
+  barometer: ['mbar', 'hPa', 'kPa'],
+  vessel: ['ml', 'l', 'gal'],
+};
+
+/** Anything else of the cabinet, entered or changed. What is asked follows its kind. */
+export function KitFormView({ item, onDone }: { item: KitFacts | null; onDone: () => void }) {
+  const router = useRouter();
+  const [trouble, setTrouble] = useState('');
+  const [id] = useState(() => item?.id ?? uuid7(now()));
+  const {
+    register,
+    control,
+    watch,
+    handleSubmit,
+    formState: { errors, isSubmitting },
+  } = useForm<KitForm>({
+    resolver: yupResolver(kitFormSchema),
+    defaultValues: {
+      id,
+      kind: item?.kind ?? 'hose',
+      name: item?.name ?? '',
+      serial: item?.serial ?? '',
+      due: item?.due ?? '',
+      interval: item?.interval ?? null,
+      note: item?.note ?? '',
+      resolution: item?.resolution ? showUnit(item.resolution) : '',
+      stroke: item?.stroke ? showUnit(item.stroke) : '',
+      rating: item?.rating ? showUnit(item.rating) : '',
+      size: item?.size ?? '',
+      batch: item?.batch ?? '',
+      ranges: (item?.ranges ?? []).map((r) => ({
+        name: r.name,
+        least: showUnit(r.least),
+        greatest: showUnit(r.greatest),
+      })),
+    },
+  });
+  const ranges = useFieldArray({ control, name: 'ranges', keyName: 'key' });
+  const kind = watch('kind') as KitKind;
+  const save = async (form: KitForm) => {
+    setTrouble('');
+    try {
+      await office('/api/kit', { body: form });
+      router.refresh();
+      onDone();
+    } catch (error) {
+      setTrouble((error as OfficeError).message);
+    }
+  };
+  const words = (name: 'name' | 'serial' | 'note' | 'size' | 'batch', label: string) => (
+    <Field label={label} wrong={errors[name]?.message}>
+      {(ids) => <input {...ids} className={FIELD} {...register(name)} />}
+    </Field>
+  );
+  const figure = (name: 'resolution' | 'stroke' | 'rating', label: string, units: readonly Unit[]) => (
+    <Field label={label} wrong={errors[name]?.message}>
+      {(ids) => (
+        <Controller
+          control={control}
+          name={name}
+          render={({ field }) => (
+            <FigureInput {...ids} label={label} units={units} value={field.value} onChange={field.onChange} />
+          )}
+        />
+      )}
+    </Field>
+  );
+  const step = STEPS[kind];
+  return (
+    <form
+      className="mt-3 grid gap-3 border border-seam bg-panel p-4 sm:grid-cols-3"
+      noValidate
+      onSubmit={(e) => void handleSubmit(save)(e)}
+    >
+      <Field label="Kind">
+        {(ids) => (
+          <select {...ids} className={FIELD} {...register('kind')}>
+            {Object.entries(KIT_KINDS).map(([k, w]) => (
+              <option key={k} value={k}>
+                {w}
+              </option>
+            ))}
+          </select>
+        )}
+      </Field>
+      {words('name', 'Name')}
+      {words('serial', 'Serial number')}
+      {kind === 'pump' && figure('stroke', 'One stroke delivers', TRADE_UNITS.volume)}
+      {['pump', 'hose', 'plug'].includes(kind) && figure('rating', 'Rated for', TRADE_UNITS.pressure)}
+      {step && figure('resolution', 'Step', step)}
+      {['vessel', 'plug', 'hose'].includes(kind) &&
+        words(
+          'size',
+          kind === 'plug'
+            ? 'Bores it fits, and its kind'
+            : kind === 'hose'
+              ? 'Length and couplings'
+              : 'Holds',
+        )}
+      {kind === 'consumable' && words('batch', 'Batch printed on it')}
+      <Field label={`${dueWords(kind)} by`} hint="empty: never" wrong={errors.due?.message}>
+        {(ids) => <input {...ids} type="date" className={FIELD} {...register('due')} />}
+      </Field>
+      <Field label="Days between checks" hint="empty: none" wrong={errors.interval?.message}>
+        {(ids) => (
+          <input
+            {...ids}
+            type="number"
+            min={1}
+            className={FIELD}
+            {...register('interval', { setValueAs: (v) => (v === '' || v === null ? null : Number(v)) })}
+          />
+        )}
+      </Field>
+      {words('note', 'Note')}
+      {kind === 'fan' && (
+        <div className="grid gap-3 sm:col-span-3">
+          {ranges.fields.map((r, i) => (
+            <div key={r.key} className="grid gap-3 sm:grid-cols-[1fr_2fr_2fr_auto]">
+              <Field label="Range" wrong={errors.ranges?.[i]?.name?.message}>
+                {(ids) => <input {...ids} className={FIELD} {...register(`ranges.${i}.name`)} />}
+              </Field>
+              {(['least', 'greatest'] as const).map((end) => (
+                <Field
+                  key={end}
+                  label={end === 'least' ? 'Least flow' : 'Greatest flow'}
+                  wrong={errors.ranges?.[i]?.[end]?.message}
+                >
+                  {(ids) => (
+                    <Controller
+                      control={control}
+                      name={`ranges.${i}.${end}`}
+                      render={({ field }) => (
+                        <FigureInput
+                          {...ids}
+                          label={end}
+                          units={TRADE_UNITS.flow}
+                          value={field.value}
+                          onChange={field.onChange}
+                        />
+                      )}
+                    />
+                  )}
+                </Field>
+              ))}
+              <Button className="self-end" onClick={() => ranges.remove(i)}>
+                Remove
+              </Button>
+            </div>
+          ))}
+          <Button
+            className="justify-self-start"
+            onClick={() => ranges.append({ name: '', least: '', greatest: '' })}
+          >
+            Add a range
+          </Button>
+        </div>
+      )}
+      <div className="sm:col-span-3">
+        <p role="alert" className="text-rust">
+          {trouble}
+        </p>
+        <div className="flex gap-3">
+          <Button type="submit" tone="act" disabled={isSubmitting}>
+            Save it
+          </Button>
+          <Button onClick={onDone}>Back</Button>
+        </div>
+      </div>
+    </form>
+  );
+}

@@ -1,0 +1,295 @@
+'use client';
+import { useRouter } from 'next/navigation';
+import { useState } from 'react';
+import { ValidationError } from 'yup';
+import type { Gauge } from '@/core/instrument/gauge';
+import type { DatedEntry, KitKind } from '@/core/instrument/kit';
+import { showExact, toNumber } from '@/core/quantity/exact';
+import { unitLabel } from '@/core/quantity/unit';
+import { now } from '@/device/clock';
+import { office, type OfficeError } from '@/device/office';
+import { Button } from '@/ui/kit/button';
+import { Field, FIELD, FigureInput, TRADE_UNITS } from '@/ui/kit/field';
+import { logSchema, type LogForm } from '@/wire/cabinet';
+import { uuid7 } from '@/wire/uuid7';
+
+type What = LogForm['what'];
+const WORDS: Record<string, string> = {
+  zero: 'Zero check',
+  blank: 'Tested by itself',
+  calibrated: 'Calibrated',
+  dropped: 'Dropped',
+  'over-ranged': 'Over-ranged',
+  rejected: 'Take out of use',
+  returned: 'Back in use',
+  note: 'Note',
+};
+const offered = (kind: KitKind | 'gauge'): What[] =>
+  kind === 'gauge'
+    ? ['zero', 'calibrated', 'dropped', 'over-ranged', 'rejected', 'returned', 'note']
+    : kind === 'hose' || kind === 'plug' || kind === 'pump'
+      ? ['blank', 'rejected', 'returned', 'note']
+      : ['calibrated', 'dropped', 'rejected', 'returned', 'note'];
+
+const lineOf = ({ entry: e }: DatedEntry): string => {
+  switch (e.what) {
+    case 'zero':
+      return `Zero ${showExact(e.figure)}${e.good ? '' : ', off zero'}${e.run ? ', in a run' : ''}`;
+    case 'blank':
+      return `By itself: lost ${showExact(e.loss)} in ${e.minutes} min at ${showExact(e.pressure)}`;
+    case 'calibrated':
+      return `Calibrated ${e.on}, until ${e.due}${e.certificate ? `, ${e.certificate}` : ''}`;
+    case 'swapped':
+      return `Swapped for ${e.forName}`;
+    case 'dropped':
+    case 'over-ranged':
+      return `${WORDS[e.what]}${e.text ? `: ${e.text}` : ''}. It must show zero before it judges.`;
+    case 'rejected':
+      return `Out of use: ${e.text}`;
+    case 'returned':
+      return `Back in use: ${e.text}`;
+    case 'note':
+      return e.text;
+  }
+};
+
+/** What happened to a thing, and the entry of what happened now. */
+export function LogPart({
+  id,
+  gauge,
+  log,
+  kind,
+}: {
+  id: string;
+  gauge: Gauge | null;
+  log: readonly DatedEntry[];
+  kind: KitKind | 'gauge';
+}) {
+  const router = useRouter();
+  const [what, setWhat] = useState<What | null>(null);
+  const [form, setForm] = useState<Partial<LogForm>>({});
+  const [wrong, setWrong] = useState<Record<string, string>>({});
+  const [said, setSaid] = useState('');
+  const set = (part: Partial<LogForm>) => setForm({ ...form, ...part });
+  const send = async () => {
+    setWrong({});
+    setSaid('');
+    const value: LogForm = {
+      id: uuid7(now()),
+      what: what!,
+      figure: '',
+      pressure: '',
+      loss: '',
+      on: '',
+      due: '',
+      text: '',
+      ...form,
+    };
+    try {
+      logSchema.validateSync(value, { strict: true });
+      const { good } = await office<{ good: boolean | null }>(`/api/cabinet/${id}/log`, { body: value });
+      setSaid(good === false ? 'Off zero: it cannot judge until it shows zero again.' : 'Written down.');
+      setWhat(null);
+      setForm({});
+      router.refresh();
+    } catch (error) {
+      if (error instanceof ValidationError) setWrong({ [error.path ?? '']: error.message });
+      else setWrong({ [(error as OfficeError).path ?? '']: (error as OfficeError).message });
+    }
+  };
+  const figure = (key: 'figure' | 'pressure' | 'loss', label: string) => (
+    <Field label={label} wrong={wrong[key]}>
+      {(ids) => (
+        <FigureInput
+          {...ids}
+          label={label}
+          units={gauge ? [gauge.resolution.unit] : TRADE_UNITS.pressure}
+          value={form[key] ?? ''}
+          onChange={(v) => set({ [key]: v })}
+        />
+      )}
+    </Field>
+  );
+  const zeros = log.flatMap((e) => (e.entry.what === 'zero' ? [e] : [])).reverse();
+  return (
+    <div className="grid gap-3">
+      {gauge && zeros.length > 1 && <Zeros entries={zeros} gauge={gauge} />}
+      <div className="flex flex-wrap gap-2">
+        {offered(kind).map((w) => (
+          <Button
+            key={w}
+            aria-pressed={what === w}
+            className={what === w ? 'border-2 border-lake' : ''}
+            onClick={() => {
+              setWhat(what === w ? null : w);
+              setForm({});
+              setWrong({});
+              setSaid('');
+            }}
+          >
+            {WORDS[w]}
+          </Button>
+        ))}
+      </div>
+      {what && (
+        <form
+          className="grid gap-3 border border-seam bg-panel p-3 sm:grid-cols-2"
+          noValidate
+          onSubmit={(e) => {
+            e.preventDefault();
+            void send();
+          }}
+        >
+          {what === 'zero' && (
+            <>
+              {figure('figure', 'What it shows')}
+              <label className="flex min-h-12 items-center gap-3 self-end">
+                <input
+                  type="checkbox"
+                  className="size-5 accent-lake"
+                  checked={form.openToAir ?? false}
+                  onChange={(e) => set({ openToAir: e.target.checked })}
+                />
+                Open to air, nothing connected
+              </label>
+            </>
+          )}
+          {what === 'blank' && (
+            <>
+              {figure('pressure', 'Pressure')}
+              {figure('loss', 'Lost')}
+              <Field label="Minutes" wrong={wrong.minutes}>
+                {(ids) => (
+                  <input
+                    {...ids}
+                    type="number"
+                    min={0.5}
+                    step={0.5}
+                    className={FIELD}
+                    value={form.minutes ?? ''}
+                    onChange={(e) => set({ minutes: Number(e.target.value) })}
+                  />
+                )}
+              </Field>
+            </>
+          )}
+          {what === 'calibrated' && (
+            <>
+              <Field label="On" wrong={wrong.on}>
+                {(ids) => (
+                  <input
+                    {...ids}
+                    type="date"
+                    className={FIELD}
+                    value={form.on ?? ''}
+                    onChange={(e) => set({ on: e.target.value })}
+                  />
+                )}
+              </Field>
+              <Field label="Holds until" wrong={wrong.due}>
+                {(ids) => (
+                  <input
+                    {...ids}
+                    type="date"
+                    className={FIELD}
+                    value={form.due ?? ''}
+                    onChange={(e) => set({ due: e.target.value })}
+                  />
+                )}
+              </Field>
+            </>
+          )}
+          <Field
+            label={what === 'calibrated' ? 'Certificate number' : 'In words'}
+            wrong={wrong.text}
+            className="sm:col-span-2"
+          >
+            {(ids) => (
+              <input
+                {...ids}
+                className={FIELD}
+                maxLength={200}
+                value={form.text ?? ''}
+                onChange={(e) => set({ text: e.target.value })}
+              />
+            )}
+          </Field>
+          <div className="sm:col-span-2">
+            <p role="alert" className="text-rust">
+              {wrong.openToAir ?? wrong[''] ?? wrong.id}
+            </p>
+            <Button type="submit" tone="act">
+              Write it down
+            </Button>
+          </div>
+        </form>
+      )}
+      <p role="status">{said}</p>
+      {log.length > 0 && (
+        <ul className="max-h-72 overflow-auto border-t border-seam text-sm">
+          {log.map((e) => (
+            <li key={e.id} className="grid grid-cols-[6.5rem_1fr] gap-3 border-b border-seam py-1.5">
+              <span className="figure-narrow text-quiet">{e.at.slice(0, 10)}</span>
+              <span>
+                {lineOf(e)} <span className="text-quiet">{e.by}</span>
+              </span>
+            </li>
+          ))}
+        </ul>
+      )}
+    </div>
+  );
+}
+
+/** Zero checks over time, in display steps: a gauge that wanders shows here first. */
+function Zeros({ entries, gauge }: { entries: readonly DatedEntry[]; gauge: Gauge }) {
+  const step = toNumber(gauge.resolution);
+  const shown = entries
+    .slice(-24)
+    .flatMap((e) =>
+      e.entry.what === 'zero'
+        ? [
+            {
+              id: e.id,
+              at: e.at,
+              steps: toNumber(e.entry.figure) / step,
+              good: e.entry.good,
+              text: showExact(e.entry.figure),
+            },
+          ]
+        : [],
+    );
+  const most = Math.max(2, ...shown.map((s) => Math.abs(s.steps)));
+  const [width, height] = [Math.max(160, shown.length * 18), 64];
+  const y = (steps: number) => height / 2 - (steps / most) * (height / 2 - 8);
+  return (
+    <figure className="m-0">
+      <div className="overflow-x-auto">
+        <svg
+          width={width}
+          height={height}
+          role="img"
+          aria-label={`Last zero checks in ${unitLabel(gauge.resolution.unit)}: ${shown.map((s) => s.text).join(', ')}`}
+        >
+          <line x1={0} x2={width} y1={height / 2} y2={height / 2} stroke="var(--ink)" />
+          {[1, -1].map((s) => (
+            <line key={s} x1={0} x2={width} y1={y(s)} y2={y(s)} stroke="var(--moss)" strokeDasharray="5 4" />
+          ))}
+          {shown.map((s, i) => (
+            <rect
+              key={s.id}
+              x={i * 18 + 5}
+              y={y(s.steps) - 4}
+              width={8}
+              height={8}
+              fill={s.good ? 'var(--ink)' : 'var(--rust)'}
+            />
+          ))}
+        </svg>
+      </div>
+      <figcaption className="text-sm text-quiet">
+        Last zero checks; the broken lines are one display step, {showExact(gauge.resolution)}.
+      </figcaption>
+    </figure>
+  );
+}

@@ -1,0 +1,105 @@
+'use client';
+import { useId, type ReactNode } from 'react';
+import { unitLabel, type Unit } from '@/core/quantity/unit';
+
+export const FIELD = 'block min-h-12 w-full min-w-0 border border-edge bg-panel px-2 text-base';
+
+/** A labelled input with its hint and what is wrong with it. */
+export function Field({
+  label,
+  hint,
+  wrong,
+  children,
+  className = '',
+}: {
+  label: string;
+  hint?: string;
+  wrong?: string | undefined;
+  children: (ids: { id: string; 'aria-invalid': boolean; 'aria-describedby'?: string }) => ReactNode;
+  className?: string;
+}) {
+  const id = useId();
+  return (
+    <div className={`min-w-0 ${className}`}>
+      <label htmlFor={id} className="text-sm">
+        {label}
+        {hint && <span className="text-quiet">, {hint}</span>}
+      </label>
+      <div className="mt-1">
+        {children({
+          id,
+          'aria-invalid': Boolean(wrong),
+          ...(wrong ? { 'aria-describedby': `${id}-wrong` } : {}),
+        })}
+      </div>
+      {wrong && (
+        <p id={`${id}-wrong`} className="mt-1 text-sm text-rust">
+          {/^[a-z]/.test(wrong) ? `${label} ${wrong}.` : wrong}
+        </p>
+      )}
+    </div>
+  );
+}
+
+/** A figure with its unit, kept as one text: "21 mbar". An empty figure is an empty text. */
+export function FigureInput({
+  value,
+  units,
+  onChange,
+  label,
+  ...ids
+}: {
+  value: string;
+  units: readonly Unit[];
+  onChange: (value: string) => void;
+  label: string;
+  id?: string;
+  'aria-invalid'?: boolean;
+  'aria-describedby'?: string;
+}) {
+  const at = value.indexOf(' ');
+  const number = at < 0 ? value : value.slice(0, at);
+  const unit = (at < 0 ? units[0]! : value.slice(at + 1)) as Unit;
+  const join = (n: string, u: Unit) =>
+    onChange(
+      n.trim() ? `${n.trim().replace(/\s+/g, '')} ${u}` : units.length > 1 && u !== units[0] ? ` ${u}` : '',
+    );
+  return (
+    <div className="flex gap-2">
+      <input
+        {...ids}
+        {...(ids.id ? {} : { 'aria-label': label })}
+        className={`figure ${FIELD} flex-1 ${ids['aria-invalid'] ? 'border-2 border-rust' : ''}`}
+        inputMode="decimal"
+        autoComplete="off"
+        maxLength={16}
+        value={number}
+        onChange={(e) => join(e.target.value, unit)}
+      />
+      {units.length === 1 ? (
+        <span className="grid min-w-12 place-items-center text-sm">{unitLabel(units[0]!)}</span>
+      ) : (
+        <select
+          aria-label={`Unit of ${label}`}
+          className={`${FIELD} w-24 shrink-0`}
+          value={unit}
+          onChange={(e) => join(number, e.target.value as Unit)}
+        >
+          {units.map((u) => (
+            <option key={u} value={u}>
+              {unitLabel(u)}
+            </option>
+          ))}
+        </select>
+      )}
+    </div>
+  );
+}
+/** Units of the trade a person chooses from, the usual first. */
+export const TRADE_UNITS = {
+  pressure: ['mbar', 'bar', 'kPa', 'psi', 'inWC', 'Pa', 'hPa', 'MPa'],
+  length: ['m', 'ft'],
+  bore: ['mm', 'in'],
+  volume: ['l', 'ml', 'm3', 'ft3', 'gal'],
+  flow: ['l/s', 'CFM', 'm3/h'],
+} as const satisfies Record<string, readonly Unit[]>;

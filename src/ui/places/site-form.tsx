@@ -1,0 +1,54 @@
+'use client';
+import { yupResolver } from '@hookform/resolvers/yup';
+import { useState } from 'react';
+import { useForm } from 'react-hook-form';
+import { now } from '@/device/clock';
+import { office, type OfficeError } from '@/device/office';
+import { Button } from '@/ui/kit/button';
+import { Field, FIELD } from '@/ui/kit/field';
+import { siteSchema, type SiteForm } from '@/wire/places';
+import { uuid7 } from '@/wire/uuid7';
+
+/** A new place: its name, where it is and whose it is; then its first system. */
+export function SiteFormView() {
+  const [trouble, setTrouble] = useState('');
+  const [id] = useState(() => uuid7(now()));
+  const {
+    register,
+    handleSubmit,
+    formState: { errors, isSubmitting },
+  } = useForm<SiteForm>({
+    resolver: yupResolver(siteSchema),
+    defaultValues: { id, name: '', address: '', customer: '' },
+  });
+  const save = async (form: SiteForm) => {
+    setTrouble('');
+    try {
+      await office('/api/sites', { body: form });
+      location.assign(`/places/site/${form.id}/new`);
+    } catch (error) {
+      setTrouble((error as OfficeError).message);
+    }
+  };
+  return (
+    <form className="mt-4 grid max-w-xl gap-4" noValidate onSubmit={(e) => void handleSubmit(save)(e)}>
+      <Field label="Name of the place" wrong={errors.name?.message}>
+        {(ids) => (
+          <input {...ids} className={FIELD} {...register('name')} placeholder="Fulling mill, upper floor" />
+        )}
+      </Field>
+      <Field label="Address" wrong={errors.address?.message}>
+        {(ids) => <input {...ids} className={FIELD} {...register('address')} />}
+      </Field>
+      <Field label="Customer" wrong={errors.customer?.message}>
+        {(ids) => <input {...ids} className={FIELD} {...register('customer')} />}
+      </Field>
+      <p role="alert" className="text-rust">
+        {trouble}
+      </p>
+      <Button type="submit" tone="act" className="min-h-14 text-lg" disabled={isSubmitting}>
+        Save the place, then enter its system
+      </Button>
+    </form>
+  );
+}

@@ -1,0 +1,281 @@
+'use client';
+import { yupResolver } from '@hookform/resolvers/yup';
+import { useRouter } from 'next/navigation';
+import { useState } from 'react';
+import { Controller, FormProvider, useForm, useFormContext, useWatch } from 'react-hook-form';
+import { sectionVolume, systemStiffness, volumeUncertainty, MEDIA } from '@/core/installation/section';
+import { showFigure } from '@/core/quantity/figure';
+import { parseWithUnit, toNumber } from '@/core/quantity/exact';
+import { convert } from '@/core/quantity/unit';
+import { office, type OfficeError } from '@/device/office';
+import { Button } from '@/ui/kit/button';
+import { Field, FIELD, FigureInput, TRADE_UNITS } from '@/ui/kit/field';
+import { systemFromForm, systemSchema, type SystemForm } from '@/wire/places';
+import { AppliancesPart, ElementsPart, LinesPart, PipesPart, type ErrorOf } from './system-parts';
+
+type FigureName =
+  | 'workingPressure'
+  | 'supplyPressure'
+  | 'setPressure'
+  | 'meterVolume'
+  | 'testDial'
+  | 'gasInside'
+  | 'measuredVolume';
+
+function Figure({
+  name,
+  label,
+  hint,
+  of,
+}: {
+  name: FigureName;
+  label: string;
+  hint?: string;
+  of: keyof typeof TRADE_UNITS;
+}) {
+  const { control, formState } = useFormContext<SystemForm>();
+  return (
+    <Field label={label} {...(hint ? { hint } : {})} wrong={formState.errors[name]?.message}>
+      {(ids) => (
+        <Controller
+          control={control}
+          name={name}
+          render={({ field }) => (
+            <FigureInput
+              {...ids}
+              label={label}
+              units={TRADE_UNITS[of]}
+              value={field.value}
+              onChange={field.onChange}
+            />
+          )}
+        />
+      )}
+    </Field>
+  );
+}
+function Words({ name, label, hint }: { name: keyof SystemForm; label: string; hint?: string }) {
+  const { register, formState } = useFormContext<SystemForm>();
+  return (
+    <Field label={label} {...(hint ? { hint } : {})} wrong={(formState.errors[name] as ErrorOf)?.message}>
+      {(ids) => <input {...ids} className={FIELD} {...register(name as 'name')} />}
+    </Field>
+  );
+}
+
+/** What the entries give so far: volume with its uncertainty, stiffness when full of water. */
+function Sum({ id }: { id: string }) {
+  const form = useWatch<SystemForm>() as SystemForm;
+  let words: { volume: string; stiff: string } | null = null;
+  try {
+    systemSchema.validateSync(form, { strict: true });
+    const system = systemFromForm(form, null, id);
+    const volume = sectionVolume(system);
+    const pressure = convert(
+      toNumber(parseWithUnit(form.workingPressure)),
+      system.workingPressure.unit,
+      'Pa',
+    );
+    const stiff = system.medium === 'water' ? systemStiffness(system, pressure) : null;
+    words = {
+      volume: `${showFigure(volume)}, ${(volume.value * 1000).toFixed(1)} l ± ${(volumeUncertainty(system) * 100).toFixed(0)} %`,
+      stiff: stiff
+        ? `Full of water: ${showFigure(stiff.figure)}. 1 ml of loss would show as ${(1e-11 / stiff.c).toPrecision(2)} bar, 1 K as ${convert(stiff.perKelvin, 'Pa', 'bar').toPrecision(2)} bar.`
+        : '',
+    };
+  } catch {
+    words = null; // something is still missing: the fields say what
+  }
+  return (
+    <p className="border-l-4 border-lake pl-3" aria-live="polite">
+      {words ? (
+        <>
+          Volume of the section <span className="figure">{words.volume}</span>. {words.stiff}
+        </>
+      ) : (
+        'The volume stands here once pipes and meter are entered.'
+      )}
+    </p>
+  );
+}
+
+/** A system entered or changed: facts, pipes by table, meter, appliances, the weakest elements, what is in and out. */
+export function SystemFormView({
+  id,
+  site,
+  form,
+  meters,
+}: {
+  id: string;
+  site: string | null;
+  form: SystemForm;
+  meters: readonly { kind: string; label: string }[];
+}) {
+  const router = useRouter();
+  const [trouble, setTrouble] = useState('');
+  const methods = useForm<SystemForm>({ resolver: yupResolver(systemSchema), defaultValues: form });
+  const { register, handleSubmit, formState, watch, setValue } = methods;
+  const { errors, isSubmitting } = formState;
+  const medium = watch('medium');
+  const measuredBy = watch('measuredBy');
+  const gas = medium !== 'water';
+  const save = async (value: SystemForm) => {
+    setTrouble('');
+    try {
+      await office(`/api/systems/${id}${site ? `?site=${site}` : ''}`, { method: 'PUT', body: value });
+      router.push(`/places/${id}`);
+      router.refresh();
+    } catch (error) {
+      setTrouble((error as OfficeError).message);
+    }
+  };
+  const section = 'grid gap-3 border-t border-ink pt-3';
+  return (
+    <FormProvider {...methods}>
+      <form
+        className="mt-4 grid max-w-4xl gap-8"
+        noValidate
+        onSubmit={(e) =>
+          void handleSubmit(save, () =>
+            setTrouble('Something is missing or wrong: the fields marked below say what.'),
+          )(e)
+        }
+      >
+        <section className={section}>
+          <h2 className="text-lg font-semibold">System</h2>
+          <div className="grid gap-3 sm:grid-cols-2">
+            <Words name="name" label="Name of the system" />
+            <Field label="Medium" wrong={errors.medium?.message}>
+              {(ids) => (
+                <select {...ids} className={FIELD} {...register('medium')}>
+                  {MEDIA.map((m) => (
+                    <option key={m}>{m}</option>
+                  ))}
+                </select>
+              )}
+            </Field>
+            <Figure
+              name="workingPressure"
+              label="Working pressure"
+              hint="the highest it works at"
+              of="pressure"
+            />
+            <Figure name="supplyPressure" label="Supply pressure" of="pressure" />
+            <Words name="supplyValve" label="Valve that bounds it" hint="a suspect until proved" />
+            <Words name="supplyValveOwner" label="Owner of that valve" />
+            <Words name="testPoint" label="Where the gauge connects" />
+            <Words name="emergencyContact" label="Emergency line found on the meter" />
+            {gas && (
+              <Figure
+                name="setPressure"
+                label="Regulator set"
+                hint="empty: the working pressure"
+                of="pressure"
+              />
+            )}
+            {!gas && (
+              <Figure
+                name="gasInside"
+                label="Gas inside"
+                hint="vessel and arrestors, at test pressure"
+                of="volume"
+              />
+            )}
+          </div>
+        </section>
+        <section className={section}>
+          <h2 className="text-lg font-semibold">Meter</h2>
+          <div className="grid gap-3 sm:grid-cols-2">
+            <Field
+              label="Class"
+              hint="an unknown meter is asked for, never guessed"
+              wrong={errors.meterKind?.message}
+            >
+              {(ids) => (
+                <select
+                  {...ids}
+                  className={FIELD}
+                  {...register('meterKind', {
+                    onChange: (e: { target: { value: string } }) =>
+                      setValue('meterName', meters.find((m) => m.kind === e.target.value)?.label ?? ''),
+                  })}
+                >
+                  {meters.map((m) => (
+                    <option key={m.kind} value={m.kind}>
+                      {m.label}
+                    </option>
+                  ))}
+                </select>
+              )}
+            </Field>
+            <Words name="meterName" label="As its badge says" />
+            <Figure name="meterVolume" label="Volume inside" of="volume" />
+            <Words name="meterSerial" label="Serial" />
+            {gas && (
+              <Figure
+                name="testDial"
+                label="Smallest test dial, one turn"
+                hint="empty: none used"
+                of="volume"
+              />
+            )}
+          </div>
+        </section>
+        <section className={section}>
+          <h2 className="text-lg font-semibold">Pipes</h2>
+          <PipesPart />
+          <Sum id={id} />
+          <details className="text-sm" open={Boolean(measuredBy)}>
+            <summary className="min-h-8 cursor-pointer text-lake">The volume was measured instead</summary>
+            <div className="mt-2 grid gap-3 sm:grid-cols-2">
+              <Field label="How">
+                {(ids) => (
+                  <select {...ids} className={FIELD} {...register('measuredBy')}>
+                    <option value="">by the pipe list</option>
+                    <option value="draw">by a metered draw</option>
+                    <option value="strokes">by pump strokes</option>
+                  </select>
+                )}
+              </Field>
+              <Figure name="measuredVolume" label="Volume measured" of="volume" />
+              <Words name="measuredUncertainty" label="Uncertainty in percent" hint="empty: 5" />
+              <Words name="measuredSaid" label="From what" hint="like 32 strokes of 45 ml" />
+            </div>
+          </details>
+        </section>
+        <section className={section}>
+          <h2 className="text-lg font-semibold">Appliances</h2>
+          <AppliancesPart gas={gas} />
+        </section>
+        <section className={section}>
+          <h2 className="text-lg font-semibold">Weakest elements</h2>
+          <p className="text-sm text-quiet">
+            Parts that permit less than the pipe. While they are in scope the lowest of them caps every test
+            pressure.
+          </p>
+          <ElementsPart />
+        </section>
+        <section className={section}>
+          <h2 className="text-lg font-semibold">Scope</h2>
+          <div className="grid gap-3 sm:grid-cols-2">
+            <LinesPart name="inScope" label="Inside the test, one line each" />
+            <LinesPart name="notCovered" label="Not covered, one line each" />
+          </div>
+        </section>
+        <div>
+          <p role="alert" className="mb-2 min-h-6 text-rust">
+            {trouble}
+          </p>
+          <Button
+            type="submit"
+            tone="act"
+            className="min-h-14 w-full text-lg sm:w-auto sm:px-10"
+            disabled={isSubmitting}
+          >
+            Save the system
+          </Button>
+        </div>
+      </form>
+    </FormProvider>
+  );
+}

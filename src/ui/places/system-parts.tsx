@@ -1,0 +1,351 @@
+'use client';
+import { Plus, Trash2 } from 'lucide-react';
+import { Controller, useFieldArray, useFormContext } from 'react-hook-form';
+import { PIPE_TABLES, pipeFigures, pipeTable } from '@/core/installation/pipes';
+import { showUnit } from '@/core/quantity/exact';
+import { now } from '@/device/clock';
+import { Button } from '@/ui/kit/button';
+import { Field, FIELD, FigureInput, TRADE_UNITS } from '@/ui/kit/field';
+import { materialOf, type SystemForm } from '@/wire/places';
+import { uuid7 } from '@/wire/uuid7';
+
+export type ErrorOf = { message?: string } | undefined;
+const row = 'grid gap-3 border border-seam bg-panel p-3';
+
+function Remove({ what, onClick }: { what: string; onClick: () => void }) {
+  return (
+    <Button className="min-h-12 self-end" aria-label={`Remove ${what}`} onClick={onClick}>
+      <Trash2 size={18} aria-hidden /> Remove
+    </Button>
+  );
+}
+function Add({ children, onClick }: { children: string; onClick: () => void }) {
+  return (
+    <Button className="justify-self-start" onClick={onClick}>
+      <Plus size={18} aria-hidden /> {children}
+    </Button>
+  );
+}
+
+/** Pipes by standard and nominal size; a pipe in no table is entered by its own diameters. */
+export function PipesPart() {
+  const { control, register, formState, watch, setValue } = useFormContext<SystemForm>();
+  const { fields, append, remove } = useFieldArray({ control, name: 'pipes', keyName: 'key' });
+  const errors = formState.errors.pipes;
+  const choose = (i: number, table: string, nominal: string) => {
+    setValue(`pipes.${i}.table`, table);
+    setValue(`pipes.${i}.nominal`, nominal);
+    if (!table || !nominal) return;
+    const { outside, bore } = pipeFigures(table, nominal);
+    setValue(`pipes.${i}.size`, showUnit(outside));
+    setValue(`pipes.${i}.bore`, showUnit(bore));
+    setValue(`pipes.${i}.material`, materialOf(table));
+  };
+  const add = () => {
+    const last = watch('pipes')[fields.length - 1];
+    const table = last?.table || 'copper-thin';
+    const nominal = last?.nominal || pipeTable(table)!.sizes[1]!.key;
+    const { outside, bore } = pipeFigures(table, nominal);
+    append({
+      id: uuid7(now()).slice(-12),
+      name: fields.length ? '' : 'Main run',
+      table,
+      nominal,
+      material: materialOf(table),
+      size: showUnit(outside),
+      bore: showUnit(bore),
+      length: '',
+      rating: '',
+    });
+  };
+  return (
+    <>
+      {fields.map((f, i) => {
+        const table = watch(`pipes.${i}.table`);
+        const wrong = errors?.[i];
+        return (
+          <div
+            key={f.key}
+            className={`${row} sm:grid-cols-[1.4fr_1.6fr_1fr_1fr_auto]`}
+            role="group"
+            aria-label={`Pipe ${i + 1}`}
+          >
+            <Field label="Run" wrong={wrong?.name?.message}>
+              {(ids) => <input {...ids} className={FIELD} {...register(`pipes.${i}.name`)} />}
+            </Field>
+            <Field label="Pipe and standard">
+              {(ids) => (
+                <select
+                  {...ids}
+                  className={FIELD}
+                  value={table}
+                  onChange={(e) => choose(i, e.target.value, pipeTable(e.target.value)?.sizes[1]?.key ?? '')}
+                >
+                  {PIPE_TABLES.map((t) => (
+                    <option key={t.key} value={t.key}>
+                      {t.title}
+                    </option>
+                  ))}
+                  <option value="">in no table: own diameters</option>
+                </select>
+              )}
+            </Field>
+            {table ? (
+              <Field label="Size">
+                {(ids) => (
+                  <select
+                    {...ids}
+                    className={FIELD}
+                    value={watch(`pipes.${i}.nominal`)}
+                    onChange={(e) => choose(i, table, e.target.value)}
+                  >
+                    {pipeTable(table)!.sizes.map((s) => (
+                      <option key={s.key}>{s.key}</option>
+                    ))}
+                  </select>
+                )}
+              </Field>
+            ) : (
+              <Field label="Bore" wrong={wrong?.bore?.message}>
+                {(ids) => (
+                  <Controller
+                    control={control}
+                    name={`pipes.${i}.bore`}
+                    render={({ field }) => (
+                      <FigureInput
+                        {...ids}
+                        label="Bore"
+                        units={TRADE_UNITS.bore}
+                        value={field.value}
+                        onChange={field.onChange}
+                      />
+                    )}
+                  />
+                )}
+              </Field>
+            )}
+            <Field label="Length" wrong={wrong?.length?.message}>
+              {(ids) => (
+                <Controller
+                  control={control}
+                  name={`pipes.${i}.length`}
+                  render={({ field }) => (
+                    <FigureInput
+                      {...ids}
+                      label="Length"
+                      units={TRADE_UNITS.length}
+                      value={field.value}
+                      onChange={field.onChange}
+                    />
+                  )}
+                />
+              )}
+            </Field>
+            <Remove what={`pipe ${i + 1}`} onClick={() => remove(i)} />
+            {!table && (
+              <Field label="Outside diameter" wrong={wrong?.size?.message} className="sm:col-span-2">
+                {(ids) => (
+                  <Controller
+                    control={control}
+                    name={`pipes.${i}.size`}
+                    render={({ field }) => (
+                      <FigureInput
+                        {...ids}
+                        label="Outside diameter"
+                        units={TRADE_UNITS.bore}
+                        value={field.value}
+                        onChange={field.onChange}
+                      />
+                    )}
+                  />
+                )}
+              </Field>
+            )}
+            <p className="text-sm text-quiet sm:col-span-5">
+              {table ? (
+                <>
+                  Bore <span className="figure-narrow">{watch(`pipes.${i}.bore`)}</span>,{' '}
+                  {pipeTable(table)!.standard}; the maker’s print on the pipe wins.
+                </>
+              ) : (
+                'Material and wall are not known: no stiffness when full of water.'
+              )}
+            </p>
+          </div>
+        );
+      })}
+      {(errors as ErrorOf)?.message && <p className="text-sm text-rust">{(errors as ErrorOf)!.message}</p>}
+      <Add onClick={add}>Add a pipe</Add>
+    </>
+  );
+}
+
+/** Appliances with their valve, inside volume and the maximum inlet pressure on the plate. */
+export function AppliancesPart({ gas }: { gas: boolean }) {
+  const { control, register, formState } = useFormContext<SystemForm>();
+  const { fields, append, remove } = useFieldArray({ control, name: 'appliances', keyName: 'key' });
+  return (
+    <>
+      {fields.map((f, i) => {
+        const wrong = formState.errors.appliances?.[i];
+        return (
+          <div key={f.key} className={`${row} sm:grid-cols-3`} role="group" aria-label={`Appliance ${i + 1}`}>
+            <Field label="Appliance" wrong={wrong?.name?.message}>
+              {(ids) => <input {...ids} className={FIELD} {...register(`appliances.${i}.name`)} />}
+            </Field>
+            <Field label="Where it stands" wrong={wrong?.place?.message}>
+              {(ids) => <input {...ids} className={FIELD} {...register(`appliances.${i}.place`)} />}
+            </Field>
+            <Field label="Its valve" wrong={wrong?.valve?.message}>
+              {(ids) => <input {...ids} className={FIELD} {...register(`appliances.${i}.valve`)} />}
+            </Field>
+            <Field label="Volume inside" wrong={wrong?.volume?.message}>
+              {(ids) => (
+                <Controller
+                  control={control}
+                  name={`appliances.${i}.volume`}
+                  render={({ field }) => (
+                    <FigureInput
+                      {...ids}
+                      label="Volume inside"
+                      units={TRADE_UNITS.volume}
+                      value={field.value}
+                      onChange={field.onChange}
+                    />
+                  )}
+                />
+              )}
+            </Field>
+            {gas && (
+              <Field
+                label="Maximum inlet on its plate"
+                hint="empty: not read"
+                wrong={wrong?.maxInlet?.message}
+              >
+                {(ids) => (
+                  <Controller
+                    control={control}
+                    name={`appliances.${i}.maxInlet`}
+                    render={({ field }) => (
+                      <FigureInput
+                        {...ids}
+                        label="Maximum inlet"
+                        units={TRADE_UNITS.pressure}
+                        value={field.value}
+                        onChange={field.onChange}
+                      />
+                    )}
+                  />
+                )}
+              </Field>
+            )}
+            <div className="flex flex-wrap items-end justify-between gap-3">
+              {gas &&
+                (['hasPilot', 'hasLid'] as const).map((key) => (
+                  <label key={key} className="flex min-h-12 items-center gap-2">
+                    <input
+                      type="checkbox"
+                      className="size-5 accent-lake"
+                      {...register(`appliances.${i}.${key}`)}
+                    />
+                    {key === 'hasPilot' ? 'pilot' : 'fold-down lid'}
+                  </label>
+                ))}
+              <Remove what={`appliance ${i + 1}`} onClick={() => remove(i)} />
+            </div>
+          </div>
+        );
+      })}
+      <Add
+        onClick={() =>
+          append({
+            id: uuid7(now()).slice(-12),
+            name: '',
+            place: '',
+            kind: '',
+            valve: 'isolating valve',
+            hasPilot: false,
+            hasLid: false,
+            volume: gas ? '0.3 l' : '0 l',
+            maxInlet: '',
+          })
+        }
+      >
+        Add an appliance
+      </Add>
+    </>
+  );
+}
+
+/** The parts that cap a test pressure. */
+export function ElementsPart() {
+  const { control, register, formState } = useFormContext<SystemForm>();
+  const { fields, append, remove } = useFieldArray({ control, name: 'elements', keyName: 'key' });
+  return (
+    <>
+      {fields.map((f, i) => {
+        const wrong = formState.errors.elements?.[i];
+        return (
+          <div
+            key={f.key}
+            className={`${row} sm:grid-cols-[1fr_1fr_1fr_auto]`}
+            role="group"
+            aria-label={`Element ${i + 1}`}
+          >
+            <Field label="Part" wrong={wrong?.name?.message}>
+              {(ids) => <input {...ids} className={FIELD} {...register(`elements.${i}.name`)} />}
+            </Field>
+            <Field label="Where" wrong={wrong?.place?.message}>
+              {(ids) => <input {...ids} className={FIELD} {...register(`elements.${i}.place`)} />}
+            </Field>
+            <Field label="Permits at most" wrong={wrong?.most?.message}>
+              {(ids) => (
+                <Controller
+                  control={control}
+                  name={`elements.${i}.most`}
+                  render={({ field }) => (
+                    <FigureInput
+                      {...ids}
+                      label="Permits at most"
+                      units={TRADE_UNITS.pressure}
+                      value={field.value}
+                      onChange={field.onChange}
+                    />
+                  )}
+                />
+              )}
+            </Field>
+            <Remove what={`element ${i + 1}`} onClick={() => remove(i)} />
+          </div>
+        );
+      })}
+      <Add onClick={() => append({ id: uuid7(now()).slice(-12), name: '', place: '', most: '' })}>
+        Add a part
+      </Add>
+    </>
+  );
+}
+
+/** Several lines of words, one entry each. */
+export function LinesPart({ name, label }: { name: 'inScope' | 'notCovered'; label: string }) {
+  const { control } = useFormContext<SystemForm>();
+  return (
+    <Controller
+      control={control}
+      name={name}
+      render={({ field }) => (
+        <Field label={label}>
+          {(ids) => (
+            <textarea
+              {...ids}
+              className={`${FIELD} min-h-28 py-2`}
+              value={field.value.join('\n')}
+              onChange={(e) => field.onChange(e.target.value.split('\n'))}
+              onBlur={() => field.onChange(field.value.map((l) => l.trim()).filter(Boolean))}
+            />
+          )}
+        </Field>
+      )}
+    />
+  );
+}

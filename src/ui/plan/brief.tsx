@@ -1,0 +1,91 @@
+'use client';
+import { useState } from 'react';
+import { occupantBrief } from '@/core/plan/cautions';
+import type { Plan } from '@/core/plan/plan';
+import { now } from '@/device/clock';
+import { office, type OfficeError } from '@/device/office';
+import { Button } from '@/ui/kit/button';
+import { Field, FIELD } from '@/ui/kit/field';
+import { uuid7 } from '@/wire/uuid7';
+
+/** The brief for the people in the building: changed by hand, printed, or sent to the simulated outbox. */
+export function Brief({
+  plan,
+  day,
+  minutes,
+  firm,
+}: {
+  plan: Plan;
+  day: string;
+  minutes: number;
+  firm: string;
+}) {
+  const when = `on ${new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'long', year: 'numeric', timeZone: 'UTC' }).format(new Date(`${day}T12:00:00Z`))}`;
+  const [text, setText] = useState(() => occupantBrief(plan, when, minutes, firm));
+  const [to, setTo] = useState('');
+  const [said, setSaid] = useState('');
+  const [trouble, setTrouble] = useState('');
+  const send = async () => {
+    setSaid('');
+    setTrouble('');
+    try {
+      await office('/api/outbox', {
+        body: {
+          id: uuid7(now()),
+          to: to.trim(),
+          subject: `${plan.site.name}: your ${plan.system.medium === 'water' ? 'water' : 'gas'} pipework is tested ${when}`,
+          body: text,
+        },
+      });
+      setSaid('It is in the simulated outbox; nothing left this machine.');
+    } catch (error) {
+      setTrouble((error as OfficeError).message);
+    }
+  };
+  return (
+    <section>
+      <h2 className="text-lg font-semibold">For the people in the building</h2>
+      <Field label="Brief" hint="change what does not fit">
+        {(ids) => (
+          <textarea
+            {...ids}
+            className={`${FIELD} min-h-64 p-3 leading-relaxed`}
+            value={text}
+            maxLength={8000}
+            onChange={(e) => setText(e.target.value)}
+          />
+        )}
+      </Field>
+      <div className="no-print mt-2 flex flex-wrap items-end gap-3">
+        <Field label="Send to" className="min-w-64 flex-1">
+          {(ids) => (
+            <input
+              {...ids}
+              type="email"
+              className={FIELD}
+              value={to}
+              onChange={(e) => setTo(e.target.value)}
+              placeholder="anneli@quay-street.example"
+            />
+          )}
+        </Field>
+        <Button onClick={() => void send()} disabled={!to.trim()}>
+          Send to the simulated outbox
+        </Button>
+      </div>
+      <p role="status">
+        {said && (
+          <>
+            {said}{' '}
+            <a className="text-lake underline" href="/outbox">
+              Look into it
+            </a>
+          </>
+        )}
+      </p>
+      <p role="alert" className="text-rust">
+        {trouble}
+      </p>
+    </section>
+  );
+}

@@ -1,0 +1,170 @@
+'use client';
+import Link from 'next/link';
+import { useMemo, useState } from 'react';
+import type { KitFacts } from '@/core/instrument/kit';
+import { plannedCautions } from '@/core/plan/cautions';
+import type { EarlierRecord, Plan } from '@/core/plan/plan';
+import { kitList, KIT_GROUPS, type KitLine } from '@/core/plan/kit';
+import { goodPath, pathMinutes } from '@/core/plan/good-path';
+import { partProspect, planParts } from '@/core/plan/prospect';
+import { buttonClass } from '@/ui/kit/button-class';
+import { minutesWords } from '@/ui/kit/words';
+import { Brief } from './brief';
+import { GaugesPart } from './gauges-part';
+import { HoldPart } from './hold-part';
+import { Protection } from './protection';
+import { PressurePart } from './pressure-part';
+import { StartPanel, type OpenVisit } from './start-panel';
+
+export interface PlanViewProps {
+  readonly plan: Plan;
+  readonly day: string;
+  readonly packId: string;
+  readonly kit: readonly KitFacts[];
+  readonly visits: readonly OpenVisit[];
+  readonly mayRun: boolean;
+  readonly mayPlan: boolean;
+  readonly failure: EarlierRecord | null;
+  readonly firm: string;
+}
+
+/** A test planned: which gauge, what pressure and why, how long and what that sees, what to bring, whom to warn. */
+export function PlanView(props: PlanViewProps) {
+  const { plan, day, kit } = props;
+  const [gauges, setGauges] = useState<Record<string, string>>({});
+  const parts = useMemo(
+    () => planParts(plan).map((p) => partProspect(plan, p, day, gauges[p ?? ''])),
+    [plan, day, gauges],
+  );
+  const chosen = [...new Set(parts.flatMap((p) => gauges[p.part ?? ''] ?? p.best ?? []))];
+  const judging = plan.gauges.filter((g) => chosen.includes(g.id));
+  const path = useMemo(() => goodPath(plan, chosen[0] ?? null), [plan, chosen[0]]); // eslint-disable-line react-hooks/exhaustive-deps
+  const minutes = pathMinutes(path);
+  const cautions = useMemo(() => plannedCautions(plan, parts), [plan, parts]);
+  const list = useMemo(() => kitList(plan, parts, judging, kit, day), [plan, parts, kit, day, chosen.join()]); // eslint-disable-line react-hooks/exhaustive-deps
+  const impossible = parts.some((p) => p.pressure.impossible);
+  const h2 = 'text-lg font-semibold';
+  return (
+    <div className="mt-4 grid gap-8 lg:grid-cols-[1fr_20rem]">
+      <div className="grid min-w-0 content-start gap-8">
+        {parts.map((p) => (
+          <section key={p.part ?? ''} className="grid gap-4" aria-label={p.title}>
+            {parts.length > 1 && (
+              <h2 className="border-t-2 border-ink pt-2 text-xl font-semibold">{p.title}</h2>
+            )}
+            <PressurePart plan={plan} prospect={p} />
+            <HoldPart plan={plan} prospect={p} gauge={gauges[p.part ?? ''] ?? p.best} />
+            <GaugesPart
+              plan={plan}
+              prospect={p}
+              day={day}
+              chosen={gauges[p.part ?? ''] ?? p.best}
+              onChoose={(id) => setGauges({ ...gauges, [p.part ?? '']: id })}
+            />
+          </section>
+        ))}
+        <section>
+          <h2 className={h2}>What could hurt, and what to do about it</h2>
+          <dl className="mt-2">
+            {cautions.map((c) => (
+              <div key={c.key} className="border-t border-seam py-2">
+                <dt className="font-semibold">{c.title}</dt>
+                <dd>{c.text}</dd>
+                <dd className="text-sm text-quiet">{c.source}</dd>
+              </div>
+            ))}
+          </dl>
+          <Protection plan={plan} />
+        </section>
+        <section>
+          <h2 className={h2}>What to load</h2>
+          <div className="mt-2 grid gap-x-8 sm:grid-cols-2">
+            {(Object.keys(KIT_GROUPS) as KitLine['group'][]).map((group) => (
+              <div key={group} className="border-t border-seam py-2">
+                <h3 className="text-sm text-quiet">{KIT_GROUPS[group]}</h3>
+                <ul>
+                  {list
+                    .filter((l) => l.group === group)
+                    .map((l) => (
+                      <li key={l.name + l.why} className="py-1">
+                        {l.name}
+                        <span className="block text-sm text-quiet">
+                          {l.why}
+                          {l.from.length > 0 && `; in the cabinet: ${l.from.join(', ')}`}
+                        </span>
+                        {l.lacking && (
+                          <span className="block text-sm text-ochre">
+                            Nothing in date in the cabinet serves.
+                          </span>
+                        )}
+                      </li>
+                    ))}
+                </ul>
+              </div>
+            ))}
+          </div>
+        </section>
+        <section>
+          <h2 className={h2}>Step by step, when all goes well</h2>
+          <p className="mt-1 text-sm text-quiet">
+            Hands-on minutes are house estimates; waits are the planned holds with the gauge above.
+          </p>
+          <ol className="mt-2 border-t border-seam">
+            {path.map((s, i) => (
+              <li
+                key={`${s.stage}${i}`}
+                className="grid grid-cols-[1fr_7rem_7rem] gap-3 border-b border-seam py-1.5"
+              >
+                <span>{s.title}</span>
+                <span className="figure-narrow text-right">
+                  {s.hands + s.close ? `${s.hands + s.close} min` : ''}
+                </span>
+                <span className="figure-narrow text-right text-quiet">
+                  {s.wait ? `wait ${minutesWords(s.wait)}` : ''}
+                </span>
+              </li>
+            ))}
+          </ol>
+          <p className="mt-2">
+            About <span className="figure">{minutesWords(Math.round(minutes.whole))}</span> on site,{' '}
+            <span className="figure">{minutesWords(Math.round(minutes.wait))}</span> of it waiting: on a visit
+            the waits are filled.
+          </p>
+        </section>
+        <Brief plan={plan} day={day} minutes={minutes.whole} firm={props.firm} />
+      </div>
+      <div className="grid content-start gap-4 lg:sticky lg:top-4 lg:max-h-[calc(100dvh-2rem)] lg:overflow-auto">
+        <StartPanel {...props} gauge={chosen[0] ?? null} impossible={impossible} />
+        <section className="border border-seam bg-panel p-4">
+          <h2 className="text-sm text-quiet">Cannot prove</h2>
+          <p>{plan.procedure.cannotProve.join('; ')}.</p>
+          <h2 className="mt-3 text-sm text-quiet">The section</h2>
+          <p>
+            <Link
+              prefetch={false}
+              className="text-lake underline-offset-4 hover:underline"
+              href={`/places/${plan.system.id}/drawing`}
+            >
+              What is in, what is out: the drawing
+            </Link>
+          </p>
+          <p>
+            <Link
+              prefetch={false}
+              className="text-lake underline-offset-4 hover:underline"
+              href={`/rules/${props.packId}?procedure=${plan.procedure.id}`}
+            >
+              The rules it is judged by
+            </Link>
+          </p>
+          <p className="mt-3 text-sm text-quiet">
+            {plan.pack.school}, {plan.pack.edition}. {plan.pack.notice}
+          </p>
+          <button type="button" className={buttonClass('plain', 'mt-3 w-full')} onClick={() => print()}>
+            Print this plan
+          </button>
+        </section>
+      </div>
+    </div>
+  );
+}

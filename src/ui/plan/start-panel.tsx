@@ -1,0 +1,116 @@
+'use client';
+import { useState } from 'react';
+import { caseOf } from '@/core/plan/plan';
+import { now } from '@/device/clock';
+import { office, type OfficeError } from '@/device/office';
+import { Button } from '@/ui/kit/button';
+import { FIELD } from '@/ui/kit/field';
+import type { PlanViewProps } from './plan-view';
+import { uuid7 } from '@/wire/uuid7';
+
+export interface OpenVisit {
+  readonly id: string;
+  readonly title: string;
+  readonly day: string;
+  readonly version: number;
+}
+
+/** What follows from the plan: put it on a visit, or begin at the bench now. */
+export function StartPanel({
+  plan,
+  packId,
+  visits,
+  mayRun,
+  mayPlan,
+  failure,
+  gauge,
+  impossible,
+  day,
+}: PlanViewProps & { gauge: string | null; impossible: boolean }) {
+  const [visit, setVisit] = useState(visits[0]?.id ?? '');
+  const [trouble, setTrouble] = useState('');
+  const [busy, setBusy] = useState(false);
+  const zone = () => Intl.DateTimeFormat().resolvedOptions().timeZone || 'UTC';
+  const attempt = async (work: () => Promise<string>) => {
+    setBusy(true);
+    setTrouble('');
+    try {
+      location.assign(await work());
+    } catch (error) {
+      setTrouble((error as OfficeError).message);
+      setBusy(false);
+    }
+  };
+  const test = { system: plan.system.id, pack: packId, procedure: plan.procedure.id, case: plan.case };
+  const put = () =>
+    attempt(async () => {
+      let target = visits.find((v) => v.id === visit);
+      if (!target) {
+        const id = uuid7(now());
+        await office('/api/visits', {
+          body: { id, title: `${plan.site.name}`, day, start: '08:30', zone: zone() },
+        });
+        target = { id, title: '', day, version: 1 };
+      }
+      await office(`/api/visits/${target.id}/tests`, {
+        body: { version: target.version, test: { id: uuid7(now()).slice(-12), ...test, gauge } },
+      });
+      return `/plan/${target.id}`;
+    });
+  const begin = () =>
+    attempt(async () => {
+      const { run } = await office<{ run: string }>('/api/runs', {
+        body: {
+          id: uuid7(now()),
+          ...test,
+          choices: plan.choices,
+          practice: false,
+          ...(failure ? { retestOf: failure.run } : {}),
+          zone: zone(),
+        },
+      });
+      return `/bench/${run}`;
+    });
+  return (
+    <section className="no-print border border-seam bg-panel p-4" aria-labelledby="go">
+      <h2 id="go" className="text-lg font-semibold">
+        {plan.procedure.title}
+      </h2>
+      <p className="text-sm text-quiet">{caseOf(plan).title}</p>
+      {mayPlan && (
+        <>
+          <label className="mt-3 block text-sm">
+            Visit
+            <select className={`mt-1 ${FIELD}`} value={visit} onChange={(e) => setVisit(e.target.value)}>
+              {visits.map((v) => (
+                <option key={v.id} value={v.id}>
+                  {v.day}, {v.title}
+                </option>
+              ))}
+              <option value="">a new visit</option>
+            </select>
+          </label>
+          <Button
+            tone="act"
+            className="mt-2 min-h-14 w-full text-lg"
+            disabled={busy || impossible}
+            onClick={() => void put()}
+          >
+            Put it on the visit
+          </Button>
+        </>
+      )}
+      {mayRun && (
+        <Button className="mt-3 min-h-14 w-full" disabled={busy || impossible} onClick={() => void begin()}>
+          Begin at the bench now
+        </Button>
+      )}
+      {impossible && (
+        <p className="mt-2 text-sm text-rust">As entered no test is possible: see the test pressure.</p>
+      )}
+      <p role="alert" className="mt-2 text-rust">
+        {trouble}
+      </p>
+    </section>
+  );
+}

@@ -1,0 +1,82 @@
+'use client';
+import { useState } from 'react';
+import { now } from '@/device/clock';
+import { office, type OfficeError } from '@/device/office';
+import { Button } from '@/ui/kit/button';
+import { Field, FIELD } from '@/ui/kit/field';
+import { uuid7 } from '@/wire/uuid7';
+
+/** A new visit: what, which day, from when. Tests are put on it afterwards. */
+export function NewVisitForm({ today }: { today: string }) {
+  const [title, setTitle] = useState('');
+  const [day, setDay] = useState(today);
+  const [start, setStart] = useState('08:30');
+  const [trouble, setTrouble] = useState('');
+  const make = async () => {
+    setTrouble('');
+    if (!title.trim()) {
+      setTrouble('Give the visit a title, like the name of the place.');
+      return;
+    }
+    try {
+      const { id } = await office<{ id: string }>('/api/visits', {
+        body: {
+          id: uuid7(now()),
+          title: title.trim(),
+          day,
+          start,
+          zone: Intl.DateTimeFormat().resolvedOptions().timeZone || 'UTC',
+        },
+      });
+      location.assign(`/plan/${id}`);
+    } catch (error) {
+      setTrouble((error as OfficeError).message);
+    }
+  };
+  return (
+    <section className="grid gap-3 border border-seam bg-panel p-4">
+      <h2 className="text-lg font-semibold">New visit</h2>
+      <Field label="Title">
+        {(ids) => (
+          <input
+            {...ids}
+            className={FIELD}
+            maxLength={100}
+            value={title}
+            onChange={(e) => setTitle(e.target.value)}
+          />
+        )}
+      </Field>
+      <div className="grid grid-cols-2 gap-3">
+        <Field label="Day">
+          {(ids) => (
+            <input
+              {...ids}
+              type="date"
+              className={FIELD}
+              value={day}
+              onChange={(e) => setDay(e.target.value)}
+            />
+          )}
+        </Field>
+        <Field label="Begins at">
+          {(ids) => (
+            <input
+              {...ids}
+              type="time"
+              className={FIELD}
+              value={start}
+              onChange={(e) => setStart(e.target.value)}
+            />
+          )}
+        </Field>
+      </div>
+      <p role="alert" className="text-rust">
+        {trouble}
+      </p>
+      <Button tone="act" onClick={() => void make()}>
+        Make the visit
+      </Button>
+    </section>
+  );
+}

@@ -1,0 +1,264 @@
+'use client';
+import Link from 'next/link';
+import { useState } from 'react';
+import type { VisitFacts } from '@/core/visit/facts';
+import { now } from '@/device/clock';
+import { Button } from '@/ui/kit/button';
+import { buttonClass } from '@/ui/kit/button-class';
+import { Field, FIELD } from '@/ui/kit/field';
+import { uuid7 } from '@/wire/uuid7';
+
+const ROLES = ['installer', 'customer', 'inspector', 'utility', 'engineer'];
+
+/** When, who, the promise, the permit; another test or task; what to load for all of it. */
+export function VisitSettings({
+  facts,
+  may,
+  kit,
+  onChange,
+}: {
+  facts: VisitFacts;
+  may: boolean;
+  kit: readonly { readonly group: string; readonly name: string; readonly why: string }[];
+  onChange: (facts: VisitFacts) => void;
+}) {
+  const [draft, setDraft] = useState({
+    title: facts.title,
+    day: facts.day,
+    start: facts.start,
+    permit: facts.permit,
+  });
+  const set = (part: Partial<VisitFacts>) => onChange({ ...facts, ...part });
+  const keep = () => {
+    if (draft.title.trim() && /^\d{4}-\d{2}-\d{2}$/.test(draft.day) && /^\d{2}:\d{2}$/.test(draft.start))
+      set(draft);
+  };
+  return (
+    <div className="no-print mt-8 grid gap-8 lg:grid-cols-2">
+      <section>
+        <h2 className="text-lg font-semibold">The visit</h2>
+        <fieldset className="mt-2 grid gap-3 border-t border-seam pt-3 sm:grid-cols-2" disabled={!may}>
+          <legend className="sr-only">The visit</legend>
+          <Field label="Title" className="sm:col-span-2">
+            {(ids) => (
+              <input
+                {...ids}
+                className={FIELD}
+                maxLength={100}
+                value={draft.title}
+                onBlur={keep}
+                onChange={(e) => setDraft({ ...draft, title: e.target.value })}
+              />
+            )}
+          </Field>
+          <Field label="Day">
+            {(ids) => (
+              <input
+                {...ids}
+                type="date"
+                className={FIELD}
+                value={draft.day}
+                onBlur={keep}
+                onChange={(e) => setDraft({ ...draft, day: e.target.value })}
+              />
+            )}
+          </Field>
+          <Field label="Begins at">
+            {(ids) => (
+              <input
+                {...ids}
+                type="time"
+                className={FIELD}
+                value={draft.start}
+                onBlur={keep}
+                onChange={(e) => setDraft({ ...draft, start: e.target.value })}
+              />
+            )}
+          </Field>
+          <Field label="People who work">
+            {(ids) => (
+              <select
+                {...ids}
+                className={FIELD}
+                value={facts.crew}
+                onChange={(e) => set({ crew: Number(e.target.value), wishes: {}, pinned: [] })}
+              >
+                {[1, 2, 3, 4].map((n) => (
+                  <option key={n}>{n}</option>
+                ))}
+              </select>
+            )}
+          </Field>
+          <Field label="Promised back in use by" hint="empty: no promise">
+            {(ids) => (
+              <input
+                {...ids}
+                type="time"
+                className={FIELD}
+                defaultValue={facts.promise}
+                onBlur={(e) => e.target.value !== facts.promise && set({ promise: e.target.value })}
+              />
+            )}
+          </Field>
+          <Field label="Permit number">
+            {(ids) => (
+              <input
+                {...ids}
+                className={FIELD}
+                maxLength={60}
+                value={draft.permit}
+                onBlur={keep}
+                onChange={(e) => setDraft({ ...draft, permit: e.target.value })}
+              />
+            )}
+          </Field>
+          <div>
+            <span className="text-sm">Must be present</span>
+            <div className="mt-1 flex flex-wrap gap-x-4">
+              {ROLES.map((r) => (
+                <label key={r} className="flex min-h-10 items-center gap-2">
+                  <input
+                    type="checkbox"
+                    className="size-5 accent-lake"
+                    checked={facts.present.includes(r)}
+                    onChange={(e) =>
+                      set({
+                        present: e.target.checked
+                          ? [...facts.present, r]
+                          : facts.present.filter((x) => x !== r),
+                      })
+                    }
+                  />
+                  {r}
+                </label>
+              ))}
+            </div>
+          </div>
+        </fieldset>
+        {may && (
+          <div className="mt-3 grid gap-3">
+            <Link prefetch={false} href="/places" className={buttonClass('plain')}>
+              Another test: choose a place
+            </Link>
+            <OwnTask facts={facts} onChange={onChange} />
+          </div>
+        )}
+      </section>
+      {kit.length > 0 && (
+        <section>
+          <h2 className="text-lg font-semibold">What to load for the visit</h2>
+          <ul className="mt-2 border-t border-seam">
+            {kit.map((k) => (
+              <li key={k.group + k.name} className="border-b border-seam py-1.5">
+                {k.name} <span className="text-sm text-quiet">{k.why}</span>
+              </li>
+            ))}
+          </ul>
+        </section>
+      )}
+    </div>
+  );
+}
+
+/** A task of one's own: travel, cure, a smoke machine that warms up; alone, after another or while one waits. */
+function OwnTask({ facts, onChange }: { facts: VisitFacts; onChange: (facts: VisitFacts) => void }) {
+  const [title, setTitle] = useState('');
+  const [hands, setHands] = useState('10');
+  const [wait, setWait] = useState('0');
+  const [place, setPlace] = useState('');
+  const add = () => {
+    const w = Number(wait);
+    const id = uuid7(now()).slice(-12);
+    const [how, other] = place.split(':');
+    onChange({
+      ...facts,
+      wishes: {},
+      pinned: [],
+      tasks: [
+        ...facts.tasks,
+        {
+          id,
+          title: title.trim(),
+          kind: 'other',
+          hands: Number(hands),
+          wait: w,
+          close: w > 0 ? 1 : 0,
+          after: how === 'after' ? [other!] : [],
+          ...(how === 'during' ? { during: other! } : {}),
+          takes: [],
+          frees: [],
+          ...(w > 0 ? { waits: title.trim() } : {}),
+        },
+      ],
+    });
+    setTitle('');
+  };
+  const ok =
+    title.trim() !== '' && Number(hands) >= 0 && Number(wait) >= 0 && Number(hands) + Number(wait) > 0;
+  return (
+    <details className="border border-seam bg-panel p-3">
+      <summary className="min-h-8 cursor-pointer font-semibold">A task of your own</summary>
+      <div className="mt-2 grid gap-3 sm:grid-cols-2">
+        <Field label="What" className="sm:col-span-2">
+          {(ids) => (
+            <input
+              {...ids}
+              className={FIELD}
+              maxLength={160}
+              value={title}
+              onChange={(e) => setTitle(e.target.value)}
+              placeholder="Uncover the cleanout"
+            />
+          )}
+        </Field>
+        <Field label="Minutes hands on">
+          {(ids) => (
+            <input
+              {...ids}
+              type="number"
+              min={0}
+              className={FIELD}
+              value={hands}
+              onChange={(e) => setHands(e.target.value)}
+            />
+          )}
+        </Field>
+        <Field label="Minutes waiting" hint="cure, warm-up">
+          {(ids) => (
+            <input
+              {...ids}
+              type="number"
+              min={0}
+              className={FIELD}
+              value={wait}
+              onChange={(e) => setWait(e.target.value)}
+            />
+          )}
+        </Field>
+        <Field label="When" className="sm:col-span-2">
+          {(ids) => (
+            <select {...ids} className={FIELD} value={place} onChange={(e) => setPlace(e.target.value)}>
+              <option value="">any time</option>
+              {facts.tasks.map((t) => (
+                <option key={`a${t.id}`} value={`after:${t.id}`}>
+                  after: {t.title}
+                </option>
+              ))}
+              {Number(wait) === 0 &&
+                facts.tasks
+                  .filter((t) => t.wait > 0)
+                  .map((t) => (
+                    <option key={`d${t.id}`} value={`during:${t.id}`}>
+                      while it waits: {t.title}
+                    </option>
+                  ))}
+            </select>
+          )}
+        </Field>
+        <Button disabled={!ok} onClick={add}>
+          Put it on the visit
+        </Button>
+      </div>
+    </details>
+  );
+}

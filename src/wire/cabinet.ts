@@ -1,0 +1,173 @@
+import * as yup from 'yup';
+import type { Gauge } from '@/core/instrument/gauge';
+import { KIT_KINDS, type KitFacts, type LogEntry } from '@/core/instrument/kit';
+import { compare, parseWithUnit } from '@/core/quantity/exact';
+import { figure, free, isoDay, list, optionalFigure, shape, text, uuid } from './figure';
+
+/** A gauge as it is entered. */
+export const gaugeFormSchema = shape({
+  id: uuid(),
+  name: text(40),
+  serial: text(40),
+  kind: text(10).oneOf(['digital', 'dial', 'liquid', 'chart']),
+  least: figure('pressure'),
+  greatest: figure('pressure'),
+  resolution: figure('pressure', 'above zero'),
+  accuracy: free(60),
+  calibrated: isoDay(),
+  calibrationDue: isoDay(),
+}).test('range', (v, context) => {
+  try {
+    const [least, greatest, step] = [v.least, v.greatest, v.resolution].map(parseWithUnit) as [
+      never,
+      never,
+      never,
+    ];
+    const units = [v.least, v.greatest, v.resolution].map((x) => x.trim().split(/\s+/)[1]);
+    if (new Set(units).size > 1)
+      return context.createError({
+        path: 'greatest',
+        message: 'Range and step must be in the same unit: the one it shows.',
+      });
+    if (compare(least, greatest) >= 0)
+      return context.createError({ path: 'greatest', message: 'The range must end above where it begins.' });
+    if (compare(step, greatest) >= 0)
+      return context.createError({ path: 'resolution', message: 'The step must be smaller than the range.' });
+  } catch {
+    return true; // the field itself says what is wrong
+  }
+  return v.calibrationDue > v.calibrated
+    ? true
+    : context.createError({
+        path: 'calibrationDue',
+        message: 'The next calibration must lie after the last.',
+      });
+});
+export type GaugeForm = yup.InferType<typeof gaugeFormSchema>;
+export function gaugeFromForm(f: GaugeForm, before: Gauge | null): Gauge {
+  return {
+    ...(before ?? {}),
+    id: f.id,
+    name: f.name,
+    serial: f.serial,
+    kind: f.kind as Gauge['kind'],
+    least: parseWithUnit(f.least),
+    greatest: parseWithUnit(f.greatest),
+    resolution: parseWithUnit(f.resolution),
+    calibrated: f.calibrated,
+    calibrationDue: f.calibrationDue,
+    ...(f.accuracy ? { accuracy: f.accuracy } : {}),
+    simulated: false,
+  };
+}
+
+/** Any other thing of the cabinet. */
+export const kitFormSchema = shape({
+  id: uuid(),
+  kind: text(20).oneOf(Object.keys(KIT_KINDS)),
+  name: text(60),
+  serial: free(40),
+  due: free(10).matches(/^(\d{4}-\d{2}-\d{2})?$/, 'is not a day, like 2026-11-24'),
+  interval: yup.number().strict(true).integer().min(1).max(3650).nullable().defined(),
+  note: free(200),
+  resolution: free(40),
+  stroke: optionalFigure('volume', 'above zero'),
+  rating: optionalFigure('pressure', 'above zero'),
+  size: free(80),
+  batch: free(60),
+  ranges: list(
+    shape({ name: text(20), least: figure('flow', 'zero'), greatest: figure('flow', 'above zero') }),
+    8,
+  ),
+}).test('resolution', (v, context) => {
+  if (!v.resolution) return true;
+  try {
+    parseWithUnit(v.resolution);
+    return true;
+  } catch (error) {
+    return context.createError({ path: 'resolution', message: (error as Error).message });
+  }
+});
+export type KitForm = yup.InferType<typeof kitFormSchema>;
+export function kitFromForm(f: KitForm): KitFacts {
+  const maybe = (key: 'resolution' | 'stroke' | 'rating') => (f[key] ? { [key]: parseWithUnit(f[key]) } : {});
+  return {
+    id: f.id,
+    kind: f.kind as KitFacts['kind'],
+    name: f.name,
+    serial: f.serial,
+    due: f.due,
+    interval: f.interval,
+    note: f.note,
+    ...maybe('resolution'),
+    ...maybe('stroke'),
+    ...maybe('rating'),
+    ...(f.size ? { size: f.size } : {}),
+    ...(f.batch ? { batch: f.batch } : {}),
+    ...(f.ranges.length
+      ? {
+          ranges: f.ranges.map((r) => ({
+            name: r.name,
+            least: parseWithUnit(r.least),
+            greatest: parseWithUnit(r.greatest),
+          })),
+        }
+      : {}),
+  };
+}
+
+/** What a person writes into the log of a thing. */
+export const logSchema = shape({
+  id: uuid(),
+  what: text(20).oneOf([
+    'zero',
+    'blank',
+    'calibrated',
+    'dropped',
+    'over-ranged',
+    'rejected',
+    'returned',
+    'note',
+  ]),
+  figure: optionalFigure('pressure'),
+  openToAir: yup.boolean().strict(true).optional(),
+  pressure: optionalFigure('pressure', 'above zero'),
+  loss: optionalFigure('pressure', 'zero'),
+  minutes: yup.number().strict(true).min(0.5).max(10_000).optional(),
+  on: free(10).matches(/^(\d{4}-\d{2}-\d{2})?$/, 'is not a day, like 2026-11-24'),
+  due: free(10).matches(/^(\d{4}-\d{2}-\d{2})?$/, 'is not a day, like 2026-11-24'),
+  text: free(200),
+}).test('parts', (v, context) => {
+  const lacks = (path: string, message: string) => context.createError({ path, message });
+  if (v.what === 'zero' && !v.figure) return lacks('figure', 'Type what the gauge shows, open to air.');
+  if (v.what === 'zero' && !v.openToAir)
+    return lacks('openToAir', 'A zero is taken open to air, with nothing connected.');
+  if (v.what === 'blank' && (!v.pressure || !v.loss || !v.minutes))
+    return lacks('loss', 'Enter pressure, loss and minutes of the own-kit test.');
+  if (v.what === 'calibrated' && (!v.on || !v.due))
+    return lacks('due', 'Enter when it was calibrated and until when it holds.');
+  if (v.what === 'calibrated' && v.due! <= v.on!)
+    return lacks('due', 'The next calibration must lie after the last.');
+  if (['rejected', 'returned', 'note'].includes(v.what) && !v.text?.trim())
+    return lacks('text', 'Say why, in a few words.');
+  return true;
+});
+export type LogForm = yup.InferType<typeof logSchema>;
+/** @param good whether a zero is within the tolerance of its gauge */
+export function entryFromForm(f: LogForm, good: boolean): LogEntry {
+  switch (f.what) {
+    case 'zero':
+      return { what: 'zero', figure: parseWithUnit(f.figure), good };
+    case 'blank':
+      return {
+        what: 'blank',
+        pressure: parseWithUnit(f.pressure),
+        loss: parseWithUnit(f.loss),
+        minutes: f.minutes!,
+      };
+    case 'calibrated':
+      return { what: 'calibrated', on: f.on, due: f.due, certificate: f.text };
+    default:
+      return { what: f.what as 'note', text: f.text };
+  }
+}

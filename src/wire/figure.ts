@@ -1,0 +1,39 @@
+import * as yup from 'yup';
+import { FigureError, parseWithUnit, toNumber } from '@/core/quantity/exact';
+import { UNITS, unitLabel, type Dimension } from '@/core/quantity/unit';
+
+export const text = (most: number) => yup.string().strict(true).required('is needed').max(most);
+/** Text that may be empty. */
+export const free = (most: number) => yup.string().strict(true).defined().max(most);
+export const uuid = () => text(36).matches(/^[0-9a-f-]{36}$/, 'is not an id');
+export const shape = <S extends yup.ObjectShape>(fields: S) =>
+  yup.object(fields).noUnknown().strict(true).required();
+export const list = <T>(of: yup.ISchema<T>, most: number) => yup.array(of).strict(true).max(most).required();
+export const isoDay = () => text(10).matches(/^\d{4}-\d{2}-\d{2}$/, 'is not a day, like 2026-11-24');
+
+/** What is wrong with a figure written with its unit ("21 mbar"), in words; '' when it is right. */
+export function figureTrouble(value: string, dimension: Dimension, least?: 'above zero' | 'zero'): string {
+  try {
+    const figure = parseWithUnit(value);
+    if (UNITS[figure.unit].dimension !== dimension)
+      return `${unitLabel(figure.unit)} does not measure a ${dimension}. Choose another unit.`;
+    if (least === 'above zero' && toNumber(figure) <= 0) return 'must be above zero';
+    if (least === 'zero' && toNumber(figure) < 0) return 'must not be below zero';
+    return '';
+  } catch (error) {
+    if (error instanceof FigureError) return error.message;
+    throw error;
+  }
+}
+/** A figure with its unit on the wire: "21 mbar". */
+export const figure = (dimension: Dimension, least?: 'above zero' | 'zero') =>
+  text(40).test('figure', (value, context) => {
+    const trouble = figureTrouble(value, dimension, least);
+    return trouble ? context.createError({ message: trouble }) : true;
+  });
+/** The same where it may stay empty. */
+export const optionalFigure = (dimension: Dimension, least?: 'above zero' | 'zero') =>
+  free(40).test('figure', (value, context) => {
+    const trouble = value ? figureTrouble(value, dimension, least) : '';
+    return trouble ? context.createError({ message: trouble }) : true;
+  });

@@ -1,0 +1,279 @@
+import * as yup from 'yup';
+import { PIPE_TABLES, pipeFigures, pipeTable } from '@/core/installation/pipes';
+import { GRID, NODE_KINDS, type Schematic } from '@/core/installation/schematic';
+import { MEDIA, type System } from '@/core/installation/section';
+import { exact, parseWithUnit, showUnit, type Exact } from '@/core/quantity/exact';
+import { figure, free, list, optionalFigure, shape, text, uuid } from './figure';
+
+/** A site as it is entered. */
+export const siteSchema = shape({
+  id: uuid(),
+  name: text(80),
+  address: text(160),
+  customer: text(120),
+});
+export type SiteForm = yup.InferType<typeof siteSchema>;
+
+const pipe = shape({
+  id: text(60),
+  name: text(80),
+  table: free(40),
+  nominal: free(40),
+  material: text(60),
+  size: figure('length', 'above zero'),
+  bore: figure('length', 'above zero'),
+  length: figure('length', 'above zero'),
+  rating: optionalFigure('pressure', 'above zero'),
+});
+const appliance = shape({
+  id: text(60),
+  name: text(80),
+  place: text(80),
+  kind: free(60),
+  valve: text(80),
+  hasPilot: yup.boolean().strict(true).required(),
+  hasLid: yup.boolean().strict(true).required(),
+  volume: figure('volume', 'zero'),
+  maxInlet: optionalFigure('pressure', 'above zero'),
+});
+/** A system as it is entered; figures are text with their unit. The same on both sides. */
+export const systemSchema = shape({
+  name: text(80),
+  medium: text(20).oneOf([...MEDIA]),
+  workingPressure: figure('pressure', 'above zero'),
+  supplyPressure: figure('pressure', 'above zero'),
+  supplyValve: text(120),
+  supplyValveOwner: text(80),
+  testPoint: text(120),
+  emergencyContact: free(60),
+  setPressure: optionalFigure('pressure', 'above zero'),
+  meterKind: text(40),
+  meterName: text(80),
+  meterVolume: figure('volume', 'zero'),
+  meterSerial: free(60),
+  testDial: optionalFigure('volume', 'above zero'),
+  gasInside: optionalFigure('volume', 'zero'),
+  pipes: list(pipe, 60).min(1, 'Enter at least one pipe: the volume and the limits depend on it.'),
+  appliances: list(appliance, 60),
+  elements: list(
+    shape({ id: text(60), name: text(80), place: free(80), most: figure('pressure', 'above zero') }),
+    40,
+  ),
+  inScope: list(text(200), 30),
+  notCovered: list(text(200), 30),
+  measuredBy: free(10).oneOf(['', 'draw', 'strokes']),
+  measuredVolume: optionalFigure('volume', 'above zero'),
+  measuredUncertainty: free(10).matches(/^(\d{1,2}(\.\d)?)?$/, 'is a percentage, like 5'),
+  measuredSaid: free(200),
+}).test('measured', (value, context) =>
+  value.measuredBy && !value.measuredVolume
+    ? context.createError({ path: 'measuredVolume', message: 'Enter the volume that was measured.' })
+    : true,
+);
+export type SystemForm = yup.InferType<typeof systemSchema>;
+
+const figureOf = (e: Exact | undefined): string => (e ? showUnit(e) : '');
+const maybe = <K extends string>(key: K, value: string): { [k in K]?: Exact } =>
+  value ? ({ [key]: parseWithUnit(value) } as { [k in K]?: Exact }) : {};
+
+/** What is entered, laid over a system's other facts (regulators, tank, drawing, what was seen), which stay. */
+export function systemFromForm(form: SystemForm, before: System | null, id: string): System {
+  const {
+    setPressure: _s,
+    gasInside: _g,
+    measured: _m,
+    elements: _e,
+    ...kept
+  } = before ?? ({} as Partial<System>);
+  return {
+    ...(kept as Partial<System>),
+    id,
+    name: form.name,
+    medium: form.medium as System['medium'],
+    workingPressure: parseWithUnit(form.workingPressure),
+    supplyPressure: parseWithUnit(form.supplyPressure),
+    supplyValve: form.supplyValve,
+    supplyValveOwner: form.supplyValveOwner,
+    testPoint: form.testPoint,
+    emergencyContact: form.emergencyContact,
+    ...maybe('setPressure', form.setPressure),
+    ...maybe('gasInside', form.gasInside),
+    meter: {
+      ...(before?.meter ?? {}),
+      kind: form.meterKind,
+      name: form.meterName,
+      volume: parseWithUnit(form.meterVolume),
+      ...(form.meterSerial ? { serial: form.meterSerial } : {}),
+      ...maybe('testDial', form.testDial),
+    },
+    pipes: form.pipes.map((p) => {
+      const listed = p.table && p.nominal ? pipeFigures(p.table, p.nominal) : null;
+      return {
+        id: p.id,
+        name: p.name,
+        material: p.material,
+        size: listed?.outside ?? parseWithUnit(p.size),
+        bore: listed?.bore ?? parseWithUnit(p.bore),
+        length: parseWithUnit(p.length),
+        ...(listed ? { table: p.table, nominal: p.nominal } : {}),
+        ...maybe('rating', p.rating),
+      };
+    }),
+    appliances: form.appliances.map((a) => {
+      const { maxInlet: _x, ...old } = before?.appliances.find((x) => x.id === a.id) ?? ({} as never);
+      return {
+        ...(old as object),
+        id: a.id,
+        name: a.name,
+        place: a.place,
+        kind: a.kind || a.name.toLowerCase(),
+        valve: a.valve,
+        hasPilot: a.hasPilot,
+        hasLid: a.hasLid,
+        volume: parseWithUnit(a.volume),
+        ...maybe('maxInlet', a.maxInlet),
+      };
+    }),
+    ...(form.elements.length
+      ? {
+          elements: form.elements.map((e) => ({
+            id: e.id,
+            name: e.name,
+            place: e.place,
+            most: parseWithUnit(e.most),
+          })),
+        }
+      : {}),
+    inScope: form.inScope,
+    notCovered: form.notCovered,
+    ...(form.measuredBy
+      ? {
+          measured: {
+            by: form.measuredBy as 'draw' | 'strokes',
+            volume: parseWithUnit(form.measuredVolume),
+            uncertainty: form.measuredUncertainty
+              ? parseWithUnit(`${form.measuredUncertainty} %`)
+              : exact(5, 0, '%'),
+            said: form.measuredSaid || `${form.measuredVolume}`,
+          },
+        }
+      : {}),
+  };
+}
+/** A system as the form shows it. */
+export function formOfSystem(s: System): SystemForm {
+  return {
+    name: s.name,
+    medium: s.medium,
+    workingPressure: figureOf(s.workingPressure),
+    supplyPressure: figureOf(s.supplyPressure),
+    supplyValve: s.supplyValve,
+    supplyValveOwner: s.supplyValveOwner,
+    testPoint: s.testPoint,
+    emergencyContact: s.emergencyContact,
+    setPressure: figureOf(s.setPressure),
+    meterKind: s.meter.kind,
+    meterName: s.meter.name,
+    meterVolume: figureOf(s.meter.volume),
+    meterSerial: s.meter.serial ?? '',
+    testDial: figureOf(s.meter.testDial),
+    gasInside: figureOf(s.gasInside),
+    pipes: s.pipes.map((p) => ({
+      id: p.id,
+      name: p.name,
+      table: p.table ?? '',
+      nominal: p.nominal ?? '',
+      material: p.material,
+      size: figureOf(p.size),
+      bore: figureOf(p.bore),
+      length: figureOf(p.length),
+      rating: figureOf(p.rating),
+    })),
+    appliances: s.appliances.map((a) => ({
+      id: a.id,
+      name: a.name,
+      place: a.place,
+      kind: a.kind,
+      valve: a.valve,
+      hasPilot: a.hasPilot,
+      hasLid: a.hasLid,
+      volume: figureOf(a.volume),
+      maxInlet: figureOf(a.maxInlet),
+    })),
+    elements: (s.elements ?? []).map((e) => ({
+      id: e.id,
+      name: e.name,
+      place: e.place,
+      most: figureOf(e.most),
+    })),
+    inScope: [...s.inScope],
+    notCovered: [...s.notCovered],
+    measuredBy: s.measured?.by ?? '',
+    measuredVolume: figureOf(s.measured?.volume),
+    measuredUncertainty: s.measured
+      ? String(s.measured.uncertainty.digits / 10 ** s.measured.uncertainty.scale)
+      : '',
+    measuredSaid: s.measured?.said ?? '',
+  };
+}
+/** An empty form, with what most systems of a medium have. */
+export const emptySystem = (): SystemForm => ({
+  name: '',
+  medium: 'natural gas',
+  workingPressure: '21 mbar',
+  supplyPressure: '21 mbar',
+  supplyValve: 'supply valve at the meter',
+  supplyValveOwner: 'gas network',
+  testPoint: 'meter outlet',
+  emergencyContact: '',
+  setPressure: '',
+  meterKind: 'unknown',
+  meterName: 'not looked at yet',
+  meterVolume: '0 l',
+  meterSerial: '',
+  testDial: '',
+  gasInside: '',
+  pipes: [],
+  appliances: [],
+  elements: [],
+  inScope: ['meter and pipework from the supply valve to every appliance'],
+  notCovered: ['anything upstream of the supply valve'],
+  measuredBy: '',
+  measuredVolume: '',
+  measuredUncertainty: '',
+  measuredSaid: '',
+});
+/** The material a pipe of a table is of, in words. */
+export const materialOf = (table: string): string => pipeTable(table)?.material ?? PIPE_TABLES[0]!.material;
+
+/** The drawing of a section. */
+const grid = (most: number) => yup.number().strict(true).min(0).max(most).required();
+export const schematicSchema: yup.Schema<Schematic> = shape({
+  nodes: list(
+    shape({
+      id: text(60),
+      kind: text(20).oneOf(Object.keys(NODE_KINDS)),
+      name: free(80),
+      x: grid(GRID.width),
+      y: grid(GRID.height),
+      position: yup.string().strict(true).oneOf(['open', 'closed']).optional(),
+    }),
+    120,
+  ),
+  links: list(
+    shape({
+      id: text(130),
+      from: text(60),
+      to: text(60),
+      pipe: yup.string().strict(true).max(60).optional(),
+    }),
+    200,
+  ),
+}).test('joined', (value, context) => {
+  const ids = new Set(value.nodes.map((n) => n.id));
+  return value.links.every((l) => ids.has(l.from) && ids.has(l.to)) && ids.size === value.nodes.length
+    ? true
+    : context.createError({
+        message: 'A line of the drawing ends nowhere, or two parts have one id. Draw it again.',
+      });
+}) as unknown as yup.Schema<Schematic>;
