@@ -1,4 +1,5 @@
 import type { Plan } from '@/core/plan/plan';
+import { projectEnd } from '@/core/analysis/live';
 import { toNumber } from '@/core/quantity/exact';
 import { gaugeOf, perceptibleOf, permittedDrop } from '@/core/run/read';
 import type { Hold, RunState, Visit } from '@/core/run/state';
@@ -59,6 +60,11 @@ export function holdTrace(
           .filter((m) => m.kind !== 'late')
           .map(({ t, p }) => ({ t, p }))
           .sort((a, b) => a.t - b.t);
+  // a running hold is carried to its end; a settling one is re-adjusted, so that a line says nothing
+  const projected =
+    hold.end || hold.role === 'settle' || hold.topUps.length
+      ? null
+      : projectEnd(points, from + hold.minutes * 60000, toNumber(gauge.resolution));
   const pm = toNumber(perceptibleOf(plan, gauge).value);
   const drop = hold.role === 'tightness' && visit.kind === 'hold' ? permittedDrop(plan, state) : null;
   const permitted: [number, number] | undefined =
@@ -71,5 +77,15 @@ export function holdTrace(
     streamed: streamed.length > 1,
     decimals: gauge.resolution.scale,
     ...(permitted ? { permitted } : {}),
+    ...(projected
+      ? {
+          projection: {
+            from: projected.last,
+            to: { t: from + hold.minutes * 60000, p: projected.value },
+            low: projected.low,
+            high: projected.high,
+          },
+        }
+      : {}),
   };
 }

@@ -20,6 +20,13 @@ export interface TraceRequest {
   /** Permitted span of pressure during the hold, if one is judged. */
   readonly permitted?: readonly [number, number];
   readonly band?: readonly [number, number];
+  /** Where a running hold is heading: a line from the last reading to its end, with the ends of its band. */
+  readonly projection?: {
+    readonly from: TracePoint;
+    readonly to: TracePoint;
+    readonly low: number;
+    readonly high: number;
+  };
   readonly decimals: number;
   /** A stream holds each value until the next; readings by hand are only joined. */
   readonly streamed: boolean;
@@ -30,6 +37,7 @@ export interface Trace {
   readonly path: string;
   readonly marks: readonly (TraceMark & { readonly x: number; readonly y: number })[];
   readonly permitted: { readonly y: number; readonly height: number } | null;
+  readonly projection: { readonly line: string; readonly band: string } | null;
   readonly xTicks: readonly { readonly x: number; readonly label: string }[];
   readonly yTicks: readonly { readonly y: number; readonly label: string }[];
   readonly plot: {
@@ -61,6 +69,7 @@ export function traceGeometry(r: TraceRequest): Trace {
     ...seen.map((p) => p.p),
     ...(r.permitted ?? []),
     ...(r.band ?? []),
+    ...(r.projection ? [r.projection.low, r.projection.high] : []),
   ]) as [number, number];
   const step = 10 ** -r.decimals;
   const room = Math.max((high - low) * 0.12, step * 5);
@@ -87,6 +96,7 @@ export function traceGeometry(r: TraceRequest): Trace {
     permitted: r.permitted
       ? { y: y(r.permitted[1]), height: Math.max(1, y(r.permitted[0]) - y(r.permitted[1])) }
       : null,
+    projection: r.projection ? projectionPaths(r.projection, x, y) : null,
     xTicks: ticks.map((t) => ({ x: x(t), label: clock(t - r.from) })),
     yTicks: roundTicks(bottom, top, 4).map((v) => ({
       y: y(v),
@@ -97,5 +107,17 @@ export function traceGeometry(r: TraceRequest): Trace {
       const p = all[find(all, timeAt(px))];
       return p ? { ...p, x: x(p.t), y: y(p.p) } : null;
     },
+  };
+}
+
+function projectionPaths(
+  p: NonNullable<TraceRequest['projection']>,
+  x: (t: number) => number,
+  y: (p: number) => number,
+): { line: string; band: string } {
+  const [x0, y0, x1] = [x(p.from.t), y(p.from.p), x(p.to.t)];
+  return {
+    line: `M${x0},${y0}L${x1},${y(p.to.p)}`,
+    band: `M${x0},${y0}L${x1},${y(p.high)}L${x1},${y(p.low)}Z`,
   };
 }

@@ -12,7 +12,11 @@ export interface PlannedCaution {
   readonly source: string;
 }
 const joules = (j: number): string =>
-  j >= 1000 ? `${significantText(j / 1000, 3)} kJ` : `${significantText(j, 3)} J`;
+  j < 0.001
+    ? 'less than 0.001 J'
+    : j >= 1000
+      ? `${significantText(j / 1000, 3)} kJ`
+      : `${significantText(j, 3)} J`;
 const kilos = (kg: number): string => `${significantText(kg, 2)} kg`;
 
 /** What the test medium is and why: pressure of a gas, or the system's own. */

@@ -3,7 +3,7 @@ import type { KitFacts, KitKind } from '@/core/instrument/kit';
 import type { Gauge } from '@/core/instrument/gauge';
 import { protectionOf } from './cautions';
 import type { PartProspect } from './prospect';
-import { sparesOf } from './prospect';
+import { sparesOf } from '@/core/instrument/spare';
 import type { Plan } from './plan';
 import { goodPath } from './good-path';
 

@@ -118,6 +118,10 @@ const timesOf = (plan: Plan, part: string | null, gauge: string | null, stage: H
     ),
   );
 
+const seesAbout = (g: GaugeProspect): number =>
+  g.sees === null ? Infinity : Math.round(Math.log(g.sees) / Math.log(1.2));
+const stepOf = (g: Gauge): number => convert(toNumber(g.resolution), g.resolution.unit, 'Pa');
+
 function gaugesOf(plan: Plan, part: string | null, day: string): GaugeProspect[] {
   const target = known(() => fitTarget(plan, part));
   const [hold] = judged(plan, part).filter(([, s]) => s.role !== 'strength');
@@ -140,7 +144,9 @@ function gaugesOf(plan: Plan, part: string | null, day: string): GaugeProspect[]
       (a, b) =>
         Number(b.usable) - Number(a.usable) ||
         a.misfits.length - b.misfits.length ||
-        (a.sees ?? Infinity) - (b.sees ?? Infinity) ||
+        // of gauges that see about as much, the finer
+        seesAbout(a) - seesAbout(b) ||
+        stepOf(a.gauge) - stepOf(b.gauge) ||
         a.gauge.name.localeCompare(b.gauge.name),
     );
 }
@@ -221,16 +227,3 @@ export function partProspect(plan: Plan, part: string | null, day: string, gauge
 /** Every part that has a pressure of its own to plan; the whole where there are no parts. */
 export const planParts = (plan: Plan): (string | null)[] =>
   plan.procedure.parts?.length ? plan.procedure.parts.map((p) => p.key) : [null];
-
-/** Gauges of the same unit, kind and range that may also judge: what is swapped in before anything is opened up. */
-export const sparesOf = (gauge: Gauge, cabinet: readonly Gauge[], day: string): Gauge[] =>
-  cabinet.filter(
-    (g) =>
-      g.id !== gauge.id &&
-      g.resolution.unit === gauge.resolution.unit &&
-      g.kind === gauge.kind &&
-      g.calibrationDue >= day &&
-      !g.withdrawn &&
-      toNumber(g.greatest) <= 2 * toNumber(gauge.greatest) &&
-      toNumber(g.greatest) >= toNumber(gauge.greatest) / 2,
-  );

@@ -269,7 +269,8 @@ function unsettled(
   return null;
 }
 /** Window in which a settling pressure must stand still: the larger of 60 s and a tenth of the period, ms. General rules of judging. */
-const steadyWindow = (minutes: number): number => Math.max(60_000, (minutes * 60_000) / 10);
+/** The window over which a settling period must stand still, ms: max(60 s, a tenth of it). */
+export const steadyWindow = (minutes: number): number => Math.max(60_000, (minutes * 60_000) / 10);
 
 /** Whether a long hold still lacks the barometer its pack asks for. */
 export const barometerNeeded = (stage: Stage, hold: Hold): boolean =>

@@ -69,8 +69,9 @@ export function testTasks(test: VisitTest, steps: readonly PathStep[]): VisitTas
 }
 /** What fits in the wait of a test: soaping where the run has no list of its own, the inventory likewise, photos. */
 function fillersOf(test: VisitTest, steps: readonly PathStep[], tasks: readonly VisitTask[]): VisitTask[] {
-  const host = tasks.find((t) => t.wait >= STAND_BY);
-  if (!host) return [];
+  // the longest wait: a short one would be lengthened by what is put into it
+  const host = [...tasks].sort((a, b) => b.wait - a.wait)[0];
+  if (!host || host.wait < STAND_BY) return [];
   const has = (kind: PathStep['kind']) => steps.some((s) => s.kind === kind);
   const filler = (key: string, title: string, hands: number): VisitTask => ({
     id: `${test.id}.${key}`,

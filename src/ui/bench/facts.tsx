@@ -1,14 +1,20 @@
 'use client';
 import { useMemo } from 'react';
 import { neededMinutes, smallestVisibleLeak } from '@/core/adequacy/gas';
+import { sparesOf } from '@/core/instrument/spare';
 import { valvesOf } from '@/core/installation/section';
+import { energyLevel, fallingMass, gasEnergy, liquidEnergy } from '@/core/medium/energy';
+import { pressurePerKelvin } from '@/core/medium/gas';
+import { WATER_BULK_MODULUS } from '@/core/medium/water';
 import type { Stage } from '@/core/pack/types';
-import { allowanceOf, outsideDomain, ruleOf, type Plan } from '@/core/plan/plan';
+import { known } from '@/core/plan/formulas';
+import { allowanceOf, outsideDomain, planVolume, ruleOf, testPressure, type Plan } from '@/core/plan/plan';
 import { holdSetting, leakThatMatters, minutesFor } from '@/core/run/hold-spec';
 import type { RunState } from '@/core/run/state';
 import { classBound } from '@/core/verdict/adequacy';
 import { breachWords, showExact, toNumber } from '@/core/quantity/exact';
-import { showFigure } from '@/core/quantity/figure';
+import { showFigure, significantText } from '@/core/quantity/figure';
+import { convert, unitLabel } from '@/core/quantity/unit';
 import { debtWords, gaugeOf, letByLimit, partNow, perceptibleOf, permittedDrop } from '@/core/run/read';
 import type { BenchView } from '@/device/bench';
 import { Why } from '@/ui/kit/why';
@@ -33,6 +39,8 @@ export function Facts({ view }: { view: BenchView }) {
   const owed = state.debts.filter((d) => !d.cleared);
   const outside = outsideDomain(plan, part);
   const seen = useMemo(() => seeing(plan, state, part, judged), [plan, state, part, judged]);
+  const spares = gauge && !gauge.simulated ? sparesOf(gauge, plan.gauges, plan.made.at.slice(0, 10)) : [];
+  const stands = useMemo(() => standing(plan, part), [plan, part]);
   const valves = valvesOf(plan.system).filter((v) => state.valves[v.id]);
   const h = 'text-sm text-quiet';
   return (
@@ -59,6 +67,9 @@ export function Facts({ view }: { view: BenchView }) {
                 'not zeroed yet'
               )}
             </p>
+            {spares.length > 0 && (
+              <p className="text-sm text-quiet">Spare for a swap: {spares.map((g) => g.name).join(', ')}</p>
+            )}
           </>
         ) : (
           <p>not chosen yet</p>
@@ -168,6 +179,19 @@ export function Facts({ view }: { view: BenchView }) {
           </p>
         </section>
       )}
+      {stands && (
+        <section>
+          <h2 className={h}>At this pressure</h2>
+          <p>
+            1 K moves it by <span className="figure-narrow">{stands.perKelvin}</span>, 1 mbar of barometer by{' '}
+            <span className="figure-narrow">{stands.perMillibar}</span>. Stored:{' '}
+            <Why facts={stands.why}>
+              <span className="figure-narrow">{stands.energy}</span>
+            </Why>
+            , {stands.level}.
+          </p>
+        </section>
+      )}
       {state.volume && (
         <section>
           <h2 className={h}>Volume, measured</h2>
@@ -241,6 +265,40 @@ function seeing(plan: Plan, state: RunState, part: string | null, judged: Stage 
   } catch {
     return null; // a fact or reading is still missing; the stage that needs it says so
   }
+}
+
+/** What weather does to the reading at test pressure, and what energy stands in the section; null before it is known. */
+function standing(plan: Plan, part: string | null) {
+  const found = known(() => testPressure(plan, part));
+  if ('missing' in found) return null;
+  const { unit } = found.value;
+  const pa = convert(toNumber(found.value), unit, 'Pa');
+  const volume = planVolume(plan, part);
+  const gas = gasEnergy(volume.value, pa);
+  const water = liquidEnergy(pa, volume.value / WATER_BULK_MODULUS);
+  const level = energyLevel(gas);
+  const show = (v: number) => `${significantText(v, 2)} ${unitLabel(unit)}`;
+  return {
+    perKelvin: show(convert(pressurePerKelvin(pa, 293.15), 'Pa', unit)),
+    perMillibar: show(convert(1, 'mbar', unit)),
+    energy: `${significantText(gas, 2)} J`,
+    level: level.words,
+    why: {
+      title: 'Stored energy',
+      formula: 'gas: P V/(γ−1) × (1 − (P_atm/P)^((γ−1)/γ)); water: p² V / 2K',
+      inputs: [
+        { name: 'test pressure', value: showExact(found.value) },
+        { name: volume.name, value: showFigure(volume) },
+        {
+          name: 'with water it would be',
+          value: water < 0.001 ? 'less than 0.001 J' : `${significantText(water, 2)} J`,
+        },
+        { name: 'falling one metre', value: `${significantText(fallingMass(gas), 2)} kg` },
+      ],
+      source: 'Adiabatic expansion beside elastic water, chapter 7.6; levels are house figures',
+      text: level.exclusion,
+    },
+  };
 }
 
 /** The newest figures, each with where it is: on this device only, or with the office. */

@@ -10,7 +10,7 @@ import {
   type KitKind,
   type Standing,
 } from '@/core/instrument/kit';
-import { sparesOf } from '@/core/plan/prospect';
+import { sparesOf } from '@/core/instrument/spare';
 import { showExact } from '@/core/quantity/exact';
 import { Button } from '@/ui/kit/button';
 import { GaugeFormView } from './gauge-form';

@@ -244,21 +244,19 @@ export function LogPart({
 /** Zero checks over time, in display steps: a gauge that wanders shows here first. */
 function Zeros({ entries, gauge }: { entries: readonly DatedEntry[]; gauge: Gauge }) {
   const step = toNumber(gauge.resolution);
-  const shown = entries
-    .slice(-24)
-    .flatMap((e) =>
-      e.entry.what === 'zero'
-        ? [
-            {
-              id: e.id,
-              at: e.at,
-              steps: toNumber(e.entry.figure) / step,
-              good: e.entry.good,
-              text: showExact(e.entry.figure),
-            },
-          ]
-        : [],
-    );
+  const shown = entries.slice(-24).flatMap((e) =>
+    e.entry.what === 'zero'
+      ? [
+          {
+            id: e.id,
+            at: e.at,
+            steps: toNumber(e.entry.figure) / step,
+            good: e.entry.good,
+            text: showExact(e.entry.figure),
+          },
+        ]
+      : [],
+  );
   const most = Math.max(2, ...shown.map((s) => Math.abs(s.steps)));
   const [width, height] = [Math.max(160, shown.length * 18), 64];
   const y = (steps: number) => height / 2 - (steps / most) * (height / 2 - 8);

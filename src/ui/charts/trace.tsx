@@ -59,6 +59,18 @@ export function TraceChart({ request, unit, title }: { request: TraceRequest; un
                 strokeDasharray="5 4"
               />
             ))}
+          {geometry.projection && (
+            <g aria-hidden data-projection>
+              <path d={geometry.projection.band} fill="var(--lake)" opacity={0.16} />
+              <path
+                d={geometry.projection.line}
+                fill="none"
+                stroke="var(--lake)"
+                strokeWidth={2}
+                strokeDasharray="3 5"
+              />
+            </g>
+          )}
           {geometry.yTicks.map((t) => (
             <g key={t.label}>
               <line x1={plot.left} x2={plot.right} y1={t.y} y2={t.y} stroke="var(--seam)" />

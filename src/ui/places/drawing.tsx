@@ -117,7 +117,7 @@ export function Drawing({
       </div>
       {may && (
         <div className="no-print mt-3 grid gap-3 lg:grid-cols-2">
-          <div className="flex flex-wrap items-end gap-3 border border-seam bg-panel p-3">
+          <div className="flex flex-wrap content-start items-end gap-3 border border-seam bg-panel p-3">
             {node ? (
               <>
                 <Field label={`Name of the ${NODE_KINDS[node.kind]}`} className="min-w-48 flex-1">

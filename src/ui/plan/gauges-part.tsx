@@ -1,6 +1,7 @@
 'use client';
 import type { Plan } from '@/core/plan/plan';
-import { sparesOf, type PartProspect } from '@/core/plan/prospect';
+import { sparesOf } from '@/core/instrument/spare';
+import type { PartProspect } from '@/core/plan/prospect';
 import { showExact } from '@/core/quantity/exact';
 import { significantText } from '@/core/quantity/figure';
 import { minutesWords } from '@/ui/kit/words';

@@ -149,6 +149,21 @@ export function TimeBand({
                     strokeDasharray={b.kind === 'wait' ? '4 4' : undefined}
                   />
                 ))}
+                {blocks
+                  .filter((b) => b.kind === 'wait' && b.width > 90)
+                  .map((b) => (
+                    <text
+                      key="w"
+                      x={b.x + b.width / 2}
+                      y={r.y + 38}
+                      textAnchor="middle"
+                      dominantBaseline="central"
+                      fontSize={12.5}
+                      fill="var(--ink)"
+                    >
+                      {`${task.waits ?? 'waits'}, ${Math.round(slot.closeStart - slot.handsEnd)} min`}
+                    </text>
+                  ))}
                 {chosen && (
                   <rect
                     x={blocks[0]!.x - 3}

@@ -37,6 +37,7 @@ import { HoldEnd } from './hold-end';
 import { HoldStart } from './hold-start';
 import { Keys } from './keys';
 import { useIdle } from './use-idle';
+import { LiveFacts } from '../live-facts';
 import { SideEntry, type Side } from '../side-entry';
 import type { PanelProps } from '../shared';
 import { useSize } from '@/ui/kit/use-size';
@@ -181,7 +182,6 @@ export function HoldPanel(props: PanelProps) {
               </>
             )}
             {props.stage.kind === 'hold' && props.stage.until === 'steady' && <>, until it stands still</>}
-            {hold.topUps.length > 0 && <>; re-adjusted {hold.topUps.length} times</>}
           </>
         ) : hold.role === 'lock-up' || hold.role === 'flow' ? (
           <AcceptWords {...props} />
@@ -203,6 +203,17 @@ export function HoldPanel(props: PanelProps) {
           </Why>
         )}
       </p>
+      {!side && (
+        <LiveFacts
+          visit={visit}
+          hold={hold}
+          gauge={gauge}
+          at={at}
+          fall={limits.fall}
+          perceptible={limits.rise}
+          zone={plan.made.zone}
+        />
+      )}
       {!['settle', 'lock-up', 'flow', 'leak-rate'].includes(hold.role) && !(side && side !== 'more') && (
         <BandStrip start={hold.start.figure} now={shown.figure} fall={limits.fall} rise={limits.rise} />
       )}

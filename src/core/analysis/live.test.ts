@@ -1,0 +1,57 @@
+import fc from 'fast-check';
+import { projectEnd, settling, temperatureEffect, type Sample } from './live';
+
+const line = (n: number, slope: number, start = 20, every = 10_000): Sample[] =>
+  Array.from({ length: n }, (_, i) => ({ t: i * every, p: start + (slope * i * every) / 60_000 }));
+
+test('a straight fall is carried to the end; more readings narrow the band', () => {
+  const few = projectEnd(line(4, -0.1), 600_000, 0.01)!;
+  expect(few).toBeNull(); // 30 s of 10 min are too little
+  const some = projectEnd(line(8, -0.1), 600_000, 0.01)!;
+  const more = projectEnd(line(31, -0.1), 600_000, 0.01)!;
+  expect(some.value).toBeCloseTo(19, 9);
+  expect(some.slope).toBeCloseTo(-0.1, 9);
+  expect(more.high - more.low).toBeLessThan(some.high - some.low);
+});
+test('too little says nothing: one reading, none, a hold that is over before it began', () => {
+  expect(projectEnd([], 1000, 0.01)).toBeNull();
+  expect(projectEnd([{ t: 0, p: 1 }], 1000, 0.01)).toBeNull();
+  expect(projectEnd(line(10, 0), -1, 0.01)).toBeNull();
+});
+test('the band covers where a noisy, displayed fall ends, in 95 % and not less than 90 of 100', () => {
+  let inside = 0;
+  let rounds = 0;
+  fc.assert(
+    fc.property(fc.integer(), fc.double({ min: -0.05, max: 0.05, noNaN: true }), (seed, slope) => {
+      // a small generator of its own, so that the noise is normal and the same each time
+      let s = seed >>> 0 || 1;
+      const uniform = () => ((s = (Math.imul(s, 1664525) + 1013904223) >>> 0) + 0.5) / 2 ** 32;
+      const normal = () => Math.sqrt(-2 * Math.log(uniform())) * Math.cos(2 * Math.PI * uniform());
+      const shown = (t: number) => Math.round((20 + (slope * t) / 60_000 + 0.02 * normal()) / 0.01) * 0.01;
+      const p = projectEnd(
+        Array.from({ length: 30 }, (_, i) => ({ t: i * 10_000, p: shown(i * 10_000) })),
+        600_000,
+        0.01,
+      )!;
+      const end = shown(600_000);
+      rounds += 1;
+      if (end >= p.low && end <= p.high) inside += 1;
+    }),
+    { numRuns: 400, seed: 11 },
+  );
+  expect(inside / rounds).toBeGreaterThan(0.9);
+});
+test('settled only when the whole window stood still and nothing was re-adjusted in it; exactly perceptible is movement', () => {
+  const still = line(13, 0); // 2 min
+  expect(settling(still, 120_000, 60_000, 0.02, null)).toEqual({ steady: true, moved: 0, windowMs: 60_000 });
+  expect(settling(still, 120_000, 60_000, 0.02, 61_000).steady).toBe(false);
+  expect(settling(still, 120_000, 60_000, 0.02, 60_000).steady).toBe(true);
+  const moved = [...still, { t: 121_000, p: 20.02 }];
+  expect(settling(moved, 122_000, 60_000, 0.02, null).steady).toBe(false);
+  expect(settling(moved, 122_000, 60_000, 0.03, null).steady).toBe(true);
+  expect(settling(line(4, 0), 30_000, 60_000, 0.02, null)).toMatchObject({ steady: false, moved: null }); // not covered yet
+  expect(settling([], 30_000, 60_000, 0.02, null).moved).toBeNull();
+});
+test('one kelvin at 20 mbar and 20 C is 3.52 mbar', () => {
+  expect(temperatureEffect(2000, 293.15, 294.15) / 100).toBeCloseTo(3.525, 3);
+});

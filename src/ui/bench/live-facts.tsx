@@ -1,0 +1,139 @@
+'use client';
+import { projectEnd, settling, temperatureEffect, type Sample } from '@/core/analysis/live';
+import type { Gauge } from '@/core/instrument/gauge';
+import { add, showChange, subtract, toNumber, type Exact, type Limit } from '@/core/quantity/exact';
+import { significantText } from '@/core/quantity/figure';
+import { convert, toKelvin, unitLabel } from '@/core/quantity/unit';
+import type { Hold, Visit } from '@/core/run/state';
+import { steadyWindow } from '@/core/run/apply-hold';
+import { Why } from '@/ui/kit/why';
+import { clockTime, countdown } from '@/ui/kit/words';
+
+/** Everything that was read of a hold, streamed or typed, as samples. */
+function samplesOf(visit: Visit, hold: Hold, gauge: Gauge): Sample[] {
+  const scale = 10 ** gauge.resolution.scale;
+  const streamed = visit.trace
+    .filter(([t]) => t >= hold.startedAt - 500)
+    .map(([t, d]) => ({ t, p: d / scale }));
+  const typed = [hold.start, ...visit.readings.filter((r) => !r.late && r.readMoment >= hold.startedAt)].map(
+    (r) => ({
+      t: Math.max(r.readMoment, hold.startedAt),
+      p: toNumber((r.corrected ?? r).figure),
+    }),
+  );
+  return streamed.length > 1 ? streamed : typed;
+}
+/** Re-adjustments in all, with their sign: what went in or out by hand. */
+export function toppedUp(hold: Hold): Exact | null {
+  return hold.topUps.reduce<Exact | null>((sum, u) => {
+    const change = subtract(u.after, u.before);
+    return sum ? add(sum, change) : change;
+  }, null);
+}
+
+/** Beside the reading: where the hold is heading, whether it stands still, what warmth alone does, what was re-adjusted. */
+export function LiveFacts({
+  visit,
+  hold,
+  gauge,
+  at,
+  fall,
+  zone,
+  perceptible,
+}: {
+  visit: Visit;
+  hold: Hold;
+  gauge: Gauge;
+  at: number;
+  fall: Limit;
+  zone: string;
+  perceptible: Limit;
+}) {
+  const unit = gauge.resolution.unit;
+  const decimals = gauge.resolution.scale;
+  const say = (v: number) => `${v.toFixed(decimals).replace('-', '−')} ${unitLabel(unit)}`;
+  const samples = samplesOf(visit, hold, gauge);
+  const end = hold.startedAt + hold.minutes * 60_000;
+  const settles = hold.role === 'settle';
+  const ahead =
+    settles || hold.topUps.length || at >= end ? null : projectEnd(samples, end, toNumber(gauge.resolution));
+  const still = settles
+    ? settling(
+        samples,
+        at,
+        steadyWindow(hold.minutes),
+        toNumber(perceptible.value),
+        hold.topUps[hold.topUps.length - 1]?.at ?? null,
+      )
+    : null;
+  const { start, end: later } = hold.temperature;
+  const pressure = convert(toNumber(hold.start.figure), unit, 'Pa');
+  const warm =
+    start && later
+      ? convert(
+          temperatureEffect(
+            pressure,
+            toKelvin(toNumber(start), start.unit),
+            toKelvin(toNumber(later), later.unit),
+          ),
+          'Pa',
+          unit,
+        )
+      : null;
+  const last = samples[samples.length - 1];
+  const change = last ? last.p - toNumber(hold.start.figure) : 0;
+  const topped = toppedUp(hold);
+  const judged = ['tightness', 'strength', 'let-by'].includes(hold.role);
+  const limit = toNumber(hold.start.figure) - toNumber(fall.value);
+  return (
+    <div className="grid gap-0.5 text-sm sm:text-base" data-live>
+      {ahead && (
+        <p>
+          Heading for{' '}
+          <Why
+            facts={{
+              title: 'Where the hold is heading',
+              formula: 'straight line by least squares, carried to the end of the hold',
+              inputs: [
+                { name: 'slope', value: `${significantText(ahead.slope, 2)} ${unitLabel(unit)}/min` },
+                { name: '95 % band at the end', value: `${say(ahead.low)} to ${say(ahead.high)}` },
+                { name: 'readings reach to', value: clockTime(ahead.last.t, zone) },
+              ],
+              source: 'Projection of the readings so far, chapter 7.4',
+              text: 'Advice: the end reading judges.',
+            }}
+          >
+            <span className="figure-narrow">{say(ahead.value)}</span>
+          </Why>{' '}
+          at the end (<span className="figure-narrow">{say(ahead.low)}</span> to{' '}
+          <span className="figure-narrow">{say(ahead.high)}</span>)
+          {judged && ahead.high <= limit && (
+            <strong className="text-ochre">: beyond the limit. Own kit first.</strong>
+          )}
+        </p>
+      )}
+      {still && (
+        <p className={still.steady ? 'font-semibold' : ''} aria-live="polite">
+          {still.moved === null
+            ? `Steadiness shows once readings reach back ${countdown(still.windowMs)}.`
+            : still.steady
+              ? `Stands still: moved ${say(still.moved)} in the last ${countdown(still.windowMs)}.`
+              : `Still moving: ${say(still.moved)} in the last ${countdown(still.windowMs)}.`}
+        </p>
+      )}
+      {warm !== null && (
+        <p>
+          Temperature alone: <span className="figure-narrow">{`${warm > 0 ? '+' : ''}${say(warm)}`}</span>;
+          without it the change is <span className="figure-narrow">{say(change - warm)}</span>. The raw
+          reading judges.
+        </p>
+      )}
+      {topped && (
+        <p>
+          Re-adjusted {hold.topUps.length} {hold.topUps.length === 1 ? 'time' : 'times'}, in all{' '}
+          <span className="figure-narrow">{showChange(topped)}</span>
+        </p>
+      )}
+    </div>
+  );
+}
