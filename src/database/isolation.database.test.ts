@@ -4,7 +4,22 @@ import sharp from 'sharp';
 import { migrateDatabase } from '../../scripts/migrate';
 import { loadDemo, makeOrganisation } from '../../scripts/demo';
 import { closePool, inOrganisation, pool } from './client';
-import { events, followUps, gauges, packs, people, runs, seals, sightings, sites, systems } from './schema';
+import {
+  events,
+  followUps,
+  gauges,
+  kit,
+  kitLog,
+  outbox,
+  packs,
+  people,
+  runs,
+  seals,
+  sightings,
+  sites,
+  systems,
+  visits,
+} from './schema';
 import { checkSeal, sealRun } from '@/server/sealing/seal';
 import { openRuns, publicRecord, recordOf } from '@/server/records/records';
 import { appendEvents, readRun } from '@/server/runs/log';
@@ -81,12 +96,31 @@ describe('one organisation cannot reach another', () => {
       'sightings',
       'follow_ups',
       'photos',
+      'kit',
+      'kit_log',
+      'visits',
+      'outbox',
     ])
       expect([table, (await pool().query(`select * from ${table}`)).rowCount]).toEqual([table, 0]);
     await expect(pool().query('select * from sign_in_attempts')).rejects.toThrow(/permission denied/);
   });
   test('another organisation sees none of the rows, and cannot write into them or point at them', async () => {
-    for (const table of [people, sites, systems, gauges, runs, events, seals, sightings, followUps, packs]) {
+    for (const table of [
+      people,
+      sites,
+      systems,
+      gauges,
+      runs,
+      events,
+      seals,
+      sightings,
+      followUps,
+      packs,
+      kit,
+      kitLog,
+      visits,
+      outbox,
+    ]) {
       const rows: { org: string }[] = await inOrganisation(other, (tx) =>
         tx.select().from(table as typeof people),
       );
@@ -125,6 +159,11 @@ describe('one organisation cannot reach another', () => {
       "update packs set body = '{}'",
       "update follow_ups set text = ''",
       'delete from follow_ups',
+      "update kit_log set entry = '{}'",
+      'delete from kit_log',
+      'delete from outbox',
+      "update outbox set body = ''",
+      'delete from visits',
     ])
       await expect(inOrganisation(mill, (tx) => tx.execute(statement))).rejects.toThrow();
     const owner = new pg.Client({ connectionString: process.env.VAST_OWNER_URL });

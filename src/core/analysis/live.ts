@@ -98,7 +98,11 @@ export function settling(
   const values = seen.map((s) => s.p);
   const moved = Math.max(...values) - Math.min(...values);
   // exactly perceptible is movement; the differences of decimal figures are off by what floats cannot hold
-  return { steady: moved < perceptible * (1 - 1e-9) && (lastTopUp === null || lastTopUp <= from), moved, windowMs };
+  return {
+    steady: moved < perceptible * (1 - 1e-9) && (lastTopUp === null || lastTopUp <= from),
+    moved,
+    windowMs,
+  };
 }
 
 /** What a temperature change alone does to a closed gas section: (P/T) dT. @param gauge Pa  @returns Pa */

@@ -61,11 +61,10 @@ const logOf = async (tx: Tx, item: string, most = 200): Promise<DatedEntry[]> =>
 /** Everything in the cabinet with its log, gauges first. */
 export const readCabinet = (scope: Scope): Promise<{ gauges: GaugeLine[]; kit: KitLine[] }> =>
   inOrganisation(scope, async (tx) => {
-    const [allGauges, allKit, entries] = await Promise.all([
-      tx.select().from(gauges).orderBy(asc(gauges.name)),
-      tx.select().from(kit).orderBy(asc(kit.name)),
-      tx.select().from(kitLog).orderBy(desc(kitLog.at), desc(kitLog.id)).limit(5000),
-    ]);
+    // one after the other: a transaction has one connection
+    const allGauges = await tx.select().from(gauges).orderBy(asc(gauges.name));
+    const allKit = await tx.select().from(kit).orderBy(asc(kit.name));
+    const entries = await tx.select().from(kitLog).orderBy(desc(kitLog.at), desc(kitLog.id)).limit(5000);
     const logs = new Map<string, DatedEntry[]>();
     for (const e of entries) logs.set(e.item, [...(logs.get(e.item) ?? []), dated(e)]);
     const of = (id: string) => {

@@ -38,6 +38,8 @@ const CONTACT: Record<Contact, string> = {
   'signed-out': 'Signed out: entries wait here until you sign in again',
   'database-away': 'The office’s records are away: go on, it is sent later',
 };
+// without its script (no signal, never loaded) the bench goes on without this line
+const OtherHolds = lazy(() => import('./other-holds').catch(() => ({ default: () => null })));
 const PANELS = {
   checks: ChecksPanel,
   zero: ZeroPanel,
@@ -203,6 +205,9 @@ function OpenBench({ engine, who }: { engine: BenchEngine; who: Identity }) {
         )}
       </header>
       <SavedLine view={view} />
+      <Suspense fallback={null}>
+        <OtherHolds who={who} run={plan.run} at={at} />
+      </Suspense>
       {view.refused.count > 0 && (
         <p role="alert" className="border-b border-seam bg-panel px-4 py-2 text-rust">
           {view.refused.count} {view.refused.count === 1 ? 'entry was' : 'entries were'} not taken by the

@@ -15,7 +15,16 @@ import { classBound } from '@/core/verdict/adequacy';
 import { breachWords, showExact, toNumber } from '@/core/quantity/exact';
 import { showFigure, significantText } from '@/core/quantity/figure';
 import { convert, unitLabel } from '@/core/quantity/unit';
-import { debtWords, gaugeOf, letByLimit, partNow, perceptibleOf, permittedDrop } from '@/core/run/read';
+import {
+  debtWords,
+  gaugeOf,
+  letByLimit,
+  openJoints,
+  partNow,
+  perceptibleOf,
+  permittedDrop,
+  runningHold,
+} from '@/core/run/read';
 import type { BenchView } from '@/device/bench';
 import { Why } from '@/ui/kit/why';
 import { clockTime, minutesWords } from '@/ui/kit/words';
@@ -217,6 +226,23 @@ export function Facts({ view }: { view: BenchView }) {
               ))}
             </tbody>
           </table>
+        </section>
+      )}
+      {runningHold(state) && (
+        <section>
+          <h2 className={h}>While it waits</h2>
+          <ul className="text-base">
+            <li>
+              {state.joints.length
+                ? `${openJoints(state).length} of ${state.joints.length} joints still to see with leak fluid`
+                : 'leak fluid on the joints touched today'}
+              , under More
+            </li>
+            {plan.procedure.inventory && (
+              <li>appliance inventory, {state.inventory.length} written down, under More</li>
+            )}
+            <li>photos of gauge and boundary; the next line</li>
+          </ul>
         </section>
       )}
       <section>

@@ -1,0 +1,278 @@
+import { migrateDatabase } from '../../../scripts/migrate';
+import { makeOrganisation } from '../../../scripts/demo';
+import { closePool } from '@/database/client';
+import { parseWithUnit as q } from '@/core/quantity/exact';
+import { uuid } from '@/core/testing/bakery';
+import { playScript } from '@/core/run/script';
+import { readCabinet, saveGauge, saveKit, writeLog } from '@/server/cabinet/cabinet';
+import { now, shiftClock } from '@/server/now';
+import { readOutbox, sendMessage } from '@/server/outbox/outbox';
+import { readSystem, saveSchematic, saveSite, saveSystem } from '@/server/places/places';
+import { appendEvents, readRun } from '@/server/runs/log';
+import { startRun } from '@/server/runs/start';
+import type { Session } from '@/server/session/session';
+import { visitCalendar } from '@/server/visits/calendar';
+import { addTest, changeVisit, listVisits, makeVisit, readVisit } from '@/server/visits/visits';
+import { readVisitFacts } from '@/server/visits/store';
+import { emptySystem, systemSchema, type SystemForm } from '@/wire/places';
+import { logSchema, type LogForm } from '@/wire/cabinet';
+import { momentIn } from '@/wire/visit-time';
+import { uuid7 } from '@/wire/uuid7';
+
+let tester: Session;
+let apprentice: Session;
+let stranger: Session;
+const id = (n: number) => uuid(n, 42);
+const gauge = (n: number, name: string) => ({
+  id: id(n),
+  name,
+  serial: `S-${n}`,
+  kind: 'digital',
+  least: '-100 mbar',
+  greatest: '200 mbar',
+  resolution: '0.01 mbar',
+  accuracy: '',
+  calibrated: '2026-03-01',
+  calibrationDue: '2027-03-01',
+});
+const pipe = (over: Partial<SystemForm['pipes'][number]> = {}) => ({
+  id: 'p',
+  name: 'Main',
+  table: 'copper-thin',
+  nominal: '28 × 0.9',
+  material: 'copper',
+  size: '1 mm',
+  bore: '1 mm',
+  length: '14 m',
+  rating: '',
+  ...over,
+});
+const bakery: SystemForm = {
+  ...emptySystem(),
+  name: 'Press room gas',
+  meterKind: 'diaphragm-U6-G4',
+  meterName: 'G4',
+  meterVolume: '8 l',
+  pipes: [pipe()],
+};
+/** A system that the air test of pipework is for. */
+const kiln = (name: string, elements: SystemForm['elements'] = []): SystemForm => ({
+  ...emptySystem(),
+  name,
+  meterKind: 'other',
+  workingPressure: '0.25 psi',
+  supplyPressure: '0.25 psi',
+  pipes: [pipe({ table: '', nominal: '', material: 'steel', size: '1 in', bore: '1 in', length: '20 ft' })],
+  elements,
+});
+
+beforeAll(async () => {
+  await migrateDatabase(process.env.VAST_OWNER_URL!);
+  const own = await makeOrganisation(
+    'Weir Row Fitters',
+    '',
+    [
+      { key: 'oona', name: 'Oona Vashti-Reyes', role: 'tester', licence: ['W-1', '2030-01-01'] },
+      { key: 'bram', name: 'Bram Castellan', role: 'apprentice' },
+    ],
+    'weir-row.example',
+  );
+  const other = await makeOrganisation(
+    'Quay Fitters',
+    '',
+    [{ key: 'sol', name: 'Sol Ferreira', role: 'owner' }],
+    'quay-fitters.example',
+  );
+  const as = (made: typeof own, key: string, organisation: string): Session => {
+    const p = made.persons.get(key)!;
+    return {
+      org: made.org,
+      person: p.id,
+      name: p.name,
+      role: p.role,
+      organisation,
+      licence: null,
+      session: '',
+    };
+  };
+  tester = as(own, 'oona', 'Weir Row Fitters');
+  apprentice = as(own, 'bram', 'Weir Row Fitters');
+  stranger = as(other, 'sol', 'Quay Fitters');
+}, 60_000);
+afterAll(async () => {
+  shiftClock(0);
+  await closePool();
+});
+
+describe('places that are entered', () => {
+  test('a place and a system from a form: the table decides the bore; facts no form shows survive a change', async () => {
+    await saveSite(tester, { id: id(1), name: 'Press room', address: 'Yard 4', customer: 'A. Q.' });
+    await saveSystem(tester, id(2), id(1), systemSchema.validateSync(bakery, { strict: true }));
+    const { system } = await readSystem(tester, id(2));
+    expect([system.facts.pipes[0]!.bore, system.facts.pipes[0]!.size]).toEqual([
+      q('26.20 mm'),
+      q('28.00 mm'),
+    ]);
+    await saveSchematic(tester, id(2), {
+      nodes: [{ id: 'a', kind: 'point', name: 'outlet', x: 4, y: 4 }],
+      links: [],
+    });
+    await saveSystem(tester, id(2), null, { ...bakery, name: 'Press room, gas' });
+    const after = (await readSystem(tester, id(2))).system;
+    expect([after.name, after.facts.schematic!.nodes.length]).toEqual(['Press room, gas', 1]);
+  });
+  test('bad figures are refused by name, an apprentice and another organisation altogether', async () => {
+    const bad = (part: Partial<SystemForm>) => () =>
+      systemSchema.validateSync({ ...bakery, ...part }, { strict: true });
+    expect(bad({ workingPressure: '21 l' })).toThrow(/does not measure a pressure/);
+    expect(bad({ workingPressure: '0 mbar' })).toThrow(/above zero/);
+    expect(bad({ workingPressure: '' })).toThrow(/needed/);
+    expect(bad({ pipes: [] })).toThrow(/at least one pipe/);
+    expect(bad({ measuredBy: 'draw' })).toThrow(/volume that was measured/);
+    expect(bad({ colour: 'red' } as never)).toThrow(/colour/);
+    const site = { id: id(3), name: 'x', address: 'x', customer: 'x' };
+    await expect(saveSite(apprentice, site)).rejects.toThrow(/apprentice/);
+    await expect(saveSystem(stranger, id(2), null, bakery)).rejects.toThrow(/no such site/);
+    await expect(readSystem(stranger, id(2))).rejects.toThrow(/no such system/);
+  });
+});
+
+describe('cabinet', () => {
+  const entry = (n: number, part: Partial<LogForm>): LogForm =>
+    logSchema.validateSync(
+      { id: id(n), what: 'note', figure: '', pressure: '', loss: '', on: '', due: '', text: '', ...part },
+      { strict: true },
+    );
+  const zero = (n: number, figure: string) => entry(n, { what: 'zero', figure, openToAir: true });
+  const line = async () => (await readCabinet(tester)).gauges.find((g) => g.gauge.name === 'X-1')!;
+  test('dropped, then off zero, then good: it may judge again; exactly one step is still zero', async () => {
+    await saveGauge(tester, gauge(10, 'X-1'));
+    await writeLog(apprentice, id(10), entry(11, { what: 'dropped' }));
+    expect((await line()).gauge.mustZero).toMatch(/dropped/);
+    expect(await writeLog(tester, id(10), zero(12, '0.02 mbar'))).toEqual({ good: false });
+    expect((await line()).gauge.mustZero).toMatch(/off zero/);
+    expect(await writeLog(tester, id(10), zero(13, '-0.01 mbar'))).toEqual({ good: true });
+    expect((await line()).gauge.mustZero).toBeUndefined();
+    await writeLog(tester, id(10), entry(14, { what: 'rejected', text: 'flickers' }));
+    await saveGauge(tester, { ...gauge(10, 'X-1'), serial: 'S-2' }); // changing facts does not bring it back into use
+    expect((await line()).gauge).toMatchObject({ withdrawn: 'flickers', serial: 'S-2' });
+    await writeLog(tester, id(10), entry(15, { what: 'calibrated', on: '2026-11-01', due: '2027-11-01' }));
+    expect((await line()).gauge.calibrationDue).toBe('2027-11-01');
+  });
+  test('an own-kit test sets the next one; what is missing or foreign is refused', async () => {
+    const words = {
+      serial: '',
+      note: '',
+      resolution: '',
+      stroke: '',
+      rating: '',
+      size: '',
+      batch: '',
+      due: '',
+    };
+    await saveKit(tester, { ...words, id: id(20), kind: 'hose', name: 'H-9', interval: 30, ranges: [] });
+    const blank = entry(21, { what: 'blank', pressure: '25 mbar', loss: '0 mbar', minutes: 10 });
+    await writeLog(tester, id(20), blank);
+    const hose = (await readCabinet(tester)).kit.find((k) => k.item.name === 'H-9')!;
+    expect(hose.item.due).toBe(new Date(now() + 30 * 86_400_000).toISOString().slice(0, 10));
+    expect(() => entry(22, { what: 'blank', pressure: '25 mbar' })).toThrow(/loss and minutes/);
+    expect(() => entry(23, { what: 'zero', figure: '0 mbar' })).toThrow(/open to air/);
+    await expect(writeLog(tester, id(10), zero(24, '0 psi'))).rejects.toThrow(/shows mbar/);
+    await expect(writeLog(stranger, id(10), entry(25, { what: 'dropped' }))).rejects.toThrow(/no such thing/);
+  });
+});
+
+describe('visits', () => {
+  const visit = { id: id(40), title: 'Millrace', day: '2026-12-01', start: '08:30', zone: 'Europe/London' };
+  const staged = { system: id(2), pack: 'gas-metric', procedure: 'gas-lowpressure-staged', case: 'existing' };
+  const air = { pack: 'gas-imperial', procedure: 'gas-air-pipework', case: 'building' };
+  const test1 = { id: 't1', ...staged, gauge: null };
+  const start = { choices: {}, practice: false, zone: 'Europe/London' };
+  test('a test brings its tasks; two who change one visit at once: the second is told', async () => {
+    await saveGauge(tester, gauge(30, 'G-9'));
+    await makeVisit(tester, visit);
+    expect(await addTest(tester, visit.id, 1, test1)).toEqual({ version: 2 });
+    await expect(addTest(tester, visit.id, 1, { ...test1, id: 't2' })).rejects.toThrow(
+      /Somebody else changed/,
+    );
+    expect(await addTest(tester, visit.id, 2, test1)).toEqual({ version: 2 }); // asked twice
+    const { facts } = await readVisitFacts(tester, visit.id);
+    expect(facts.tests[0]!.gaugeName).toBe('G-9');
+    expect(facts.tasks.map((t) => t.kind)).toEqual(['meeting', 'test', 'meeting']);
+    await expect(readVisit(stranger, visit.id)).rejects.toThrow(/no such visit/);
+    expect(await listVisits(stranger, '2020-01-01')).toEqual([]);
+    await expect(makeVisit(apprentice, { ...visit, id: id(41) })).rejects.toThrow(/apprentice/);
+  });
+  test('a run begun from the visit stands on it with its progress and writes the zeros of its gauge', async () => {
+    shiftClock(momentIn('2026-12-01', '08:35', 'Europe/London') - Date.now());
+    const run = uuid7(now());
+    await startRun(tester, { ...start, ...staged, id: run, visit: { id: visit.id, test: 't1' } });
+    const { plan } = await readRun(tester, run);
+    const scribe = {
+      device: id(50),
+      pageLoad: id(51),
+      zone: 'Europe/London',
+      by: tester.person,
+      byName: 'T',
+      began: now(),
+      id: (n: number) => uuid7(now() + n),
+    };
+    const events = playScript(
+      plan,
+      [
+        [10, 'checks'],
+        [60, 'gauge', 'G-9'],
+        [70, 'zero', '0.02'],
+        [80, 'zero', '0.00'],
+      ],
+      scribe,
+    );
+    await appendEvents({ org: tester.org, person: tester.person, role: 'tester' }, run, events);
+    const view = await readVisit(tester, visit.id);
+    expect(view.runs[0]).toMatchObject({ test: 't1', run, over: false });
+    expect(Object.values(view.runs[0]!.progress.tasks)[0]!.start).toBeGreaterThanOrEqual(5);
+    const g9 = (await readCabinet(tester)).gauges.find((g) => g.gauge.name === 'G-9')!;
+    const zeros = g9.log.flatMap((e) => (e.entry.what === 'zero' ? [[e.entry.good, e.entry.run]] : []));
+    expect(zeros).toEqual([
+      [true, run],
+      [false, run],
+    ]);
+    const { facts, version } = view;
+    const off = { ...facts, version, removed: ['t1'], tasks: facts.tasks as never, pinned: [], present: [] };
+    await expect(changeVisit(tester, visit.id, off)).rejects.toThrow(/has begun/);
+    shiftClock(0);
+  });
+  test('the calendar file holds the visit and an alarm for each hold, in UTC', async () => {
+    const bar = { least: '0 bar', greatest: '2.5 bar', resolution: '0.001 bar' };
+    await saveGauge(tester, { ...gauge(31, 'B-9'), ...bar });
+    await saveSystem(tester, id(62), id(1), kiln('Kiln gas'));
+    await makeVisit(tester, { ...visit, id: id(42), title: 'Kiln' });
+    await addTest(tester, id(42), 1, { id: 't3', system: id(62), ...air, gauge: null });
+    const { text, name } = await visitCalendar(tester, id(42));
+    expect(name).toBe('kiln.ics');
+    expect(text.match(/BEGIN:VEVENT/g)!.length).toBeGreaterThanOrEqual(2);
+    expect(text).toMatch(/DTSTART:20261201T083000Z/); // London keeps UTC in December
+    expect(text).toMatch(/TRIGGER;VALUE=DATE-TIME:20261201T\d{6}Z/);
+  });
+  test('a test pressure above the weakest element is refused when the run is to start', async () => {
+    const meter = { id: 'e', name: 'Flow meter', place: '', most: '100 mbar' };
+    await saveSystem(tester, id(60), id(1), kiln('Held', [meter]));
+    await expect(startRun(tester, { ...start, id: id(61), system: id(60), ...air })).rejects.toThrow(
+      /Flow meter permits 100 mbar .* Take it out of scope/,
+    );
+  });
+});
+
+test('the outbox keeps what was sent, for its own organisation only', async () => {
+  await sendMessage(tester, { id: id(70), to: 'a@b.example', subject: 'Brief', body: 'x' });
+  expect((await readOutbox(tester)).map((m) => m.subject)).toContain('Brief');
+  expect(await readOutbox(stranger)).toEqual([]);
+});
+test('a clock time in a zone is a moment, in summer and in winter', () => {
+  expect(new Date(momentIn('2026-07-01', '08:30', 'Europe/London')).toISOString()).toBe(
+    '2026-07-01T07:30:00.000Z',
+  );
+  expect(new Date(momentIn('2026-12-01', '08:30', 'America/New_York')).toISOString()).toBe(
+    '2026-12-01T13:30:00.000Z',
+  );
+});
