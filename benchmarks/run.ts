@@ -14,6 +14,41 @@ import type { PlacedEvent } from '@/core/run/events';
 import { reduce } from '@/core/run/reduce';
 import { place, playScript } from '@/core/run/script';
 import { verdictOf } from '@/core/verdict/verdict';
+import { DESK_LINES } from '@/core/desk';
+import { deskResult } from '@/core/desk/work';
+import type { VisitTask } from '@/core/visit/types';
+import { answerPlan } from '@/worker/visit';
+
+const VISITS = 100;
+/** A visit as they are: three tests in chains with long holds, some on one gauge, things done while they wait, errands. */
+function randomVisit(seed: number, count: number): VisitTask[] {
+  let s = (seed * 2654435761 + 12345) >>> 0;
+  const random = (most: number) => (s = (Math.imul(s, 1664525) + 1013904223) >>> 0) % most;
+  const tasks: VisitTask[] = [];
+  const task = (id: string, hands: number, more: Partial<VisitTask> = {}): VisitTask => ({
+    id,
+    title: id,
+    kind: 'test',
+    hands,
+    wait: 0,
+    close: 0,
+    after: [],
+    takes: [],
+    frees: [],
+    ...more,
+  });
+  for (let t = 0; t < 4; t++) {
+    const things = [`section:${t}`, `gauge:${random(3)}`];
+    const wait = 5 + random(60);
+    tasks.push(
+      task(`${t}.1`, 5 + random(20), { wait: 5 + random(15), close: 1, after: ['brief'], takes: things }),
+    );
+    tasks.push(task(`${t}.2`, 1 + random(5), { wait, close: 1, after: [`${t}.1`] }));
+    tasks.push(task(`${t}.3`, 5 + random(15), { after: [`${t}.2`], frees: things }));
+  }
+  const inside = task('soap', 4 + random(10), { during: `${random(4)}.2` });
+  return [task('brief', 5), ...tasks, inside].slice(0, count);
+}
 
 const floors = JSON.parse(readFileSync('benchmarks/floors.json', 'utf8')) as Record<string, number>;
 let worse = 0;
@@ -85,6 +120,41 @@ report('reduce + verdict, 100 000 readings', performance.now() - t0, 'ms');
 report('heap of that state', (process.memoryUsage().heapUsed - before) / 1e6, 'MB');
 if (verdict?.word !== 'tight') throw new Error(`The benchmark log must judge Tight, not ${verdict?.word}.`);
 
+// 2. planning visits of 14 tasks: the worst of many, with what the proof says; and every result of the Desk
+{
+  const times: number[] = [];
+  let proved = 0;
+  let gap = 0;
+  for (let n = 0; n < VISITS; n++) {
+    const tasks = randomVisit(n, 14);
+    const answer = answerPlan({
+      ask: n,
+      facts: { tasks, crew: 1, wishes: {}, pinned: [], done: {} },
+      promise: null,
+      now: { progress: {}, now: 0 },
+    });
+    if (!('plan' in answer)) throw new Error(answer.trouble);
+    times.push(answer.ms);
+    if (answer.plan.proved) proved += 1;
+    gap = Math.max(gap, (answer.plan.length - answer.plan.bound) / answer.plan.length);
+  }
+  times.sort((a, b) => a - b);
+  report('visit of 14 tasks, worst of 100', times[times.length - 1]!, 'ms');
+  report('visit of 14 tasks, median', times[VISITS / 2]!, 'ms');
+  report('visit of 14 tasks, not proved shortest', VISITS - proved, 'of 100');
+  report('visit of 14 tasks, largest gap to the bound', gap * 100, '%');
+  let slowest = 0;
+  let which = '';
+  for (const f of DESK_LINES) {
+    deskResult(f); // the first call compiles
+    const began = performance.now();
+    for (let i = 0; i < 20; i++) deskResult(f);
+    const each = (performance.now() - began) / 20;
+    if (each > slowest) [slowest, which] = [each, f.id];
+  }
+  report(`Desk, slowest result`, slowest, `ms (${which})`);
+}
+
 /** Seconds from the command to the line that it is ready; stopped again afterwards. */
 async function startOnce(): Promise<number> {
   const began = performance.now();
@@ -109,7 +179,7 @@ async function startOnce(): Promise<number> {
 
 const url = process.env.VAST_BENCH_URL;
 if (url) {
-  // 3. first-load script of the bench, 4. time to interactive of each main view
+  // 4. first-load script of the bench, 5. time to interactive of each main view
   const browser = await chromium.launch(launchOptions);
   const page = await (
     await browser.newContext({ viewport: { width: 1280, height: 800 }, serviceWorkers: 'block' })
@@ -126,7 +196,7 @@ if (url) {
   const run = await page.locator('a[href^="/bench/"]').first().getAttribute('href');
   const system = await page
     .goto(`${url}/places`)
-    .then(() => page.locator('a[href^="/places/"]').first().getAttribute('href'));
+    .then(() => page.locator('a[href^="/places/0"]').first().getAttribute('href'));
   const record = await page
     .goto(`${url}/ledger`)
     .then(() => page.locator('a[href^="/ledger/"]').first().getAttribute('href'));
@@ -136,6 +206,9 @@ if (url) {
     ['system', system!, 'text=Start a test'],
     ['ledger', '/ledger', 'text=VS-00001'],
     ['record', record!, 'text=Checked now'],
+    ['cabinet', '/cabinet', 'text=G-02'],
+    ['plan', '/plan', 'text=Visits to come'],
+    ['desk', '/desk', 'text=Leak rate from a fall'],
     ['bench', run!, 'text=Gauge that judges'],
   ];
   for (const [name, path, ready] of views) {
@@ -168,7 +241,7 @@ if (url) {
   }
   await browser.close();
 } else {
-  // 2. second start: the first brings everything up to date, the second has nothing to do
+  // 3. second start: the first brings everything up to date, the second has nothing to do
   await startOnce();
   report('./start, second run', await startOnce(), 's');
 }

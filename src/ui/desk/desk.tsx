@@ -6,6 +6,8 @@ import { readDeskLink, type Entry } from '@/core/desk/work';
 import { DeskLine } from './line';
 
 interface Open {
+  /** Counts openings: a link followed on the same line starts it anew. */
+  readonly turn: number;
   readonly formula: DeskFormula;
   readonly entries: Record<string, Entry>;
   readonly choices: Record<string, string>;
@@ -23,7 +25,7 @@ export function Desk() {
   useEffect(() => {
     const read = () => {
       const found = readDeskLink(DESK_LINES, location.hash);
-      setOpen(found);
+      setOpen((old) => found && { ...found, turn: (old?.turn ?? 0) + 1 });
       if (found) requestAnimationFrame(() => document.getElementById(found.formula.id)?.scrollIntoView());
     };
     read();
@@ -85,7 +87,7 @@ export function Desk() {
                   open={open?.formula.id === f.id ? open : null}
                   onToggle={(opening) => {
                     history.replaceState(null, '', opening ? `#${f.id}` : location.pathname);
-                    setOpen(opening ? { formula: f, entries: {}, choices: {} } : null);
+                    setOpen(opening ? { formula: f, entries: {}, choices: {}, turn: 0 } : null);
                   }}
                 />
               ))}

@@ -1,12 +1,13 @@
 'use client';
 import { Plus, Minus } from 'lucide-react';
-import { useEffect, useMemo, useState } from 'react';
+import { useEffect, useMemo, useRef, useState } from 'react';
 import { DeskError, type DeskFormula, type DeskInput } from '@/core/desk/types';
 import { deskLink, deskResult, unitChoices, type Entry } from '@/core/desk/work';
 import { unitLabel, type Unit } from '@/core/quantity/unit';
 import { Button } from '@/ui/kit/button';
 
 interface Start {
+  readonly turn: number;
   readonly entries: Record<string, Entry>;
   readonly choices: Record<string, string>;
 }
@@ -38,7 +39,7 @@ export function DeskLine({
           <Sign size={20} aria-hidden />
         </button>
       </h3>
-      {open && <Working formula={formula} start={open} />}
+      {open && <Working key={open.turn} formula={formula} start={open} />}
     </div>
   );
 }
@@ -49,7 +50,10 @@ function Working({ formula, start }: { formula: DeskFormula; start: Start }) {
   const [entries, setEntries] = useState(start.entries);
   const [choices, setChoices] = useState(start.choices);
   const [copied, setCopied] = useState('');
+  const touched = useRef(false);
   useEffect(() => {
+    // only what a person enters goes into the address: a link that is being followed is never overwritten
+    if (!touched.current) return;
     history.replaceState(null, '', `#${deskLink(formula, entries, choices)}`);
   }, [formula, entries, choices]);
   const found = useMemo(() => {
@@ -62,6 +66,7 @@ function Working({ formula, start }: { formula: DeskFormula; start: Start }) {
   }, [formula, entries, choices]);
   const set = (i: DeskInput, change: Partial<Entry>) => {
     setCopied('');
+    touched.current = true;
     setEntries({
       ...entries,
       [i.key]: { ...(entries[i.key] ?? { text: i.value, unit: i.unit }), ...change },
@@ -121,7 +126,10 @@ function Working({ formula, start }: { formula: DeskFormula; start: Start }) {
             <select
               className={`mt-1 w-full ${field}`}
               value={choices[c.key] ?? c.value}
-              onChange={(e) => setChoices({ ...choices, [c.key]: e.target.value })}
+              onChange={(e) => {
+                touched.current = true;
+                setChoices({ ...choices, [c.key]: e.target.value });
+              }}
             >
               {c.options.map((o) => (
                 <option key={o.key} value={o.key}>

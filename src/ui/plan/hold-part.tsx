@@ -180,7 +180,7 @@ function Times({ hold, matters }: { hold: HoldProspect; matters: number }) {
                 className={`text-left ${planned ? 'border-l-4 border-lake pl-2' : 'pl-3 font-normal'}`}
               >
                 {r.name}
-                {planned && <span className="ml-2 text-sm text-lake">planned</span>}
+                {planned && <span className="text-sm text-lake"> planned</span>}
               </th>
               <td className="figure-narrow text-right whitespace-nowrap">
                 {r.minutes === 'over-a-day' ? 'over a day' : minutesWords(r.minutes)}

@@ -4,7 +4,7 @@ import { caseOf } from '@/core/plan/plan';
 import { now } from '@/device/clock';
 import { office, type OfficeError } from '@/device/office';
 import { Button } from '@/ui/kit/button';
-import { FIELD } from '@/ui/kit/field';
+import { Field, FIELD } from '@/ui/kit/field';
 import type { PlanViewProps } from './plan-view';
 import { uuid7 } from '@/wire/uuid7';
 
@@ -79,17 +79,18 @@ export function StartPanel({
       <p className="text-sm text-quiet">{caseOf(plan).title}</p>
       {mayPlan && (
         <>
-          <label className="mt-3 block text-sm">
-            Visit
-            <select className={`mt-1 ${FIELD}`} value={visit} onChange={(e) => setVisit(e.target.value)}>
-              {visits.map((v) => (
-                <option key={v.id} value={v.id}>
-                  {v.day}, {v.title}
-                </option>
-              ))}
-              <option value="">a new visit</option>
-            </select>
-          </label>
+          <Field label="Visit" className="mt-3">
+            {(ids) => (
+              <select {...ids} className={FIELD} value={visit} onChange={(e) => setVisit(e.target.value)}>
+                {visits.map((v) => (
+                  <option key={v.id} value={v.id}>
+                    {v.day}, {v.title}
+                  </option>
+                ))}
+                <option value="">a new visit</option>
+              </select>
+            )}
+          </Field>
           <Button
             tone="act"
             className="mt-2 min-h-14 w-full text-lg"
