@@ -39,9 +39,23 @@ export interface CurveGeometry {
   };
 }
 const MARKS = [0.5, 1, 2, 5, 10, 20, 30, 60, 120, 240, 480, 1440];
-const minutesLabel = (m: number) => (m < 60 ? `${m} min` : `${m / 60} h`);
+/** Ticks closer than this would run into each other, px. */
+const APART = 40;
+const minutesLabel = (m: number, first: boolean) =>
+  m >= 60 ? `${m / 60} h` : first ? `${m} min` : String(m);
 const round = (v: number): string =>
   v >= 10 ? v.toFixed(0) : v >= 1 ? v.toFixed(1).replace(/\.0$/, '') : String(Number(v.toPrecision(1)));
+
+function xTicks(x: ReturnType<typeof scaleLog<number, number>>): { x: number; label: string }[] {
+  const [low, high] = x.domain() as [number, number];
+  const out: { x: number; label: string }[] = [];
+  for (const m of MARKS) {
+    const last = out[out.length - 1];
+    if (m >= low && m <= high && (!last || x(m) - last.x >= APART))
+      out.push({ x: x(m), label: minutesLabel(m, out.length === 0) });
+  }
+  return out;
+}
 
 /** @returns the drawing of the curves; empty lines give an empty drawing */
 export function curveGeometry(request: CurveRequest): CurveGeometry {
@@ -78,10 +92,7 @@ export function curveGeometry(request: CurveRequest): CurveGeometry {
         end: last ? { x: x(last[0]), y: y(last[1]) } : { x: 0, y: 0 },
       };
     }),
-    xTicks: MARKS.filter((m) => m >= x.domain()[0]! && m <= x.domain()[1]!).map((m) => ({
-      x: x(m),
-      label: minutesLabel(m),
-    })),
+    xTicks: xTicks(x),
     yTicks: decades.map((v) => ({ y: y(v), label: round(v) })),
     mattersY: y(matters),
     x: (m) => x(m),

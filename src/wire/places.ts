@@ -112,7 +112,7 @@ export function systemFromForm(form: SystemForm, before: System | null, id: stri
         id: p.id,
         name: p.name,
         material: p.material,
-        size: listed?.outside ?? parseWithUnit(p.size),
+        size: listed?.nominal ?? parseWithUnit(p.size),
         bore: listed?.bore ?? parseWithUnit(p.bore),
         length: parseWithUnit(p.length),
         ...(listed ? { table: p.table, nominal: p.nominal } : {}),

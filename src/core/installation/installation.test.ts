@@ -17,6 +17,13 @@ describe('pipe tables', () => {
     expect(bore('pex-cts', '¾ in')).toEqual(q('0.6810 in'));
     expect(bore('iron-en545', 'DN 100')).toEqual(q('101.20 mm')); // 118 - 2 x (4.4 + 4)
   });
+  test('the nominal size is what tables go by: DN for steel, inches by name, else the outside diameter', () => {
+    const nominal = (t: string, k: string) => pipeFigures(t, k).nominal;
+    expect(nominal('steel-en10255', 'DN 32 (1¼)')).toEqual(q('32 mm')); // outside 42.4: still a 32 mm pipe
+    expect(nominal('steel-sch40', '1¼ in')).toEqual(q('1.250 in'));
+    expect(nominal('copper-l', '3/8 in')).toEqual(q('0.375 in'));
+    expect(nominal('copper-thin', '35 × 1.2')).toEqual(q('35.00 mm'));
+  });
   test('every size is pipe: walls thinner than the radius, sizes named once, plastic by its ratio', () => {
     for (const t of PIPE_TABLES) {
       expect(new Set(t.sizes.map((s) => s.key)).size).toBe(t.sizes.length);
@@ -44,7 +51,7 @@ describe('volume and stiffness of a system', () => {
         material: 'copper',
         table: 'copper-standard',
         nominal: '22 × 1.0',
-        ...pipeFigures('copper-standard', '22 × 1.0'),
+        bore: pipeFigures('copper-standard', '22 × 1.0').bore,
         size: q('22 mm'),
         length: q('100 m'),
       },

@@ -388,11 +388,28 @@ export const boreOf = (s: PipeSize): number => s.outside - 2 * (s.wall + (s.lini
 const decimals = { mm: 2, in: 4 } as const;
 const asExact = (value: number, unit: 'mm' | 'in'): Exact =>
   exact(Math.round(value * 10 ** decimals[unit]), decimals[unit], unit as Unit);
-/** Outside diameter, bore and wall of a size as exact figures, for the pipe list. @throws RangeError as pipeSize */
-export function pipeFigures(table: string, size: string): { outside: Exact; bore: Exact; wall: Exact } {
+const FRACTION: Readonly<Record<string, number>> = { '½': 0.5, '¼': 0.25, '¾': 0.75, '3/8': 0.375 };
+/**
+ * The size that the trade's tables go by: DN for iron and steel in mm, the nominal inch, otherwise the outside diameter
+ * (copper, PE, PE-X, multilayer and PVC are named by it).
+ */
+export function nominalOf(t: PipeTable, s: PipeSize): Exact {
+  const dn = /^DN (\d+)/.exec(s.key);
+  if (dn) return exact(Number(dn[1]), 0, 'mm');
+  const inches = /^(?:(3\/8)|(\d+)?(½|¼|¾)?) in$/.exec(s.key);
+  if (inches)
+    return exact(
+      Math.round((Number(inches[2] ?? 0) + (FRACTION[inches[1] ?? inches[3] ?? ''] ?? 0)) * 1000),
+      3,
+      'in',
+    );
+  return asExact(s.outside, t.unit);
+}
+/** Nominal size, bore and wall of a size as exact figures, for the pipe list. @throws RangeError as pipeSize */
+export function pipeFigures(table: string, size: string): { nominal: Exact; bore: Exact; wall: Exact } {
   const { table: t, size: s } = pipeSize(table, size);
   return {
-    outside: asExact(s.outside, t.unit),
+    nominal: nominalOf(t, s),
     bore: asExact(boreOf(s), t.unit),
     wall: asExact(s.carrying ?? s.wall, t.unit),
   };

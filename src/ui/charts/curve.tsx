@@ -95,7 +95,7 @@ export function CurveChart({
           strokeWidth={2}
           strokeDasharray="6 4"
         />
-        <text x={plot.right - 4} y={g.mattersY + 14} textAnchor="end" fontSize={13} fill="var(--ink)">
+        <text x={plot.left + 6} y={g.mattersY + 14} fontSize={13} fill="var(--ink)">
           seen: the leak that matters and more
         </text>
         {marks.map((m, i) => (

@@ -93,7 +93,7 @@ function Working({ formula, start }: { formula: DeskFormula; start: Start }) {
               <div className="mt-1 flex gap-2">
                 <input
                   id={`${formula.id}-${i.key}`}
-                  className={`figure w-full min-w-0 flex-1 ${field} ${wrong ? 'border-2 border-rust' : ''}`}
+                  className={`figure w-0 min-w-0 flex-1 ${field} ${wrong ? 'border-2 border-rust' : ''}`}
                   inputMode="decimal"
                   autoComplete="off"
                   value={entry.text}
@@ -152,7 +152,7 @@ function Working({ formula, start }: { formula: DeskFormula; start: Start }) {
                 <dd className="font-semibold">{o.text}</dd>
               ) : (
                 <dd>
-                  <span className="figure text-3xl leading-tight" data-result={o.key}>
+                  <span className="figure text-3xl leading-tight whitespace-nowrap" data-result={o.key}>
                     {o.text}
                   </span>
                   {o.twin && (

@@ -2,7 +2,8 @@
 import { useId, type ReactNode } from 'react';
 import { unitLabel, type Unit } from '@/core/quantity/unit';
 
-export const FIELD = 'block min-h-12 w-full min-w-0 border border-edge bg-panel px-2 text-base';
+const BOX = 'block min-h-12 min-w-0 border border-edge bg-panel px-2 text-base';
+export const FIELD = `${BOX} w-full`;
 
 /** A labelled input with its hint and what is wrong with it. */
 export function Field({
@@ -69,7 +70,7 @@ export function FigureInput({
       <input
         {...ids}
         {...(ids.id ? {} : { 'aria-label': label })}
-        className={`figure ${FIELD} flex-1 ${ids['aria-invalid'] ? 'border-2 border-rust' : ''}`}
+        className={`figure ${BOX} w-0 flex-1 ${ids['aria-invalid'] ? 'border-2 border-rust' : ''}`}
         inputMode="decimal"
         autoComplete="off"
         maxLength={16}
@@ -81,7 +82,7 @@ export function FigureInput({
       ) : (
         <select
           aria-label={`Unit of ${label}`}
-          className={`${FIELD} w-24 shrink-0`}
+          className={`${BOX} w-24 shrink-0`}
           value={unit}
           onChange={(e) => join(number, e.target.value as Unit)}
         >

@@ -36,8 +36,8 @@ export function PipesPart() {
     setValue(`pipes.${i}.table`, table);
     setValue(`pipes.${i}.nominal`, nominal);
     if (!table || !nominal) return;
-    const { outside, bore } = pipeFigures(table, nominal);
-    setValue(`pipes.${i}.size`, showUnit(outside));
+    const { nominal: size, bore } = pipeFigures(table, nominal);
+    setValue(`pipes.${i}.size`, showUnit(size));
     setValue(`pipes.${i}.bore`, showUnit(bore));
     setValue(`pipes.${i}.material`, materialOf(table));
   };
@@ -45,14 +45,14 @@ export function PipesPart() {
     const last = watch('pipes')[fields.length - 1];
     const table = last?.table || 'copper-thin';
     const nominal = last?.nominal || pipeTable(table)!.sizes[1]!.key;
-    const { outside, bore } = pipeFigures(table, nominal);
+    const { nominal: size, bore } = pipeFigures(table, nominal);
     append({
       id: uuid7(now()).slice(-12),
       name: fields.length ? '' : 'Main run',
       table,
       nominal,
       material: materialOf(table),
-      size: showUnit(outside),
+      size: showUnit(size),
       bore: showUnit(bore),
       length: '',
       rating: '',
