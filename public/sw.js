@@ -60,7 +60,8 @@ self.addEventListener('fetch', (event) => {
         )
         .catch(async () => {
           const cache = await caches.open(CACHE);
-          const exact = BENCH.test(url.pathname) || KEPT.test(url.pathname) ? await cache.match(url.pathname) : undefined;
+          const exact =
+            BENCH.test(url.pathname) || KEPT.test(url.pathname) ? await cache.match(url.pathname) : undefined;
           return (
             exact ||
             (await cache.match('/offline')) ||
