@@ -215,6 +215,7 @@ test('the Desk, signed out: a figure changed, its twin, its link, a wrong entry;
     .poll(() => page.evaluate(async () => Boolean(await (await caches.open('vast-stone-1')).match('/desk'))))
     .toBe(true);
   await page.reload(); // from here on the worker stands between page and network
+  await expect(line.locator('[data-result="Q"]')).toHaveText('0.6217 l/h');
   await context.setOffline(true);
   await page.goto(link.replace('V=40l', 'V=20l'));
   await page.reload();

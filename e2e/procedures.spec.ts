@@ -239,7 +239,7 @@ test.describe('procedures from packs', () => {
         const photo = line.getByLabel(/Photo of the plate/);
         await photo.setInputFiles({ name: 'x.jpg', mimeType: 'image/jpeg', buffer: Buffer.from('no photo') });
         await expect(line.getByText(/not a photo that can be read/)).toBeVisible();
-        await photo.setInputFiles('docs/screenshots/label.png');
+        await photo.setInputFiles('docs/screenshots/certificate.png');
         await expect(line.getByText('1 kept with this run')).toBeVisible();
       }
       const good = line.getByRole('button', { name: 'Good', exact: true, pressed: false });

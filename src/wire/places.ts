@@ -59,6 +59,7 @@ export const systemSchema = shape({
     shape({ id: text(60), name: text(80), place: free(80), most: figure('pressure', 'above zero') }),
     40,
   ),
+  factoryTested: list(shape({ id: text(60), name: text(80), certificate: text(120) }), 20),
   inScope: list(text(200), 30),
   notCovered: list(text(200), 30),
   measuredBy: free(10).oneOf(['', 'draw', 'strokes']),
@@ -83,6 +84,7 @@ export function systemFromForm(form: SystemForm, before: System | null, id: stri
     gasInside: _g,
     measured: _m,
     elements: _e,
+    factoryTested: _f,
     ...kept
   } = before ?? ({} as Partial<System>);
   return {
@@ -144,6 +146,7 @@ export function systemFromForm(form: SystemForm, before: System | null, id: stri
           })),
         }
       : {}),
+    ...(form.factoryTested.length ? { factoryTested: form.factoryTested } : {}),
     inScope: form.inScope,
     notCovered: form.notCovered,
     ...(form.measuredBy
@@ -206,6 +209,7 @@ export function formOfSystem(s: System): SystemForm {
       place: e.place,
       most: figureOf(e.most),
     })),
+    factoryTested: [...(s.factoryTested ?? [])],
     inScope: [...s.inScope],
     notCovered: [...s.notCovered],
     measuredBy: s.measured?.by ?? '',
@@ -236,6 +240,7 @@ export const emptySystem = (): SystemForm => ({
   pipes: [],
   appliances: [],
   elements: [],
+  factoryTested: [],
   inScope: ['meter and pipework from the supply valve to every appliance'],
   notCovered: ['anything upstream of the supply valve'],
   measuredBy: '',

@@ -47,6 +47,7 @@ test.each<[string, string, Record<string, number | RegExp>]>([
   // 4.01325 bar x 50 l / 0.4 x (1 - (1.01325/4.01325)^0.2857) = 16.3 kJ; water p2 V/2K = 9e10 x .05/4.4e9 = 1.02 J
   ['stored-energy', 'V=50l p=3bar', { gas: 16314, water: 1.02273 }],
   ['pipe-volume', 'bore=26.2mm length=10m', { V: 5.39129 }], // pi/4 x .0262^2 x 10
+  ['stroke-volume', 'n=32 stroke=45ml', { V: 1.44 }],
   // 0.2 m3 x (1/2.2e9 + 0.022/(120e9 x .001)) = 0.2 x 6.379e-10 = 1.2758e-10 m3/Pa = 12.758 ml/bar
   ['stiffness', 'V=200l D=22mm e=1mm material=copper', { C: 12.7576, ml: 0.078385 }],
   // 5 l of gas at 6 bar gauge: + 0.005/701325 = 7.13e-9: 56.9 times softer

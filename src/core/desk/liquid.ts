@@ -54,6 +54,20 @@ export const LIQUID_LINES: readonly DeskFormula[] = [
     }),
   },
   {
+    id: 'stroke-volume',
+    group: 'liquid',
+    title: 'Volume from pump strokes',
+    answers: 'What was pumped in, or what a section holds when it was filled by the pump.',
+    formula: 'V = strokes × stroke volume',
+    source: 'Stroke volume of the pump as measured with a graduated vessel; needs of the trade N020, N094',
+    inputs: [
+      input('n', 'strokes', '1', 'count', '32'),
+      input('stroke', 'volume of one stroke', 'ml', 'positive', '45'),
+    ],
+    outputs: [{ key: 'V', name: 'volume', unit: 'l' }],
+    work: (n) => ({ V: n.n! * n.stroke! }),
+  },
+  {
     id: 'stiffness',
     group: 'liquid',
     title: 'Stiffness of a full section',

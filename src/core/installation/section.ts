@@ -27,6 +27,12 @@ export interface Element {
   readonly place: string;
   readonly most: Exact;
 }
+/** A part its maker has tested: isolated from the test, its certificate quoted instead. */
+export interface FactoryTested {
+  readonly id: string;
+  readonly name: string;
+  readonly certificate: string;
+}
 /** A volume that was measured, not added up from lengths. */
 export interface MeasuredVolume {
   readonly by: 'draw' | 'strokes';
@@ -134,11 +140,18 @@ export interface System {
   /** Ways in for a gauge: port, jet, quick-connect. */
   readonly access?: readonly string[];
   readonly elements?: readonly Element[];
+  readonly factoryTested?: readonly FactoryTested[];
   readonly measured?: MeasuredVolume;
   readonly schematic?: Schematic;
   /** Gas in a liquid system at test pressure: vessel, arrestors. */
   readonly gasInside?: Exact;
 }
+
+/** What is not covered, in words: as entered, and each part that relies on its maker's test. */
+export const notCoveredOf = (system: System): string[] => [
+  ...system.notCovered,
+  ...(system.factoryTested ?? []).map((f) => `${f.name}: isolated, tested by its maker (${f.certificate})`),
+];
 
 /** Every valve whose position matters, by kind: those named on the system page and each appliance's own. */
 export function valvesOf(system: System): Valve[] {

@@ -52,6 +52,13 @@ export function plannedCautions(plan: Plan, parts: readonly PartProspect[]): Pla
       text: 'Label read, regulator wound right out, its maximum not far above the test pressure, hose and clips checked, hose tied. Raise in stages, release slowly. Never oxygen, acetylene or fuel gas for strength.',
       source: 'The work, cautions',
     });
+  if (plan.procedure.boundary === 'separated')
+    list.push({
+      key: 'moment',
+      title: 'The right moment of the build',
+      text: 'After rough-in and before finishes, a floor pour or anything else covers the pipe: what is covered cannot be seen with leak fluid, and what comes later can damage what was tight.',
+      source: 'Needs of the trade N025',
+    });
   if (/nitrogen|inert/i.test(plan.procedure.testMedium))
     list.push({
       key: 'ventilate',

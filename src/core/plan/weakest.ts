@@ -12,6 +12,11 @@ export interface Weakest {
   readonly most: Exact;
   readonly why: string;
 }
+/** Parts entered with a permitted pressure of their own, the least first: what a reading must not pass. */
+export const enteredCaps = (plan: Plan): Weakest[] =>
+  permitted(plan).filter((w) => w.why === AS_ENTERED || w.why === AS_RATED);
+const AS_ENTERED = 'as entered on the place page';
+const AS_RATED = 'rating of the pipe';
 /** Everything in scope that permits only so much, the least first. */
 export function permitted(plan: Plan, part?: string | null): Weakest[] {
   const { system } = plan;
@@ -21,11 +26,9 @@ export function permitted(plan: Plan, part?: string | null): Weakest[] {
     ...(system.elements ?? []).map((e) => ({
       name: e.place ? `${e.name}, ${e.place}` : e.name,
       most: e.most,
-      why: 'as entered on the place page',
+      why: AS_ENTERED,
     })),
-    ...system.pipes.flatMap((p) =>
-      p.rating ? [{ name: p.name, most: p.rating, why: 'rating of the pipe' }] : [],
-    ),
+    ...system.pipes.flatMap((p) => (p.rating ? [{ name: p.name, most: p.rating, why: AS_RATED }] : [])),
     ...(through
       ? system.appliances.map((a) => ({
           name: a.name,

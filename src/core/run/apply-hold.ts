@@ -3,7 +3,8 @@ import { PIPE_LIST_UNCERTAINTY } from '@/core/adequacy/rate';
 import type { Gauge } from '@/core/instrument/gauge';
 import type { HoldStage, IsolateStage, Stage } from '@/core/pack/types';
 import { acceptOf, inBand, ruleOf, type Plan } from '@/core/plan/plan';
-import { known } from '@/core/plan/formulas';
+import { known, wanted } from '@/core/plan/formulas';
+import { enteredCaps } from '@/core/plan/weakest';
 import {
   breaks,
   compare,
@@ -12,8 +13,9 @@ import {
   showExact,
   subtract,
   toNumber,
+  type Exact,
 } from '@/core/quantity/exact';
-import { convert } from '@/core/quantity/unit';
+import { convert, UNITS } from '@/core/quantity/unit';
 import {
   judgeLetBy,
   judgeLockUp,
@@ -64,6 +66,16 @@ export const readingFrom = (
   streamed: event.streamed === true,
 });
 
+/** What a reading above the weakest part in scope says; '' while it is not above it. */
+function passedCap(plan: Plan, figure: Exact): string {
+  const [weakest] = enteredCaps(plan);
+  if (!weakest || UNITS[weakest.most.unit].dimension !== UNITS[figure.unit].dimension) return '';
+  const most = wanted(weakest.most, figure.unit, 'down');
+  return compare(figure, most) > 0
+    ? `${showExact(figure)} is above what ${weakest.name} permits (${showExact(weakest.most)}). Release now, slowly; look at it before you raise again.`
+    : '';
+}
+
 export function fill(
   plan: Plan,
   state: RunState,
@@ -90,6 +102,8 @@ export function fill(
       `${showExact(event.figure)} is ${over ? 'above' : 'below'} the band ${showExact(band.low)} to ${showExact(band.high)}. ${advice}`,
     );
   }
+  const cap = passedCap(plan, event.figure);
+  if (cap) return no('above-weakest', cap);
   if (stage.kind === 'fill') {
     if (stage.keeps) state.kept[stage.keeps] = event.figure;
     follow(plan, state, 'in-band', at);

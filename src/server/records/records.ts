@@ -9,6 +9,9 @@ import { eventsOf } from '@/server/runs/log';
 import { isId, notHere } from '@/server/trouble';
 import type { PlacedEvent } from '@/core/run/events';
 import type { Plan } from '@/core/plan/plan';
+import { restoreBody } from '@/core/record/restore';
+import { reduce } from '@/core/run/reduce';
+import { medianTimes, stepTimes } from '@/core/run/step-times';
 
 export interface StoredRecord extends SealedRecord {
   readonly run: string;
@@ -155,4 +158,25 @@ export function publicFace(record: StoredRecord): PublicFace {
     stages: v.stages.map(({ title, word, text }) => ({ title, word, text })),
     hash: record.seal.hash,
   };
+}
+
+/** The middle minutes of each step over the newest records of a procedure: what the steps really took. */
+export async function lastTimes(
+  scope: { org: string },
+  procedure: string,
+): Promise<{ runs: number; minutes: Record<string, number> }> {
+  const bodies = await inOrganisation(scope, (tx) =>
+    tx
+      .select({ body: seals.body })
+      .from(seals)
+      .innerJoin(runs, eq(runs.id, seals.run))
+      .where(and(eq(runs.practice, false), sql`${runs.plan}->'procedure'->>'id' = ${procedure}`))
+      .orderBy(desc(seals.sealedAt))
+      .limit(8),
+  );
+  const times = bodies.map(({ body }) => {
+    const { plan, events } = restoreBody(body);
+    return stepTimes(reduce(plan, events));
+  });
+  return { runs: times.length, minutes: medianTimes(times) };
 }

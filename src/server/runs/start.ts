@@ -1,6 +1,7 @@
 import 'server-only';
 import { and, desc, eq, inArray, sql } from 'drizzle-orm';
 import type { Gauge } from '@/core/instrument/gauge';
+import { notCoveredOf } from '@/core/installation/section';
 import { makePlan, PlanError, type EarlierRecord, type Plan } from '@/core/plan/plan';
 import { planParts } from '@/core/plan/prospect';
 import { pressurePlan } from '@/core/plan/weakest';
@@ -51,7 +52,8 @@ export async function planFor(
       practice: request.practice,
       organisation: { id: session.org, name: session.organisation },
       site: { id: site.id, name: site.name, address: site.address, customer: site.customer },
-      system: await withSightings(tx, row.system.facts),
+      // what relies on its maker's test stands under what is not covered, with its certificate
+      system: { ...(await withSightings(tx, row.system.facts)), notCovered: notCoveredOf(row.system.facts) },
       pack: resolved,
       packHash: pack.hash,
       procedureId: request.procedure,

@@ -117,7 +117,8 @@ describe('places that are entered', () => {
       nodes: [{ id: 'a', kind: 'point', name: 'outlet', x: 4, y: 4 }],
       links: [],
     });
-    await saveSystem(tester, id(2), null, { ...bakery, name: 'Press room, gas' });
+    const block = { id: 'f', name: 'Burner block', certificate: 'BB-77' };
+    await saveSystem(tester, id(2), null, { ...bakery, name: 'Press room, gas', factoryTested: [block] });
     const after = (await readSystem(tester, id(2))).system;
     expect([after.name, after.facts.schematic!.nodes.length]).toEqual(['Press room, gas', 1]);
   });
@@ -128,6 +129,9 @@ describe('places that are entered', () => {
     expect(bad({ workingPressure: '0 mbar' })).toThrow(/above zero/);
     expect(bad({ workingPressure: '' })).toThrow(/needed/);
     expect(bad({ pipes: [] })).toThrow(/at least one pipe/);
+    expect(bad({ factoryTested: [{ id: 'f', name: 'Coil', certificate: '' }] })).toThrow(
+      /certificate is needed/,
+    );
     expect(bad({ measuredBy: 'draw' })).toThrow(/volume that was measured/);
     expect(bad({ colour: 'red' } as never)).toThrow(/colour/);
     const site = { id: id(3), name: 'x', address: 'x', customer: 'x' };
@@ -208,6 +212,7 @@ describe('visits', () => {
     const run = uuid7(now());
     await startRun(tester, { ...start, ...staged, id: run, visit: { id: visit.id, test: 't1' } });
     const { plan } = await readRun(tester, run);
+    expect(plan.system.notCovered).toContain('Burner block: isolated, tested by its maker (BB-77)');
     const scribe = {
       device: id(50),
       pageLoad: id(51),

@@ -10,6 +10,7 @@ import type { Stage } from '@/core/pack/types';
 import { known } from '@/core/plan/formulas';
 import { allowanceOf, outsideDomain, planVolume, ruleOf, testPressure, type Plan } from '@/core/plan/plan';
 import { holdSetting, leakThatMatters, minutesFor } from '@/core/run/hold-spec';
+import { enteredCaps } from '@/core/plan/weakest';
 import type { RunState } from '@/core/run/state';
 import { classBound } from '@/core/verdict/adequacy';
 import { breachWords, showExact, toNumber } from '@/core/quantity/exact';
@@ -49,6 +50,7 @@ export function Facts({ view }: { view: BenchView }) {
   const outside = outsideDomain(plan, part);
   const seen = useMemo(() => seeing(plan, state, part, judged), [plan, state, part, judged]);
   const spares = gauge && !gauge.simulated ? sparesOf(gauge, plan.gauges, plan.made.at.slice(0, 10)) : [];
+  const [cap = null] = enteredCaps(plan);
   const stands = useMemo(() => standing(plan, part), [plan, part]);
   const valves = valvesOf(plan.system).filter((v) => state.valves[v.id]);
   const h = 'text-sm text-quiet';
@@ -162,6 +164,14 @@ export function Facts({ view }: { view: BenchView }) {
                 {denied.length > 0 && (
                   <span className="block text-ochre">Not met: {denied.map((d) => d.text).join(', ')}</span>
                 )}
+              </dd>
+            </div>
+          )}
+          {cap && (
+            <div>
+              <dt className="inline">Never above: </dt>
+              <dd className="inline">
+                <span className="figure-narrow">{showExact(cap.most)}</span>, {cap.name}
               </dd>
             </div>
           )}

@@ -4,6 +4,8 @@ import { holdTrace } from '@/chart/run-trace';
 import { wallCourses } from '@/chart/wall';
 import { faceOf, inZone, storyOf } from '@/core/record/face';
 import type { Seal } from '@/core/record/record';
+import { stepTimes } from '@/core/run/step-times';
+import type { RunState } from '@/core/run/state';
 import { TraceChart } from '@/ui/charts/trace';
 import { courseWords, Wall } from '@/ui/charts/wall';
 import { VERDICT_COLOUR, VERDICT_INK } from '@/ui/kit/words';
@@ -295,7 +297,8 @@ export function CertificateView({
       </section>
       {log && (
         <div className="overflow-x-auto" role="region" aria-label="Everything that happened" tabIndex={0}>
-          <h2 className="text-lg font-semibold">Everything that happened, in order</h2>
+          <StepTimes state={state} />
+          <h2 className="mt-6 text-lg font-semibold">Everything that happened, in order</h2>
           <table className="mt-2 w-full min-w-[700px] text-sm">
             <thead>
               <tr className="text-left text-quiet [&>th]:pr-3 [&>th]:font-normal">
@@ -322,5 +325,40 @@ export function CertificateView({
         </div>
       )}
     </article>
+  );
+}
+
+/** Where the time went, step by step: beside the estimates of the plan it shows where a job loses time. */
+function StepTimes({ state }: { state: RunState }) {
+  const steps = stepTimes(state);
+  if (!steps.length) return null;
+  return (
+    <details>
+      <summary className="min-h-10 cursor-pointer text-lg font-semibold">
+        Time per step, {Math.round(steps.reduce((s, x) => s + x.minutes, 0))} min
+      </summary>
+      <table className="mt-2 w-full max-w-2xl">
+        <thead>
+          <tr className="text-left text-sm text-quiet [&>th]:py-1 [&>th]:pr-3 [&>th]:font-normal">
+            <th>Step</th>
+            <th className="text-right">Minutes</th>
+            <th className="text-right">of it held</th>
+            <th className="text-right">Times</th>
+          </tr>
+        </thead>
+        <tbody>
+          {steps.map((s) => (
+            <tr key={s.stage} className="border-t border-seam [&>td]:pr-3 [&>td]:text-right">
+              <th scope="row" className="py-1 text-left font-normal">
+                {s.title}
+              </th>
+              <td className="figure-narrow">{s.minutes.toFixed(1)}</td>
+              <td className="figure-narrow">{s.held ? s.held.toFixed(1) : ''}</td>
+              <td className="figure-narrow">{s.times}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </details>
   );
 }

@@ -11,7 +11,14 @@ import { office, type OfficeError } from '@/device/office';
 import { Button } from '@/ui/kit/button';
 import { Field, FIELD, FigureInput, TRADE_UNITS } from '@/ui/kit/field';
 import { systemFromForm, systemSchema, type SystemForm } from '@/wire/places';
-import { AppliancesPart, ElementsPart, LinesPart, PipesPart, type ErrorOf } from './system-parts';
+import {
+  AppliancesPart,
+  ElementsPart,
+  FactoryPart,
+  LinesPart,
+  PipesPart,
+  type ErrorOf,
+} from './system-parts';
 
 type FigureName =
   | 'workingPressure'
@@ -261,6 +268,7 @@ export function SystemFormView({
             <LinesPart name="inScope" label="Inside the test, one line each" />
             <LinesPart name="notCovered" label="Not covered, one line each" />
           </div>
+          <FactoryPart />
         </section>
         <div>
           <p role="alert" className="mb-2 min-h-6 text-rust">

@@ -326,6 +326,38 @@ export function ElementsPart() {
   );
 }
 
+/** Parts that rely on their maker's test: isolated, and quoted by certificate. */
+export function FactoryPart() {
+  const { control, register, formState } = useFormContext<SystemForm>();
+  const { fields, append, remove } = useFieldArray({ control, name: 'factoryTested', keyName: 'key' });
+  return (
+    <>
+      {fields.map((f, i) => {
+        const wrong = formState.errors.factoryTested?.[i];
+        return (
+          <div
+            key={f.key}
+            className={`${row} sm:grid-cols-[1fr_1fr_auto]`}
+            role="group"
+            aria-label={`Maker-tested part ${i + 1}`}
+          >
+            <Field label="Part, isolated from the test" wrong={wrong?.name?.message}>
+              {(ids) => <input {...ids} className={FIELD} {...register(`factoryTested.${i}.name`)} />}
+            </Field>
+            <Field label="Its certificate" wrong={wrong?.certificate?.message}>
+              {(ids) => <input {...ids} className={FIELD} {...register(`factoryTested.${i}.certificate`)} />}
+            </Field>
+            <Remove what={`maker-tested part ${i + 1}`} onClick={() => remove(i)} />
+          </div>
+        );
+      })}
+      <Add onClick={() => append({ id: uuid7(now()).slice(-12), name: '', certificate: '' })}>
+        Add a part tested by its maker
+      </Add>
+    </>
+  );
+}
+
 /** Several lines of words, one entry each. */
 export function LinesPart({ name, label }: { name: 'inScope' | 'notCovered'; label: string }) {
   const { control } = useFormContext<SystemForm>();

@@ -26,6 +26,8 @@ export interface PlanViewProps {
   readonly mayPlan: boolean;
   readonly failure: EarlierRecord | null;
   readonly firm: string;
+  /** Middle minutes of each step over the newest records of this procedure, and how many there were. */
+  readonly last: { readonly runs: number; readonly minutes: Readonly<Record<string, number>> };
 }
 
 /** A test planned: which gauge, what pressure and why, how long and what that sees, what to bring, whom to warn. */
@@ -108,12 +110,14 @@ export function PlanView(props: PlanViewProps) {
           <h2 className={h2}>Step by step, when all goes well</h2>
           <p className="mt-1 text-sm text-quiet">
             Hands-on minutes are house estimates; waits are the planned holds with the gauge above.
+            {props.last.runs > 0 &&
+              ` Beside them what the step really took, the middle of the last ${props.last.runs} ${props.last.runs === 1 ? 'record' : 'records'}.`}
           </p>
           <ol className="mt-2 border-t border-seam">
             {path.map((s, i) => (
               <li
                 key={`${s.stage}${i}`}
-                className="grid grid-cols-[1fr_7rem_7rem] gap-3 border-b border-seam py-1.5"
+                className="grid grid-cols-[1fr_5rem_6rem] gap-x-3 border-b border-seam py-1.5 sm:grid-cols-[1fr_6rem_7rem_9rem]"
               >
                 <span>{s.title}</span>
                 <span className="figure-narrow text-right">
@@ -121,6 +125,10 @@ export function PlanView(props: PlanViewProps) {
                 </span>
                 <span className="figure-narrow text-right text-quiet">
                   {s.wait ? `wait ${minutesWords(s.wait)}` : ''}
+                </span>
+                <span className="col-span-3 text-right text-sm text-quiet sm:col-span-1">
+                  {props.last.minutes[s.stage] !== undefined &&
+                    `took ${props.last.minutes[s.stage]!.toFixed(0)} min`}
                 </span>
               </li>
             ))}

@@ -6,8 +6,21 @@ import { now } from '@/device/clock';
 import { Button } from '@/ui/kit/button';
 import { buttonClass } from '@/ui/kit/button-class';
 import { Field, FIELD } from '@/ui/kit/field';
+import { office, type OfficeError } from '@/device/office';
+import { dayWords } from './times';
 import { uuid7 } from '@/wire/uuid7';
 
+/** Tasks that visits often lose time with, and what is wisely done before fitting. */
+const SUGGESTED = [
+  'Travel',
+  'Uncover the cleanout',
+  'Trace the lines',
+  'Cut and reglue',
+  'Cement cures',
+  'Smoke machine warms up',
+  'Bench test of a bought-in part before fitting',
+  'Photographs before and after',
+];
 const ROLES = ['installer', 'customer', 'inspector', 'utility', 'engineer'];
 
 /** When, who, the promise, the permit; another test or task; what to load for all of it. */
@@ -141,6 +154,7 @@ export function VisitSettings({
               Another test: choose a place
             </Link>
             <OwnTask facts={facts} onChange={onChange} />
+            <Invite facts={facts} />
           </div>
         )}
       </section>
@@ -198,6 +212,11 @@ function OwnTask({ facts, onChange }: { facts: VisitFacts; onChange: (facts: Vis
   return (
     <details className="border border-seam bg-panel p-3">
       <summary className="min-h-8 cursor-pointer font-semibold">A task of your own</summary>
+      <datalist id="own-tasks">
+        {SUGGESTED.map((x) => (
+          <option key={x} value={x} />
+        ))}
+      </datalist>
       <div className="mt-2 grid gap-3 sm:grid-cols-2">
         <Field label="What" className="sm:col-span-2">
           {(ids) => (
@@ -205,6 +224,7 @@ function OwnTask({ facts, onChange }: { facts: VisitFacts; onChange: (facts: Vis
               {...ids}
               className={FIELD}
               maxLength={160}
+              list="own-tasks"
               value={title}
               onChange={(e) => setTitle(e.target.value)}
               placeholder="Uncover the cleanout"
@@ -259,6 +279,58 @@ function OwnTask({ facts, onChange }: { facts: VisitFacts; onChange: (facts: Vis
           Put it on the visit
         </Button>
       </div>
+    </details>
+  );
+}
+
+/** Invites somebody who must be present, by the simulated outbox. */
+function Invite({ facts }: { facts: VisitFacts }) {
+  const [to, setTo] = useState('');
+  const [said, setSaid] = useState('');
+  const send = async () => {
+    try {
+      await office('/api/outbox', {
+        body: {
+          id: uuid7(now()),
+          to: to.trim(),
+          subject: `You are asked to be present: ${facts.title}, ${dayWords(facts.day)} from ${facts.start}`,
+          body: [
+            `${facts.title}, ${dayWords(facts.day)}, from ${facts.start} (${facts.zone}).`,
+            ...facts.tests.map((t) => `${t.siteName}: ${t.title}, ${t.caseTitle.toLowerCase()}.`),
+            ...(facts.present.length ? [`Asked to be present: ${facts.present.join(', ')}.`] : []),
+            ...(facts.permit ? [`Permit ${facts.permit}.`] : []),
+            'Please say whether you will be there.',
+          ].join('\n\n'),
+        },
+      });
+      setSaid(`The invitation to ${to.trim()} is in the simulated outbox; nothing left this machine.`);
+      setTo('');
+    } catch (error) {
+      setSaid((error as OfficeError).message);
+    }
+  };
+  return (
+    <details className="border border-seam bg-panel p-3">
+      <summary className="min-h-8 cursor-pointer font-semibold">Invite who must be present</summary>
+      <div className="mt-2 flex flex-wrap items-end gap-3">
+        <Field label="E-mail" className="min-w-56 flex-1">
+          {(ids) => (
+            <input
+              {...ids}
+              type="email"
+              className={FIELD}
+              value={to}
+              onChange={(e) => setTo(e.target.value)}
+            />
+          )}
+        </Field>
+        <Button disabled={!to.trim()} onClick={() => void send()}>
+          Send to the simulated outbox
+        </Button>
+      </div>
+      <p role="status" className="mt-1 text-sm">
+        {said}
+      </p>
     </details>
   );
 }

@@ -2,6 +2,7 @@ import type { Metadata } from 'next';
 import Link from 'next/link';
 import {
   largestSize,
+  notCoveredOf,
   pipeVolume,
   sectionVolume,
   systemStiffness,
@@ -235,7 +236,7 @@ export default async function SystemPage({ params }: { params: Promise<{ system:
               <SchematicDrawing schematic={schematicOf(facts)} label={`Section of ${system.name} drawn`} />
             </div>
             <p className="mt-2">Inside: {facts.inScope.join('; ')}.</p>
-            <p className="mt-1">Not covered: {facts.notCovered.join('; ')}.</p>
+            <p className="mt-1">Not covered: {notCoveredOf(facts).join('; ')}.</p>
           </section>
           <section>
             <h2 className="text-lg font-semibold">Records of this system</h2>

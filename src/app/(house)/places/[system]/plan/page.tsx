@@ -5,6 +5,7 @@ import { PlanError } from '@/core/plan/plan';
 import { listKit } from '@/server/cabinet/cabinet';
 import { readSystem } from '@/server/places/places';
 import { now } from '@/server/now';
+import { lastTimes } from '@/server/records/records';
 import { openFailure } from '@/server/runs/start';
 import { requireSession } from '@/server/session/session';
 import { listVisits, testPlan } from '@/server/visits/visits';
@@ -52,7 +53,8 @@ export default async function PlanPage({
       </>
     );
   }
-  const [kit, visits, failure] = await Promise.all([
+  const [last, kit, visits, failure] = await Promise.all([
+    lastTimes(session, procedure),
     listKit(session),
     listVisits(session, today),
     openFailure(session, id),
@@ -75,6 +77,7 @@ export default async function PlanPage({
         mayPlan={mayPlan(session.role)}
         failure={failure}
         firm={session.organisation}
+        last={last}
       />
     </>
   );
