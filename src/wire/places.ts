@@ -252,7 +252,7 @@ export const emptySystem = (): SystemForm => ({
 export const materialOf = (table: string): string => pipeTable(table)?.material ?? PIPE_TABLES[0]!.material;
 
 /** The drawing of a section. */
-const grid = (most: number) => yup.number().strict(true).min(0).max(most).required();
+const grid = (most: number) => yup.number().strict(true).integer().min(0).max(most).required();
 export const schematicSchema: yup.Schema<Schematic> = shape({
   nodes: list(
     shape({

@@ -26,6 +26,9 @@ const T95 = [
 ];
 const t95 = (df: number): number => (df <= 0 ? Infinity : (T95[df - 1] ?? (df < 30 ? 2.05 : 1.96)));
 
+/** How many readings' worth of weight the display step has before any scatter is seen. House figure. */
+const PRIOR_READINGS = 4;
+
 /** One sample at most each few seconds, the first and the last kept. */
 function thinned(samples: readonly Sample[]): Sample[] {
   const sorted = [...samples].sort((a, b) => a.t - b.t);
@@ -53,10 +56,12 @@ export function projectEnd(samples: readonly Sample[], end: number, resolution: 
   const slope = s.reduce((sum, x) => sum + (minute(x.t) - meanT) * (x.p - meanP), 0) / sxx;
   const at = (t: number) => meanP + slope * (minute(t) - meanT);
   const residual = s.reduce((sum, x) => sum + (x.p - at(x.t)) ** 2, 0);
-  const step = resolution / Math.sqrt(12);
-  // with two readings there is no scatter to see: the display step alone, at the normal factor
-  const sigma = Math.max(step, n > 2 ? Math.sqrt(residual / (n - 2)) : 0);
-  const factor = n > 2 && sigma > step ? t95(n - 2) : 1.96;
+  // scatter of the readings pooled with what is known beforehand: a reading is good to about one display step
+  const df = PRIOR_READINGS + n - 2;
+  // once there are enough readings their own scatter may only widen it
+  const own = n >= 8 ? residual / (n - 2) : 0;
+  const sigma = Math.sqrt(Math.max((PRIOR_READINGS * resolution ** 2 + residual) / df, own));
+  const factor = t95(df);
   const far = minute(end) - meanT;
   const half = factor * sigma * Math.sqrt(1 / n + (far * far) / sxx + 1);
   const value = at(end);

@@ -92,6 +92,8 @@ describe('the drawn section', () => {
     expect(r.boundaries.map((b) => b.id)).toEqual(['supply']);
     expect(r.outside.map((n) => n.id)).toEqual(['source']);
     expect(r.warnings).toEqual([]);
+    // a record holds no fractions
+    expect(drawn.nodes.every((n) => Number.isInteger(n.x) && Number.isInteger(n.y))).toBe(true);
   });
   test('a source left open, a closed valve that hides an appliance, a missing test point: each is said', () => {
     expect(reachOf(set(drawn, 'supply', 'open')).warnings[0]).toMatch(/stands open to the section/);

@@ -43,7 +43,8 @@ export function drawnFrom(system: System): Schematic {
   const nodes: SchematicNode[] = [];
   const links: SchematicLink[] = [];
   const add = (node: SchematicNode, after?: string, pipe?: string) => {
-    nodes.push(node);
+    // whole grid units: a record holds no fractions
+    nodes.push({ ...node, x: Math.round(node.x), y: Math.round(node.y) });
     if (after) links.push({ id: `${after}-${node.id}`, from: after, to: node.id, ...(pipe ? { pipe } : {}) });
     return node.id;
   };

@@ -198,63 +198,6 @@ export function Facts({ view }: { view: BenchView }) {
           </p>
         </section>
       )}
-      {stands && (
-        <section>
-          <h2 className={h}>At this pressure</h2>
-          <p>
-            1 K moves it by <span className="figure-narrow">{stands.perKelvin}</span>, 1 mbar of barometer by{' '}
-            <span className="figure-narrow">{stands.perMillibar}</span>. Stored:{' '}
-            <Why facts={stands.why}>
-              <span className="figure-narrow">{stands.energy}</span>
-            </Why>
-            , {stands.level}.
-          </p>
-        </section>
-      )}
-      {state.volume && (
-        <section>
-          <h2 className={h}>Volume, measured</h2>
-          <p>
-            <Why facts={{ title: state.volume.figure.name, ...state.volume.figure }}>
-              <span className="figure-narrow">{(state.volume.figure.value * 1000).toFixed(1)} l</span>
-            </Why>
-          </p>
-        </section>
-      )}
-      {valves.length > 0 && (
-        <section>
-          <h2 className={h}>Valves now</h2>
-          <table className="w-full">
-            <tbody>
-              {valves.map((v) => (
-                <tr key={v.id} className="border-t border-seam">
-                  <th scope="row" className="py-0.5 pr-2 text-left font-normal">
-                    {v.name}
-                  </th>
-                  <td className="py-0.5 font-semibold">{state.valves[v.id]}</td>
-                </tr>
-              ))}
-            </tbody>
-          </table>
-        </section>
-      )}
-      {runningHold(state) && (
-        <section>
-          <h2 className={h}>While it waits</h2>
-          <ul className="text-base">
-            <li>
-              {state.joints.length
-                ? `${openJoints(state).length} of ${state.joints.length} joints still to see with leak fluid`
-                : 'leak fluid on the joints touched today'}
-              , under More
-            </li>
-            {plan.procedure.inventory && (
-              <li>appliance inventory, {state.inventory.length} written down, under More</li>
-            )}
-            <li>photos of gauge and boundary; the next line</li>
-          </ul>
-        </section>
-      )}
       <section>
         <h2 className={h}>To put back</h2>
         {owed.length ? (
@@ -269,6 +212,63 @@ export function Facts({ view }: { view: BenchView }) {
           <p>nothing owed</p>
         )}
       </section>
+      {runningHold(state) && (
+        <section>
+          <h2 className={h}>While it waits</h2>
+          <ul className="text-base">
+            <li>
+              {state.joints.length
+                ? `${openJoints(state).length} of ${state.joints.length} joints still to see with leak fluid`
+                : 'leak fluid on the joints touched today'}
+              , under More
+            </li>
+            {plan.procedure.inventory && (
+              <li>appliance inventory, {state.inventory.length} written down, under More</li>
+            )}
+            {stands && (
+              <section>
+                <h2 className={h}>At this pressure</h2>
+                <p>
+                  1 K moves it by <span className="figure-narrow">{stands.perKelvin}</span>, 1 mbar of
+                  barometer by <span className="figure-narrow">{stands.perMillibar}</span>. Stored:{' '}
+                  <Why facts={stands.why}>
+                    <span className="figure-narrow">{stands.energy}</span>
+                  </Why>
+                  , {stands.level}.
+                </p>
+              </section>
+            )}
+            {state.volume && (
+              <section>
+                <h2 className={h}>Volume, measured</h2>
+                <p>
+                  <Why facts={{ title: state.volume.figure.name, ...state.volume.figure }}>
+                    <span className="figure-narrow">{(state.volume.figure.value * 1000).toFixed(1)} l</span>
+                  </Why>
+                </p>
+              </section>
+            )}
+            {valves.length > 0 && (
+              <section>
+                <h2 className={h}>Valves now</h2>
+                <table className="w-full">
+                  <tbody>
+                    {valves.map((v) => (
+                      <tr key={v.id} className="border-t border-seam">
+                        <th scope="row" className="py-0.5 pr-2 text-left font-normal">
+                          {v.name}
+                        </th>
+                        <td className="py-0.5 font-semibold">{state.valves[v.id]}</td>
+                      </tr>
+                    ))}
+                  </tbody>
+                </table>
+              </section>
+            )}
+            <li>photos of gauge and boundary; the next line</li>
+          </ul>
+        </section>
+      )}
       <p className="text-sm text-quiet">
         {plan.pack.school}, {plan.pack.edition}, pack {plan.pack.id} {plan.pack.version}
         {plan.pack.basedOn && <>, house pack from {plan.pack.basedOn.title}</>}. Check the edition in force

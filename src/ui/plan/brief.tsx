@@ -8,6 +8,14 @@ import { Button } from '@/ui/kit/button';
 import { Field, FIELD } from '@/ui/kit/field';
 import { uuid7 } from '@/wire/uuid7';
 
+/** Prints the brief and nothing else of the page. */
+function printBrief(): void {
+  const { dataset } = document.documentElement;
+  dataset.print = 'brief';
+  addEventListener('afterprint', () => delete dataset.print, { once: true });
+  print();
+}
+
 /** The brief for the people in the building: changed by hand, printed, or sent to the simulated outbox. */
 export function Brief({
   plan,
@@ -44,6 +52,9 @@ export function Brief({
   };
   return (
     <section>
+      <div data-print-part="brief" aria-hidden className="hidden text-lg leading-relaxed whitespace-pre-line">
+        {text}
+      </div>
       <h2 className="text-lg font-semibold">For the people in the building</h2>
       <Field label="Brief" hint="change what does not fit">
         {(ids) => (
@@ -69,6 +80,7 @@ export function Brief({
             />
           )}
         </Field>
+        <Button onClick={printBrief}>Print the brief alone</Button>
         <Button onClick={() => void send()} disabled={!to.trim()}>
           Send to the simulated outbox
         </Button>

@@ -156,7 +156,7 @@ export function TodayView({ name, runs, visits, day, due, recent, serverNow }: P
                       className="grid min-h-14 grid-cols-[7.5rem_1fr] gap-4 py-2 hover:text-lake"
                     >
                       <span>
-                        {v.day === day ? 'today' : dayWords(v.day)}
+                        {v.day === day ? 'today' : dayWords(v.day, true)}
                         <span className="figure-narrow block text-sm text-quiet">{v.start}</span>
                       </span>
                       <span>
