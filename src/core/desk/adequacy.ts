@@ -4,7 +4,7 @@ import { neededLiquidMinutes, smallestLiquidLeak } from '@/core/adequacy/liquid'
 import { visibleChange } from '@/core/adequacy/change';
 import { HOUSE_TEMPERATURE } from '@/core/adequacy/house';
 import { convert } from '@/core/quantity/unit';
-import { DeskError, input, type DeskFormula, type Numbers } from './types';
+import { DeskError, input, type DeskFormula, type DeskInput, type Numbers } from './types';
 
 const hold = (n: Numbers) => ({
   volume: n.V!,
@@ -25,6 +25,18 @@ const uT = () =>
     '',
     'empty: not logged, 0.05 K a minute, at most 0.1 K to 2 min and 0.5 K for any',
   );
+const gasHold = (): DeskInput[] => [
+  input('V', 'V, volume of the section', 'l', 'positive', '20'),
+  input('p', 'p_test, test pressure', 'mbar', 'positive', '20.5'),
+  input('pw', 'p_working, working pressure', 'mbar', 'positive', '', 'empty: the test pressure'),
+  input('r', 'r, display step of the gauge', 'mbar', 'positive', '0.01'),
+  pm(),
+];
+const liquidHold = (): DeskInput[] => [
+  input('C', 'C, stiffness: water per pressure', 'ml/bar', 'positive', '12'),
+  input('r', 'r, display step of the gauge', 'bar', 'positive', '0.01'),
+  input('pm', 'pm, perceptible movement', 'bar', 'positive', '', 'empty: two display steps'),
+];
 const SOURCE = 'Seen with 95 %: Δp_min = pm + 1.65 u; measurement chapter 7.3';
 const NO_DAY = 'More than a day: take a finer gauge or a smaller section.';
 const unlogged = (minutes: number) => defaultTemperatureUncertainty(minutes, HOUSE_TEMPERATURE);
@@ -39,15 +51,7 @@ export const ADEQUACY_LINES: readonly DeskFormula[] = [
       'q_min = V/P_atm × Δp_min / t × p_working/p_test;  Δp_min = pm + 1.65 √(2 r²/12 + (P/T × u_dT)² + u_bar²)',
     source: SOURCE,
     note: 'The barometer is taken to drift 1 mbar an hour when it is not logged',
-    inputs: [
-      input('V', 'V, volume of the section', 'l', 'positive', '20'),
-      input('p', 'p_test, test pressure', 'mbar', 'positive', '20.5'),
-      input('pw', 'p_working, working pressure', 'mbar', 'positive', '', 'empty: the test pressure'),
-      input('r', 'r, display step of the gauge', 'mbar', 'positive', '0.01'),
-      pm(),
-      input('t', 't, hold', 'min', 'positive', '2'),
-      uT(),
-    ],
+    inputs: [...gasHold(), input('t', 't, hold', 'min', 'positive', '2'), uT()],
     outputs: [
       { key: 'q', name: 'smallest leak', unit: 'l/h' },
       { key: 'dp', name: 'smallest change that shows', unit: 'mbar' },
@@ -64,15 +68,7 @@ export const ADEQUACY_LINES: readonly DeskFormula[] = [
     answers: 'How long this gauge and volume must be held to see the leak that matters.',
     formula: 't so that q_min(t) ≤ q',
     source: SOURCE,
-    inputs: [
-      input('V', 'V, volume of the section', 'l', 'positive', '20'),
-      input('p', 'p_test, test pressure', 'mbar', 'positive', '20.5'),
-      input('pw', 'p_working, working pressure', 'mbar', 'positive', '', 'empty: the test pressure'),
-      input('r', 'r, display step of the gauge', 'mbar', 'positive', '0.01'),
-      pm(),
-      input('q', 'q, leak that matters', 'l/h', 'positive', '0.1'),
-      uT(),
-    ],
+    inputs: [...gasHold(), input('q', 'q, leak that matters', 'l/h', 'positive', '0.1'), uT()],
     outputs: [
       { key: 't', name: 'hold needed', unit: 'min' },
       { key: 'says', name: 'what it says' },
@@ -90,9 +86,7 @@ export const ADEQUACY_LINES: readonly DeskFormula[] = [
     formula: 'q_min = C × Δp_min / t;  Δp_min = pm + 1.65 √(2 r²/12 + (dp/dT × u_dT)²)',
     source: SOURCE,
     inputs: [
-      input('C', 'C, stiffness: water per pressure', 'ml/bar', 'positive', '12'),
-      input('r', 'r, display step of the gauge', 'bar', 'positive', '0.01'),
-      input('pm', 'pm, perceptible movement', 'bar', 'positive', '', 'empty: two display steps'),
+      ...liquidHold(),
       input('t', 't, hold', 'min', 'positive', '60'),
       input('dpdT', 'dp/dT of the section', 'bar/K', 'any', '1'),
       uT(),
@@ -118,9 +112,7 @@ export const ADEQUACY_LINES: readonly DeskFormula[] = [
     formula: 't so that q_min(t) ≤ q',
     source: SOURCE,
     inputs: [
-      input('C', 'C, stiffness: water per pressure', 'ml/bar', 'positive', '12'),
-      input('r', 'r, display step of the gauge', 'bar', 'positive', '0.01'),
-      input('pm', 'pm, perceptible movement', 'bar', 'positive', '', 'empty: two display steps'),
+      ...liquidHold(),
       input('q', 'q, leak that matters', 'l/h', 'positive', '0.1'),
       input('dpdT', 'dp/dT of the section', 'bar/K', 'any', '1'),
       uT(),

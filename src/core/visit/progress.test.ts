@@ -70,6 +70,7 @@ describe('what a run has done of them', () => {
     const p = progressOf(tasks, plan, state, BEGAN, at(180));
     expect(p.busy).toBeGreaterThan(3);
     expect(p.repeats).toBe(0);
+    expect(Object.values(p.tasks)[0]).toMatchObject({ running: true });
     const again = currentPlan(
       {
         tasks: frameTasks(tasks, 5, 5),

@@ -78,7 +78,7 @@ export function progressOf(
     out[task.id] =
       task.wait > 0
         ? { state: 'waiting', start: from, handsEnd, ready: handsEnd + task.wait }
-        : { state: 'done', start: from, end: handsEnd };
+        : { state: 'done', start: from, end: handsEnd, running: true };
   });
   return { tasks: out, busy, repeats };
 }

@@ -25,7 +25,8 @@ export interface VisitTask {
 }
 /** What has happened of a task when the rest is planned again. */
 export type Progress =
-  | { readonly state: 'done'; readonly start: number; readonly end: number }
+  /** `running`: hands are on it; the end is an estimate. */
+  | { readonly state: 'done'; readonly start: number; readonly end: number; readonly running?: true }
   | { readonly state: 'waiting'; readonly start: number; readonly handsEnd: number; readonly ready: number };
 
 /** One task laid in time. */

@@ -1,8 +1,9 @@
 'use client';
-import { useMemo, useState } from 'react';
+import { useMemo } from 'react';
 import { curveGeometry, type CurveRequest } from '@/chart/curve';
 import { significantText } from '@/core/quantity/figure';
 import { minutesWords } from '@/ui/kit/words';
+import { useReadout } from './use-readout';
 
 const DASH = ['', '9 5', '3 4', '12 4 3 4', '2 7'];
 
@@ -17,34 +18,22 @@ export function CurveChart({
   marks: readonly { readonly minutes: number; readonly name: string }[];
 }) {
   const g = useMemo(() => curveGeometry(request), [request]);
-  const [at, setAt] = useState<number | null>(null);
+  const { plot } = g;
+  const { at, listen } = useReadout(plot);
   const read = at === null ? null : g.read(at);
   const order = request.lines.filter((l) => l.key !== chosen).map((l) => l.key);
   const style = (key: string) =>
     key === chosen
       ? { stroke: 'var(--lake)', strokeWidth: 4 }
       : { stroke: 'var(--edge)', strokeWidth: 2, strokeDasharray: DASH[(order.indexOf(key) % 4) + 1] };
-  const { plot } = g;
   return (
     <figure className="m-0">
       <svg
         width={request.width}
         height={request.height}
         viewBox={`0 0 ${request.width} ${request.height}`}
-        role="application"
         aria-label="Smallest leak seen, in litres per hour, against the length of the hold. Arrow keys read values; a table follows."
-        tabIndex={0}
-        className="block touch-pan-y"
-        onPointerMove={(e) => setAt(e.clientX - e.currentTarget.getBoundingClientRect().left)}
-        onPointerLeave={() => setAt(null)}
-        onKeyDown={(e) => {
-          if (e.key === 'ArrowRight' || e.key === 'ArrowLeft') {
-            e.preventDefault();
-            const step = e.key === 'ArrowRight' ? 12 : -12;
-            setAt((x) => Math.min(plot.right, Math.max(plot.left, (x ?? plot.left) + step)));
-          }
-          if (e.key === 'Escape') setAt(null);
-        }}
+        {...listen}
       >
         <rect
           x={plot.left}

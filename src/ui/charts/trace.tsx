@@ -1,6 +1,7 @@
 'use client';
-import { useMemo, useState } from 'react';
+import { useMemo } from 'react';
 import { traceGeometry, type TraceRequest } from '@/chart/trace';
+import { useReadout } from './use-readout';
 
 const clock = (ms: number) =>
   `${Math.floor(Math.max(0, ms) / 60000)}:${String(Math.floor((Math.max(0, ms) % 60000) / 1000)).padStart(2, '0')}`;
@@ -8,8 +9,8 @@ const clock = (ms: number) =>
 /** Pressure against time, with the permitted band and the events; pointer and arrow keys read it, a table is its twin. */
 export function TraceChart({ request, unit, title }: { request: TraceRequest; unit: string; title: string }) {
   const geometry = useMemo(() => traceGeometry(request), [request]);
-  const [at, setAt] = useState<number | null>(null);
   const { plot } = geometry;
+  const { at, listen } = useReadout(plot);
   const read = at === null ? null : geometry.nearest(at);
   return (
     <figure className="m-0">
@@ -18,24 +19,8 @@ export function TraceChart({ request, unit, title }: { request: TraceRequest; un
           width={request.width}
           height={request.height}
           viewBox={`0 0 ${request.width} ${request.height}`}
-          role="application"
           aria-label={`${title}: pressure in ${unit} against time. Arrow keys read values; a table follows.`}
-          tabIndex={0}
-          className="block touch-pan-y"
-          onPointerMove={(e) => setAt(e.clientX - e.currentTarget.getBoundingClientRect().left)}
-          onPointerLeave={() => setAt(null)}
-          onKeyDown={(e) => {
-            if (e.key === 'ArrowRight' || e.key === 'ArrowLeft') {
-              e.preventDefault();
-              setAt((x) =>
-                Math.min(
-                  plot.right,
-                  Math.max(plot.left, (x ?? plot.left) + (e.key === 'ArrowRight' ? 12 : -12)),
-                ),
-              );
-            }
-            if (e.key === 'Escape') setAt(null);
-          }}
+          {...listen}
         >
           {geometry.permitted && (
             <rect

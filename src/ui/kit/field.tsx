@@ -1,5 +1,5 @@
 'use client';
-import { useId, type ReactNode } from 'react';
+import { useId, type InputHTMLAttributes, type ReactNode } from 'react';
 import { unitLabel, type Unit } from '@/core/quantity/unit';
 
 const BOX = 'block min-h-12 min-w-0 border border-edge bg-panel px-2 text-base';
@@ -39,6 +39,28 @@ export function Field({
         </p>
       )}
     </div>
+  );
+}
+
+/** A labelled line of words, a day, a clock time or an address. */
+export function TextField({
+  label,
+  hint,
+  wrong,
+  className,
+  onChange,
+  ...rest
+}: {
+  label: string;
+  hint?: string;
+  wrong?: string;
+  className?: string;
+  onChange: (value: string) => void;
+} & Omit<InputHTMLAttributes<HTMLInputElement>, 'onChange' | 'className' | 'id'>) {
+  return (
+    <Field label={label} wrong={wrong} {...(hint ? { hint } : {})} {...(className ? { className } : {})}>
+      {(ids) => <input {...ids} {...rest} className={FIELD} onChange={(e) => onChange(e.target.value)} />}
+    </Field>
   );
 }
 
@@ -82,7 +104,7 @@ export function FigureInput({
       ) : (
         <select
           aria-label={`Unit of ${label}`}
-          className={`${BOX} w-24 shrink-0`}
+          className={`${BOX} w-20 shrink-0`}
           value={unit}
           onChange={(e) => join(number, e.target.value as Unit)}
         >

@@ -85,7 +85,7 @@ function Sum({ id }: { id: string }) {
     );
     const stiff = system.medium === 'water' ? systemStiffness(system, pressure) : null;
     words = {
-      volume: `${showFigure(volume)}, ${(volume.value * 1000).toFixed(1)} l ± ${(volumeUncertainty(system) * 100).toFixed(0)} %`,
+      volume: `${(volume.value * 1000).toFixed(1)} l ± ${(volumeUncertainty(system) * 100).toFixed(0)} %`,
       stiff: stiff
         ? `Full of water: ${showFigure(stiff.figure)}. 1 ml of loss would show as ${(1e-11 / stiff.c).toPrecision(2)} bar, 1 K as ${convert(stiff.perKelvin, 'Pa', 'bar').toPrecision(2)} bar.`
         : '',

@@ -66,7 +66,7 @@ export function PipesPart() {
         return (
           <div
             key={f.key}
-            className={`${row} sm:grid-cols-[1.4fr_1.6fr_1fr_1fr_auto]`}
+            className={`${row} sm:grid-cols-[1.2fr_1.4fr_1fr_1.3fr_auto]`}
             role="group"
             aria-label={`Pipe ${i + 1}`}
           >

@@ -3,7 +3,7 @@ import { useState } from 'react';
 import { now } from '@/device/clock';
 import { office, type OfficeError } from '@/device/office';
 import { Button } from '@/ui/kit/button';
-import { Field, FIELD } from '@/ui/kit/field';
+import { TextField } from '@/ui/kit/field';
 import { uuid7 } from '@/wire/uuid7';
 
 /** A new visit: what, which day, from when. Tests are put on it afterwards. */
@@ -36,40 +36,22 @@ export function NewVisitForm({ today }: { today: string }) {
   return (
     <section className="grid gap-3 border border-seam bg-panel p-4">
       <h2 className="text-lg font-semibold">New visit</h2>
-      <Field label="Title">
-        {(ids) => (
-          <input
-            {...ids}
-            className={FIELD}
-            maxLength={100}
-            value={title}
-            onChange={(e) => setTitle(e.target.value)}
-          />
-        )}
-      </Field>
+      <TextField label="Title" maxLength={100} value={title} onChange={(v) => setTitle(v)} />
       <div className="grid grid-cols-2 gap-3">
-        <Field label="Day">
-          {(ids) => (
-            <input
-              {...ids}
-              type="date"
-              className={FIELD}
-              value={day}
-              onChange={(e) => setDay(e.target.value)}
-            />
-          )}
-        </Field>
-        <Field label="Begins at">
-          {(ids) => (
-            <input
-              {...ids}
-              type="time"
-              className={FIELD}
-              value={start}
-              onChange={(e) => setStart(e.target.value)}
-            />
-          )}
-        </Field>
+        <TextField
+          label="Day"
+          type="date"
+
+          value={day}
+          onChange={(v) => setDay(v)}
+        />
+        <TextField
+          label="Begins at"
+          type="time"
+
+          value={start}
+          onChange={(v) => setStart(v)}
+        />
       </div>
       <p role="alert" className="text-rust">
         {trouble}

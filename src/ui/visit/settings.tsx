@@ -5,7 +5,7 @@ import type { VisitFacts } from '@/core/visit/facts';
 import { now } from '@/device/clock';
 import { Button } from '@/ui/kit/button';
 import { buttonClass } from '@/ui/kit/button-class';
-import { Field, FIELD } from '@/ui/kit/field';
+import { Field, FIELD, TextField } from '@/ui/kit/field';
 import { office, type OfficeError } from '@/device/office';
 import { dayWords } from './times';
 import { uuid7 } from '@/wire/uuid7';
@@ -64,30 +64,22 @@ export function VisitSettings({
               />
             )}
           </Field>
-          <Field label="Day">
-            {(ids) => (
-              <input
-                {...ids}
-                type="date"
-                className={FIELD}
-                value={draft.day}
-                onBlur={keep}
-                onChange={(e) => setDraft({ ...draft, day: e.target.value })}
-              />
-            )}
-          </Field>
-          <Field label="Begins at">
-            {(ids) => (
-              <input
-                {...ids}
-                type="time"
-                className={FIELD}
-                value={draft.start}
-                onBlur={keep}
-                onChange={(e) => setDraft({ ...draft, start: e.target.value })}
-              />
-            )}
-          </Field>
+          <TextField
+            label="Day"
+            type="date"
+
+            value={draft.day}
+            onBlur={keep}
+            onChange={(v) => setDraft({ ...draft, day: v })}
+          />
+          <TextField
+            label="Begins at"
+            type="time"
+
+            value={draft.start}
+            onBlur={keep}
+            onChange={(v) => setDraft({ ...draft, start: v })}
+          />
           <Field label="People who work">
             {(ids) => (
               <select
@@ -113,18 +105,13 @@ export function VisitSettings({
               />
             )}
           </Field>
-          <Field label="Permit number">
-            {(ids) => (
-              <input
-                {...ids}
-                className={FIELD}
-                maxLength={60}
-                value={draft.permit}
-                onBlur={keep}
-                onChange={(e) => setDraft({ ...draft, permit: e.target.value })}
-              />
-            )}
-          </Field>
+          <TextField
+            label="Permit number"
+            maxLength={60}
+            value={draft.permit}
+            onBlur={keep}
+            onChange={(v) => setDraft({ ...draft, permit: v })}
+          />
           <div>
             <span className="text-sm">Must be present</span>
             <div className="mt-1 flex flex-wrap gap-x-4">
@@ -231,30 +218,23 @@ function OwnTask({ facts, onChange }: { facts: VisitFacts; onChange: (facts: Vis
             />
           )}
         </Field>
-        <Field label="Minutes hands on">
-          {(ids) => (
-            <input
-              {...ids}
-              type="number"
-              min={0}
-              className={FIELD}
-              value={hands}
-              onChange={(e) => setHands(e.target.value)}
-            />
-          )}
-        </Field>
-        <Field label="Minutes waiting" hint="cure, warm-up">
-          {(ids) => (
-            <input
-              {...ids}
-              type="number"
-              min={0}
-              className={FIELD}
-              value={wait}
-              onChange={(e) => setWait(e.target.value)}
-            />
-          )}
-        </Field>
+        <TextField
+          label="Minutes hands on"
+          type="number"
+          min={0}
+
+          value={hands}
+          onChange={(v) => setHands(v)}
+        />
+        <TextField
+          label="Minutes waiting"
+          hint="cure, warm-up"
+          type="number"
+          min={0}
+
+          value={wait}
+          onChange={(v) => setWait(v)}
+        />
         <Field label="When" className="sm:col-span-2">
           {(ids) => (
             <select {...ids} className={FIELD} value={place} onChange={(e) => setPlace(e.target.value)}>

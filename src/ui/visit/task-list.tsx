@@ -51,7 +51,7 @@ export function TaskList({
         const test = facts.tests.find((t) => t.id === task.test);
         const run = runs.find((r) => r.test === task.test);
         const own = run?.progress.tasks[task.id];
-        const done = facts.done[task.id] !== undefined || own?.state === 'done';
+        const done = facts.done[task.id] !== undefined || (own?.state === 'done' && !own.running);
         const waiting = own?.state === 'waiting' && run && !run.over;
         const first = test && task.kind === 'test' && task.takes.length > 0;
         return (
@@ -64,7 +64,7 @@ export function TaskList({
               <button type="button" className="text-left font-semibold" onClick={() => onSelect(task.id)}>
                 {task.title}
               </button>
-              {done && <span className="ml-2 text-sm">done</span>}
+              {(done || own) && <span className="text-sm"> {done ? 'done' : 'now'}</span>}
               <span className="block text-sm text-quiet">
                 {task.hands > 0 && `${minutesWords(task.hands)} hands on`}
                 {task.wait > 0 &&
