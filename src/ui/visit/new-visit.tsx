@@ -38,20 +38,8 @@ export function NewVisitForm({ today }: { today: string }) {
       <h2 className="text-lg font-semibold">New visit</h2>
       <TextField label="Title" maxLength={100} value={title} onChange={(v) => setTitle(v)} />
       <div className="grid grid-cols-2 gap-3">
-        <TextField
-          label="Day"
-          type="date"
-
-          value={day}
-          onChange={(v) => setDay(v)}
-        />
-        <TextField
-          label="Begins at"
-          type="time"
-
-          value={start}
-          onChange={(v) => setStart(v)}
-        />
+        <TextField label="Day" type="date" value={day} onChange={(v) => setDay(v)} />
+        <TextField label="Begins at" type="time" value={start} onChange={(v) => setStart(v)} />
       </div>
       <p role="alert" className="text-rust">
         {trouble}

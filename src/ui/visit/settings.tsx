@@ -67,7 +67,6 @@ export function VisitSettings({
           <TextField
             label="Day"
             type="date"
-
             value={draft.day}
             onBlur={keep}
             onChange={(v) => setDraft({ ...draft, day: v })}
@@ -75,7 +74,6 @@ export function VisitSettings({
           <TextField
             label="Begins at"
             type="time"
-
             value={draft.start}
             onBlur={keep}
             onChange={(v) => setDraft({ ...draft, start: v })}
@@ -222,7 +220,6 @@ function OwnTask({ facts, onChange }: { facts: VisitFacts; onChange: (facts: Vis
           label="Minutes hands on"
           type="number"
           min={0}
-
           value={hands}
           onChange={(v) => setHands(v)}
         />
@@ -231,7 +228,6 @@ function OwnTask({ facts, onChange }: { facts: VisitFacts; onChange: (facts: Vis
           hint="cure, warm-up"
           type="number"
           min={0}
-
           value={wait}
           onChange={(v) => setWait(v)}
         />
