@@ -1,0 +1,191 @@
+import type { Schema } from 'yup';
+import { drawnFrom } from '@/core/installation/schematic';
+import { bakery, uuid } from '@/core/testing/bakery';
+import { gaugeFormSchema, kitFormSchema } from './cabinet';
+import {
+  emptySystem,
+  formOfSystem,
+  schematicSchema,
+  siteSchema,
+  systemFromForm,
+  systemSchema,
+} from './places';
+import { messageSchema, newVisitSchema, visitChangeSchema } from './visits';
+
+const said = (schema: Schema, value: unknown): string => {
+  try {
+    schema.validateSync(value, { strict: true });
+    return '';
+  } catch (error) {
+    return `${(error as { path?: string }).path ?? ''}: ${(error as Error).message}`;
+  }
+};
+
+const aTask = {
+  id: 'a',
+  title: 'A',
+  kind: 'other',
+  hands: 5,
+  wait: 0,
+  close: 0,
+  after: [],
+  takes: [],
+  frees: [],
+};
+function change() {
+  return {
+    version: 1,
+    title: 'x',
+    day: '2026-11-24',
+    start: '08:30',
+    crew: 1,
+    present: [],
+    permit: '',
+    promise: '',
+    removed: [],
+    tasks: [] as unknown[],
+    wishes: {},
+    pinned: [],
+    done: {},
+  };
+}
+const aGauge = {
+  id: uuid(2),
+  name: 'G',
+  serial: 'S',
+  kind: 'digital',
+  least: '0 mbar',
+  greatest: '200 mbar',
+  resolution: '0.01 mbar',
+  accuracy: '',
+  calibrated: '2026-01-01',
+  calibrationDue: '2027-01-01',
+};
+const aKit = {
+  id: uuid(3),
+  kind: 'pump',
+  name: 'P',
+  serial: '',
+  due: '',
+  interval: null,
+  note: '',
+  resolution: '',
+  stroke: '45 ml',
+  rating: '60 bar',
+  size: '',
+  batch: '',
+  ranges: [],
+};
+
+test('a system written into the form and read back is the same system', () => {
+  const system = bakery({
+    elements: [{ id: 'e', name: 'Strainer', place: 'yard', most: { digits: 20, scale: 0, unit: 'psi' } }],
+    factoryTested: [{ id: 'f', name: 'Coil', certificate: 'C-1' }],
+    measured: {
+      by: 'strokes',
+      volume: { digits: 144, scale: 2, unit: 'l' },
+      uncertainty: { digits: 5, scale: 0, unit: '%' },
+      said: '32 strokes',
+    },
+  });
+  const form = formOfSystem(system);
+  expect(said(systemSchema, form)).toBe('');
+  expect(systemFromForm(form, system, system.id)).toEqual(system);
+});
+test('what is taken away from the form is gone from the system, what the form does not show stays', () => {
+  const system = bakery({
+    tank: { id: 't', name: 'Tank', place: 'yard', size: '120 gal' },
+    elements: [{ id: 'e', name: 'x', place: '', most: { digits: 1, scale: 0, unit: 'bar' } }],
+  });
+  const after = systemFromForm({ ...formOfSystem(system), elements: [] }, system, system.id);
+  expect(after.elements).toBeUndefined();
+  expect(after.tank).toEqual(system.tank);
+});
+
+test.each<[string, Schema, unknown, RegExp]>([
+  [
+    'a place without a name',
+    siteSchema,
+    { id: uuid(1), name: '', address: 'x', customer: 'x' },
+    /name: is needed/,
+  ],
+  [
+    'a key too many',
+    siteSchema,
+    { id: uuid(1), name: 'x', address: 'x', customer: 'x', role: 'owner' },
+    /role/,
+  ],
+  ['a system without pipes', systemSchema, { ...emptySystem(), name: 'x' }, /at least one pipe/],
+  [
+    'a length in bar',
+    systemSchema,
+    { ...formOfSystem(bakery()), pipes: [{ ...formOfSystem(bakery()).pipes[0]!, length: '4 bar' }] },
+    /does not measure a length/,
+  ],
+  [
+    'a comma in a figure',
+    systemSchema,
+    { ...formOfSystem(bakery()), workingPressure: '2,1 mbar' },
+    /point, not a comma/,
+  ],
+  [
+    'a drawing with a line to nowhere',
+    schematicSchema,
+    { nodes: [], links: [{ id: 'l', from: 'a', to: 'b' }] },
+    /ends nowhere/,
+  ],
+  [
+    'a drawing off the grid',
+    schematicSchema,
+    { nodes: [{ id: 'a', kind: 'tee', name: '', x: 1.5, y: 2 }], links: [] },
+    /integer/,
+  ],
+  [
+    'an unknown part in it',
+    schematicSchema,
+    { nodes: [{ id: 'a', kind: 'lamp', name: '', x: 1, y: 2 }], links: [] },
+    /kind/,
+  ],
+  [
+    'a day that is none',
+    newVisitSchema,
+    { id: uuid(1), title: 'x', day: 'tomorrow', start: '08:30', zone: 'UTC' },
+    /not a day/,
+  ],
+  [
+    'a clock time past midnight',
+    newVisitSchema,
+    { id: uuid(1), title: 'x', day: '2026-11-24', start: '24:10', zone: 'UTC' },
+    /not a clock time/,
+  ],
+  ['minutes below zero', visitChangeSchema, { ...change(), tasks: [{ ...aTask, hands: -1 }] }, /hands/],
+  ['a crew of none', visitChangeSchema, { ...change(), crew: 0 }, /crew/],
+  ['wishes that are no minutes', visitChangeSchema, { ...change(), wishes: { a: 'soon' } }, /minutes/],
+  ['done before it began', visitChangeSchema, { ...change(), done: { a: { start: 5, end: 4 } } }, /minutes/],
+  [
+    'a message to nobody',
+    messageSchema,
+    { id: uuid(1), to: 'the tenant', subject: 'x', body: 'x' },
+    /e-mail/,
+  ],
+  ['a gauge of two units', gaugeFormSchema, { ...aGauge, greatest: '200 psi' }, /same unit/],
+  ['a gauge that ends before it begins', gaugeFormSchema, { ...aGauge, least: '300 mbar' }, /end above/],
+  [
+    'a gauge calibrated after its next calibration',
+    gaugeFormSchema,
+    { ...aGauge, calibrated: '2028-01-01' },
+    /after the last/,
+  ],
+  [
+    'a pump whose stroke is a pressure',
+    kitFormSchema,
+    { ...aKit, stroke: '45 mbar' },
+    /does not measure a volume/,
+  ],
+])('%s is refused', (_name, schema, value, words) => expect(said(schema, value)).toMatch(words));
+test('what is right passes', () => {
+  expect(said(schematicSchema, drawnFrom(bakery()))).toBe('');
+  expect(said(visitChangeSchema, change())).toBe('');
+  expect(said(gaugeFormSchema, aGauge)).toBe('');
+  expect(said(kitFormSchema, aKit)).toBe('');
+});
