@@ -225,48 +225,48 @@ export function Facts({ view }: { view: BenchView }) {
             {plan.procedure.inventory && (
               <li>appliance inventory, {state.inventory.length} written down, under More</li>
             )}
-            {stands && (
-              <section>
-                <h2 className={h}>At this pressure</h2>
-                <p>
-                  1 K moves it by <span className="figure-narrow">{stands.perKelvin}</span>, 1 mbar of
-                  barometer by <span className="figure-narrow">{stands.perMillibar}</span>. Stored:{' '}
-                  <Why facts={stands.why}>
-                    <span className="figure-narrow">{stands.energy}</span>
-                  </Why>
-                  , {stands.level}.
-                </p>
-              </section>
-            )}
-            {state.volume && (
-              <section>
-                <h2 className={h}>Volume, measured</h2>
-                <p>
-                  <Why facts={{ title: state.volume.figure.name, ...state.volume.figure }}>
-                    <span className="figure-narrow">{(state.volume.figure.value * 1000).toFixed(1)} l</span>
-                  </Why>
-                </p>
-              </section>
-            )}
-            {valves.length > 0 && (
-              <section>
-                <h2 className={h}>Valves now</h2>
-                <table className="w-full">
-                  <tbody>
-                    {valves.map((v) => (
-                      <tr key={v.id} className="border-t border-seam">
-                        <th scope="row" className="py-0.5 pr-2 text-left font-normal">
-                          {v.name}
-                        </th>
-                        <td className="py-0.5 font-semibold">{state.valves[v.id]}</td>
-                      </tr>
-                    ))}
-                  </tbody>
-                </table>
-              </section>
-            )}
             <li>photos of gauge and boundary; the next line</li>
           </ul>
+        </section>
+      )}
+      {stands && (
+        <section>
+          <h2 className={h}>At this pressure</h2>
+          <p>
+            1 K moves it by <span className="figure-narrow">{stands.perKelvin}</span>, 1 mbar of barometer by{' '}
+            <span className="figure-narrow">{stands.perMillibar}</span>. Stored:{' '}
+            <Why facts={stands.why}>
+              <span className="figure-narrow">{stands.energy}</span>
+            </Why>
+            , {stands.level}.
+          </p>
+        </section>
+      )}
+      {state.volume && (
+        <section>
+          <h2 className={h}>Volume, measured</h2>
+          <p>
+            <Why facts={{ title: state.volume.figure.name, ...state.volume.figure }}>
+              <span className="figure-narrow">{(state.volume.figure.value * 1000).toFixed(1)} l</span>
+            </Why>
+          </p>
+        </section>
+      )}
+      {valves.length > 0 && (
+        <section>
+          <h2 className={h}>Valves now</h2>
+          <table className="w-full">
+            <tbody>
+              {valves.map((v) => (
+                <tr key={v.id} className="border-t border-seam">
+                  <th scope="row" className="py-0.5 pr-2 text-left font-normal">
+                    {v.name}
+                  </th>
+                  <td className="py-0.5 font-semibold">{state.valves[v.id]}</td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
         </section>
       )}
       <p className="text-sm text-quiet">
