@@ -8,6 +8,7 @@ import { chromium } from 'playwright-core';
 import { launchOptions } from '../scripts/chromium.mjs';
 import packJson from '@packs/gas-metric.json';
 import { bakery, gauge, hold, SIGNED, upTo, uuid } from '@/core/testing/bakery';
+import { task } from '@/core/testing/visit';
 import { loadPack } from '@/core/pack/load';
 import { makePlan } from '@/core/plan/plan';
 import type { PlacedEvent } from '@/core/run/events';
@@ -25,18 +26,6 @@ function randomVisit(seed: number, count: number): VisitTask[] {
   let s = (seed * 2654435761 + 12345) >>> 0;
   const random = (most: number) => (s = (Math.imul(s, 1664525) + 1013904223) >>> 0) % most;
   const tasks: VisitTask[] = [];
-  const task = (id: string, hands: number, more: Partial<VisitTask> = {}): VisitTask => ({
-    id,
-    title: id,
-    kind: 'test',
-    hands,
-    wait: 0,
-    close: 0,
-    after: [],
-    takes: [],
-    frees: [],
-    ...more,
-  });
   for (let t = 0; t < 4; t++) {
     const things = [`section:${t}`, `gauge:${random(3)}`];
     const wait = 5 + random(60);

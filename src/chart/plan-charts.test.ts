@@ -1,21 +1,8 @@
 import fc from 'fast-check';
+import { task } from '@/core/testing/visit';
 import { planVisit } from '@/core/visit/planner';
-import type { VisitTask } from '@/core/visit/types';
 import { bandGeometry } from './band';
 import { curveGeometry } from './curve';
-
-const task = (id: string, hands: number, more: Partial<VisitTask> = {}): VisitTask => ({
-  id,
-  title: id,
-  kind: 'other',
-  hands,
-  wait: 0,
-  close: 0,
-  after: [],
-  takes: [],
-  frees: [],
-  ...more,
-});
 
 describe('leak seen against minutes', () => {
   const points = (leak: number) => [0.5, 1, 5, 20, 60, 200].map((m) => [m, leak / m] as const);

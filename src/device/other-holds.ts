@@ -1,6 +1,5 @@
 import { holdEnds, runningHold } from '@/core/run/read';
 import { reduce } from '@/core/run/reduce';
-import type { PlacedEvent } from '@/core/run/events';
 import { eventsOfRun, type Store } from './store';
 
 /** A hold of another run on this device. */
@@ -10,18 +9,12 @@ export interface OtherHold {
   readonly stage: string;
   /** ms on the server's line */ readonly ends: number;
 }
-/** In the order of a log: by position, unsent ones last by their number on the device. */
-const inOrder = (events: readonly PlacedEvent[]): PlacedEvent[] =>
-  [...events].sort(
-    (a, b) => (a.position ?? Infinity) - (b.position ?? Infinity) || a.deviceSeq - b.deviceSeq,
-  );
-
 /** Holds that run on this device beside the one on the screen, the next to end first. */
 export async function otherHolds(store: Store, except: string): Promise<OtherHold[]> {
   const runs = (await store.getAll('runs')).filter((r) => !r.sealed && r.run !== except);
   const found = await Promise.all(
     runs.map(async (r): Promise<OtherHold[]> => {
-      const state = reduce(r.plan, inOrder(await eventsOfRun(store, r.run)));
+      const state = reduce(r.plan, await eventsOfRun(store, r.run));
       const hold = runningHold(state);
       const visit = state.visits[state.visits.length - 1];
       return hold && visit

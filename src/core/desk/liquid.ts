@@ -11,6 +11,7 @@ import {
   trappedAir,
 } from '@/core/medium/liquid';
 import { headPressure, waterDensity, waterExpansion } from '@/core/medium/water';
+import { fromKelvin } from '@/core/quantity/unit';
 import { barometer, input, type DeskFormula } from './types';
 
 const SOURCE = 'Elastic water and pipe wall; measurement chapter 7.2';
@@ -134,7 +135,7 @@ export const LIQUID_LINES: readonly DeskFormula[] = [
         V: volume,
         C: all,
         ml: 1e-6 / all,
-        perKelvin: liquidPerKelvin(volume, n.T! - 273.15, w.alpha, all),
+        perKelvin: liquidPerKelvin(volume, fromKelvin(n.T!, 'C'), w.alpha, all),
       };
     },
   },
@@ -191,7 +192,7 @@ export const LIQUID_LINES: readonly DeskFormula[] = [
       { key: 'beta', name: 'β, expansion of the water', unit: '1/K' },
     ],
     work: (n, c) => {
-      const celsius = n.T! - 273.15;
+      const celsius = fromKelvin(n.T!, 'C');
       const perKelvin = liquidPerKelvin(n.V!, celsius, WALLS[c.material as WallMaterial].alpha, n.C!);
       return { change: perKelvin * n.dT!, perKelvin, beta: waterExpansion(celsius) };
     },
@@ -294,8 +295,8 @@ export const LIQUID_LINES: readonly DeskFormula[] = [
       { key: 'beta', name: 'β, expansion', unit: '1/K' },
     ],
     work: (n) => ({
-      rho: waterDensity(n.T! - 273.15) / 1000,
-      beta: waterExpansion(n.T! - 273.15),
+      rho: waterDensity(fromKelvin(n.T!, 'C')) / 1000,
+      beta: waterExpansion(fromKelvin(n.T!, 'C')),
     }),
   },
 ];

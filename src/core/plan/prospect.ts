@@ -82,12 +82,17 @@ const judged = (plan: Plan, part: string | null): [string, HoldStage][] =>
       : [],
   );
 
-/** Smallest leak in l/h that a hold of so many minutes shows with a gauge; null where the pressure is not known. */
-export function sees(plan: Plan, part: string | null, gauge: Gauge, minutes: number): number | null {
-  const found = known(() => holdSetting(plan, chosen(plan, gauge.id), minutes, part, undefined, gauge));
+/** What a gauge sees in a part, by minutes, l/h; null where the pressure is not known. The setting is worked out once. */
+function seeing(plan: Plan, part: string | null, gauge: Gauge): ((minutes: number) => number) | null {
+  const found = known(() => holdSetting(plan, chosen(plan, gauge.id), 1, part, undefined, gauge));
   if ('missing' in found || !found.value || !(found.value.pressure > 0)) return null;
-  return gasHoldSees(gasHoldOf(found.value), ruleOf(plan, part).temperatureDefault).leak;
+  const hold = gasHoldOf(found.value);
+  const d = ruleOf(plan, part).temperatureDefault;
+  return (minutes) => gasHoldSees({ ...hold, minutes }, d).leak;
 }
+/** Smallest leak in l/h that a hold of so many minutes shows with a gauge; null where the pressure is not known. */
+export const sees = (plan: Plan, part: string | null, gauge: Gauge, minutes: number): number | null =>
+  seeing(plan, part, gauge)?.(minutes) ?? null;
 /** The curve of leak seen against minutes, for drawing: from half a minute to `most`, evenly on a log scale. */
 export function seenCurve(
   plan: Plan,
@@ -96,13 +101,13 @@ export function seenCurve(
   most: number,
   points = 60,
 ): [number, number][] {
+  const at = seeing(plan, part, gauge);
+  if (!at) return [];
   const first = Math.log(0.5);
   const last = Math.log(Math.max(most, 2));
-  return Array.from({ length: points }, (_, i) =>
-    Math.exp(first + ((last - first) * i) / (points - 1)),
-  ).flatMap((minutes): [number, number][] => {
-    const leak = sees(plan, part, gauge, minutes);
-    return leak === null ? [] : [[minutes, leak]];
+  return Array.from({ length: points }, (_, i): [number, number] => {
+    const minutes = Math.exp(first + ((last - first) * i) / (points - 1));
+    return [minutes, at(minutes)];
   });
 }
 

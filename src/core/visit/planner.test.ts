@@ -1,19 +1,8 @@
 import fc from 'fast-check';
+import { task } from '@/core/testing/visit';
 import { arrange, planVisit } from './planner';
 import { VisitError, type VisitPlan, type VisitTask } from './types';
 
-const task = (id: string, hands: number, more: Partial<VisitTask> = {}): VisitTask => ({
-  id,
-  title: id,
-  kind: 'other',
-  hands,
-  wait: 0,
-  close: 0,
-  after: [],
-  takes: [],
-  frees: [],
-  ...more,
-});
 const slot = (plan: VisitPlan, id: string) => plan.slots.find((s) => s.task === id)!;
 
 /** What must hold of any plan, whoever made it. */

@@ -6,7 +6,8 @@ import type { RunState } from '@/core/run/state';
 import type { Verdict } from '@/core/verdict/verdict';
 import { isGood } from '@/core/verdict/words';
 import { inOrganisation, type Tx } from '@/database/client';
-import { auditLog, followUps, sites, systems } from '@/database/schema';
+import { followUps, sites, systems } from '@/database/schema';
+import { audit } from '@/server/audit';
 import { now } from '@/server/now';
 import { isId, notHere } from '@/server/trouble';
 import { uuid7 } from '@/wire/uuid7';
@@ -108,13 +109,6 @@ export async function closeFollowUp(
       .where(and(eq(followUps.id, id), isNull(followUps.closed)))
       .returning({ text: followUps.text });
     if (!closed.length) throw notHere('follow-up');
-    await tx.insert(auditLog).values({
-      org: person.org,
-      id: uuid7(now()),
-      at: new Date(now()),
-      person: person.person,
-      what: 'closed follow-up',
-      subject: closed[0]!.text.slice(0, 200),
-    });
+    await audit(tx, person, 'closed follow-up', closed[0]!.text);
   });
 }

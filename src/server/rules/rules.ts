@@ -7,11 +7,11 @@ import type { Pack } from '@/core/pack/types';
 import { canonical, sha256Hex } from '@/core/record/record';
 import { inOrganisation, type Tx } from '@/database/client';
 import { storedPack } from './stored';
-import { auditLog, packs } from '@/database/schema';
+import { packs } from '@/database/schema';
+import { audit } from '@/server/audit';
 import { now } from '@/server/now';
 import type { Session } from '@/server/session/session';
 import { notHere, TroubleError } from '@/server/trouble';
-import { uuid7 } from '@/wire/uuid7';
 
 export interface PackVersion {
   readonly version: string;
@@ -102,14 +102,7 @@ async function keep(
       'version-taken',
       `Version ${pack.version} of ${pack.id} exists already and may stand on records: it is never changed. Give the file another version.`,
     );
-  await tx.insert(auditLog).values({
-    org: session.org,
-    id: uuid7(moment.getTime()),
-    at: moment,
-    person: session.person,
-    what,
-    subject: `${pack.id} ${pack.version}`,
-  });
+  await audit(tx, session, what, `${pack.id} ${pack.version}`, moment.getTime());
 }
 const today = () => new Date(now()).toISOString().slice(0, 10);
 

@@ -6,13 +6,13 @@ import { CHAIN_START, makeBody, seal, verifySeal } from '@/core/record/record';
 import { type Sealer } from '@/core/record/status';
 import { reduce } from '@/core/run/reduce';
 import { inOrganisation } from '@/database/client';
-import { auditLog, counters, publicLinks, seals } from '@/database/schema';
+import { counters, publicLinks, seals } from '@/database/schema';
+import { audit } from '@/server/audit';
 import { now } from '@/server/now';
 import { eventsOf, lockRun, planOf } from '@/server/runs/log';
 import { followUpsOf } from '@/server/records/follow-ups';
 import { tell } from '@/server/runs/bus';
 import { TroubleError } from '@/server/trouble';
-import { uuid7 } from '@/wire/uuid7';
 import type { Identity } from '@/wire/role';
 import { publicKey, signingSecret } from './keys';
 
@@ -87,14 +87,7 @@ export async function sealRun(
       .insert(publicLinks)
       .values({ org: person.org, run, token: randomBytes(18).toString('base64url') });
     if (status !== 'practice') await followUpsOf(tx, person.org, plan, state, verdict, number, moment);
-    await tx.insert(auditLog).values({
-      org: person.org,
-      id: uuid7(moment),
-      at: new Date(moment),
-      person: person.person,
-      what: 'sealed',
-      subject: number,
-    });
+    await audit(tx, person, 'sealed', number, moment);
     return { number };
   });
   tell(person.org, run, { kind: 'log' });

@@ -6,7 +6,8 @@ import { cookies } from 'next/headers';
 import { redirect } from 'next/navigation';
 import { cache } from 'react';
 import { inOrganisation, lookUp } from '@/database/client';
-import { auditLog, organisations, people, sessions } from '@/database/schema';
+import { organisations, people, sessions } from '@/database/schema';
+import { audit } from '@/server/audit';
 import { now } from '@/server/now';
 import { TroubleError } from '@/server/trouble';
 import { uuid7 } from '@/wire/uuid7';
@@ -68,14 +69,7 @@ export async function signIn(
       expires: new Date(expires),
       device: device.slice(0, 200),
     });
-    await tx.insert(auditLog).values({
-      org: person.org,
-      id: uuid7(moment),
-      at: new Date(moment),
-      person: person.id,
-      what: 'signed in',
-      subject: id,
-    });
+    await audit(tx, { org: person.org, person: person.id }, 'signed in', id, moment);
   });
   return { token, expires };
 }
