@@ -1,7 +1,8 @@
 import type { Plan } from '@/core/plan/plan';
 import { projectEnd } from '@/core/analysis/live';
 import { toNumber } from '@/core/quantity/exact';
-import { gaugeOf, perceptibleOf, permittedDrop } from '@/core/run/read';
+import { holdLimits } from '@/core/run/hold-limits';
+import { gaugeOf, gaugeOfHold } from '@/core/run/read';
 import type { Hold, RunState, Visit } from '@/core/run/state';
 import type { TraceMark, TracePoint, TraceRequest } from './trace';
 
@@ -16,7 +17,7 @@ export function holdTrace(
   hold: Hold,
   until: number,
 ): Omit<TraceRequest, 'width' | 'height'> | null {
-  const gauge = gaugeOf(plan, state);
+  const gauge = gaugeOfHold(plan, hold) ?? gaugeOf(plan, state);
   if (!gauge) return null;
   const scale = 10 ** gauge.resolution.scale;
   const from = hold.startedAt;
@@ -65,10 +66,11 @@ export function holdTrace(
     hold.end || hold.role === 'settle' || hold.topUps.length
       ? null
       : projectEnd(points, from + hold.minutes * 60000, toNumber(gauge.resolution));
-  const pm = toNumber(perceptibleOf(plan, gauge).value);
-  const drop = hold.role === 'tightness' && visit.kind === 'hold' ? permittedDrop(plan, state) : null;
+  const limits = holdLimits(plan, state, plan.procedure.stages[visit.stage]!, gauge, hold);
   const permitted: [number, number] | undefined =
-    hold.role === 'settle' ? undefined : [start - (drop ? toNumber(drop.value) : pm), start + pm];
+    hold.role === 'settle' || hold.role === 'decay'
+      ? undefined
+      : [start - toNumber(limits.fall.value), start + toNumber(limits.rise.value)];
   return {
     points,
     marks,

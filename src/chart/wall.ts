@@ -85,7 +85,19 @@ function plumbOf(plan: Plan, state: RunState, visit: Visit): { plumb: number; ou
       : hold.role === 'lock-up' || hold.role === 'flow'
         ? null // its limit is where it stands, not how far it moved
         : judgement.limit;
-  const limit = toNumber((permitted ?? judgement.perceptible).value);
+  // water added is a fall that was made good: against what may be added
+  if (judgement.makeUp) {
+    const most = judgement.makeUp.limit && toNumber(judgement.makeUp.limit.value);
+    return {
+      plumb: most ? -toNumber(judgement.makeUp.added) / most : 0,
+      out: ['beyond', 'too-far', 'rose'].includes(judgement.outcome),
+    };
+  }
+  if (hold.role === 'decay') return { plumb: 0, out: false };
+  const limit =
+    hold.role === 'floor' && judgement.accept?.low
+      ? toNumber(hold.start.figure) - toNumber(judgement.accept.low.value)
+      : toNumber((permitted ?? judgement.perceptible).value);
   const out = [
     'beyond',
     'suspected',
@@ -93,6 +105,8 @@ function plumbOf(plan: Plan, state: RunState, visit: Visit): { plumb: number; ou
     'rose',
     'late',
     'moved',
+    'below',
+    'above',
     'creeps',
     'too-low',
     'too-high',

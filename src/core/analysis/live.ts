@@ -113,3 +113,26 @@ export function settling(
 /** What a temperature change alone does to a closed gas section: (P/T) dT. @param gauge Pa  @returns Pa */
 export const temperatureEffect = (gauge: number, startK: number, nowK: number): number =>
   pressurePerKelvin(gauge, startK) * (nowK - startK);
+
+/** Two readings at most so far apart show a sudden change, ms; slower falls may be a leak. House figure. */
+const STEP_MS = 20_000;
+/** A step is at least so many perceptible movements, and so many times what the hold moves otherwise. House figures. */
+const STEP_SIZE = 3;
+/**
+ * A sudden step among the readings: water drawn, a valve or a hand. A leak falls evenly; this much within seconds, and
+ * nothing like it before or after, is something else. Offered as a disturbance, never assumed.
+ * @param perceptible in the gauge's unit  @returns the newest step with its moment and size; null where there is none
+ */
+export function suddenStep(
+  samples: readonly Sample[],
+  perceptible: number,
+): { readonly at: number; readonly change: number } | null {
+  const s = [...samples].sort((a, b) => a.t - b.t);
+  const between = s.slice(1).map((x, i) => ({ at: x.t, ms: x.t - s[i]!.t, change: x.p - s[i]!.p }));
+  const usual =
+    between.map((b) => Math.abs(b.change)).sort((a, b) => a - b)[Math.floor(between.length / 2)] ?? 0;
+  const found = between
+    .filter((b) => b.ms <= STEP_MS && Math.abs(b.change) >= Math.max(STEP_SIZE * perceptible, 5 * usual))
+    .pop();
+  return found ? { at: found.at, change: found.change } : null;
+}

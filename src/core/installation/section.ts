@@ -41,6 +41,29 @@ export interface MeasuredVolume {
   readonly uncertainty: Exact;
   readonly said: string;
 }
+/** A free water surface at the level of a drain under test: the opening itself, closet risers, stacks. */
+export interface Surface {
+  readonly id: string;
+  readonly name: string;
+  readonly bore: Exact;
+  readonly count: number;
+}
+/** One loop of a manifold: a section with its own valve and flow meter. */
+export interface Loop {
+  readonly id: string;
+  readonly name: string;
+  readonly valve: string;
+  readonly flowMeter: string;
+}
+/** Heights over one datum: slab and lowest point of a drain, test point and ends of a main. */
+export interface Heights {
+  readonly datum: string;
+  readonly slab?: Exact;
+  readonly rim?: Exact;
+  readonly testPoint?: Exact;
+  readonly highest?: Exact;
+  readonly lowest?: Exact;
+}
 export interface Meter {
   /** Class as the allowance table names it, or 'none' (no meter in the section) or 'other'. */
   readonly kind: string;
@@ -109,8 +132,11 @@ export interface ExpectedItem {
   readonly model: string;
   readonly serial: string;
 }
-export const MEDIA = ['natural gas', 'propane', 'air', 'water'] as const;
+export const MEDIA = ['natural gas', 'propane', 'air', 'water', 'drain'] as const;
 export type Medium = (typeof MEDIA)[number];
+/** Whether gas is carried: what its cautions, its meter and its appliances are about. */
+export const carriesGas = (system: Pick<System, 'medium'>): boolean =>
+  system.medium === 'natural gas' || system.medium === 'propane' || system.medium === 'air';
 /** A system as it stands on the day: copied whole into the plan. */
 export interface System {
   readonly id: string;
@@ -145,6 +171,9 @@ export interface System {
   readonly schematic?: Schematic;
   /** Gas in a liquid system at test pressure: vessel, arrestors. */
   readonly gasInside?: Exact;
+  readonly surfaces?: readonly Surface[];
+  readonly loops?: readonly Loop[];
+  readonly heights?: Heights;
 }
 
 /** What is not covered, in words: as entered, and each part that relies on its maker's test. */
@@ -293,6 +322,10 @@ export function systemStiffness(
     },
   };
 }
+
+/** All free surfaces of a drain at its level, m2. Source: water chapter 3.2: the sum, not the opening alone */
+export const freeSurface = (system: System): number =>
+  (system.surfaces ?? []).reduce((sum, x) => sum + x.count * roundVolume(metres(x.bore), 1), 0);
 
 /** The largest nominal pipe size in the section: it chooses the allowance row. */
 export function largestSize(system: System): Exact | null {

@@ -13,6 +13,7 @@ import {
 } from '@/core/quantity/exact';
 import { unitLabel, UNITS } from '@/core/quantity/unit';
 
+/** Kinds the cabinet holds; a level mark is a rule, at hand everywhere. */
 export type GaugeKind = 'digital' | 'dial' | 'liquid' | 'chart';
 /** Read against a printed scale: half a division is what an eye gives. */
 const isPrinted = (gauge: Gauge): boolean => gauge.kind === 'dial' || gauge.kind === 'chart';
@@ -22,7 +23,7 @@ export interface Gauge {
   readonly id: string;
   readonly name: string;
   readonly serial: string;
-  readonly kind: GaugeKind;
+  readonly kind: GaugeKind | 'level';
   readonly least: Exact;
   readonly greatest: Exact;
   readonly resolution: Exact;
@@ -38,13 +39,28 @@ export interface Gauge {
 }
 
 /** Gauge class a pack's table of perceptible movement is keyed by. */
-export type GaugeClass = 'liquid' | 'two-decimal' | 'one-decimal' | 'dial' | 'whole';
+export type GaugeClass = 'liquid' | 'level' | 'two-decimal' | 'one-decimal' | 'dial' | 'whole';
 /** The class: liquid column, dial, or a digital display by its decimals. */
 export function gaugeClass(gauge: Gauge): GaugeClass {
   if (gauge.kind === 'liquid') return 'liquid';
+  if (gauge.kind === 'level') return 'level';
   if (isPrinted(gauge)) return 'dial';
   return gauge.resolution.scale >= 2 ? 'two-decimal' : gauge.resolution.scale === 1 ? 'one-decimal' : 'whole';
 }
+
+/** A rule held against a mark: the height of a water level over the slab, to the millimetre. Every kit has one. */
+export const LEVEL_MARK: Gauge = {
+  id: '00000000-0000-4000-8000-0000000001e0',
+  name: 'Level mark and rule',
+  serial: '',
+  kind: 'level',
+  least: exact(-20_000, 0, 'mm'),
+  greatest: exact(20_000, 0, 'mm'),
+  resolution: exact(1, 0, 'mm'),
+  calibrated: '',
+  calibrationDue: '9999-12-31',
+  simulated: false,
+};
 
 /** Half of the gauge's resolution, exact: what a dial's entries snap to. */
 const half = (a: Exact): Exact => exact(a.digits * 5, a.scale + 1, a.unit);
@@ -67,6 +83,8 @@ export function perceptibleMovement(gauge: Gauge, table: Partial<Record<GaugeCla
       broken: 'at',
       source: 'General rule: half the smallest division of a dial',
     };
+  if (gauge.kind === 'level')
+    return { value: exact(2, 0, 'mm'), broken: 'at', source: 'General rule: 2 mm on a level mark' };
   const twoSteps = exact(gauge.resolution.digits * 2, gauge.resolution.scale, gauge.resolution.unit);
   const thousandth = exact(gauge.greatest.digits, gauge.greatest.scale + 3, gauge.greatest.unit);
   return compare(twoSteps, thousandth) >= 0

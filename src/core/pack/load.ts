@@ -1,7 +1,15 @@
 import type * as yup from 'yup';
 import { packSchema } from './schema';
 import { FORMULAS } from '@/core/plan/formulas';
-import { edgesOf, outcomesOf, type HoldStage, type Pack, type Procedure, type Stage } from './types';
+import {
+  edgesOf,
+  outcomesOf,
+  type BandSpec,
+  type HoldStage,
+  type Pack,
+  type Procedure,
+  type Stage,
+} from './types';
 
 /** Why a pack was refused, with the path of the offending place. */
 export class PackError extends Error {
@@ -29,6 +37,7 @@ export function loadPack(value: unknown): Pack {
   const loaded = value as Pack;
   checkCalls(loaded, '');
   loaded.procedures.forEach((p, i) => checkGraph(p, `procedures[${i}]`));
+  loaded.besides?.forEach((b, i) => checkBeside(loaded, b, `besides[${i}]`));
   loaded.sequences?.forEach((s, i) => checkSequence(loaded, s, `sequences[${i}]`));
   return loaded;
 }
@@ -49,6 +58,24 @@ function checkCalls(value: unknown, path: string): void {
   }
   for (const [key, entry] of Object.entries(value))
     checkCalls(entry, Array.isArray(value) ? `${path}[${key}]` : path ? `${path}.${key}` : key);
+}
+
+/** Both procedures are there, and every coupling names stages that they have. */
+function checkBeside(pack: Pack, beside: NonNullable<Pack['besides']>[number], path: string): void {
+  const stagesOf = (id: string, where: string): Readonly<Record<string, Stage>> => {
+    const found = beside.runs.some((r) => r.procedure === id) && pack.procedures.find((p) => p.id === id);
+    if (!found) throw new PackError(`${path}.${where}`, `"${id}" is not one of the procedures side by side.`);
+    return found.stages;
+  };
+  beside.runs.forEach((r, i) => stagesOf(r.procedure, `runs[${i}].procedure`));
+  beside.couplings.forEach((c, i) => {
+    for (const [id, stage, where] of [
+      [c.procedure, c.stage, 'stage'],
+      [c.waitsFor, c.past, 'past'],
+    ] as const)
+      if (!Object.hasOwn(stagesOf(id, `couplings[${i}].${where}`), stage))
+        throw new PackError(`${path}.couplings[${i}].${where}`, `"${id}" has no stage "${stage}".`);
+  });
 }
 
 function checkSequence(pack: Pack, sequence: NonNullable<Pack['sequences']>[number], path: string): void {
@@ -96,9 +123,10 @@ function checkGraph(p: Procedure, path: string): void {
   const starts = [p.first, ...(p.parts ?? []).map((x) => x.first)];
   const classes = (p.classes ?? []).map((c) => c.key);
   const kept = new Set(
-    Object.values(p.stages).flatMap((s) =>
-      (s.kind === 'fill' || s.kind === 'hold') && s.keeps ? [s.keeps] : [],
-    ),
+    Object.values(p.stages).flatMap((s) => [
+      ...((s.kind === 'fill' || s.kind === 'hold' || s.kind === 'pump') && s.keeps ? [s.keeps] : []),
+      ...(s.kind === 'hold' && s.keepsStart ? [s.keepsStart] : []),
+    ]),
   );
   const reached = new Set(starts);
   const queue = [...reached];
@@ -114,6 +142,10 @@ function checkGraph(p: Procedure, path: string): void {
     for (const name of Object.keys(stage.on))
       if (!outcomes.includes(name))
         fail(`stages.${key}.on.${name}`, `A ${stage.kind} stage never has the outcome "${name}".`);
+    if (stage.kind === 'hold' && stage.restart && has(stage.restart) && !reached.has(stage.restart)) {
+      reached.add(stage.restart);
+      queue.push(stage.restart);
+    }
     for (const outcome of outcomes) {
       const where = `stages.${key}.on.${outcome}`;
       const follow = edgesOf(stage.on[outcome]);
@@ -126,18 +158,22 @@ function checkGraph(p: Procedure, path: string): void {
           fail(where, 'An edge leads to a stage or closes the run, one of the two.');
         if (
           e.finds === 'tight' &&
-          !(stage.kind === 'hold' && stage.role === 'tightness' && outcome === 'nil') &&
+          !(stage.kind === 'hold' && PROVES[stage.role] === outcome) &&
           !(stage.kind === 'dial' && stage.role === 'leak' && outcome === 'still')
-        )
-          fail(where, 'Only a tightness hold without movement, or a dial that stood still, can claim Tight.');
-        if (
-          e.finds === 'within-allowance' &&
-          !(stage.kind === 'isolate-and-repeat' && stage.subjects === 'pipework' && outcome === 'nil') &&
-          !(stage.kind === 'hold' && stage.role === 'leak-rate' && outcome === outcomes[0])
         )
           fail(
             where,
-            'Only pipework shown nil, or the best class of a measured leak rate, can claim Tight within allowance.',
+            'Only a hold without movement (plastic pipe: within the limits of its school), or a dial that stood still, can claim Tight.',
+          );
+        if (
+          e.finds === 'within-allowance' &&
+          !(stage.kind === 'isolate-and-repeat' && stage.subjects === 'pipework' && outcome === 'nil') &&
+          !(stage.kind === 'hold' && stage.role === 'leak-rate' && outcome === outcomes[0]) &&
+          !(stage.kind === 'hold' && stage.role === 'make-up' && outcome === 'within')
+        )
+          fail(
+            where,
+            'Only pipework shown nil, the best class of a measured leak rate, or make-up within its limit, can claim Tight within allowance.',
           );
         if (e.to !== undefined) {
           if (!has(e.to)) fail(where, `There is no stage "${e.to}".`);
@@ -159,6 +195,11 @@ function checkGraph(p: Procedure, path: string): void {
     ];
     for (const debt of debts)
       if (!Object.hasOwn(p.debts, debt)) fail(`stages.${key}`, `There is no put-back debt "${debt}".`);
+    if (stage.kind === 'draw-down')
+      for (const name of [stage.from, stage.to])
+        if (!kept.has(name)) fail(`stages.${key}`, `No stage keeps a reading named "${name}".`);
+    if (stage.kind === 'pump' && stage.steps[stage.steps.length - 1]!.percent !== 100)
+      fail(`stages.${key}.steps`, 'The last step must reach 100 percent.');
     for (const text of bandReadings(stage))
       if (!kept.has(text)) fail(`stages.${key}.band`, `No stage keeps a reading named "${text}".`);
     if (stage.kind === 'hold')
@@ -185,21 +226,39 @@ function checkGraph(p: Procedure, path: string): void {
 
 /** Names of earlier readings that a stage's band, or an alternative of it, refers to. */
 function bandReadings(stage: Stage): string[] {
+  const since = stage.kind === 'hold' && stage.since ? [stage.since] : [];
   const spec = 'band' in stage ? stage.band : undefined;
-  if (!spec) return [];
-  return [spec, ...(spec.unless ?? []).map((u) => u.band)].flatMap((b) =>
+  if (!spec) return since;
+  return [...since, ...readingsOfBand(spec)];
+}
+const readingsOfBand = (spec: BandSpec): string[] =>
+  [spec, ...(spec.unless ?? []).map((u) => u.band)].flatMap((b) =>
     'formula' in b && b.args?.of ? [b.args.of] : [],
   );
-}
+
+/** The outcome by which a hold of each role may prove tightness: from reading alone, never from advice. */
+const PROVES: Partial<Record<HoldStage['role'], string>> = {
+  tightness: 'nil',
+  floor: 'kept',
+  stretch: 'within',
+  'make-up': 'nil',
+};
 
 function checkHold(stage: HoldStage, p: Procedure, fail: (where: string, message: string) => never): void {
   if (stage.role === 'let-by' && !stage.limit) fail('limit', 'A let-by hold needs its limit.');
-  if (!stage.band && stage.role !== 'lock-up' && stage.role !== 'flow')
+  if (!stage.band && !stage.since && stage.role !== 'lock-up' && stage.role !== 'flow')
     fail('band', `A ${stage.role} hold needs the band it may start in.`);
   if ((stage.role === 'lock-up' || stage.role === 'flow') && !stage.accept?.low && !stage.accept?.high)
     fail('accept', 'Say between which pressures it may stand.');
   if (stage.role === 'leak-rate' && !p.classes && !p.parts?.some((x) => x.rule?.classes))
     fail('role', 'A leak-rate hold needs the classes of the procedure.');
+  if (stage.role === 'floor' && !stage.accept?.low)
+    fail('accept.low', 'Say below which pressure it may not fall.');
+  if (stage.role === 'stretch' && !stage.fall) fail('fall', 'Say by how much stretched pipe may fall.');
+  if (stage.role === 'make-up' && !stage.accept?.low)
+    fail('accept.low', 'Say how far it may fall before the comparison is void.');
+  if (stage.restart && !Object.hasOwn(p.stages, stage.restart))
+    fail('restart', `There is no stage "${stage.restart}".`);
   if (stage.allowance && !p.allowance && !p.parts?.some((x) => x.rule?.allowance))
     fail('allowance', 'There is no allowance table in this procedure.');
   if (stage.comparatorChoice && !p.choices.some((c) => c.key === stage.comparatorChoice))

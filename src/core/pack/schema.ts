@@ -185,7 +185,7 @@ const item = object({
   hint: yup.string().strict(true).optional(),
   ask: only(true),
   yes: yup.string().strict(true).optional(),
-  each: yup.string().strict(true).oneOf(['appliance', 'pilot', 'lid', 'valve']).optional(),
+  each: yup.string().strict(true).oneOf(['appliance', 'pilot', 'lid', 'valve', 'loop']).optional(),
   valves: yup
     .array()
     .of(text().oneOf(['supply', 'meter', 'appliance', 'drop', 'selector', 'container', 'hidden']))
@@ -201,6 +201,7 @@ const item = object({
   settles: yup.array().of(text(60)).optional(),
   denies: yup.string().strict(true).optional(),
 });
+const by = yup.string().strict(true).oneOf(['level']).optional();
 export const stageSchema = oneOf('kind', {
   checks: object({ ...base, items: list(item).min(1) }),
   zero: object({ ...base, when: text().oneOf(['before', 'after']) }),
@@ -212,10 +213,48 @@ export const stageSchema = oneOf('kind', {
     over: yup.string().strict(true).optional(),
     under: yup.string().strict(true).optional(),
     confirms: text(),
+    by,
+    within: object({ minutes: plainMinutes, source: text() }).optional().default(undefined),
+    finding: object({ above: figure(), text: text() }).optional().default(undefined),
+    leaves: yup.string().strict(true).oneOf(['watch']).optional(),
   }),
+  pump: object({
+    ...base,
+    band,
+    steps: list(
+      object({
+        percent: yup.number().strict(true).required().min(1).max(100),
+        minutes: yup.number().strict(true).required().min(0).max(1440),
+      }),
+    ).min(1),
+    keeps: yup.string().strict(true).optional(),
+    source: text(),
+    confirms: text(),
+    fastest: object({ value: figure(), source: text() }).optional().default(undefined),
+    airMost: object({
+      percent: yup.number().strict(true).min(0).max(100).optional(),
+      times: yup.number().strict(true).min(1).max(100).optional(),
+      source: text(),
+    })
+      .optional()
+      .default(undefined),
+  }),
+  'draw-down': object({ ...base, from: text(40), to: text(40), source: text() }),
   hold: object({
     ...base,
-    role: text().oneOf(['let-by', 'settle', 'tightness', 'strength', 'lock-up', 'flow', 'leak-rate']),
+    role: text().oneOf([
+      'let-by',
+      'settle',
+      'tightness',
+      'strength',
+      'lock-up',
+      'flow',
+      'leak-rate',
+      'floor',
+      'stretch',
+      'make-up',
+      'decay',
+    ]),
     band: optionalBand,
     until: yup.string().strict(true).oneOf(['steady']).optional(),
     accept: object({ low: accept, high: accept, vent: accept }).optional().default(undefined),
@@ -228,6 +267,17 @@ export const stageSchema = oneOf('kind', {
     comparatorChoice: yup.string().strict(true).optional(),
     allowance: only(true),
     lateAfter: yup.number().strict(true).min(0).optional(),
+    by,
+    witness: yup.string().strict(true).max(120).optional(),
+    since: yup.string().strict(true).optional(),
+    keepsStart: yup.string().strict(true).optional(),
+    restart: yup.string().strict(true).optional(),
+    fall: limit.optional().default(undefined),
+    permitted: yup
+      .array()
+      .of(object({ when: condition, volume: formulaCall, source: text() }))
+      .strict(true)
+      .optional(),
     confirmPasses: yup.number().strict(true).integer().min(1).optional(),
     skip: object({
       reasons: list(object({ key: text(), text: text(), sound: yup.boolean().strict(true).required() })),
@@ -271,7 +321,15 @@ const procedure = object({
   testMedium: text(80),
   proves: list(text()),
   cannotProve: list(text()),
-  certificate: object({ title: text(), licence: yup.boolean().strict(true).required() }),
+  certificate: object({
+    title: text(),
+    licence: yup.boolean().strict(true).required(),
+    byChoice: object({ choice: text(40), titles: textMap().required() })
+      .optional()
+      .default(undefined),
+  }),
+  applied: yup.string().strict(true).max(300).optional(),
+  fills: yup.string().strict(true).oneOf(['liquid', 'level']).optional(),
   pressure: pressureSpec,
   partOnly: only(true),
   media: words(40),
@@ -395,6 +453,7 @@ const procedure = object({
   debts: record(
     object({
       text: text(),
+      urgent: yup.number().strict(true).integer().min(1).max(60).optional(),
       proof: yup.array().of(text(120)).strict(true).min(1).optional(),
       unsafe: yup.string().strict(true).optional(),
       each: yup.string().strict(true).oneOf(['appliance']).optional(),
@@ -437,6 +496,27 @@ export const packSchema = object({
             noWorseThan: yup.number().strict(true).integer().min(1).optional(),
           }),
         ).min(2),
+      }),
+    )
+    .strict(true)
+    .optional(),
+  besides: yup
+    .array()
+    .of(
+      object({
+        id: text(60),
+        title: text(120),
+        summary: text(),
+        runs: list(object({ procedure: text(60), title: text(80) })).length(2),
+        couplings: list(
+          object({
+            procedure: text(60),
+            stage: text(60),
+            waitsFor: text(60),
+            past: text(60),
+            text: text(300),
+          }),
+        ),
       }),
     )
     .strict(true)

@@ -19,6 +19,8 @@ export interface Pack {
   readonly procedures: readonly Procedure[];
   /** Procedures that belong together on one visit, in their order: one run, each with its own result. */
   readonly sequences?: readonly Sequence[];
+  /** Procedures that run side by side on one visit: a run each, with its own clock and record. */
+  readonly besides?: readonly Beside[];
   /** A house pack: what it was copied from, and every edit that permits more than the original, with its reason. */
   readonly basedOn?: { readonly id: string; readonly version: string; readonly title: string };
   readonly loosened?: readonly Loosening[];
@@ -76,6 +78,23 @@ export interface SequencePart {
   readonly noWorseThan?: number;
 }
 
+/** Two procedures done at once, and what ties them together. */
+export interface Beside {
+  readonly id: string;
+  readonly title: string;
+  readonly summary: string;
+  readonly runs: readonly { readonly procedure: string; readonly title: string }[];
+  readonly couplings: readonly Coupling[];
+}
+/** A stage of one run that must wait until a stage of the other is past, and what goes wrong otherwise. */
+export interface Coupling {
+  readonly procedure: string;
+  readonly stage: string;
+  readonly waitsFor: string;
+  readonly past: string;
+  readonly text: string;
+}
+
 /** One part of a procedure that has its own result: the next begins only when this one ended well. */
 export interface Part {
   readonly key: string;
@@ -99,7 +118,16 @@ export interface Procedure {
   readonly proves: readonly string[];
   readonly cannotProve: readonly string[];
   /** What a sealer must hold for the record to be a certificate. */
-  readonly certificate: { readonly title: string; readonly licence: boolean };
+  readonly certificate: {
+    readonly title: string;
+    readonly licence: boolean;
+    /** The office may print another true title: by the answer to this choice. */
+    readonly byChoice?: { readonly choice: string; readonly titles: Readonly<Record<string, string>> };
+  };
+  /** What was applied, in plain words: printed whatever the title says. */
+  readonly applied?: string;
+  /** What fills the section: decides how a movement is turned into a leak. Absent: gas. */
+  readonly fills?: 'liquid' | 'level';
   readonly pressure: PressureSpec;
   /** Only a part of a sequence: never offered alone. */
   readonly partOnly?: true;
@@ -178,6 +206,8 @@ export interface Procedure {
 
 export interface DebtRule {
   readonly text: string;
+  /** Rings every so many minutes while it is owed and nothing is held: it must not be forgotten. */
+  readonly urgent?: number;
   readonly proof?: readonly string[];
   readonly unsafe?: string;
   /** One line per appliance, each with one of these answers; a `poor` answer is a fault that is told to the user. */
@@ -261,7 +291,9 @@ export type StageKind =
   | 'dial'
   | 'joints'
   | 'inventory'
-  | 'volume';
+  | 'volume'
+  | 'pump'
+  | 'draw-down';
 
 interface StageBase {
   readonly kind: StageKind;
@@ -287,7 +319,7 @@ export interface CheckItem {
   /** An answer that leads to an outcome of its own instead of "done". */
   readonly yes?: string;
   /** Repeats the item per appliance: all, those with a pilot, those with a lid; or per valve of the kinds named. */
-  readonly each?: 'appliance' | 'pilot' | 'lid' | 'valve';
+  readonly each?: 'appliance' | 'pilot' | 'lid' | 'valve' | 'loop';
   readonly valves?: readonly ValveKind[];
   /** The position this line puts its valves in: the position table of the facts follows it. */
   readonly position?: 'open' | 'closed';
@@ -341,6 +373,40 @@ export interface FillStage extends StageBase {
   readonly over?: string;
   readonly under?: string;
   readonly confirms: string;
+  /** Read against a level mark, as a height over the slab, instead of a gauge. */
+  readonly by?: 'level';
+  /** To be reached within so many minutes of entering the stage; later is the outcome `late`. */
+  readonly within?: { readonly minutes: number; readonly source: string };
+  /** Said as a finding of the record when the reading lies above this. */
+  readonly finding?: { readonly above: string; readonly text: string };
+  /** The section is left at this pressure with its gauge on: a watch begins from this reading. */
+  readonly leaves?: 'watch';
+}
+/**
+ * Raised in stages, each with a pause and a look at every joint; what the pump delivered gives the trapped air. The last
+ * step reaches the band.
+ */
+export interface PumpStage extends StageBase {
+  readonly kind: 'pump';
+  readonly band: BandSpec;
+  readonly steps: readonly { readonly percent: number; readonly minutes: number }[];
+  readonly keeps?: string;
+  readonly source: string;
+  readonly confirms: string;
+  /** A faster rise than this per minute is warned of. */
+  readonly fastest?: { readonly value: string; readonly source: string };
+  /**
+   * Too much air, bleed again: more than this part of the volume (at atmospheric pressure), or more water taken than
+   * so many times what water and wall alone would take.
+   */
+  readonly airMost?: { readonly percent?: number; readonly times?: number; readonly source: string };
+}
+/** Drained into a measured vessel from one kept reading down to another: the decay loss as a volume. */
+export interface DrawDownStage extends StageBase {
+  readonly kind: 'draw-down';
+  readonly from: string;
+  readonly to: string;
+  readonly source: string;
 }
 export interface HoldStage extends StageBase {
   readonly kind: 'hold';
@@ -370,6 +436,24 @@ export interface HoldStage extends StageBase {
   readonly allowance?: true;
   /** How far past the minutes a permitted drop may be judged, s. */
   readonly lateAfter?: number;
+  /** Read against a level mark, as a height over the slab, instead of a gauge. */
+  readonly by?: 'level';
+  /** A second place at which the level is seen, at start and end. */
+  readonly witness?: string;
+  /** Starts at the moment and with the figure of this kept reading: no pause lies between. */
+  readonly since?: string;
+  /** Remembers the start reading under this name. */
+  readonly keepsStart?: string;
+  /** Where a broken hold goes back to. Absent: the last fill of the part. */
+  readonly restart?: string;
+  /** Stretch: the fall that the rule permits from the start reading. */
+  readonly fall?: PackLimit;
+  /** Make-up: the water that may be added over the hold; the last without a condition, none: for the engineer. */
+  readonly permitted?: readonly {
+    readonly when?: Condition;
+    readonly volume: FormulaCall;
+    readonly source: string;
+  }[];
   /** Passes needed in a row after a failing hold. */
   readonly confirmPasses?: number;
   readonly skip?: {
@@ -377,7 +461,18 @@ export interface HoldStage extends StageBase {
     readonly to: string;
   };
 }
-export type HoldRole = 'let-by' | 'settle' | 'tightness' | 'strength' | 'lock-up' | 'flow' | 'leak-rate';
+export type HoldRole =
+  | 'let-by'
+  | 'settle'
+  | 'tightness'
+  | 'strength'
+  | 'lock-up'
+  | 'flow'
+  | 'leak-rate'
+  | 'floor'
+  | 'stretch'
+  | 'make-up'
+  | 'decay';
 /** A bound that a reading must keep: met at equality. */
 export interface AcceptLimit {
   readonly value: string | FormulaCall;
@@ -432,7 +527,9 @@ export type Stage =
   | DialStage
   | JointsStage
   | InventoryStage
-  | VolumeStage;
+  | VolumeStage
+  | PumpStage
+  | DrawDownStage;
 
 const HOLD_OUTCOMES: Record<HoldRole, readonly string[]> = {
   settle: ['settled'],
@@ -442,6 +539,10 @@ const HOLD_OUTCOMES: Record<HoldRole, readonly string[]> = {
   'lock-up': ['holds', 'creeps', 'fell', 'too-low', 'too-high'],
   flow: ['holds', 'too-low', 'too-high'],
   'leak-rate': [],
+  floor: ['kept', 'below', 'above'],
+  stretch: ['within', 'beyond', 'rose'],
+  'make-up': ['nil', 'within', 'beyond', 'no-limit', 'too-far', 'rose'],
+  decay: ['held', 'fell', 'rose'],
 };
 
 /**
@@ -456,12 +557,13 @@ export function outcomesOf(stage: Stage, classes: readonly string[] = []): strin
     case 'zero':
       return stage.when === 'before' ? ['zeroed'] : ['zeroed', 'off-zero'];
     case 'fill':
-      return ['in-band', ...optional];
+      return ['in-band', ...(stage.within ? ['late'] : []), ...optional];
     case 'hold':
       return [
         ...(stage.role === 'leak-rate' ? [...classes, 'rose'] : HOLD_OUTCOMES[stage.role]),
         ...(stage.allowance ? ['allowance', 'late'] : []),
         ...(stage.accept?.vent ? ['vents'] : []),
+        ...(stage.witness && stage.role === 'tightness' ? ['witness'] : []),
         ...(stage.skip || stage.optional ? ['skipped'] : []),
       ];
     case 'observe':
@@ -479,6 +581,10 @@ export function outcomesOf(stage: Stage, classes: readonly string[] = []): strin
       return ['done'];
     case 'volume':
       return ['known'];
+    case 'pump':
+      return ['raised', 'drips', 'not-reached', ...(stage.airMost ? ['air'] : []), ...optional];
+    case 'draw-down':
+      return ['measured', ...optional];
   }
 }
 

@@ -1,6 +1,7 @@
 /** Cautions of a planned test: what could hurt whom, what to wear, what people in the building are asked. */
 import { PROTECTION_TASKS } from './protection';
 import type { PartProspect } from './prospect';
+import { carriesGas } from '@/core/installation/section';
 import { caseOf, type Plan } from './plan';
 import { showExact } from '@/core/quantity/exact';
 import { significantText } from '@/core/quantity/figure';
@@ -26,10 +27,16 @@ export function mediumOf(plan: Plan): { medium: string; reason: string } {
   return {
     medium,
     reason: /air|inert|nitrogen/i.test(medium)
-      ? 'Air or inert gas leaves no water in gas pipe and shows bubbles; it stores far more energy than water, so the pressure is held low and raised in stages.'
-      : live
-        ? 'The installation’s own gas or air at about working pressure: nothing is taken apart, and the leak is measured as it is in use.'
-        : 'As the rule pack says.',
+      ? plan.system.medium === 'water'
+        ? 'Air or inert gas only where water must not stay; it stores far more energy than water, so the pressure is held low and raised in stages.'
+        : 'Air or inert gas leaves no water in gas pipe and shows bubbles; it stores far more energy than water, so the pressure is held low and raised in stages.'
+      : plan.procedure.fills === 'level'
+        ? 'Standing water: the level itself shows a loss, and the head is no more than the drain sees when it is blocked.'
+        : plan.procedure.fills === 'liquid'
+          ? 'Water stores little energy and shows a loss at once in a full, stiff section; air must be out of it.'
+          : live
+            ? 'The installation’s own gas or air at about working pressure: nothing is taken apart, and the leak is measured as it is in use.'
+            : 'As the rule pack says.',
   };
 }
 
@@ -42,10 +49,12 @@ export function plannedCautions(plan: Plan, parts: readonly PartProspect[]): Pla
     list.push({
       key: 'energy',
       title: `Stored energy at ${showExact(most.p.pressure.pressure!)}: ${most.level.words}`,
-      text: `${joules(most.gas)} with gas, ${joules(most.water)} if it were full of water. With gas that is ${kilos(most.mass)} falling one metre. ${most.level.exclusion}`,
+      text: plan.procedure.fills
+        ? `${joules(most.water)} full of water, ${joules(most.gas)} if it were gas. With water that is ${kilos(most.mass)} falling one metre. ${most.level.exclusion}`
+        : `${joules(most.gas)} with gas, ${joules(most.water)} if it were full of water. With gas that is ${kilos(most.mass)} falling one metre. ${most.level.exclusion}`,
       source: 'Adiabatic expansion beside elastic water, chapter 7.6; levels are house figures',
     });
-  if (plan.procedure.boundary === 'separated')
+  if (plan.procedure.boundary === 'separated' && plan.procedure.fills !== 'level')
     list.push({
       key: 'cylinder',
       title: 'Before a cylinder or pump is opened',
@@ -95,18 +104,23 @@ export function plannedCautions(plan: Plan, parts: readonly PartProspect[]): Pla
 
 /** What to wear and have at hand, by task. */
 export function protectionOf(plan: Plan): { task: string; items: readonly string[] }[] {
-  const gas = plan.system.medium !== 'water';
+  const gas = carriesGas(plan.system);
+  const drain = plan.system.medium === 'drain';
   const level = plan.procedure.boundary === 'separated' ? ['raise'] : [];
-  return ['prepare', ...(gas ? ['metalwork'] : []), ...level, 'fluid', 'put-back'].map(
-    (key) => PROTECTION_TASKS[key]!,
-  );
+  return [
+    'prepare',
+    ...(gas ? ['metalwork'] : []),
+    ...(drain ? ['sewage'] : [...level, 'fluid']),
+    'put-back',
+  ].map((key) => PROTECTION_TASKS[key]!);
 }
 
 /** A brief for the people in the building, in plain words. */
 export function occupantBrief(plan: Plan, when: string, minutes: number, firm: string): string {
-  const gas = plan.system.medium !== 'water';
+  const gas = carriesGas(plan.system);
+  const drain = plan.system.medium === 'drain';
   return [
-    `${firm} tests the ${gas ? 'gas' : 'water'} pipework of ${plan.system.name}, ${plan.site.name}, ${when}.`,
+    `${firm} tests the ${gas ? 'gas pipework' : drain ? 'drain' : 'water pipework'} of ${plan.system.name}, ${plan.site.name}, ${when}.`,
     `It takes about ${minutes < 90 ? `${Math.round(minutes / 5) * 5} minutes` : `${Math.round(minutes / 30) / 2} hours`}.`,
     gas
       ? 'Until we say that it is over: please do not use any gas appliance, do not light or relight anything, and do not turn gas taps. The gas is off for part of the time.'

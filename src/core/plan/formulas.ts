@@ -1,93 +1,23 @@
-import type { Gauge } from '@/core/instrument/gauge';
-import type { System } from '@/core/installation/section';
-import {
-  add,
-  compare,
-  inUnit,
-  parseWithUnit,
-  scaled,
-  showExact,
-  subtract,
-  toNumber,
-  type Exact,
-} from '@/core/quantity/exact';
-import type { FigureInput } from '@/core/quantity/figure';
-import { convert, type Unit } from '@/core/quantity/unit';
+/** The table of named formulas, and those of fuel gas. Water's are in water-formulas.ts. */
 import { rateHalfWidth } from '@/core/adequacy/rate';
+import { add, compare, scaled, showExact, subtract, toNumber, type Exact } from '@/core/quantity/exact';
+import { convert, type Unit } from '@/core/quantity/unit';
+import {
+  FormulaError,
+  kept,
+  larger,
+  q,
+  wanted,
+  type Args,
+  type Formula,
+  type FormulaContext,
+  type MinutesResult,
+  type PressureResult,
+  type VolumeResult,
+} from './formula';
+import { WATER_FORMULAS } from './water-formulas';
 
-/**
- * The named formulas a rule pack may call, versioned: a formula that has judged a record is never changed, a new
- * version is added beside it. Pressure formulas give a band in exact figures, minutes formulas a time.
- */
-export interface FormulaContext {
-  readonly system: System;
-  readonly caseKey: string;
-  /** The unit the figures are wanted in: the judging gauge's, or the formula's own where none is chosen yet. */
-  readonly unit: Unit | null;
-  readonly gauge: Gauge | null;
-  /** Readings of this run that a stage kept by name. */
-  readonly kept: Readonly<Record<string, Exact>>;
-  /** Volume under test, m3. */
-  readonly volume: number;
-  /** Standard uncertainty of an unlogged temperature over so many minutes, K. */
-  readonly temperature: (minutes: number) => number;
-}
-export interface PressureResult {
-  readonly low: Exact;
-  readonly high: Exact;
-  readonly working: Working;
-}
-export interface MinutesResult {
-  readonly minutes: number;
-  readonly working: Working;
-}
-/** How a result came about: shown when it is asked "why". */
-export interface Working {
-  readonly formula: string;
-  readonly inputs: readonly FigureInput[];
-  readonly text: string;
-}
-/** Why a formula has no result yet: something must be entered or read first. */
-export class FormulaError extends Error {
-  constructor(text: string) {
-    super(text);
-    this.name = 'FormulaError';
-  }
-}
-/** What a formula gives, or in words what is still missing. Other errors are faults and pass through. */
-export function known<T>(work: () => T): { readonly value: T } | { readonly missing: string } {
-  try {
-    return { value: work() };
-  } catch (error) {
-    if (error instanceof FormulaError) return { missing: error.message };
-    throw error;
-  }
-}
-export type Args = Readonly<Record<string, string>>;
-interface Formula {
-  /** Names of its arguments. */
-  readonly args: readonly string[];
-  /** The formula with its arguments, as a person reads it. */
-  readonly says: (args: Args) => string;
-  readonly pressure?: (context: FormulaContext, args: Args) => PressureResult;
-  readonly minutes?: (context: FormulaContext, args: Args) => MinutesResult;
-}
-
-/** Decimals a computed band is rounded to in each unit of the trade: finer than any gauge that reads it. */
-const DECIMALS: Partial<Record<Unit, number>> = { psi: 2, inWC: 2, mbar: 2, bar: 4, kPa: 3, Pa: 0 };
-const q = parseWithUnit;
-/** A figure in the wanted unit, rounded towards the stated side; unchanged when it is in that unit. */
-export const wanted = (a: Exact, unit: Unit | null, round: 'down' | 'up'): Exact =>
-  unit === null || a.unit === unit ? a : inUnit(a, unit, DECIMALS[unit] ?? 3, round);
-
-const kept = (c: FormulaContext, name: string): Exact => {
-  const figure = c.kept[name];
-  if (!figure) throw new FormulaError(`The reading "${name}" has not been taken yet.`);
-  return figure;
-};
-/** The larger of figures that may be in different units, in the unit of the first. */
-const larger = (a: Exact, b: Exact): Exact =>
-  compare(wanted(b, a.unit, 'up'), a) > 0 ? wanted(b, a.unit, 'up') : a;
+export * from './formula';
 
 /**
  * Test pressure of gas pipework before it is put to work: factor x maximum working pressure, at least the least
@@ -439,6 +369,7 @@ export const FORMULAS: Readonly<Record<string, Formula>> = {
     says: (a) => `until the rate is known to ${a.uncertainty} with 95 %, at least ${a.least} min`,
     minutes: rateUncertainty,
   },
+  ...WATER_FORMULAS,
 };
 
 /** @throws RangeError naming the formula when it is unknown or of the other kind; FormulaError when something is missing */
@@ -452,4 +383,10 @@ export function minutesOf(call: { formula: string; args?: Args }, context: Formu
   const formula = FORMULAS[call.formula];
   if (!formula?.minutes) throw new RangeError(`"${call.formula}" is not a minutes formula.`);
   return formula.minutes(context, call.args ?? {});
+}
+/** @throws RangeError, FormulaError as pressureOf */
+export function volumeOfCall(call: { formula: string; args?: Args }, context: FormulaContext): VolumeResult {
+  const formula = FORMULAS[call.formula];
+  if (!formula?.volume) throw new RangeError(`"${call.formula}" is not a formula of a volume.`);
+  return formula.volume(context, call.args ?? {});
 }

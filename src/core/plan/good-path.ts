@@ -33,6 +33,8 @@ export const EFFORT = {
   dial: 2,
   putBack: { base: 2, perLine: 1 },
   signing: 4,
+  pump: { base: 3, perStep: 3 },
+  'draw-down': 6,
 } as const;
 
 /** The outcome that leads on when nothing is wrong. */
@@ -49,6 +51,10 @@ function goodOutcome(stage: Stage, classes: readonly string[]): string | null {
       return 'clear';
     case 'volume':
       return 'known';
+    case 'pump':
+      return 'raised';
+    case 'draw-down':
+      return 'measured';
     case 'dial':
       return stage.role === 'leak' ? 'still' : 'done';
     case 'observe':
@@ -64,6 +70,10 @@ function goodOutcome(stage: Stage, classes: readonly string[]): string | null {
         'lock-up': 'holds',
         flow: 'holds',
         'leak-rate': classes[0] ?? '',
+        floor: 'kept',
+        stretch: 'within',
+        'make-up': 'within',
+        decay: 'fell',
       }[stage.role];
   }
 }
@@ -105,6 +115,13 @@ function stepOf(plan: Plan, state: RunState, key: string, stage: Stage): PathSte
           ).planned,
         EFFORT.holdEnd,
       );
+    case 'pump':
+      return {
+        ...own,
+        hands: EFFORT.pump.base + EFFORT.pump.perStep * stage.steps.length,
+        wait: stage.steps.reduce((s, x) => s + x.minutes, 0),
+        close: 1,
+      };
     case 'dial':
       return timed(
         EFFORT.dial,

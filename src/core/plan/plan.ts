@@ -6,6 +6,7 @@ import type {
   BandSpec,
   Choice,
   Condition,
+  Coupling,
   Pack,
   PackLimit,
   PartRule,
@@ -65,6 +66,12 @@ export interface Plan {
   /** The earlier record this procedure needs, and the failed one it repeats. */
   readonly after?: EarlierRecord;
   readonly retestOf?: EarlierRecord;
+  /** Runs side by side on this visit, this one among them, and what ties them together. */
+  readonly beside?: {
+    readonly title: string;
+    readonly runs: readonly { readonly run: string; readonly procedure: string; readonly title: string }[];
+    readonly couplings: readonly Coupling[];
+  };
   readonly made: { readonly at: string; readonly zone: string; readonly by: string };
 }
 
@@ -162,6 +169,12 @@ export function makePlan(
   };
 }
 
+/** The title that prints over a good record: one of the pack's true ones, as the office chose. */
+export function certificateTitle(plan: Pick<Plan, 'procedure' | 'choices'>): string {
+  const { title, byChoice } = plan.procedure.certificate;
+  return (byChoice && byChoice.titles[plan.choices[byChoice.choice] ?? '']) || title;
+}
+
 const ruled = (procedure: Procedure): PartRule[] => [
   procedure,
   ...(procedure.parts ?? []).flatMap((p) => (p.rule ? [p.rule] : [])),
@@ -193,6 +206,7 @@ export function formulaContext(
     gauge?: Gauge | null;
     unit?: Unit | null;
     kept?: Readonly<Record<string, Exact>>;
+    keptAt?: Readonly<Record<string, number>>;
     volume?: number;
   } = {},
 ): FormulaContext {
@@ -203,6 +217,7 @@ export function formulaContext(
     gauge: now.gauge ?? null,
     unit: now.unit === undefined ? (now.gauge?.resolution.unit ?? null) : now.unit,
     kept: now.kept ?? {},
+    keptAt: now.keptAt ?? {},
     volume: now.volume ?? planVolume(plan, part).value,
     temperature: (minutes) => defaultTemperatureUncertainty(minutes, rule.temperatureDefault),
   };

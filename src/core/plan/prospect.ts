@@ -1,12 +1,12 @@
 /** What a plan says before the van leaves: per part its pressure, holds, gauges, and how far weather moves the reading. */
-import { gasHoldOf, gasHoldSees } from '@/core/adequacy/gas';
-import { gaugeFit, type Gauge, type Misfit } from '@/core/instrument/gauge';
-import { volumeUncertainty } from '@/core/installation/section';
+import { gaugeFit, LEVEL_MARK, type Gauge, type Misfit } from '@/core/instrument/gauge';
+import { systemStiffness, volumeUncertainty } from '@/core/installation/section';
 import { pressurePerKelvin } from '@/core/medium/gas';
 import { energyLevel, fallingMass, gasEnergy, liquidEnergy, type EnergyLevel } from '@/core/medium/energy';
 import { WATER_BULK_MODULUS } from '@/core/medium/water';
 import type { HoldStage } from '@/core/pack/types';
-import { holdSetting, leakThatMatters, minutesFor, type HoldMinutes } from '@/core/run/hold-spec';
+import { holdSees } from '@/core/run/hold-sees';
+import { leakThatMatters, minutesFor, type HoldMinutes } from '@/core/run/hold-spec';
 import { perceptibleOf } from '@/core/run/read';
 import { reduce } from '@/core/run/reduce';
 import type { RunState } from '@/core/run/state';
@@ -40,6 +40,8 @@ export interface HoldProspect {
 }
 export interface Sensitivity {
   readonly unit: Unit;
+  /** change of the reading per millilitre lost, for a section full of water, in the gauge's unit */
+  readonly perMillilitre?: number;
   /** change of the reading per kelvin and per mbar of barometer, in the gauge's unit */
   readonly perKelvin: number;
   readonly perMillibar: number;
@@ -77,18 +79,15 @@ const judged = (plan: Plan, part: string | null): [string, HoldStage][] =>
   Object.entries(plan.procedure.stages).flatMap(([key, s]): [string, HoldStage][] =>
     s.kind === 'hold' &&
     (s.part ?? null) === part &&
-    (s.role === 'tightness' || s.role === 'strength' || s.role === 'leak-rate')
+    ['tightness', 'strength', 'leak-rate', 'stretch', 'floor', 'make-up'].includes(s.role)
       ? [[key, s]]
       : [],
   );
 
 /** What a gauge sees in a part, by minutes, l/h; null where the pressure is not known. The setting is worked out once. */
 function seeing(plan: Plan, part: string | null, gauge: Gauge): ((minutes: number) => number) | null {
-  const found = known(() => holdSetting(plan, chosen(plan, gauge.id), 1, part, undefined, gauge));
-  if ('missing' in found || !found.value || !(found.value.pressure > 0)) return null;
-  const hold = gasHoldOf(found.value);
-  const d = ruleOf(plan, part).temperatureDefault;
-  return (minutes) => gasHoldSees({ ...hold, minutes }, d).leak;
+  const found = known(() => holdSees(plan, chosen(plan, gauge.id), part, gauge));
+  return 'missing' in found ? null : (found.value?.leak ?? null);
 }
 /** Smallest leak in l/h that a hold of so many minutes shows with a gauge; null where the pressure is not known. */
 export const sees = (plan: Plan, part: string | null, gauge: Gauge, minutes: number): number | null =>
@@ -111,15 +110,16 @@ export function seenCurve(
   });
 }
 
-const timesOf = (plan: Plan, part: string | null, gauge: string | null, stage: HoldStage) =>
+const timesOf = (plan: Plan, part: string | null, gauge: Gauge, stage: HoldStage) =>
   known(() =>
     minutesFor(
       plan,
-      chosen(plan, gauge),
+      chosen(plan, gauge.id),
       part,
       stage.minutes,
       stage.minutesSource,
       stage.role === 'tightness' || stage.role === 'strength',
+      gauge,
     ),
   );
 
@@ -135,7 +135,7 @@ function gaugesOf(plan: Plan, part: string | null, day: string): GaugeProspect[]
       const misfits = 'missing' in target ? [] : gaugeFit(gauge, target.value, day);
       const usable = !misfits.some((m) => m.blocks);
       if (!usable || !hold) return { gauge, misfits, usable, sees: null, needed: null };
-      const times = timesOf(plan, part, gauge.id, hold[1]);
+      const times = timesOf(plan, part, gauge, hold[1]);
       if ('missing' in times) return { gauge, misfits, usable, sees: null, needed: null };
       return {
         gauge,
@@ -155,18 +155,23 @@ function gaugesOf(plan: Plan, part: string | null, day: string): GaugeProspect[]
         a.gauge.name.localeCompare(b.gauge.name),
     );
 }
-function sensitivityOf(plan: Plan, part: string | null, gauge: Gauge, pressure: Exact): Sensitivity {
+function sensitivityOf(plan: Plan, part: string | null, gauge: Gauge, pressure: Exact): Sensitivity | null {
   const unit = gauge.resolution.unit;
   const pa = convert(toNumber(pressure), pressure.unit, 'Pa');
-  const perKelvin = convert(pressurePerKelvin(pa, 293.15), 'Pa', unit);
+  const { fills } = ruleOf(plan, part);
+  if (fills === 'level') return null;
+  const full = fills === 'liquid' ? systemStiffness(plan.system, pa) : null;
+  if (fills === 'liquid' && !full) return null;
+  const perKelvin = convert(full ? full.perKelvin : pressurePerKelvin(pa, 293.15), 'Pa', unit);
   const allowance = allowanceOf(plan, part).limit;
   const limit = allowance ?? perceptibleOf(plan, gauge, part);
   return {
     unit,
     perKelvin,
+    ...(full ? { perMillilitre: convert(1e-6 / full.c, 'Pa', unit) } : {}),
     perMillibar: convert(1, 'mbar', unit),
     limit,
-    kelvinToLimit: convert(toNumber(limit.value), limit.value.unit, unit) / perKelvin,
+    kelvinToLimit: Math.abs(convert(toNumber(limit.value), limit.value.unit, unit) / perKelvin),
   };
 }
 
@@ -174,12 +179,13 @@ function sensitivityOf(plan: Plan, part: string | null, gauge: Gauge, pressure: 
 export function partProspect(plan: Plan, part: string | null, day: string, gauge?: string): PartProspect {
   const rule = ruleOf(plan, part);
   const pressure = pressurePlan(plan, part);
-  const gauges = gaugesOf(plan, part, day);
+  const level = rule.fills === 'level';
+  const gauges = level ? [] : gaugesOf(plan, part, day);
   const best = gauges.find((g) => g.usable)?.gauge.id ?? null;
-  const judging = plan.gauges.find((g) => g.id === (gauge ?? best)) ?? null;
+  const judging = level ? LEVEL_MARK : (plan.gauges.find((g) => g.id === (gauge ?? best)) ?? null);
   const holds = judging
     ? judged(plan, part).flatMap(([key, stage]): HoldProspect[] => {
-        const times = timesOf(plan, part, judging.id, stage);
+        const times = timesOf(plan, part, judging, stage);
         if ('missing' in times) return [];
         const at = (m: number | null) => (m === null ? null : sees(plan, part, judging, m));
         const planned = at(times.value.planned);
@@ -203,6 +209,9 @@ export function partProspect(plan: Plan, part: string | null, day: string, gauge
   const volume =
     planVolume(plan, part).value * (1 + volumeUncertainty(plan.system, caseOf(plan, part).appliances));
   const pa = pressure.pressure && convert(toNumber(pressure.pressure), pressure.pressure.unit, 'Pa');
+  const wet = rule.fills !== undefined;
+  const full = rule.fills === 'liquid' && pa !== null ? systemStiffness(plan.system, pa) : null;
+  const water = pa === null ? 0 : liquidEnergy(pa, full ? full.c : volume / WATER_BULK_MODULUS);
   const gas = pa === null ? 0 : gasEnergy(volume, pa);
   return {
     part,
@@ -219,13 +228,13 @@ export function partProspect(plan: Plan, part: string | null, day: string, gauge
     },
     sensitivity: judging && pressure.pressure ? sensitivityOf(plan, part, judging, pressure.pressure) : null,
     energy:
-      pa === null
+      pa === null || level
         ? null
         : {
             gas,
-            water: liquidEnergy(pa, volume / WATER_BULK_MODULUS),
-            mass: fallingMass(gas),
-            level: energyLevel(gas),
+            water,
+            mass: fallingMass(wet ? water : gas),
+            level: energyLevel(wet ? water : gas),
           },
   };
 }

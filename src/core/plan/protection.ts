@@ -18,6 +18,16 @@ export const PROTECTION_TASKS: Readonly<
     task: 'Leak fluid on joints',
     items: ['eye protection', 'leak-detection fluid that does not corrode', 'rag and water'],
   },
+  sewage: {
+    task: 'Open drains and plugs',
+    items: [
+      'waterproof gloves',
+      'face shield',
+      'waterproof boots',
+      'soap and clean water',
+      'area kept clear',
+    ],
+  },
   'put-back': {
     task: 'Release and putting back',
     items: ['eye protection', 'gloves', 'new sealing washers'],

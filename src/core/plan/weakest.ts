@@ -1,5 +1,6 @@
 /** The weakest element in scope and what it does to a test pressure. */
 import type { Plan } from './plan';
+import { carriesGas } from '@/core/installation/section';
 import { caseOf, testPressureOf } from './plan';
 import { known, wanted, type Working } from './formulas';
 import { compare, parseWithUnit, showExact, type Exact } from '@/core/quantity/exact';
@@ -20,7 +21,7 @@ const AS_RATED = 'rating of the pipe';
 /** Everything in scope that permits only so much, the least first. */
 export function permitted(plan: Plan, part?: string | null): Weakest[] {
   const { system } = plan;
-  const gas = system.medium !== 'water';
+  const gas = carriesGas(system);
   const through = caseOf(plan, part).appliances && gas;
   const list: Weakest[] = [
     ...(system.elements ?? []).map((e) => ({

@@ -1,4 +1,5 @@
-import { allowanceOf, ruleOf, type Plan } from '@/core/plan/plan';
+import { LEVEL_MARK } from '@/core/instrument/gauge';
+import { allowanceOf, certificateTitle, ruleOf, type Plan } from '@/core/plan/plan';
 import { unitLabel } from '@/core/quantity/unit';
 import { pointsOf } from '@/core/run/inventory';
 import { classBound } from '@/core/verdict/adequacy';
@@ -13,26 +14,10 @@ import { duration } from '@/core/verdict/stage-lines';
 import type { RecordBody } from './record';
 import { DANGER_WORDS, JOINT_WORDS } from './words';
 import { restoreBody } from './restore';
+import { SEEN_WORDS, waterLimits, waterSections } from './water-face';
+import { inZone } from './zone';
 
-/** A moment in the zone of the run: "20 Nov 2026, 08:00:30 GMT". */
-export function inZone(ms: number, zone: string): string {
-  let z = zone;
-  try {
-    new Intl.DateTimeFormat('en-GB', { timeZone: zone });
-  } catch {
-    z = 'UTC';
-  }
-  return new Intl.DateTimeFormat('en-GB', {
-    day: 'numeric',
-    month: 'short',
-    year: 'numeric',
-    hour: '2-digit',
-    minute: '2-digit',
-    second: '2-digit',
-    timeZone: z,
-    timeZoneName: 'short',
-  }).format(new Date(ms));
-}
+export { inZone };
 
 /** What the certificate shows, in words, from a sealed body alone: the page, the PDF and the public page share it. */
 export interface Face {
@@ -95,6 +80,7 @@ export function faceOf(text: string): Face {
     ...new Set(state.visits.flatMap((v) => [...v.zeros.map((z) => z.gauge), ...v.holds.map((h) => h.gauge)])),
   ];
   const gauges = plan.gauges.filter((g) => used.includes(g.id));
+  const byLevel = used.includes(LEVEL_MARK.id);
   const judgements = state.visits
     .flatMap((v) => v.holds)
     .flatMap((h) => (h.judgement?.accept ? [h.judgement] : []));
@@ -116,7 +102,7 @@ export function faceOf(text: string): Face {
       body.status !== 'certificate'
         ? STATUS_TITLES[body.status]
         : isGood(body.verdict.word)
-          ? plan.procedure.certificate.title
+          ? certificateTitle(plan)
           : `Test report: ${plan.procedure.title.toLowerCase()}`, // a word like certificate never stands over a failed test
     statusLine: body.statusReason,
     started: inZone(Date.parse(plan.made.at), zone),
@@ -127,7 +113,8 @@ export function faceOf(text: string): Face {
           (g) =>
             `${g.name}, serial ${g.serial}${g.simulated ? ', SIMULATED' : ''}; range to ${showExact(g.greatest)}, resolution ${showExact(g.resolution)}; calibrated ${g.calibrated}, valid to ${g.calibrationDue}`,
         )
-        .join('. ') || 'no gauge was used',
+        .join('. ') ||
+      (byLevel ? 'a level mark and rule, read to the millimetre; no gauge' : 'no gauge was used'),
     zeros:
       zeros.map((z) => `${showExact(z.figure)} at ${inZone(z.at, zone).split(', ')[1]}`).join('; ') ||
       'not read',
@@ -161,6 +148,7 @@ export function faceOf(text: string): Face {
                 : [];
             }),
           ),
+          ...waterLimits(plan, state),
           ...(rule.classes
             ? rule.classes.map((c) => ({ name: c.title, value: classBound(c.below), source: c.source }))
             : [
@@ -255,6 +243,7 @@ function sectionsOf(plan: Plan, state: RunState): Face['sections'] {
           ]
         : [],
     },
+    ...waterSections(plan, state),
     { title: 'Reported to others', lines: state.reports.map((r) => `To the ${r.to}: ${r.text}`) },
     { title: 'Due', lines: state.followUps.map((f) => `By ${dayIn(ended, f.days, zone)}: ${f.text}`) },
     {
@@ -345,7 +334,19 @@ function words(plan: Plan, state: RunState, e: PlacedEvent): string {
     case 'stream':
       return `${e.points.length} streamed display values${e.simulated ? ' (simulated gauge)' : ''}`;
     case 'top-up':
-      return `re-adjusted from ${showExact(e.before)} to ${showExact(e.after)}`;
+      return `re-adjusted from ${showExact(e.before)} to ${showExact(e.after)}${e.added ? `, ${showExact(e.added)} added` : ''}`;
+    case 'pump-step':
+      return `pumped to ${showExact(e.figure)}${e.strokes === undefined ? '' : `, ${e.strokes} strokes`}${e.added ? `, ${showExact(e.added)}` : ''}`;
+    case 'pump-look':
+      return `joints looked at, ${e.joints === 'dry' ? 'dry' : `drips: ${e.where}`}; ${showExact(e.figure)}`;
+    case 'pump-failed':
+      return `test pressure not reached: ${e.text}`;
+    case 'draw-down':
+      return `drained down to ${showExact(e.figure)}: ${showExact(e.volume)}`;
+    case 'witness':
+      return `second place at the ${e.when}: ${SEEN_WORDS[e.seen]}${e.text ? `, ${e.text}` : ''}`;
+    case 'photo':
+      return `photo: ${e.caption}`;
     case 'disturbance':
       return `disturbance: ${e.what}${e.text ? `, ${e.text}` : ''}`;
     case 'temperature':

@@ -1,4 +1,4 @@
-import type { Plan } from '@/core/plan/plan';
+import { certificateTitle, type Plan } from '@/core/plan/plan';
 
 /** Who seals and what the record may call itself. */
 export interface Sealer {
@@ -20,8 +20,7 @@ export function recordStatus(
 ): { status: RecordStatus; reason: string } {
   if (plan.practice || plan.gauges.some((g) => g.simulated))
     return { status: 'practice', reason: 'Practice record on a simulated installation.' };
-  if (!plan.procedure.certificate.licence)
-    return { status: 'certificate', reason: plan.procedure.certificate.title };
+  if (!plan.procedure.certificate.licence) return { status: 'certificate', reason: certificateTitle(plan) };
   if (!sealer.licence)
     return { status: 'not-a-certificate', reason: 'The sealer has no licence number on file.' };
   if (sealer.licence.until < day)

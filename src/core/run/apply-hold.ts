@@ -2,11 +2,14 @@
 import { PIPE_LIST_UNCERTAINTY } from '@/core/adequacy/rate';
 import type { Gauge } from '@/core/instrument/gauge';
 import type { HoldStage, IsolateStage, Stage } from '@/core/pack/types';
-import { acceptOf, inBand, ruleOf, type Plan } from '@/core/plan/plan';
-import { known, wanted } from '@/core/plan/formulas';
+import { acceptOf, applies, inBand, ruleOf, type Plan } from '@/core/plan/plan';
+import { known, volumeOfCall, wanted, type Working } from '@/core/plan/formulas';
 import { enteredCaps } from '@/core/plan/weakest';
 import {
+  add,
   breaks,
+  exact,
+  inUnit,
   compare,
   magnitude,
   parseWithUnit,
@@ -14,14 +17,19 @@ import {
   subtract,
   toNumber,
   type Exact,
+  type Limit,
 } from '@/core/quantity/exact';
 import { convert, UNITS } from '@/core/quantity/unit';
 import {
+  judgeDecay,
+  judgeFloor,
   judgeLetBy,
   judgeLockUp,
+  judgeMakeUp,
   judgeRate,
   judgeSettle,
   judgeStrength,
+  judgeStretch,
   judgeTightness,
   type HoldFacts,
   type Judgement,
@@ -37,6 +45,7 @@ import {
   perceptibleOf,
   permittedDrop,
   runningHold,
+  stageOf,
   stepOf,
   temperatureNeeded,
 } from './read';
@@ -52,8 +61,18 @@ export const mark = (state: RunState, text: string) => {
   if (!state.clockMarks.includes(text)) state.clockMarks.push(text);
 };
 
+/** Remembers a reading by name: later bands and holds refer to it. */
+export function keep(state: RunState, name: string | undefined, reading: Reading): void {
+  if (!name) return;
+  state.kept[name] = reading.figure;
+  state.keptReadings[name] = reading;
+}
+
 export const readingFrom = (
-  event: Extract<RunEvent, { kind: 'fill' | 'hold-start' | 'hold-end' | 'reading' }>,
+  event: Extract<
+    RunEvent,
+    { kind: 'fill' | 'hold-start' | 'hold-end' | 'reading' | 'pump-step' | 'pump-look' | 'draw-down' }
+  >,
   at: number,
 ): Reading => ({
   id: event.id,
@@ -67,7 +86,7 @@ export const readingFrom = (
 });
 
 /** What a reading above the weakest part in scope says; '' while it is not above it. */
-function passedCap(plan: Plan, figure: Exact): string {
+export function passedCap(plan: Plan, figure: Exact): string {
   const [weakest] = enteredCaps(plan);
   if (!weakest || UNITS[weakest.most.unit].dimension !== UNITS[figure.unit].dimension) return '';
   const most = wanted(weakest.most, figure.unit, 'down');
@@ -105,8 +124,17 @@ export function fill(
   const cap = passedCap(plan, event.figure);
   if (cap) return no('above-weakest', cap);
   if (stage.kind === 'fill') {
-    if (stage.keeps) state.kept[stage.keeps] = event.figure;
-    follow(plan, state, 'in-band', at);
+    const late =
+      stage.within !== undefined && reading.readMoment > visit.entered + stage.within.minutes * 60_000;
+    keep(state, stage.keeps, reading);
+    if (
+      stage.finding &&
+      compare(event.figure, wanted(parseWithUnit(stage.finding.above), event.figure.unit, 'up')) > 0
+    )
+      state.findings.push(`${showExact(event.figure)}: ${stage.finding.text}`);
+    if (stage.leaves && state.gauge)
+      state.watch = { figure: event.figure, gauge: state.gauge, at: reading.readMoment };
+    follow(plan, state, late ? 'late' : 'in-band', at);
   } else currentCycle(visit)!.fill = reading;
   return null;
 }
@@ -122,7 +150,8 @@ export function startHold(
   if ('missing' in found) return no('missing', found.missing);
   const spec = found.value;
   if (!spec || stepOf(state) !== 'start') return no('wrong-step', 'There is no hold to start here.');
-  if (!state.gauge) return no('no-gauge', 'Choose and zero the gauge first.');
+  const judging = gaugeOf(plan, state);
+  if (!judging) return no('no-gauge', 'Choose and zero the gauge first.');
   const start = readingFrom(event, at);
   if (start.late) return no('late-start', 'The start reading is too old. Read the gauge now and start.');
   if (spec.missing) return no('missing', spec.missing);
@@ -135,14 +164,17 @@ export function startHold(
     role: spec.role,
     minutes: spec.minutes,
     rule: spec.times.rule,
-    gauge: state.gauge,
+    gauge: judging.id,
     start,
     startedAt: at,
     startClock: { mono: event.mono, pageLoad: event.pageLoad, offset: event.offset },
     topUps: [],
     temperature: {},
     barometer: {},
+    witness: {},
   };
+  const held = stageOf(plan, visit);
+  if (held.kind === 'hold') keep(state, held.keepsStart, start);
   if (visit.kind === 'hold') visit.holds.push(hold);
   else if (spec.role === 'settle') currentCycle(visit)!.settle = hold;
   else currentCycle(visit)!.hold = hold;
@@ -189,6 +221,19 @@ export function endHold(
       'barometer-needed',
       'A hold this long needs the barometer at its start and end: log both, or say that there is none at hand. Then read the gauge.',
     );
+  if (stage.kind === 'hold' && stage.witness && hold.role === 'tightness' && !hold.witness.end)
+    return no(
+      'witness-needed',
+      `Look at the second place too (${stage.witness}) and say what its level did. Then read the mark.`,
+    );
+  if (
+    hold.role === 'make-up' &&
+    breaks(subtract(hold.start.figure, end.figure), perceptibleOf(plan, gauge, stage.part))
+  )
+    return no(
+      'not-restored',
+      `Bring it back to ${showExact(hold.start.figure)} first and log the water that takes: the make-up counts up to the starting pressure.`,
+    );
   const monoGap = event.mono - hold.startClock.mono - (at - hold.startedAt);
   if (event.pageLoad === hold.startClock.pageLoad && Math.abs(monoGap) > CLOCK_TOLERANCE_MS) {
     hold.clockMark = `The device's clocks disagreed by ${(Math.abs(monoGap) / 1000).toFixed(1)} s over this hold.`;
@@ -207,7 +252,7 @@ export function endHold(
     ...(b0 && b1 ? { barometer: [b0, b1] as const } : {}),
   };
   hold.judgement = judged(plan, state, stage, hold, facts);
-  if (stage.kind === 'hold' && stage.keeps) state.kept[stage.keeps] = end.figure;
+  if (stage.kind === 'hold') keep(state, stage.keeps, end);
   if (hold.judgement.outcome === 'rose') state.rises += 1;
   if (stage.kind === 'hold') {
     follow(plan, state, confirmed(state, hold.judgement.outcome, stage.confirmPasses), at);
@@ -327,7 +372,30 @@ function judged(plan: Plan, state: RunState, stage: Stage, hold: Hold, facts: Ho
         temperature: (minutes) => context.temperature(minutes),
       });
     }
+    case 'floor':
+      return judgeFloor(facts, perceptible, lowestOf(state, hold, facts.end), {
+        low: acceptOf(own?.accept?.low, 'low', context, plan, part)!,
+        high: acceptOf(own?.accept?.high, 'high', context, plan, part),
+      });
+    case 'stretch':
+      return judgeStretch(facts, perceptible, fallLimit(own!, gauge));
+    case 'decay':
+      return judgeDecay(facts, perceptible);
+    case 'make-up':
+      return judgeMakeUp(
+        facts,
+        perceptible,
+        madeUp(hold),
+        makeUpLimit(plan, state, own!, facts),
+        lowestOf(state, hold, facts.end),
+        acceptOf(own?.accept?.low, 'low', context, plan, part)!,
+      );
     case 'tightness':
+      if (own?.witness && hold.witness.end?.seen === 'fell')
+        return {
+          ...judgeTightness(facts, { perceptible, permitted: null, minutes: hold.minutes, lateAfter: 0 }),
+          outcome: 'witness',
+        };
       return judgeTightness(facts, {
         perceptible,
         permitted: own?.allowance ? permittedDrop(plan, state, part) : null,
@@ -336,6 +404,56 @@ function judged(plan: Plan, state: RunState, stage: Stage, hold: Hold, facts: Ho
       });
   }
 }
+
+/** The lowest accepted reading of a running hold, its end and what stood before each top-up included. */
+function lowestOf(state: RunState, hold: Hold, end: Exact): Exact {
+  const read = state.visits
+    .flatMap((v) => v.readings)
+    .filter((r) => !r.late && r.readMoment >= hold.start.readMoment)
+    .map((r) => (r.corrected ?? r).figure);
+  const unit = end.unit;
+  const scale = hold.start.figure.scale;
+  const streamed = state.visits
+    .flatMap((v) => v.trace)
+    .filter(([t]) => t >= hold.start.readMoment)
+    .map(([, digits]) => exact(digits, scale, unit));
+  return [...read, ...streamed, ...hold.topUps.map((t) => t.before), end].reduce((least, x) =>
+    compare(x, least) < 0 ? x : least,
+  );
+}
+/** The limit of a make-up under this plan's choices; null where none applies: the figure is for the engineer. */
+export function makeUpLimit(
+  plan: Plan,
+  state: RunState,
+  stage: HoldStage,
+  facts: Pick<HoldFacts, 'start' | 'end' | 'elapsedMs'>,
+): { value: Exact; source: string; working: Working } | null {
+  const rule = stage.permitted?.find((p) => applies(plan, stage.part, p.when));
+  if (!rule) return null;
+  const pa = (e: Exact) => convert(toNumber(e), e.unit, 'Pa');
+  const context = {
+    ...contextOf(plan, state, stage.part),
+    hold: { mean: (pa(facts.start) + pa(facts.end)) / 2, minutes: facts.elapsedMs / 60_000 },
+  };
+  const found = volumeOfCall(rule.volume, context);
+  // rounded down to a millilitre: what is measured is no finer
+  return {
+    value: exact(Math.floor(found.litres * 1000 + 1e-9), 3, 'l'),
+    source: rule.source,
+    working: found.working,
+  };
+}
+/** All water added during a hold, in litres. */
+export const madeUp = (hold: Hold): Exact =>
+  hold.topUps.reduce<Exact>(
+    (sum, t) => (t.added ? add(sum, inUnit(t.added, 'l', 4, 'up')) : sum),
+    exact(0, 4, 'l'),
+  );
+/** The fall that a stretch hold permits, in the gauge's unit, rounded towards the stricter side. */
+export const fallLimit = (stage: HoldStage, gauge: Gauge): Limit => {
+  const { value, broken, source } = stage.fall!;
+  return { value: wanted(parseWithUnit(value), gauge.resolution.unit, 'down'), broken, source };
+};
 
 /** Counts failing and passing holds: a pass after fails must be confirmed by as many passes in a row as the rule says. */
 export function confirmed(state: RunState, outcome: string, needed = 1): string {
@@ -402,8 +520,18 @@ export function topUp(
   at: number,
 ): Refusal | null {
   const hold = runningHold(state);
-  const entry = { before: event.before, after: event.after, at, byName: event.byName };
-  if (hold?.role === 'settle') {
+  const entry = {
+    before: event.before,
+    after: event.after,
+    ...(event.added ? { added: event.added } : {}),
+    at,
+    byName: event.byName,
+  };
+  if (hold?.role === 'make-up' && !event.added)
+    return no('added', 'Type how much water it took: the make-up is what this hold measures.');
+  if (event.added && (UNITS[event.added.unit].dimension !== 'volume' || event.added.digits < 0))
+    return no('added', 'The water added is a volume of zero or more.');
+  if (hold?.role === 'settle' || hold?.role === 'make-up') {
     hold.topUps.push(entry);
     return null;
   }

@@ -113,7 +113,32 @@ export const eventSchema = oneOf('kind', {
       .required()
       .strict(true),
   }),
-  'top-up': of({ before: exactSchema, after: exactSchema }),
+  'top-up': of({
+    before: exactSchema,
+    after: exactSchema,
+    added: exactSchema.optional().default(undefined),
+  }),
+  'pump-step': of({
+    ...timed,
+    added: exactSchema.optional().default(undefined),
+    strokes: yup.number().strict(true).integer().min(0).max(100_000).optional(),
+  }),
+  'pump-look': of({ ...timed, joints: word().oneOf(['dry', 'drips']), where: text(200) }),
+  'pump-failed': of({ text: word(500) }),
+  'draw-down': of({ ...timed, volume: exactSchema }),
+  witness: of({
+    when: word().oneOf(['start', 'end']),
+    seen: word().oneOf(['same', 'fell', 'rose']),
+    text: text(300),
+  }),
+  photo: of({
+    hash: yup
+      .string()
+      .strict(true)
+      .required()
+      .matches(/^[0-9a-f]{64}$/),
+    caption: text(300),
+  }),
   disturbance: of({ what: word(), text: text(500) }),
   temperature: of({ when: word().oneOf(['start', 'end']), figure: exactSchema }),
   barometer: of({

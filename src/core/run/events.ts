@@ -62,7 +62,22 @@ export type Payload =
       readonly unit: Unit;
       readonly points: readonly (readonly [number, number])[];
     }
-  | { readonly kind: 'top-up'; readonly before: Exact; readonly after: Exact }
+  /** `added`: water pumped in, where it was measured. */
+  | { readonly kind: 'top-up'; readonly before: Exact; readonly after: Exact; readonly added?: Exact }
+  /** A step of staged pumping reached; `added`: what the pump delivered since the step before. */
+  | ({ readonly kind: 'pump-step'; readonly added?: Exact; readonly strokes?: number } & Timed)
+  | ({ readonly kind: 'pump-look'; readonly joints: 'dry' | 'drips'; readonly where: string } & Timed)
+  | { readonly kind: 'pump-failed'; readonly text: string }
+  | ({ readonly kind: 'draw-down'; readonly volume: Exact } & Timed)
+  /** The level seen at a second place. */
+  | {
+      readonly kind: 'witness';
+      readonly when: 'start' | 'end';
+      readonly seen: 'same' | 'fell' | 'rose';
+      readonly text: string;
+    }
+  /** A photo the office keeps beside the run, by its hash. */
+  | { readonly kind: 'photo'; readonly hash: string; readonly caption: string }
   | { readonly kind: 'disturbance'; readonly what: string; readonly text: string }
   | { readonly kind: 'temperature'; readonly when: 'start' | 'end'; readonly figure: Exact }
   /** `none`: no barometer at hand, said once; the record prints it. */

@@ -1,5 +1,5 @@
 /** What a hold is: its role, band, and minutes by rule, by house standard and by need. */
-import { neededMinutes, type HoldSetting } from '@/core/adequacy/gas';
+import type { HoldSetting } from '@/core/adequacy/gas';
 import type { Gauge } from '@/core/instrument/gauge';
 import type { BandSpec, HoldRole, MinutesSpec } from '@/core/pack/types';
 import {
@@ -15,6 +15,7 @@ import {
 import { known, minutesOf, type FormulaContext, type Working } from '@/core/plan/formulas';
 import { parseWithUnit, toNumber, type Exact } from '@/core/quantity/exact';
 import { convert } from '@/core/quantity/unit';
+import { holdSees } from './hold-sees';
 import { contextOf, currentCycle, currentVisit, gaugeOf, perceptibleOf, stageOf } from './read';
 import type { RunState } from './state';
 
@@ -98,18 +99,16 @@ export function minutesFor(
   spec: MinutesSpec,
   source: string,
   judged: boolean,
+  judging?: Gauge | null,
 ): HoldMinutes {
   const { minutes, working } = ruleMinutes(plan, part, spec, contextOf(plan, state, part));
   const house = typeof spec === 'number' ? null : (spec.house ?? null);
   const longest = typeof spec !== 'number' && spec.plans === 'longest';
-  const setting = judged && longest ? holdSetting(plan, state, minutes, part) : null;
+  const sees =
+    judged && longest ? known(() => holdSees(plan, state, part, judging ?? gaugeOf(plan, state))) : null;
   const needed =
-    setting && setting.pressure > 0
-      ? (neededMinutes(
-          setting,
-          toNumber(leakThatMatters(plan, part)),
-          ruleOf(plan, part).temperatureDefault,
-        ) ?? 'over-a-day')
+    sees && 'value' in sees && sees.value
+      ? (sees.value.needed(toNumber(leakThatMatters(plan, part))) ?? 'over-a-day')
       : null;
   return {
     rule: minutes,

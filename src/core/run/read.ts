@@ -1,5 +1,5 @@
 /** What the state of a run says: where it stands, what it waits for, which limits hold. Nothing here changes it. */
-import { gaugeClass, perceptibleMovement, type Gauge } from '@/core/instrument/gauge';
+import { gaugeClass, LEVEL_MARK, perceptibleMovement, type Gauge } from '@/core/instrument/gauge';
 import { valvesOf } from '@/core/installation/section';
 import type { CheckItem, ChecksStage, HoldStage, IsolateStage, Stage } from '@/core/pack/types';
 import { allowanceOf, applies, caseOf, formulaContext, limitsOf, ruleOf, type Plan } from '@/core/plan/plan';
@@ -12,14 +12,19 @@ export const currentVisit = (state: RunState): Visit | null =>
 
 export const stageOf = (plan: Plan, visit: Visit): Stage => plan.procedure.stages[visit.stage]!;
 
-export const gaugeOf = (plan: Plan, state: RunState): Gauge | null =>
-  plan.gauges.find((g) => g.id === state.gauge) ?? null;
+/** The gauge of the present stage: the level mark where the stage reads one, otherwise the one chosen. */
+export const gaugeOf = (plan: Plan, state: RunState): Gauge | null => {
+  const visit = currentVisit(state);
+  const stage = visit && stageOf(plan, visit);
+  if (stage && 'by' in stage && stage.by === 'level') return LEVEL_MARK;
+  return plan.gauges.find((g) => g.id === state.gauge) ?? null;
+};
 
 export const currentCycle = (visit: Visit): Cycle | null => visit.cycles[visit.cycles.length - 1] ?? null;
 
 /** The gauge that judged a hold. */
 export const gaugeOfHold = (plan: Plan, hold: Hold): Gauge | null =>
-  plan.gauges.find((g) => g.id === hold.gauge) ?? null;
+  hold.gauge === LEVEL_MARK.id ? LEVEL_MARK : (plan.gauges.find((g) => g.id === hold.gauge) ?? null);
 
 /** The part the run stands in, or stood in last; null where the procedure has none. */
 export const partNow = (plan: Plan, state: RunState): string | null => {
@@ -38,6 +43,7 @@ export const contextOf = (plan: Plan, state: RunState, part: string | null | und
   formulaContext(plan, part, {
     gauge: gaugeOf(plan, state),
     kept: state.kept,
+    keptAt: Object.fromEntries(Object.entries(state.keptReadings).map(([k, r]) => [k, r.readMoment])),
     ...(state.volume ? { volume: state.volume.figure.value } : {}),
   });
 
@@ -54,6 +60,10 @@ export function stepOf(state: RunState): Step {
       return 'answer';
     case 'volume':
       return 'choose';
+    case 'pump':
+      return visit.pumped.length && !visit.pumped[visit.pumped.length - 1]!.look ? 'run' : 'start';
+    case 'draw-down':
+      return 'fill';
     case 'dial':
       return visit.dial ? 'run' : 'start';
     case 'zero':
@@ -97,7 +107,9 @@ export function expectation(state: RunState): string {
   const visit = currentVisit(state);
   if (!visit) return state.phase;
   const tries =
-    visit.holds.length + visit.cycles.reduce((n, c) => n + (c.settle ? 1 : 0) + (c.hold ? 1 : 0) + 1, 0);
+    visit.holds.length +
+    visit.pumped.length +
+    visit.cycles.reduce((n, c) => n + (c.settle ? 1 : 0) + (c.hold ? 1 : 0) + 1, 0);
   return `${visit.ordinal}:${visit.stage}:${stepOf(state)}:${tries}`;
 }
 
@@ -117,6 +129,12 @@ export function checkLines(
           item,
           subject: { id: v.id, name: v.name, place: v.place },
         }));
+    if (item.each === 'loop')
+      return (plan.system.loops ?? []).map((l) => ({
+        id: `${item.key}/${l.id}`,
+        item,
+        subject: { id: l.id, name: l.name, place: l.flowMeter },
+      }));
     if (!caseOf(plan, stage.part).appliances) return [];
     return plan.system.appliances
       .filter((a) => (item.each === 'pilot' ? a.hasPilot : item.each === 'lid' ? a.hasLid : true))

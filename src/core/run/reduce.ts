@@ -14,6 +14,7 @@ import {
   measureVolume,
   startDial,
 } from './apply-found';
+import { drawDown, pumpFailed, pumpLook, pumpStep, witness } from './apply-water';
 import { classUnsafe, clearDebt, correct, sign, stream } from './apply-closing';
 
 /**
@@ -35,6 +36,10 @@ export function reduce(plan: Plan, events: readonly PlacedEvent[]): RunState {
     rises: 0,
     taken: {},
     kept: {},
+    keptReadings: {},
+    findings: [],
+    watch: null,
+    photos: [],
     joints: [],
     observations: [],
     inventory: [],
@@ -105,12 +110,28 @@ export const TRANSITIONS = new Set([
   'volume',
   'dial-start',
   'dial-end',
+  'pump-step',
+  'pump-look',
+  'pump-failed',
+  'draw-down',
+  'witness',
 ]);
 
 export function apply(plan: Plan, state: RunState, event: RunEvent): Refusal | null {
   const at = momentOf(event);
   if (event.kind === 'note') {
     state.notes.push({ at, byName: event.byName, text: event.text, kind: 'note' });
+    return null;
+  }
+  if (event.kind === 'photo') {
+    if (!state.photos.some((p) => p.hash === event.hash && p.caption === event.caption))
+      state.photos.push({
+        hash: event.hash,
+        caption: event.caption,
+        visit: state.visits.length,
+        at,
+        byName: event.byName,
+      });
     return null;
   }
   if (event.kind === 'stop') {
@@ -198,6 +219,16 @@ export function apply(plan: Plan, state: RunState, event: RunEvent): Refusal | n
       return null;
     case 'volume':
       return measureVolume(plan, state, stage, event, at);
+    case 'pump-step':
+      return pumpStep(plan, state, visit, stage, event, at);
+    case 'pump-look':
+      return pumpLook(plan, state, visit, stage, event, at);
+    case 'pump-failed':
+      return pumpFailed(plan, state, visit, stage, event, at);
+    case 'draw-down':
+      return drawDown(plan, state, visit, stage, event, at);
+    case 'witness':
+      return witness(state, stage, event, at);
     case 'dial-start':
       return startDial(plan, state, visit, stage, event, at);
     case 'dial-end':

@@ -22,7 +22,8 @@ import { expectedItems } from './inventory';
  * device would have made, so that demo history, tests and benchmarks go through the real path.
  *
  * verbs: checks (answers every open line; further arguments `line=yes`), gauge NAME, zero F, fill F, start F, end F,
- * read F, topup F F, disturb WHAT, temperature start|end F, barometer start|end|none F, observe KEY, skip REASON TEXT,
+ * read F, topup F F [LITRES], pump F [LITRES [STROKES]], look F dry|drips [WHERE], nopump WHY, drawn F LITRES,
+ * witness start|end same|fell|rose [TEXT], photo HASH CAPTION, disturb WHAT, temperature start|end F, barometer start|end|none F, observe KEY, skip REASON TEXT,
  * note TEXT, stop, reason R TEXT, joint NAME FOUND [SIZE], proceed, seen WHAT TEXT, volume [DRAWN BEFORE AFTER],
  * mark TEXT, still [WHY], moved TURNS, input APPLIANCE TURNS SECONDS, inventory all | ID POINT=SAID..., short F WHY,
  * putback, unsafe DANGER ACTION TEXT TOLD, sign NAME, customer NAME, refuse NAME WHY
@@ -134,7 +135,33 @@ function payloads(
     case 'read':
       return [{ kind: 'reading', ...timed(first) }];
     case 'topup':
-      return [{ kind: 'top-up', before: figure(first), after: figure(second) }];
+      return [
+        {
+          kind: 'top-up',
+          before: figure(first),
+          after: figure(second),
+          ...(args[2] ? { added: parseFigure(args[2], 'l') } : {}),
+        },
+      ];
+    case 'pump':
+      return [
+        {
+          kind: 'pump-step',
+          ...timed(first),
+          ...(second ? { added: parseFigure(second, 'l') } : {}),
+          ...(args[2] ? { strokes: Number(args[2]) } : {}),
+        },
+      ];
+    case 'look':
+      return [{ kind: 'pump-look', ...timed(first), joints: second as 'dry', where: args[2] ?? '' }];
+    case 'nopump':
+      return [{ kind: 'pump-failed', text: first }];
+    case 'drawn':
+      return [{ kind: 'draw-down', ...timed(first), volume: parseFigure(second, 'l') }];
+    case 'witness':
+      return [{ kind: 'witness', when: first as 'end', seen: second as 'same', text: args[2] ?? '' }];
+    case 'photo':
+      return [{ kind: 'photo', hash: first, caption: second }];
     case 'disturb':
       return [{ kind: 'disturbance', what: first, text: second }];
     case 'temperature':

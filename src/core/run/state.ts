@@ -29,6 +29,8 @@ export interface Reading {
 export interface TopUp {
   readonly before: Exact;
   readonly after: Exact;
+  /** Water pumped in, where it was measured. */
+  readonly added?: Exact;
   readonly at: number;
   readonly byName: string;
 }
@@ -47,6 +49,8 @@ export interface Hold {
   readonly topUps: TopUp[];
   readonly temperature: { start?: Exact; end?: Exact };
   readonly barometer: { start?: Exact; end?: Exact; none?: true };
+  /** What a second place showed of the level. */
+  readonly witness: { start?: Witness; end?: Witness };
   /** Why it was ended before the planned minutes. */
   short?: string;
   end?: Reading;
@@ -88,9 +92,38 @@ export interface Visit {
   /** Streamed display values: server-line ms and digits of the gauge's scale. */
   readonly trace: (readonly [number, number])[];
   dial?: DialWatch;
+  /** Steps of staged pumping reached so far. */
+  readonly pumped: PumpStep[];
+  drawn?: DrawnDown;
   readonly inputs: DialInput[];
   skipped?: { readonly reason: string; readonly text: string; readonly sound: boolean };
   split?: string;
+}
+export interface Witness {
+  readonly seen: 'same' | 'fell' | 'rose';
+  readonly text: string;
+  readonly at: number;
+}
+/** One step of staged pumping: reached, then looked at after its pause. */
+export interface PumpStep {
+  readonly reached: Reading;
+  readonly added?: Exact;
+  readonly strokes?: number;
+  /** Gas trapped in the section by this step's strokes, at atmospheric pressure. */
+  readonly air?: { readonly litres: number; readonly percent: number };
+  /** It rose faster than the pack's figure. */
+  readonly fast?: string;
+  look?: { readonly reading: Reading; readonly joints: 'dry' | 'drips'; readonly where: string };
+}
+/** The decay loss, drained into a measured vessel. */
+export interface DrawnDown {
+  readonly from: Exact;
+  readonly to: Exact;
+  readonly volume: Exact;
+  readonly minutes: number;
+  /** l/h as measured, and carried to the test pressure by each law. */
+  readonly rate: Figure;
+  readonly scaled: { readonly laminar: number; readonly orifice: number };
 }
 /** A meter dial watched: its mark, and what it did. */
 export interface DialWatch {
@@ -168,8 +201,20 @@ export interface RunState {
   /** Unexplained rises of judged holds: the repeat after one needs its temperatures. */
   rises: number;
   taken: Record<string, number>;
-  /** Readings kept by name for later bands. */
+  /** Readings kept by name for later bands, and the readings themselves. */
   kept: Record<string, Exact>;
+  keptReadings: Record<string, Reading>;
+  /** Said by the rule about a reading that is not judged. */
+  findings: string[];
+  /** The section was left at this pressure with its gauge on. */
+  watch: { readonly figure: Exact; readonly gauge: string; readonly at: number } | null;
+  photos: {
+    readonly hash: string;
+    readonly caption: string;
+    readonly visit: number;
+    readonly at: number;
+    readonly byName: string;
+  }[];
   joints: JointState[];
   observations: {
     readonly what: ObservationKind;

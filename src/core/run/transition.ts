@@ -1,4 +1,6 @@
 /** How a run moves on: entering stages, following the pack's graph, breaking holds. */
+import { known } from '@/core/plan/formulas';
+import { minutesFor } from './hold-spec';
 import { edgesOf, type Edge, type IsolateStage, type Part } from '@/core/pack/types';
 import { applies, type Plan } from '@/core/plan/plan';
 import type { Cycle, RunState, Visit } from './state';
@@ -32,11 +34,31 @@ export function enter(plan: Plan, state: RunState, key: string, at: number): voi
     holds: [],
     cycles: [],
     readings: [],
+    pumped: [],
     trace: [],
     inputs: [],
   };
   if (stage.kind === 'isolate-and-repeat') visit.cycles.push(firstCycle(plan, stage));
   state.visits.push(visit);
+  // a hold that begins with a reading already taken runs from that reading: nothing may lie between
+  const since = stage.kind === 'hold' ? stage.since : undefined;
+  const start = since ? state.keptReadings[since] : undefined;
+  if (!start || stage.kind !== 'hold') return;
+  const found = known(() => minutesFor(plan, state, stage.part, stage.minutes, stage.minutesSource, false));
+  if ('missing' in found) return;
+  visit.holds.push({
+    role: stage.role,
+    minutes: found.value.planned,
+    rule: found.value.rule,
+    gauge: state.gauge ?? '',
+    start,
+    startedAt: start.readMoment,
+    startClock: { mono: 0, pageLoad: '', offset: 0 },
+    topUps: [],
+    temperature: {},
+    barometer: {},
+    witness: {},
+  });
 }
 
 export function firstCycle(plan: Plan, stage: IsolateStage): Cycle {
@@ -143,9 +165,11 @@ export function returnToFill(plan: Plan, state: RunState, at: number): void {
   }
   visit.left = at;
   visit.outcome = 'broken';
+  const held = plan.procedure.stages[visit.stage];
+  if (held?.kind === 'hold' && held.restart) return enter(plan, state, held.restart, at);
   const part = plan.procedure.stages[visit.stage]?.part;
   const last = [...state.visits]
     .reverse()
-    .find((v) => v.kind === 'fill' && plan.procedure.stages[v.stage]?.part === part);
+    .find((v) => (v.kind === 'fill' || v.kind === 'pump') && plan.procedure.stages[v.stage]?.part === part);
   enter(plan, state, last?.stage ?? visit.stage, at);
 }

@@ -1,8 +1,12 @@
 import imperialJson from '@packs/gas-imperial.json';
 import leakRateJson from '@packs/gas-leak-rate.json';
+import waterHouseJson from '@packs/water-house.json';
+import waterMainsJson from '@packs/water-mains.json';
+import waterPipeworkJson from '@packs/water-pipework.json';
 import propaneJson from '@packs/propane.json';
 import type { Gauge } from '@/core/instrument/gauge';
 import type { System } from '@/core/installation/section';
+import { pipeFigures } from '@/core/installation/pipes';
 import { loadPack } from '@/core/pack/load';
 import type { Pack } from '@/core/pack/types';
 import { makePlan, type Plan } from '@/core/plan/plan';
@@ -18,9 +22,23 @@ export const packs: Record<string, Pack> = {
   imperial: loadPack(imperialJson),
   leakRate: loadPack(leakRateJson),
   propane: loadPack(propaneJson),
+  waterHouse: loadPack(waterHouseJson),
+  waterPipework: loadPack(waterPipeworkJson),
+  waterMains: loadPack(waterMainsJson),
 };
 export const packWith = (id: string): Pack =>
   Object.values(packs).find((p) => [...p.procedures, ...(p.sequences ?? [])].some((x) => x.id === id))!;
+
+/** Systems of the quarter that a water pack is tried on. */
+const waterSystem = (pack: string, medium: string | undefined): System | null =>
+  medium === 'drain'
+    ? gateDrain()
+    : ((
+        { 'water-house': gatehouse, 'water-mains': riverLane, 'water-pipework': dyeHouse } as Record<
+          string,
+          () => System
+        >
+      )[pack]?.() ?? null);
 
 const other = (n: number, over: Partial<Gauge>): Gauge => gauge({ id: uuid(n, 9), serial: `S${n}`, ...over });
 export const gauges = {
@@ -49,6 +67,7 @@ export const gauges = {
     resolution: q('0.5 inWC'),
   }),
   bar: other(15, { name: 'B-2', least: q('0 bar'), greatest: q('2.5 bar'), resolution: q('0.001 bar') }),
+  wide: other(18, { name: 'W-16', least: q('0 bar'), greatest: q('16 bar'), resolution: q('0.01 bar') }),
   mbar: other(17, { name: 'M-1', least: q('0 mbar'), greatest: q('500 mbar'), resolution: q('0.01 mbar') }),
 };
 const appliance = (id: string, name: string, maxInlet?: string) => ({
@@ -108,6 +127,68 @@ export const trailer = (over: Partial<System> = {}): System =>
     ...over,
   });
 
+const waterPipe = (
+  name: string,
+  table: string,
+  nominal: string,
+  length: string,
+): System['pipes'][number] => ({
+  id: name,
+  name,
+  material: table,
+  ...(({ nominal: size, bore }) => ({ size, bore }))(pipeFigures(table, nominal)),
+  length: q(length),
+  table,
+  nominal,
+});
+/** Copper and PE-X of the dye house: 4 bar working, no appliances. */
+export const dyeHouse = (over: Partial<System> = {}): System =>
+  bakery({
+    name: 'Dye house water',
+    medium: 'water',
+    workingPressure: q('4 bar'),
+    supplyPressure: q('4 bar'),
+    supplyValve: 'main stop valve',
+    meter: { kind: 'none', name: 'none', volume: q('0 l') },
+    pipes: [waterPipe('Riser', 'copper-standard', '22 × 1.0', '30 m')],
+    appliances: [],
+    ...over,
+  });
+/** The gatehouse: supply at 60 psi behind the meter, and a drain under its slab. */
+export const gatehouse = (over: Partial<System> = {}): System =>
+  dyeHouse({ name: 'Gatehouse supply', workingPressure: q('60 psi'), supplyPressure: q('60 psi'), ...over });
+export const gateDrain = (over: Partial<System> = {}): System =>
+  dyeHouse({
+    name: 'Gatehouse drain',
+    medium: 'drain',
+    workingPressure: q('0 bar'),
+    supplyPressure: q('0 bar'),
+    surfaces: [
+      { id: 's1', name: 'Opening', bore: q('100 mm'), count: 1 },
+      { id: 's2', name: 'Closet risers', bore: q('100 mm'), count: 2 },
+    ],
+    heights: { datum: 'gate sill', slab: q('0 m'), lowest: q('-1.2 m') },
+    ...over,
+  });
+/** River lane: 300 m of ductile iron, 6 in. */
+export const riverLane = (over: Partial<System> = {}): System =>
+  dyeHouse({
+    name: 'River lane main',
+    workingPressure: q('100 psi'),
+    supplyPressure: q('100 psi'),
+    pipes: [
+      {
+        id: 'm',
+        name: 'Main',
+        material: 'ductile iron',
+        size: q('6 in'),
+        bore: q('6.28 in'),
+        length: q('1000 ft'),
+      },
+    ],
+    ...over,
+  });
+
 export function planOf(
   procedureId: string,
   over: {
@@ -128,7 +209,9 @@ export function planOf(
     organisation: { id: uuid(1, 1), name: 'Hollin & Daughters' },
     site: { id: uuid(1, 4), name: 'Quarter', address: 'Millrace Quarter', customer: 'A. Customer' },
     system:
-      over.system ?? (pack.id === 'propane' ? trailer() : pack.id === 'gas-imperial' ? kiln() : bakery()),
+      over.system ??
+      waterSystem(pack.id, 'media' in found ? found.media?.[0] : undefined) ??
+      (pack.id === 'propane' ? trailer() : pack.id === 'gas-imperial' ? kiln() : bakery()),
     pack,
     packHash: 'test',
     procedureId,

@@ -1,11 +1,15 @@
 /** What the judged hold could have seen, and how much it measured: printed beside the rule result, never instead of it. */
-import { neededMinutes, smallestVisibleLeak } from '@/core/adequacy/gas';
+import { LEVEL_MARK, type Gauge } from '@/core/instrument/gauge';
+import { freeSurface, systemStiffness } from '@/core/installation/section';
+import type { HoldStage } from '@/core/pack/types';
 import { leakRate } from '@/core/medium/gas';
 import { ruleOf, type Plan } from '@/core/plan/plan';
-import { parseWithUnit, showExact, toNumber, type Exact } from '@/core/quantity/exact';
+import { magnitude, parseWithUnit, showExact, toNumber, type Exact } from '@/core/quantity/exact';
 import { decimalsFor, showFigure, type Figure } from '@/core/quantity/figure';
-import { convert } from '@/core/quantity/unit';
-import { holdSetting, leakThatMatters, volumeOf } from '@/core/run/hold-spec';
+import { convert, UNITS } from '@/core/quantity/unit';
+import { fallLimit } from '@/core/run/apply-hold';
+import { holdSees } from '@/core/run/hold-sees';
+import { leakThatMatters, volumeOf } from '@/core/run/hold-spec';
 import { gaugeOfHold } from '@/core/run/read';
 import type { DialWatch, Hold, RunState, Visit } from '@/core/run/state';
 
@@ -23,20 +27,55 @@ export function adequacyOf(
   hold: Hold | null,
   part: string | null,
 ): Adequacy | null {
-  if (!hold?.judgement || hold.role === 'strength') return null;
-  const pressure = convert(toNumber(hold.start.figure), hold.start.figure.unit, 'Pa');
+  if (!hold?.judgement || hold.role === 'strength' || hold.role === 'make-up') return null;
+  const level = hold.gauge === LEVEL_MARK.id;
+  const pressure = level ? undefined : convert(toNumber(hold.start.figure), hold.start.figure.unit, 'Pa');
   const gauge = gaugeOfHold(plan, hold);
-  const setting = holdSetting(plan, state, hold.judgement.elapsedMs / 60000, part, pressure, gauge);
-  if (!setting || pressure <= 0) return null;
-  const d = ruleOf(plan, part).temperatureDefault;
-  const figure = smallestVisibleLeak(setting, d);
+  if (pressure !== undefined && pressure <= 0) return null;
+  const logged = hold.temperature.start && hold.temperature.end && ruleOf(plan, part).fills === 'liquid';
+  const sees = holdSees(plan, state, part, gauge, pressure, logged ? LOGGED_KELVIN : undefined);
+  if (!sees) return null;
+  // what a stretching pipe is allowed to fall, a leak may hide in
+  const stage = stageOfHold(plan, state, hold);
+  const hidden = stage?.role === 'stretch' && gauge ? hiddenInStretch(plan, stage, hold, gauge) : null;
+  const figure = hidden ?? sees.figure(hold.judgement.elapsedMs / 60000);
   const matters = leakThatMatters(plan, part);
-  const needed = neededMinutes(setting, toNumber(matters), d);
+  const needed = hidden ? null : sees.needed(toNumber(matters));
   const enough = figure.value <= toNumber(matters);
   const text = enough
     ? `This hold could have shown a leak of ${showFigure(figure)}; the leak that matters here is ${showExact(matters)}.`
-    : `This hold could not have seen a leak below ${showFigure(figure)}; the leak that matters here is ${showExact(matters)}. ${needed === null ? 'A day would not be enough with this gauge: take a finer one or a smaller section.' : `This gauge and volume need ${needed} min.`}`;
+    : `This hold could not have seen a leak below ${showFigure(figure)}; the leak that matters here is ${showExact(matters)}. ${hidden ? 'Stretch and leak cannot be told apart inside the permitted fall.' : needed === null ? 'A day would not be enough with this gauge: take a finer one or a smaller section.' : `This gauge and volume need ${needed} min.`}`;
   return { figure, enough, neededMinutes: needed, matters: showExact(matters), text };
+}
+
+/** Standard uncertainty of a temperature difference read twice on one thermometer of 0.1 K, K. */
+const LOGGED_KELVIN = 0.1;
+const stageOfHold = (plan: Plan, state: RunState, hold: Hold): HoldStage | null => {
+  const visit = state.visits.find((v) => v.holds.includes(hold));
+  const stage = visit && plan.procedure.stages[visit.stage];
+  return stage?.kind === 'hold' ? stage : null;
+};
+/** A leak that stays inside the fall permitted to stretched pipe is not seen: q = C x permitted fall / t. */
+function hiddenInStretch(plan: Plan, stage: HoldStage, hold: Hold, gauge: Gauge): Figure | null {
+  const pressure = convert(toNumber(hold.start.figure), hold.start.figure.unit, 'Pa');
+  const full = systemStiffness(plan.system, pressure);
+  if (!full) return null;
+  const fall = fallLimit(stage, gauge);
+  const minutes = hold.judgement!.elapsedMs / 60_000;
+  const value = (full.c * convert(toNumber(fall.value), fall.value.unit, 'Pa') * 1000 * 60) / minutes;
+  return {
+    name: 'leak that would stay inside the permitted fall',
+    value,
+    unit: 'l/h',
+    decimals: decimalsFor(value),
+    formula: 'q = C × permitted fall / t',
+    inputs: [
+      { name: 'C, stiffness of the full section', value: `${(full.c / 1e-11).toPrecision(3)} ml/bar` },
+      { name: 'permitted fall', value: showExact(fall.value) },
+      { name: 't', value: `${minutes.toFixed(1)} min` },
+    ],
+    source: 'Elastic water and pipe wall; measurement chapter 7.2',
+  };
 }
 
 /** Smallest leak a watched dial can show: the part of a turn an eye sees x volume per turn / time. */
@@ -84,6 +123,8 @@ export function measuredRate(
   const judgement = hold?.judgement;
   if (!hold || !judgement || !hold.end || judgement.elapsedMs <= 0 || hold.role === 'strength') return null;
   if (judgement.rate) return judgement.rate.rate;
+  const fills = ruleOf(plan, part).fills;
+  if (fills) return liquidRate(plan, hold, fills);
   const pa = (figure: Exact) => convert(toNumber(figure), figure.unit, 'Pa');
   const start = pa(hold.start.figure);
   const atTest = leakRate(
@@ -103,6 +144,66 @@ export function measuredRate(
     inputs: [...atTest.inputs, { name: 'p_working / p_test', value: (working / start).toFixed(3) }],
   };
 }
+/** What a movement of water means as a loss, at the pressure of the hold: Q = C dp/t, or the fall of the surfaces. */
+function liquidRate(plan: Plan, hold: Hold, fills: 'liquid' | 'level'): Figure | null {
+  const judgement = hold.judgement!;
+  if (judgement.makeUp) {
+    const hours = judgement.elapsedMs / 3_600_000;
+    const value = toNumber(judgement.makeUp.added) / hours;
+    return {
+      name: 'make-up at test pressure',
+      value,
+      unit: 'l/h',
+      decimals: decimalsFor(value),
+      formula: 'Q = water added / t',
+      inputs: [
+        { name: 'water added', value: showExact(judgement.makeUp.added) },
+        { name: 't', value: `${hours.toFixed(2)} h` },
+      ],
+      source: 'Make-up at test pressure; water chapter 3.6',
+    };
+  }
+  const seconds = judgement.elapsedMs / 1000;
+  const fall = -toNumber(judgement.change);
+  const unit = judgement.change.unit;
+  if (fills === 'level') {
+    const surface = freeSurface(plan.system);
+    if (!(surface > 0) || UNITS[unit].dimension !== 'length') return null;
+    const value = ((surface * convert(fall, unit, 'm')) / seconds) * 1000 * 3600;
+    return {
+      name: 'loss by the level',
+      value,
+      unit: 'l/h',
+      decimals: decimalsFor(value),
+      formula: 'Q = Σ free surfaces × fall / t',
+      inputs: [
+        { name: 'Σ free surfaces', value: `${surface.toFixed(4)} m²` },
+        { name: 'fall', value: showExact(magnitude(judgement.change)) },
+        { name: 't', value: `${(seconds / 60).toFixed(1)} min` },
+      ],
+      source: 'All free surfaces at the level; water chapter 3.2',
+    };
+  }
+  if (UNITS[unit].dimension !== 'pressure') return null;
+  const start = hold.start.figure;
+  const full = systemStiffness(plan.system, convert(toNumber(start), start.unit, 'Pa'));
+  if (!full) return null;
+  const value = ((full.c * convert(fall, unit, 'Pa')) / seconds) * 1000 * 3600;
+  return {
+    name: 'loss at test pressure, were the whole fall a leak',
+    value,
+    unit: 'l/h',
+    decimals: decimalsFor(value),
+    formula: 'Q = C × Δp / t',
+    inputs: [
+      { name: 'C, stiffness of the full section', value: `${(full.c / 1e-11).toPrecision(3)} ml/bar` },
+      { name: 'Δp', value: showExact(judgement.change) },
+      { name: 't', value: `${(seconds / 60).toFixed(1)} min` },
+    ],
+    source: 'Elastic water and pipe wall; measurement chapter 7.2',
+  };
+}
+
 /** A class bound in words: "below 1 l/h". */
 export const classBound = (below: string | undefined): string =>
   below === undefined ? 'no upper bound' : `below ${showExact(parseWithUnit(below))}`;

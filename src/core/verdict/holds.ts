@@ -7,7 +7,7 @@ import type { Hold, RunState, Visit } from '@/core/run/state';
 export const visitsOf = (plan: Plan, state: RunState, part: string | null): readonly Visit[] =>
   part === null ? state.visits : state.visits.filter((v) => plan.procedure.stages[v.stage]?.part === part);
 
-const DECIDES = new Set(['tightness', 'leak-rate', 'strength']);
+const DECIDES = new Set(['tightness', 'leak-rate', 'strength', 'floor', 'stretch', 'make-up']);
 
 /** The judged hold that decides: the last one with a result, of the whole section or (isolate) the subject. */
 export function decidingHold(

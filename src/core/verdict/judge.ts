@@ -1,5 +1,6 @@
 import { convertRate, rateInterval, type RateInterval } from '@/core/adequacy/rate';
 import { leakRate } from '@/core/medium/gas';
+import type { Working } from '@/core/plan/formula';
 import type { RateClass } from '@/core/pack/types';
 import {
   breaks,
@@ -29,6 +30,12 @@ export interface Judgement {
   readonly accept?: { readonly low: AcceptedBound | null; readonly high: AcceptedBound | null };
   /** Measured leak rate with its 95 % interval at working pressure, l/h, and the class it falls in. */
   readonly rate?: RateInterval & { readonly title: string; readonly source: string };
+  /** Water added over the hold, and what the rule permits; null where no rule gives a limit. */
+  readonly makeUp?: {
+    readonly added: Exact;
+    readonly limit: { readonly value: Exact; readonly source: string; readonly working: Working } | null;
+    readonly lowest: Exact;
+  };
 }
 export interface AcceptedBound {
   readonly value: Exact;
@@ -164,6 +171,78 @@ export function judgeLockUp(
     ? { value: rule.high.value, broken: 'above' as const, source: rule.high.source }
     : null;
   return { ...m, limit, outcome, accept: { low: rule.low, high: rule.high } };
+}
+
+/**
+ * Plastic school A, and a main held within a part of its pressure: no reading may lie below the floor (nor the end
+ * above the ceiling, where there is one). Both are met at equality. A rise is normal here: stretched pipe recovers.
+ * @param lowest of all accepted readings
+ */
+export function judgeFloor(
+  facts: HoldFacts,
+  perceptible: Limit,
+  lowest: Exact,
+  rule: { low: AcceptedBound; high: AcceptedBound | null },
+): Judgement {
+  const { amount: _, ...m } = measure(facts, perceptible);
+  const outcome =
+    compare(lowest, rule.low.value) < 0
+      ? 'below'
+      : rule.high && compare(facts.end, rule.high.value) > 0
+        ? 'above'
+        : 'kept';
+  const limit = { value: rule.low.value, broken: 'at' as const, source: rule.low.source };
+  return { ...m, limit, outcome, accept: { low: rule.low, high: rule.high } };
+}
+/** Plastic school B: the fall from the kept reading against the limit of the rule. A rise of perceptible movement explains nothing. */
+export function judgeStretch(facts: HoldFacts, perceptible: Limit, limit: Limit): Judgement {
+  const { amount, ...m } = measure(facts, perceptible);
+  const falls = m.change.digits < 0;
+  const outcome = m.direction === 'rise' ? 'rose' : falls && breaks(amount, limit) ? 'beyond' : 'within';
+  return { ...m, limit, outcome };
+}
+/** A main left to itself: how far it falls is measured, not judged. */
+export function judgeDecay(facts: HoldFacts, perceptible: Limit): Judgement {
+  const { amount: _, ...m } = measure(facts, perceptible);
+  return {
+    ...m,
+    limit: null,
+    outcome: m.direction === 'fall' ? 'fell' : m.direction === 'rise' ? 'rose' : 'held',
+  };
+}
+/**
+ * Make-up at test pressure: the water added against the limit, met at equality. A pressure that fell further than the
+ * rule allows takes the comparison away; without a limit the figure is somebody else's to judge.
+ * @param lowest of all accepted readings, those before each top-up included
+ */
+export function judgeMakeUp(
+  facts: HoldFacts,
+  perceptible: Limit,
+  added: Exact,
+  limit: { value: Exact; source: string; working: Working } | null,
+  lowest: Exact,
+  low: AcceptedBound,
+): Judgement {
+  const { amount: _, ...m } = measure(facts, perceptible);
+  const outcome =
+    compare(lowest, low.value) < 0
+      ? 'too-far'
+      : m.direction === 'rise'
+        ? 'rose'
+        : added.digits === 0
+          ? 'nil'
+          : !limit
+            ? 'no-limit'
+            : compare(added, limit.value) > 0
+              ? 'beyond'
+              : 'within';
+  return {
+    ...m,
+    limit: limit ? { value: limit.value, broken: 'above', source: limit.source } : null,
+    outcome,
+    accept: { low, high: null },
+    makeUp: { added, limit, lowest },
+  };
 }
 
 /** Up to here the laminar law alone is used; above it both laws are shown as a range (measurement chapter 7.1). Pa. */

@@ -1,5 +1,6 @@
 /** The result of one part of a run: by its rule alone. The graph claims a finding; the general rules may refuse it. */
 import type { Use } from '@/core/pack/types';
+import { LEVEL_MARK } from '@/core/instrument/gauge';
 import { allowanceOf, outsideDomain, ruleOf, type Plan } from '@/core/plan/plan';
 import { breachWords, magnitude, showChange, showExact, type Limit } from '@/core/quantity/exact';
 import { figureNumber, showFigure, type Figure } from '@/core/quantity/figure';
@@ -64,7 +65,9 @@ export function judgePart(plan: Plan, state: RunState, part: string | null): Par
   if (claim.finding === 'not-tight') {
     const measured = deciding?.hold.judgement;
     if (claim.because) add(`not-tight-${claim.outcome}`, claim.because, rule);
-    if (measured?.rate && claim.outcome === measured.outcome)
+    if (measured && claim.outcome === measured.outcome && lossSentence(deciding!.hold))
+      add('loss', lossSentence(deciding!.hold)!, measured.limit?.source ?? rule);
+    else if (measured?.rate && claim.outcome === measured.outcome)
       add('leak-rate', rateSentence(plan, state, deciding!.hold), measured.rate.source);
     else if (pipeworkClaim(plan, claim.stage)) add('pipework-moved', movedPipework(plan, state, part), rule);
     else if (!claim.because || measured?.outcome === 'beyond')
@@ -148,6 +151,11 @@ export function judgePart(plan: Plan, state: RunState, part: string | null): Par
   const elapsed = duration(judgement.elapsedMs);
 
   if (claim.finding === 'within-allowance') {
+    if (judgement.makeUp?.limit) {
+      const { added, limit } = judgement.makeUp;
+      const text = `${showExact(added)} of make-up at test pressure in ${elapsed}; the limit is ${showExact(limit.value)} (${limit.source}: ${limit.working.formula}).`;
+      return good(finish('within-allowance', add('make-up', text, limit.source)));
+    }
     if (judgement.rate) {
       const nothing = judgement.direction === 'none' ? ' The gauge itself showed no movement.' : '';
       const text = `${rateSentence(plan, state, deciding.hold)}; ${footWords}.${nothing}`;
@@ -168,7 +176,10 @@ export function judgePart(plan: Plan, state: RunState, part: string | null): Par
     const text = `Drop of ${showExact(magnitude(judgement.change))} in ${elapsed}, permitted ${showExact(permitted!.value)} (row: ${allowance.row}; conditions met: ${conditions}). Pipework alone: no perceptible movement, ${showChange(pipe.judgement.change)}; ${footWords}.`;
     return good(finish('within-allowance', add('allowance', text, permitted!.source)));
   }
-  const text = `No perceptible movement: ${showExact(deciding.hold.start.figure)} to ${showExact(deciding.hold.end!.figure)} in ${elapsed}; ${breachWords(judgement.perceptible)} would have counted; ${footWords}.`;
+  const own = waterSentence(plan, state, deciding.hold, elapsed, part);
+  const text =
+    own ??
+    `No perceptible movement: ${showExact(deciding.hold.start.figure)} to ${showExact(deciding.hold.end!.figure)} in ${elapsed}; ${breachWords(judgement.perceptible)} would have counted; ${footWords}.`;
   const result = finish('tight', add('nil', text, judgement.perceptible.source));
   // adequacy may take Tight away where the pack makes it binding; it can never give it
   if (wanted.binding && result.adequacy && !result.adequacy.enough)
@@ -190,6 +201,50 @@ export function judgePart(plan: Plan, state: RunState, part: string | null): Par
     if (v.adequacy && !v.adequacy.enough) add('adequacy-printed', v.adequacy.text, wanted.source);
     return { ...v, reasons: [...reasons] };
   }
+}
+
+/** What a failing hold of water showed against its own limit; null for holds judged by perceptible movement. */
+function lossSentence(hold: Hold): string | null {
+  const j = hold.judgement!;
+  const time = duration(j.elapsedMs);
+  if (j.makeUp?.limit)
+    return `${showExact(j.makeUp.added)} of make-up at test pressure in ${time}; the limit is ${showExact(j.makeUp.limit.value)} (${j.makeUp.limit.working.formula}).`;
+  if (hold.role === 'floor' && j.accept?.low)
+    return `A reading lay below ${showExact(j.accept.low.value)} within ${time}.`;
+  if (hold.role === 'stretch' && j.limit)
+    return `It fell by ${showExact(magnitude(j.change))} in ${time}; ${breachWords(j.limit)} is too much.`;
+  if (hold.gauge === LEVEL_MARK.id && j.direction === 'fall')
+    return `The level fell by ${showExact(magnitude(j.change))} in ${time}; ${breachWords(j.perceptible)} counts.`;
+  return null;
+}
+
+/** How a hold of water that is not judged by perceptible movement, or not by a gauge, came out; null for the others. */
+function waterSentence(
+  plan: Plan,
+  state: RunState,
+  hold: Hold,
+  elapsed: string,
+  part: string | null,
+): string | null {
+  const j = hold.judgement!;
+  const from = `${showExact(hold.start.figure)} to ${showExact(hold.end!.figure)} in ${elapsed}`;
+  if (hold.role === 'floor' && j.accept?.low)
+    return `No reading below ${showExact(j.accept.low.value)}: ${from}, nothing pumped; joints seen dry. A rise is normal here, stretched pipe recovers, and proves nothing by itself.`;
+  if (hold.role === 'stretch' && j.limit) {
+    const falls = visitsOf(plan, state, part)
+      .flatMap((v) => v.holds)
+      .filter((h) => h.role === 'stretch' && h.judgement)
+      .map(
+        (h) =>
+          `${showExact(magnitude(h.judgement!.change))} in ${duration(h.judgement!.elapsedMs)} (${breachWords(h.judgement!.limit!)} would have been too much)`,
+      );
+    return `Stretched pipe fell by ${[...new Set(falls)].join(' and ')}, nothing pumped after it was noted; joints seen dry.`;
+  }
+  if (hold.role === 'make-up')
+    return `No water was needed to keep ${showExact(hold.start.figure)} for ${elapsed}.`;
+  if (hold.gauge === LEVEL_MARK.id)
+    return `The level stood at ${showExact(hold.start.figure)} over the slab and at ${showExact(hold.end!.figure)} after ${elapsed}; ${breachWords(j.perceptible)} would have counted${hold.witness.end?.seen === 'same' ? '; the second place showed the same' : ''}.`;
+  return null;
 }
 
 const pipeworkClaim = (plan: Plan, stage: string) =>

@@ -32,8 +32,9 @@ function holdText(hold: Hold): string {
   const tops = hold.topUps.length
     ? `; ${hold.topUps.length} re-adjustment${hold.topUps.length > 1 ? 's' : ''}`
     : '';
+  const added = hold.judgement.makeUp ? `; ${showExact(hold.judgement.makeUp.added)} added` : '';
   const short = hold.short ? `; ended before the planned ${hold.minutes} min: ${hold.short}` : '';
-  return `${showExact(hold.start.figure)} to ${showExact(hold.end.figure)} (${showChange(hold.judgement.change)}) in ${duration(hold.judgement.elapsedMs)}${tops}${short}`;
+  return `${showExact(hold.start.figure)} to ${showExact(hold.end.figure)} (${showChange(hold.judgement.change)}) in ${duration(hold.judgement.elapsedMs)}${tops}${added}${short}`;
 }
 function lineOf(plan: Plan, visit: Visit): { word: string; text: string } {
   if (visit.skipped) return { word: 'skipped', text: `${visit.skipped.reason}: ${visit.skipped.text}` };
@@ -66,7 +67,7 @@ function lineOf(plan: Plan, visit: Visit): { word: string; text: string } {
         word:
           hold.role === 'let-by'
             ? (LET_BY_WORDS[outcome] ?? outcome)
-            : hold.role === 'lock-up' && outcome === 'fell'
+            : (hold.role === 'lock-up' || hold.role === 'decay') && outcome === 'fell'
               ? 'fell'
               : (hold.judgement?.rate?.title ?? HOLD_WORDS[outcome] ?? outcome),
         text: holdText(hold),
@@ -102,6 +103,20 @@ function lineOf(plan: Plan, visit: Visit): { word: string; text: string } {
       return { word: visit.outcome === 'done' ? 'written down' : 'open', text: '' };
     case 'volume':
       return { word: visit.outcome === 'known' ? 'known' : 'open', text: '' };
+    case 'pump': {
+      const last = visit.pumped[visit.pumped.length - 1];
+      return {
+        word: PUMP_WORDS[visit.outcome ?? ''] ?? 'open',
+        text: last
+          ? `${visit.pumped.length} ${visit.pumped.length === 1 ? 'step' : 'steps'} to ${showExact((last.look?.reading ?? last.reached).figure)}`
+          : (visit.split ?? ''),
+      };
+    }
+    case 'draw-down':
+      return {
+        word: visit.drawn ? 'measured' : 'open',
+        text: visit.drawn ? `${showExact(visit.drawn.volume)}: ${showFigure(visit.drawn.rate)}` : '',
+      };
     case 'isolate-and-repeat':
       return {
         word: HOLD_WORDS[visit.outcome ?? ''] ?? visit.outcome ?? 'open',
@@ -112,6 +127,12 @@ function lineOf(plan: Plan, visit: Visit): { word: string; text: string } {
       };
   }
 }
+const PUMP_WORDS: Record<string, string> = {
+  raised: 'raised, joints dry',
+  drips: 'a joint drips',
+  air: 'too much air',
+  'not-reached': 'not reached',
+};
 const HOLD_WORDS: Record<string, string> = {
   settled: 'settled',
   nil: 'no movement',
@@ -130,4 +151,12 @@ const HOLD_WORDS: Record<string, string> = {
   vents: 'reaches the vent setting',
   confirm: 'pass, to be confirmed',
   done: 'done',
+  kept: 'stays above its floor',
+  below: 'fell below its floor',
+  above: 'rose above its band',
+  within: 'within the limit',
+  'no-limit': 'measured, no limit given',
+  'too-far': 'fell too far to compare',
+  held: 'held',
+  witness: 'second place fell',
 };

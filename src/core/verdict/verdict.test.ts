@@ -280,7 +280,7 @@ describe('what decides a limit is asked for, never defaulted', () => {
   test('a pack that claims Tight anywhere but at a hold without movement is refused, with the path', () => {
     const broken = structuredClone(JSON.parse(JSON.stringify(pack)));
     broken.procedures[0].stages.spray.on.none = { to: 'zero-after', finds: 'tight' };
-    expect(() => loadPack(broken)).toThrow(/Only a tightness hold/);
+    expect(() => loadPack(broken)).toThrow(/Only a hold without movement/);
     const dangling = structuredClone(JSON.parse(JSON.stringify(pack)));
     delete dangling.procedures[0].stages.tightness.on.rose;
     expect(() => loadPack(dangling)).toThrow(/Nothing follows "rose"/);

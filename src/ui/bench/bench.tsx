@@ -50,6 +50,8 @@ const PANELS = {
   dial: lazy(() => import('./panels/extra').then((m) => ({ default: m.DialPanel }))),
   joints: lazy(() => import('./panels/extra').then((m) => ({ default: m.JointsPanel }))),
   inventory: lazy(() => import('./panels/extra').then((m) => ({ default: m.InventoryPanel }))),
+  pump: lazy(() => import('./panels/extra').then((m) => ({ default: m.PumpPanel }))),
+  'draw-down': lazy(() => import('./panels/extra').then((m) => ({ default: m.DrawDownPanel }))),
   volume: lazy(() => import('./panels/extra').then((m) => ({ default: m.VolumePanel }))),
 } as const;
 
@@ -81,7 +83,9 @@ function OpenBench({ engine, who }: { engine: BenchEngine; who: Identity }) {
   const view = useView(engine);
   const { plan, state } = view;
   const visit = currentVisit(state);
-  const at = useNow(runningHold(state) !== null || !!visit?.dial);
+  const standing = visit && stageOf(plan, visit);
+  const withinTime = standing?.kind === 'fill' && standing.within !== undefined;
+  const at = useNow(runningHold(state) !== null || !!visit?.dial || !!visit?.pumped.length || withinTime);
   const [message, setMessage] = useState('');
   const [left, setLeft] = useState(false);
   const [facts, setFacts] = useState(false);

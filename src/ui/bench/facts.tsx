@@ -1,19 +1,20 @@
 'use client';
 import { useMemo } from 'react';
-import { neededMinutes, smallestVisibleLeak } from '@/core/adequacy/gas';
 import { sparesOf } from '@/core/instrument/spare';
-import { valvesOf } from '@/core/installation/section';
+import { LEVEL_MARK } from '@/core/instrument/gauge';
+import { systemStiffness, valvesOf } from '@/core/installation/section';
 import { energyLevel, fallingMass, gasEnergy, liquidEnergy } from '@/core/medium/energy';
 import { pressurePerKelvin } from '@/core/medium/gas';
 import { WATER_BULK_MODULUS } from '@/core/medium/water';
 import type { Stage } from '@/core/pack/types';
 import { known } from '@/core/plan/formulas';
 import { allowanceOf, outsideDomain, planVolume, ruleOf, testPressure, type Plan } from '@/core/plan/plan';
-import { holdSetting, leakThatMatters, minutesFor } from '@/core/run/hold-spec';
+import { holdSees } from '@/core/run/hold-sees';
+import { leakThatMatters, minutesFor } from '@/core/run/hold-spec';
 import { enteredCaps } from '@/core/plan/weakest';
 import type { RunState } from '@/core/run/state';
 import { classBound } from '@/core/verdict/adequacy';
-import { breachWords, showExact, toNumber } from '@/core/quantity/exact';
+import { breachWords, showExact, toNumber, type Exact } from '@/core/quantity/exact';
 import { showFigure, significantText } from '@/core/quantity/figure';
 import { convert, unitLabel } from '@/core/quantity/unit';
 import {
@@ -45,7 +46,9 @@ export function Facts({ view }: { view: BenchView }) {
   const denied = allowance.conditions.filter((c) => state.denied.includes(c.key));
   const stages = Object.values(plan.procedure.stages).filter((s) => !part || s.part === part);
   const letBy = stages.find((s) => s.kind === 'hold' && s.role === 'let-by');
-  const judged = stages.find((s) => s.kind === 'hold' && s.role === 'tightness');
+  const judged = stages.find(
+    (s) => s.kind === 'hold' && ['tightness', 'stretch', 'floor', 'make-up'].includes(s.role),
+  );
   const owed = state.debts.filter((d) => !d.cleared);
   const outside = outsideDomain(plan, part);
   const seen = useMemo(() => seeing(plan, state, part, judged), [plan, state, part, judged]);
@@ -62,13 +65,15 @@ export function Facts({ view }: { view: BenchView }) {
           <>
             <p className="font-semibold">
               {gauge.name}
-              {gauge.simulated ? ' (simulated)' : `, serial ${gauge.serial}`}
+              {gauge.simulated ? ' (simulated)' : gauge.kind === 'level' ? '' : `, serial ${gauge.serial}`}
             </p>
             <p>
               steps of <span className="figure-narrow">{showExact(gauge.resolution)}</span>
             </p>
             <p>
-              {zero ? (
+              {gauge.kind === 'level' ? (
+                'a height over the slab'
+              ) : zero ? (
                 <>
                   zero <span className="figure-narrow">{showExact(zero.figure)}</span> at{' '}
                   {clockTime(zero.at, plan.made.zone)}
@@ -233,8 +238,18 @@ export function Facts({ view }: { view: BenchView }) {
         <section>
           <h2 className={h}>At this pressure</h2>
           <p>
-            1 K moves it by <span className="figure-narrow">{stands.perKelvin}</span>, 1 mbar of barometer by{' '}
-            <span className="figure-narrow">{stands.perMillibar}</span>. Stored:{' '}
+            {'perMillilitre' in stands ? (
+              <>
+                1 ml of loss shows as <span className="figure-narrow">{stands.perMillilitre}</span>, 1 K of
+                warmth as <span className="figure-narrow">{stands.perKelvin}</span>.{' '}
+              </>
+            ) : (
+              <>
+                1 K moves it by <span className="figure-narrow">{stands.perKelvin}</span>, 1 mbar of barometer
+                by <span className="figure-narrow">{stands.perMillibar}</span>.{' '}
+              </>
+            )}
+            Stored:{' '}
             <Why facts={stands.why}>
               <span className="figure-narrow">{stands.energy}</span>
             </Why>
@@ -289,12 +304,12 @@ function seeing(plan: Plan, state: RunState, part: string | null, judged: Stage 
   if (judged?.kind !== 'hold') return null;
   try {
     const times = minutesFor(plan, state, part, judged.minutes, judged.minutesSource, false);
-    const setting = holdSetting(plan, state, times.planned, part);
-    if (!setting || setting.pressure <= 0) return null;
-    const d = ruleOf(plan, part).temperatureDefault;
+    const level = judged.by === 'level' ? LEVEL_MARK : gaugeOf(plan, state);
+    const sees = holdSees(plan, state, part, level);
+    if (!sees || judged.role !== 'tightness') return null;
     return {
-      leak: smallestVisibleLeak(setting, d),
-      needed: neededMinutes(setting, toNumber(leakThatMatters(plan, part)), d),
+      leak: sees.figure(times.planned),
+      needed: sees.needed(toNumber(leakThatMatters(plan, part))),
       rule: times.rule,
       house: times.house,
     };
@@ -310,6 +325,9 @@ function standing(plan: Plan, part: string | null) {
   const { unit } = found.value;
   const pa = convert(toNumber(found.value), unit, 'Pa');
   const volume = planVolume(plan, part);
+  const fills = ruleOf(plan, part).fills;
+  if (fills === 'level') return null;
+  if (fills === 'liquid') return standingLiquid(plan, found.value);
   const gas = gasEnergy(volume.value, pa);
   const water = liquidEnergy(pa, volume.value / WATER_BULK_MODULUS);
   const level = energyLevel(gas);
@@ -333,6 +351,29 @@ function standing(plan: Plan, part: string | null) {
       ],
       source: 'Adiabatic expansion beside elastic water, chapter 7.6; levels are house figures',
       text: level.exclusion,
+    },
+  };
+}
+
+/** What a millilitre and a kelvin show as at the test pressure of a section full of water; null where walls are not known. */
+function standingLiquid(plan: Plan, pressure: Exact) {
+  const pa = convert(toNumber(pressure), pressure.unit, 'Pa');
+  const full = systemStiffness(plan.system, pa);
+  if (!full) return null;
+  const show = (v: number) =>
+    `${significantText(convert(v, 'Pa', pressure.unit), 2)} ${unitLabel(pressure.unit)}`;
+  const energy = liquidEnergy(pa, full.c);
+  return {
+    perKelvin: show(full.perKelvin),
+    perMillilitre: show(1e-6 / full.c),
+    energy: `${significantText(energy, 2)} J`,
+    level: energyLevel(energy).words,
+    why: {
+      title: full.figure.name,
+      formula: full.figure.formula,
+      inputs: full.figure.inputs,
+      source: full.figure.source,
+      text: `${showFigure(full.figure)}: so much water moves it by one bar. Temperature first, leak second.`,
     },
   };
 }

@@ -4,7 +4,7 @@ import type { InventoryKind } from '@/core/pack/types';
 import type { ExpectedItem } from '@/core/installation/section';
 import { expectedItems, inventoryChanges } from '@/core/run/inventory';
 import { now } from '@/device/clock';
-import { office, type OfficeError } from '@/device/office';
+import { sendPhoto } from '@/device/photo';
 import { Button } from '@/ui/kit/button';
 import { clockTime } from '@/ui/kit/words';
 import { uuid7 } from '@/wire/uuid7';
@@ -139,18 +139,12 @@ function Line({
   const photograph = async (file: File | undefined) => {
     if (!file) return;
     setTrouble('');
-    if (file.size > 15_000_000)
-      return setTrouble('That file is larger than 15 MB. Take the photo with a lower resolution.');
     setSending(true);
     try {
-      const { hash } = await office<{ hash: string }>(`/api/runs/${run}/photos`, { file });
+      const hash = await sendPhoto(run, file);
       setPhotos((p) => (p.includes(hash) ? p : [...p, hash].slice(-12)));
     } catch (error) {
-      setTrouble(
-        (error as OfficeError).status === 0
-          ? 'The photo could not be sent: there is no signal. What was written stays; add the photo where there is one.'
-          : (error as OfficeError).message,
-      );
+      setTrouble((error as Error).message);
     }
     setSending(false);
   };

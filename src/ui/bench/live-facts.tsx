@@ -10,7 +10,7 @@ import { Why } from '@/ui/kit/why';
 import { clockTime, countdown } from '@/ui/kit/words';
 
 /** Everything that was read of a hold, streamed or typed, as samples. */
-function samplesOf(visit: Visit, hold: Hold, gauge: Gauge): Sample[] {
+export function samplesOf(visit: Visit, hold: Hold, gauge: Gauge): Sample[] {
   const scale = 10 ** gauge.resolution.scale;
   const streamed = visit.trace
     .filter(([t]) => t >= hold.startedAt - 500)
@@ -40,6 +40,7 @@ export function LiveFacts({
   fall,
   zone,
   perceptible,
+  perKelvin,
 }: {
   visit: Visit;
   hold: Hold;
@@ -48,6 +49,8 @@ export function LiveFacts({
   fall: Limit;
   zone: string;
   perceptible: Limit;
+  /** Pa/K of a section full of liquid; null for gas. */
+  perKelvin: number | null;
 }) {
   const unit = gauge.resolution.unit;
   const decimals = gauge.resolution.scale;
@@ -67,15 +70,13 @@ export function LiveFacts({
       )
     : null;
   const { start, end: later } = hold.temperature;
-  const pressure = convert(toNumber(hold.start.figure), unit, 'Pa');
+  const warmth = (from: number, to: number) =>
+    perKelvin === null ? temperatureEffect(pressure, from, to) : perKelvin * (to - from);
+  const pressure = gauge.kind === 'level' ? 0 : convert(toNumber(hold.start.figure), unit, 'Pa');
   const warm =
-    start && later
+    start && later && gauge.kind !== 'level'
       ? convert(
-          temperatureEffect(
-            pressure,
-            toKelvin(toNumber(start), start.unit),
-            toKelvin(toNumber(later), later.unit),
-          ),
+          warmth(toKelvin(toNumber(start), start.unit), toKelvin(toNumber(later), later.unit)),
           'Pa',
           unit,
         )

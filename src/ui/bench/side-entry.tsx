@@ -9,11 +9,15 @@ import { gaugeOf, runningHold } from '@/core/run/read';
 import { now } from '@/device/clock';
 import { Button } from '@/ui/kit/button';
 import { clockTime } from '@/ui/kit/words';
+import { ruleOf } from '@/core/plan/plan';
 import { Keypad } from './keypad';
+import type { Pumped } from './pumped';
 
 import type { PanelProps } from './shared';
 
 const JointList = lazy(() => import('./panels/extra').then((m) => ({ default: m.JointList })));
+const PumpedWater = lazy(() => import('./panels/extra').then((m) => ({ default: m.PumpedWater })));
+const PhotoEntry = lazy(() => import('./panels/extra').then((m) => ({ default: m.PhotoEntry })));
 const InventoryForm = lazy(() => import('./panels/extra').then((m) => ({ default: m.InventoryForm })));
 
 export type Side =
@@ -30,7 +34,8 @@ export type Side =
   | 'barometer'
   | 'joints'
   | 'observation'
-  | 'inventory';
+  | 'inventory'
+  | 'photo';
 type Props = PanelProps & {
   readonly side: Side;
   readonly onDone: () => void;
@@ -38,6 +43,7 @@ type Props = PanelProps & {
 };
 
 const DISTURBANCES = [
+  'Water was drawn or flushed',
   'A valve was touched',
   'An appliance was used or touched',
   'The gauge or hose was touched',
@@ -64,6 +70,10 @@ export function SideEntry(props: Props) {
   const [asNote, setAsNote] = useState<string | null>(null);
   const [pick, setPick] = useState('');
   const [time, setTime] = useState('');
+  const [pumped, setPumped] = useState<Pumped | null>(null);
+  const liquid = ruleOf(view.plan, props.stage.part).fills === 'liquid';
+  const wet = ruleOf(view.plan, props.stage.part).fills !== undefined;
+  const counting = runningHold(view.state)?.role === 'make-up';
   const go = async (payload: Parameters<typeof act>[0]) => {
     const answer = await act(payload);
     if (answer.accepted) onDone();
@@ -184,7 +194,10 @@ export function SideEntry(props: Props) {
             label={first ? 'After re-adjusting the gauge shows' : 'Before re-adjusting the gauge shows'}
             save={first ? 'Save the re-adjustment' : 'Next: re-adjust, then read again'}
             extra={
-              runningHold(view.state) && runningHold(view.state)!.role !== 'settle' ? (
+              liquid && first && (counting || runningHold(view.state)?.role === 'settle') ? (
+                <PumpedWater onChange={setPumped} wanted={counting} />
+              ) : runningHold(view.state) &&
+                !['settle', 'make-up'].includes(runningHold(view.state)!.role) ? (
                 <p className="text-ochre">
                   Re-adjusting during this hold ends it as void; it is raised, settled and held again.
                 </p>
@@ -195,7 +208,13 @@ export function SideEntry(props: Props) {
                 setFirst(figure);
                 return null;
               }
-              const answer = await go({ kind: 'top-up', before: first, after: figure });
+              if (pumped?.wrong) return pumped.wrong;
+              const answer = await go({
+                kind: 'top-up',
+                before: first,
+                after: figure,
+                ...(pumped?.added ? { added: pumped.added } : {}),
+              });
               return answer.accepted ? null : answer.text;
             }}
           />
@@ -208,7 +227,7 @@ export function SideEntry(props: Props) {
             What happened? A running let-by or tightness hold ends as void and is repeated; it stays in the
             record.
           </p>
-          {DISTURBANCES.map((d) => (
+          {DISTURBANCES.filter((d) => d !== DISTURBANCES[0] || wet).map((d) => (
             <Button
               key={d}
               className="min-h-16"
@@ -258,6 +277,8 @@ export function SideEntry(props: Props) {
         placeholder: '1013.2',
         none: true,
       });
+    case 'photo':
+      return <PhotoEntry view={view} act={act} visit={visit} onDone={onDone} />;
     case 'joints':
       return (
         <div className="grid gap-3">
@@ -445,6 +466,7 @@ export function SideEntry(props: Props) {
       const offer: [Side, string][] = [
         ['disturbance', 'Disturbance'],
         ['note', 'Note'],
+        ['photo', 'Photo'],
         ['temperature', 'Temperature'],
         ['barometer', 'Barometer'],
         ['joints', 'Joints and leak fluid'],

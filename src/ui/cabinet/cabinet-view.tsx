@@ -1,6 +1,6 @@
 'use client';
 import { useState } from 'react';
-import type { Gauge } from '@/core/instrument/gauge';
+import type { Gauge, GaugeKind } from '@/core/instrument/gauge';
 import {
   BLANK_LASTS,
   dueWords,
@@ -27,7 +27,7 @@ export interface KitLine {
   readonly standing: Standing;
   readonly log: readonly DatedEntry[];
 }
-const KIND_WORDS: Record<Gauge['kind'], string> = {
+const KIND_WORDS: Record<GaugeKind, string> = {
   digital: 'digital',
   dial: 'dial',
   liquid: 'water gauge',
@@ -152,7 +152,7 @@ function GaugeRow({
         <span>
           <span className="block font-semibold">{g.name}</span>
           <span className="block text-sm text-quiet">
-            {KIND_WORDS[g.kind]}, {g.serial}
+            {KIND_WORDS[g.kind as GaugeKind]}, {g.serial}
           </span>
         </span>
         <span>

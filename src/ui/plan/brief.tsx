@@ -1,4 +1,5 @@
 'use client';
+import { carriesGas } from '@/core/installation/section';
 import { useState } from 'react';
 import { occupantBrief } from '@/core/plan/cautions';
 import type { Plan } from '@/core/plan/plan';
@@ -41,7 +42,7 @@ export function Brief({
         body: {
           id: uuid7(now()),
           to: to.trim(),
-          subject: `${plan.site.name}: your ${plan.system.medium === 'water' ? 'water' : 'gas'} pipework is tested ${when}`,
+          subject: `${plan.site.name}: your ${plan.system.medium === 'drain' ? 'drain' : carriesGas(plan.system) ? 'gas pipework' : 'water pipework'} is tested ${when}`,
           body: text,
         },
       });

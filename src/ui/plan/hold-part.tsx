@@ -99,7 +99,8 @@ export function HoldPart({
           <Why
             facts={{
               title: 'Temperature against the limit',
-              formula: 'ΔP = (P / T) × ΔT, absolute',
+              formula:
+                s.perMillilitre === undefined ? 'ΔP = (P / T) × ΔT, absolute' : 'ΔP = V (β − 3α) / C × ΔT',
               inputs: [
                 {
                   name: 'test pressure',
@@ -108,7 +109,7 @@ export function HoldPart({
                 { name: 'T', value: '293.15 K' },
                 { name: 'limit', value: showExact(s.limit.value) },
               ],
-              source: `Gay-Lussac, chapter 7.1; limit: ${s.limit.source}`,
+              source: `${s.perMillilitre === undefined ? 'Gay-Lussac, chapter 7.1' : 'Elastic water and pipe wall, chapter 7.2'}; limit: ${s.limit.source}`,
             }}
           >
             <span className="figure">
@@ -116,9 +117,12 @@ export function HoldPart({
             </span>
           </Why>
           : {significantText(s.kelvinToLimit, 2)} K alone make the limit of{' '}
-          <span className="figure-narrow">{showExact(s.limit.value)}</span>. One mbar of barometer moves it by{' '}
+          <span className="figure-narrow">{showExact(s.limit.value)}</span>.{' '}
+          {s.perMillilitre === undefined
+            ? 'One mbar of barometer moves it by'
+            : 'One millilitre of loss shows as'}{' '}
           <span className="figure-narrow">
-            {significantText(s.perMillibar, 2)} {unitLabel(s.unit)}
+            {significantText(s.perMillilitre ?? s.perMillibar, 2)} {unitLabel(s.unit)}
           </span>
           . {s.kelvinToLimit < 0.5 && 'Settle well and log the temperature.'}
         </p>

@@ -1,6 +1,11 @@
 'use client';
 /** Panels of the rarer stages: loaded after the bench stands, so that it opens fast. */
 export { DialPanel } from './dial';
+export { DrawDownPanel } from './draw-down';
+export { PumpPanel } from './pump';
+export { PumpedWater } from '../pumped';
+export { PhotoEntry } from '../photo-entry';
+export { SecondPlace } from '../second-place';
 export { InventoryPanel } from './inventory';
 export { JointsPanel } from './joints';
 export { VolumePanel } from './volume';

@@ -4,11 +4,13 @@ import { showExact } from '@/core/quantity/exact';
 import { stageBand } from '@/core/run/hold-spec';
 import { gaugeOf } from '@/core/run/read';
 import { Why } from '@/ui/kit/why';
+import { countdown } from '@/ui/kit/words';
 import { Keypad } from '../keypad';
+import { LevelWords } from '../level-words';
 import type { PanelProps } from '../shared';
 
 /** Raises the pressure into a band; the reading must lie inside it and the source be shut. */
-export function FillPanel({ view, visit, stage, act }: PanelProps) {
+export function FillPanel({ view, visit, stage, act, at }: PanelProps) {
   const gauge = gaugeOf(view.plan, view.state)!;
   const found = stageBand(view.plan, view.state, stage as FillStage | IsolateStage);
   const source = stage.kind === 'fill' ? (stage as FillStage).source : (stage as IsolateStage).minutesSource;
@@ -46,9 +48,11 @@ export function FillPanel({ view, visit, stage, act }: PanelProps) {
           </span>
         )}
       </p>
+      {gauge.kind === 'level' && <LevelWords plan={view.plan} />}
+      {stage.kind === 'fill' && stage.within && <Within stage={stage} entered={visit.entered} at={at} />}
       <Keypad
         gauge={gauge}
-        label="The gauge shows"
+        label={gauge.kind === 'level' ? 'Height of the water over the slab' : 'The gauge shows'}
         save="In the band: go on"
         live={view.live}
         previous={last?.figure ?? null}
@@ -59,5 +63,21 @@ export function FillPanel({ view, visit, stage, act }: PanelProps) {
         }}
       />
     </div>
+  );
+}
+
+/** How long is left to reach the band where the rule gives a time. */
+function Within({ stage, entered, at }: { stage: FillStage; entered: number; at: number }) {
+  const left = entered + stage.within!.minutes * 60_000 - at;
+  return (
+    <p className={left < 0 ? 'text-ochre' : ''} role="timer">
+      {left < 0 ? (
+        'The time is over: save it all the same, the way on is the pack’s.'
+      ) : (
+        <>
+          <span className="figure text-2xl">{countdown(left)}</span> left to be down ({stage.within!.source}).
+        </>
+      )}
+    </p>
   );
 }

@@ -6,6 +6,7 @@ import type { HoldSpec } from '@/core/run/hold-spec';
 import { Button } from '@/ui/kit/button';
 import { Why } from '@/ui/kit/why';
 import { minutesWords } from '@/ui/kit/words';
+import { LevelWords } from '../level-words';
 import { Keypad } from '../keypad';
 import { SideEntry, type Side } from '../side-entry';
 import type { PanelProps } from '../shared';
@@ -18,6 +19,10 @@ const ROLE_WORDS = {
   'lock-up': 'lock-up watch',
   flow: 'flow test',
   'leak-rate': 'measurement',
+  floor: 'hold without pumping',
+  stretch: 'hold without pumping',
+  'make-up': 'make-up hold',
+  decay: 'unaided hour',
 } as const;
 
 /** Before a hold: where it starts, how long and why, the start reading. */
@@ -100,6 +105,7 @@ export function HoldStart(
           . The longest is planned.
         </p>
       )}
+      {gauge.kind === 'level' && <LevelWords plan={plan} />}
       {spec.role === 'let-by' && before && live && (
         <p className="mb-2">
           Across the valve: supply <span className="figure">{showExact(supply)}</span>, section{' '}
@@ -118,7 +124,11 @@ export function HoldStart(
       )}
       <Keypad
         gauge={gauge}
-        label="Read the gauge now: the hold starts with this figure"
+        label={
+          gauge.kind === 'level'
+            ? 'Height of the water over the slab, now: the hold starts with it'
+            : 'Read the gauge now: the hold starts with this figure'
+        }
         save={`Start the ${minutesWords(spec.minutes)} ${ROLE_WORDS[spec.role]}`}
         previous={before?.figure ?? null}
         live={view.live}

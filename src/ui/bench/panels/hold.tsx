@@ -1,8 +1,10 @@
 'use client';
-import { useEffect, useMemo, useRef, useState } from 'react';
+import { lazy, useEffect, useMemo, useRef, useState } from 'react';
 import { known } from '@/core/plan/formulas';
-import { acceptOf } from '@/core/plan/plan';
-import { barometerNeeded } from '@/core/run/apply-hold';
+import { acceptOf, ruleOf } from '@/core/plan/plan';
+import { suddenStep } from '@/core/analysis/live';
+import { barometerNeeded, madeUp, makeUpLimit } from '@/core/run/apply-hold';
+import { holdLimits } from '@/core/run/hold-limits';
 import { holdSpec } from '@/core/run/hold-spec';
 import type { Hold } from '@/core/run/state';
 import { holdTrace } from '@/chart/run-trace';
@@ -13,20 +15,13 @@ import {
   showChange,
   showExact,
   subtract,
+  toNumber,
   type Exact,
   type Limit,
 } from '@/core/quantity/exact';
-import { unitLabel } from '@/core/quantity/unit';
-import {
-  contextOf,
-  gaugeOf,
-  holdEnds,
-  letByLimit,
-  perceptibleOf,
-  permittedDrop,
-  runningHold,
-  temperatureNeeded,
-} from '@/core/run/read';
+import { convert, unitLabel } from '@/core/quantity/unit';
+import { systemStiffness } from '@/core/installation/section';
+import { contextOf, gaugeOf, holdEnds, runningHold, temperatureNeeded } from '@/core/run/read';
 import { notify, sound } from '@/device/alarm';
 import { TraceChart } from '@/ui/charts/trace';
 import { Button } from '@/ui/kit/button';
@@ -37,28 +32,13 @@ import { HoldEnd } from './hold-end';
 import { HoldStart } from './hold-start';
 import { Keys } from './keys';
 import { useIdle } from './use-idle';
-import { LiveFacts } from '../live-facts';
+import { LiveFacts, samplesOf } from '../live-facts';
 import { SideEntry, type Side } from '../side-entry';
 import type { PanelProps } from '../shared';
 import { useSize } from '@/ui/kit/use-size';
 
-/** The fall and rise that a hold is judged against. */
-export function holdLimits(props: Pick<PanelProps, 'view' | 'stage'>): {
-  fall: Limit;
-  rise: Limit;
-  nil: boolean;
-} {
-  const { plan, state } = props.view;
-  const gauge = gaugeOf(plan, state)!;
-  const pm = perceptibleOf(plan, gauge, props.stage.part);
-  if (props.stage.kind === 'hold' && props.stage.role === 'let-by')
-    return { fall: pm, rise: letByLimit(plan, props.stage as HoldStage, gauge), nil: true };
-  const drop =
-    props.stage.kind === 'hold' && props.stage.allowance
-      ? permittedDrop(plan, state, props.stage.part)
-      : null;
-  return { fall: drop ?? pm, rise: pm, nil: !drop };
-}
+const SecondPlace = lazy(() => import('./extra').then((m) => ({ default: m.SecondPlace })));
+
 const IDLE_MS = 20_000;
 
 /** A timed hold: start reading, countdown with band and limit always in sight, end reading. */
@@ -107,9 +87,18 @@ export function HoldPanel(props: PanelProps) {
 
   if (!hold) return <HoldStart {...props} gauge={gauge} spec={spec} side={side} onSide={setSide} />;
 
-  const limits = holdLimits(props);
+  const limits = holdLimits(plan, state, props.stage, gauge, hold);
+  const level = gauge.kind === 'level';
+  const read = level ? 'Read the level' : 'Read the gauge';
   const shown = lastSeen(props, hold.start);
   const change = subtract(shown.figure, hold.start.figure);
+  const perKelvin =
+    ruleOf(plan, props.stage.part).fills === 'liquid'
+      ? (systemStiffness(plan.system, convert(toNumber(hold.start.figure), hold.start.figure.unit, 'Pa'))
+          ?.perKelvin ?? 0)
+      : null;
+  const judgedHold = ['tightness', 'let-by', 'stretch'].includes(hold.role);
+  const step = judgedHold ? suddenStep(samplesOf(visit, hold, gauge), toNumber(limits.rise.value)) : null;
   if (ending)
     return (
       <HoldEnd
@@ -147,7 +136,7 @@ export function HoldPanel(props: PanelProps) {
               ? shown.simulated
                 ? 'simulated gauge now'
                 : 'gauge now'
-              : `last reading, ${clockTime(shown.at, plan.made.zone)}`}
+              : `${level ? 'level over the slab, read at' : 'last reading,'} ${clockTime(shown.at, plan.made.zone)}`}
           </p>
           <p
             className="figure-narrow leading-none whitespace-nowrap text-[72px] lg:text-[96px]"
@@ -158,7 +147,7 @@ export function HoldPanel(props: PanelProps) {
           </p>
         </div>
         <div>
-          <p className="text-sm text-quiet">{over ? 'time is up: read the gauge' : 'time left'}</p>
+          <p className="text-sm text-quiet">{over ? `time is up: ${read.toLowerCase()}` : 'time left'}</p>
           <p
             className={`figure-narrow leading-none text-[64px] lg:text-[72px] ${over ? 'text-ochre' : ''}`}
             role="timer"
@@ -169,7 +158,7 @@ export function HoldPanel(props: PanelProps) {
         </div>
       </div>
       <p className="sr-only" aria-live="polite">
-        {over ? 'The time has run out. Read the gauge.' : left < 15000 ? 'Fifteen seconds to go.' : ''}
+        {over ? `The time has run out. ${read}.` : left < 15000 ? 'Fifteen seconds to go.' : ''}
       </p>
       <p className={side ? 'max-sm:hidden' : ''}>
         Change <span className="figure font-semibold">{showChange(change)}</span>;{' '}
@@ -185,16 +174,30 @@ export function HoldPanel(props: PanelProps) {
           </>
         ) : hold.role === 'lock-up' || hold.role === 'flow' ? (
           <AcceptWords {...props} />
+        ) : hold.role === 'floor' ? (
+          <>
+            nobody pumps; no reading may lie below the line; a rise is normal here. <AcceptWords {...props} />
+          </>
+        ) : hold.role === 'make-up' ? (
+          <MakeUpWords {...props} hold={hold} at={at} />
+        ) : hold.role === 'decay' ? (
+          <>nobody pumps; how far it falls is measured, not judged</>
         ) : hold.role === 'leak-rate' ? (
           <>the fall gives the leak rate; a rise gives none</>
         ) : (
           <Why facts={whyLimit(limits, hold.role)}>
             <span>
-              {hold.role === 'let-by' ? 'a rise of' : limits.nil ? 'nil: a fall of' : 'permitted drop'}{' '}
+              {hold.role === 'let-by'
+                ? 'a rise of'
+                : hold.role === 'stretch'
+                  ? 'since pumping ended, a fall of'
+                  : limits.nil
+                    ? 'nil: a fall of'
+                    : 'permitted drop'}{' '}
               <span className="figure">
                 {showExact(hold.role === 'let-by' ? limits.rise.value : limits.fall.value)}
               </span>
-              {limits.nil
+              {limits.nil || hold.role === 'stretch'
                 ? limits.rise.broken === 'at'
                   ? ' or more counts'
                   : ', more than it counts'
@@ -212,11 +215,13 @@ export function HoldPanel(props: PanelProps) {
           fall={limits.fall}
           perceptible={limits.rise}
           zone={plan.made.zone}
+          perKelvin={perKelvin}
         />
       )}
-      {!['settle', 'lock-up', 'flow', 'leak-rate'].includes(hold.role) && !(side && side !== 'more') && (
-        <BandStrip start={hold.start.figure} now={shown.figure} fall={limits.fall} rise={limits.rise} />
-      )}
+      {!['settle', 'lock-up', 'flow', 'leak-rate', 'decay'].includes(hold.role) &&
+        !(side && side !== 'more') && (
+          <BandStrip start={hold.start.figure} now={shown.figure} fall={limits.fall} rise={limits.rise} />
+        )}
       {!side && temperatureNeeded(state, hold) && (
         <p className="flex flex-wrap items-center gap-3 border-l-4 border-ochre pl-3">
           This repeats an unexplained rise: log the pipe temperature at start and end.
@@ -230,6 +235,23 @@ export function HoldPanel(props: PanelProps) {
           A hold this long needs the barometer at start and end.
           <Button className="min-h-12" onClick={() => setSide('barometer')}>
             Barometer
+          </Button>
+        </p>
+      )}
+      {!side && props.stage.kind === 'hold' && props.stage.witness && hold.role === 'tightness' && (
+        <SecondPlace act={props.act} hold={hold} place={props.stage.witness} />
+      )}
+      {!side && step && (
+        <p className="flex flex-wrap items-center gap-3 border-l-4 border-ochre pl-3" role="alert">
+          <span>
+            A sudden step of{' '}
+            <span className="figure">
+              {step.change.toFixed(gauge.resolution.scale).replace('-', '−')} {unit}
+            </span>{' '}
+            at {clockTime(step.at, plan.made.zone)}: a leak falls evenly, a draw or a hand falls at once.
+          </span>
+          <Button className="min-h-12" onClick={() => setSide('disturbance')}>
+            Log a disturbance
           </Button>
         </p>
       )}
@@ -256,7 +278,7 @@ export function HoldPanel(props: PanelProps) {
               Reading
             </Button>
             <Button className="min-h-16" onClick={() => setSide('top-up')} aria-keyshortcuts="t">
-              {hold.role === 'settle' ? 'Re-adjusted' : 'Top-up'}
+              {hold.role === 'settle' ? 'Re-adjusted' : hold.role === 'make-up' ? 'Water added' : 'Top-up'}
             </Button>
             <Button
               className="min-h-16 max-sm:hidden"
@@ -290,7 +312,7 @@ export function HoldPanel(props: PanelProps) {
             disabled={!over}
             onClick={() => setEnding(true)}
           >
-            {over ? 'Read the gauge now' : `End reading in ${countdown(left)}`}
+            {over ? `${read} now` : `End reading in ${countdown(left)}`}
           </Button>
         </>
       )}
@@ -307,6 +329,43 @@ export function HoldPanel(props: PanelProps) {
         </div>
       )}
     </div>
+  );
+}
+
+/** Water added so far, and the limit it is compared with as it stands now. */
+function MakeUpWords({ view, stage, hold, at }: Pick<PanelProps, 'view' | 'stage' | 'at'> & { hold: Hold }) {
+  const added = madeUp(hold);
+  const found = known(() =>
+    makeUpLimit(view.plan, view.state, stage as HoldStage, {
+      start: hold.start.figure,
+      end: hold.start.figure,
+      elapsedMs: Math.max(at - hold.startedAt, hold.minutes * 60_000),
+    }),
+  );
+  const limit = 'value' in found ? found.value : null;
+  return (
+    <>
+      water added <span className="figure font-semibold">{showExact(added)}</span>
+      {limit ? (
+        <>
+          , permitted over the hold{' '}
+          <Why
+            facts={{
+              title: 'Make-up permitted',
+              source: limit.source,
+              text: limit.working.text,
+              formula: limit.working.formula,
+              inputs: limit.working.inputs,
+            }}
+          >
+            <span className="figure">{showExact(limit.value)}</span>
+          </Why>
+        </>
+      ) : (
+        <>; no limit is given: the figure goes to the engineer</>
+      )}
+      . <AcceptWords view={view} stage={stage} />
+    </>
   );
 }
 

@@ -2,10 +2,10 @@
 import { useEffect } from 'react';
 import type { Side } from '../side-entry';
 
-/** One key each: R reading, T top-up, D disturbance, N note. */
+/** One key each: R reading, T top-up, D disturbance, N note, P photo. */
 export function Keys({ onSide }: { onSide: (side: Side) => void }) {
   useEffect(() => {
-    const map: Record<string, Side> = { r: 'reading', t: 'top-up', d: 'disturbance', n: 'note' };
+    const map: Record<string, Side> = { r: 'reading', t: 'top-up', d: 'disturbance', n: 'note', p: 'photo' };
     const onKey = (e: KeyboardEvent) => {
       if (e.ctrlKey || e.metaKey || e.altKey || (e.target as HTMLElement).closest('input, textarea, select'))
         return;

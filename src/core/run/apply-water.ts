@@ -1,0 +1,263 @@
+/** Events of work with water: staged pumping, draining into a vessel, the level at a second place. */
+import type { PumpStage, Stage } from '@/core/pack/types';
+import { systemStiffness, sectionVolume } from '@/core/installation/section';
+import { decayFactors, trappedAir } from '@/core/medium/liquid';
+import { inBand, type Plan, type ResolvedBand } from '@/core/plan/plan';
+import { wanted } from '@/core/plan/formulas';
+import {
+  breaks,
+  compare,
+  magnitude,
+  parseWithUnit,
+  scaled,
+  showExact,
+  subtract,
+  toNumber,
+  type Exact,
+} from '@/core/quantity/exact';
+import { decimalsFor } from '@/core/quantity/figure';
+import { convert, STANDARD_ATMOSPHERE, UNITS } from '@/core/quantity/unit';
+import { keep, passedCap, readingFrom } from './apply-hold';
+import { stageBand } from './hold-spec';
+import type { RunEvent } from './events';
+import type { PumpStep, Reading, RunState, Visit } from './state';
+import { gaugeOf, perceptibleOf, runningHold } from './read';
+import { follow, no, type Refusal } from './transition';
+
+const pascal = (e: Exact): number => convert(toNumber(e), e.unit, 'Pa');
+
+/**
+ * Where a step of staged pumping may stand: its part of the test pressure, 5 percent of the test pressure either way;
+ * the last step is the band itself. House figure.
+ */
+export function pumpBand(stage: PumpStage, band: ResolvedBand, step: number): ResolvedBand {
+  const percent = stage.steps[step]?.percent ?? 100;
+  if (percent >= 100) return band;
+  const part = (p: number, round: 'down' | 'up') =>
+    scaled(band.low, Math.max(0, p), 100, band.low.scale + 2, round);
+  return { low: part(percent - 5, 'up'), high: part(percent + 5, 'down') };
+}
+/** The step that is pumped to, or waited on, now. */
+export const pumpStepNow = (visit: Visit): number => {
+  const last = visit.pumped[visit.pumped.length - 1];
+  return last && !last.look ? visit.pumped.length - 1 : visit.pumped.length;
+};
+
+const readingBefore = (visit: Visit): Reading | null => {
+  const last = visit.pumped[visit.pumped.length - 1];
+  return last ? (last.look?.reading ?? last.reached) : null;
+};
+/** Gas that this step squeezed: from what was delivered against the stiffness of water and wall. */
+function airOf(plan: Plan, before: Exact | null, after: Exact, added: Exact): PumpStep['air'] | null {
+  const p1 = before ? pascal(before) : 0;
+  const p2 = pascal(after);
+  const full = systemStiffness({ ...plan.system, gasInside: parseWithUnit('0 l') }, p2);
+  if (!full || p2 <= p1) return null;
+  const { atmospheric } = trappedAir(
+    convert(toNumber(added), added.unit, 'm3'),
+    p1 + STANDARD_ATMOSPHERE,
+    p2 + STANDARD_ATMOSPHERE,
+    full.c,
+    STANDARD_ATMOSPHERE,
+  );
+  const volume = sectionVolume(plan.system).value;
+  return { litres: atmospheric * 1000, percent: volume > 0 ? (atmospheric / volume) * 100 : 0 };
+}
+
+export function pumpStep(
+  plan: Plan,
+  state: RunState,
+  visit: Visit,
+  stage: Stage,
+  event: Extract<RunEvent, { kind: 'pump-step' }>,
+  at: number,
+): Refusal | null {
+  if (stage.kind !== 'pump') return no('wrong-step', 'Nothing is pumped in this stage.');
+  if (!gaugeOf(plan, state)) return no('no-gauge', 'Choose and zero the gauge first.');
+  const found = stageBand(plan, state, stage);
+  if ('missing' in found) return no('missing', found.missing);
+  const last = visit.pumped[visit.pumped.length - 1];
+  if (last && !last.look) return no('overtaken', 'Look at the joints of the step you are on first.');
+  const band = pumpBand(stage, found.value, visit.pumped.length);
+  const reading = readingFrom(event, at);
+  if (event.figure.unit !== band.low.unit) return no('unit', 'The gauge and the rule use different units.');
+  if (event.added && (UNITS[event.added.unit].dimension !== 'volume' || event.added.digits < 0))
+    return no('added', 'What the pump delivered is a volume of zero or more.');
+  const cap = passedCap(plan, event.figure);
+  if (cap) return no('above-weakest', cap);
+  if (!inBand(event.figure, band))
+    return no(
+      compare(event.figure, band.high) > 0 ? 'over-band' : 'under-band',
+      `${showExact(event.figure)} is ${compare(event.figure, band.high) > 0 ? 'above' : 'below'} this step's ${showExact(band.low)} to ${showExact(band.high)}. ${compare(event.figure, band.high) > 0 ? 'Bleed down to it' : 'Pump on'}, then read again.`,
+    );
+  const before = readingBefore(visit);
+  const air = event.added ? airOf(plan, before?.figure ?? null, event.figure, event.added) : null;
+  const fastest = stage.fastest && wanted(parseWithUnit(stage.fastest.value), event.figure.unit, 'down');
+  const minutes = (reading.readMoment - (before?.readMoment ?? visit.entered)) / 60_000;
+  const rise = before ? subtract(event.figure, before.figure) : event.figure;
+  const fast =
+    fastest && minutes > 0 && toNumber(rise) / minutes > toNumber(fastest)
+      ? `It rose faster than ${showExact(fastest)} a minute: raise slowly, so that a weak joint shows before it parts.`
+      : undefined;
+  visit.pumped.push({
+    reached: reading,
+    ...(event.added ? { added: event.added } : {}),
+    ...(event.strokes === undefined ? {} : { strokes: event.strokes }),
+    ...(air ? { air } : {}),
+    ...(fast ? { fast } : {}),
+  });
+  return null;
+}
+
+export function pumpLook(
+  plan: Plan,
+  state: RunState,
+  visit: Visit,
+  stage: Stage,
+  event: Extract<RunEvent, { kind: 'pump-look' }>,
+  at: number,
+): Refusal | null {
+  if (stage.kind !== 'pump') return no('wrong-step', 'Nothing is pumped in this stage.');
+  const step = visit.pumped[visit.pumped.length - 1];
+  if (!step || step.look) return no('wrong-step', 'Reach the step first.');
+  const index = visit.pumped.length - 1;
+  const pause = stage.steps[index]!.minutes;
+  const reading = readingFrom(event, at);
+  const toGo = step.reached.readMoment + pause * 60_000 - reading.readMoment;
+  if (event.joints === 'dry' && toGo > 0)
+    return no(
+      'too-early',
+      `${Math.ceil(toGo / 1000)} s too early. Look at every joint, then read the gauge when the pause is over.`,
+    );
+  if (event.joints === 'drips' && !event.where.trim())
+    return no('where', 'Say where it drips: it is what you will mend.');
+  step.look = { reading, joints: event.joints, where: event.where };
+  if (event.joints === 'drips') {
+    state.notes.push({ at, byName: event.byName, text: `Drips: ${event.where}`, kind: 'note' });
+    follow(plan, state, 'drips', at);
+    return null;
+  }
+  if (index + 1 < stage.steps.length) return null;
+  keep(state, stage.keeps, reading);
+  follow(plan, state, tooMuchAir(plan, visit, stage) ? 'air' : 'raised', at);
+  return null;
+}
+/** Why the section holds more air than the pack allows, '' when it does not or nothing was measured. */
+export function tooMuchAir(plan: Plan, visit: Visit, stage: PumpStage): string {
+  const most = stage.airMost;
+  if (!most) return '';
+  const worst = visit.pumped.reduce((w, s) => Math.max(w, s.air?.percent ?? 0), 0);
+  if (most.percent !== undefined && worst > most.percent)
+    return `Trapped air is ${worst.toFixed(1)} % of the volume, more than ${most.percent} %.`;
+  const last = visit.pumped[visit.pumped.length - 1];
+  if (most.times === undefined || !last || !visit.pumped.every((s) => s.added)) return '';
+  const full = systemStiffness(
+    { ...plan.system, gasInside: parseWithUnit('0 l') },
+    pascal(last.reached.figure),
+  );
+  if (!full) return '';
+  const taken = visit.pumped.reduce((sum, s) => sum + convert(toNumber(s.added!), s.added!.unit, 'm3'), 0);
+  const alone = full.c * pascal(last.reached.figure);
+  return taken > most.times * alone
+    ? `It took ${(taken * 1000).toFixed(2)} l to raise; water and wall alone take ${(alone * 1000).toFixed(2)} l, and more than ${most.times} times that means trapped air.`
+    : '';
+}
+/** A first, low step that drops: a joint that was never made, more likely than anything else. */
+export function firstStepDrops(plan: Plan, state: RunState, visit: Visit): Exact | null {
+  const first = visit.pumped[0];
+  const gauge = gaugeOf(plan, state);
+  if (!first?.look || !gauge) return null;
+  const change = subtract(first.look.reading.figure, first.reached.figure);
+  return change.digits < 0 && breaks(magnitude(change), perceptibleOf(plan, gauge)) ? change : null;
+}
+
+export function pumpFailed(
+  plan: Plan,
+  state: RunState,
+  visit: Visit,
+  stage: Stage,
+  event: Extract<RunEvent, { kind: 'pump-failed' }>,
+  at: number,
+): Refusal | null {
+  if (stage.kind !== 'pump') return no('wrong-step', 'Nothing is pumped in this stage.');
+  state.notes.push({
+    at,
+    byName: event.byName,
+    text: `Test pressure not reached: ${event.text}`,
+    kind: 'note',
+  });
+  visit.split = 'not reached';
+  follow(plan, state, 'not-reached', at);
+  return null;
+}
+
+export function drawDown(
+  plan: Plan,
+  state: RunState,
+  visit: Visit,
+  stage: Stage,
+  event: Extract<RunEvent, { kind: 'draw-down' }>,
+  at: number,
+): Refusal | null {
+  if (stage.kind !== 'draw-down') return no('wrong-step', 'Nothing is drained in this stage.');
+  const from = state.keptReadings[stage.from];
+  const to = state.keptReadings[stage.to];
+  const gauge = gaugeOf(plan, state);
+  if (!from || !to || !gauge) return no('missing', 'The two pressures of the fall have not been read yet.');
+  if (UNITS[event.volume.unit].dimension !== 'volume' || event.volume.digits <= 0)
+    return no('volume', 'Type what ran into the vessel: a volume above zero.');
+  const off = magnitude(subtract(event.figure, to.figure));
+  if (breaks(off, perceptibleOf(plan, gauge, stage.part)))
+    return no(
+      'not-there',
+      `Drain down to ${showExact(to.figure)}, where it had fallen to, and read there; the gauge shows ${showExact(event.figure)}.`,
+    );
+  const minutes = (to.readMoment - from.readMoment) / 60_000;
+  if (!(minutes > 0) || compare(from.figure, to.figure) <= 0)
+    return no('no-fall', 'It did not fall between the two readings: there is no decay loss to measure.');
+  const litres = convert(toNumber(event.volume), event.volume.unit, 'l');
+  const rate = litres / (minutes / 60);
+  const factors = decayFactors(pascal(from.figure), pascal(to.figure));
+  visit.drawn = {
+    from: from.figure,
+    to: to.figure,
+    volume: event.volume,
+    minutes,
+    rate: {
+      name: 'decay loss',
+      value: rate,
+      unit: 'l/h',
+      decimals: decimalsFor(rate),
+      formula:
+        'Q = V_drained / t; at the test pressure × p_0 ln(p_0/p_1)/(p_0 − p_1) to × 2√p_0/(√p_0 + √p_1)',
+      inputs: [
+        { name: 'V_drained', value: showExact(event.volume) },
+        { name: 't, from the first to the second reading', value: `${minutes.toFixed(1)} min` },
+        { name: 'p_0', value: showExact(from.figure) },
+        { name: 'p_1', value: showExact(to.figure) },
+        { name: 'laminar', value: `× ${factors.laminar.toFixed(3)}` },
+        { name: 'orifice', value: `× ${factors.orifice.toFixed(3)}` },
+      ],
+      source: stage.source,
+      note: 'averages over the fall and understates the loss at the test pressure',
+    },
+    scaled: { laminar: rate * factors.laminar, orifice: rate * factors.orifice },
+  };
+  visit.readings.push(readingFrom(event, at));
+  follow(plan, state, 'measured', at);
+  return null;
+}
+
+export function witness(
+  state: RunState,
+  stage: Stage,
+  event: Extract<RunEvent, { kind: 'witness' }>,
+  at: number,
+): Refusal | null {
+  const hold = runningHold(state);
+  if (stage.kind !== 'hold' || !stage.witness || !hold)
+    return no('no-hold', 'The second place is looked at while the level is held.');
+  if (event.when === 'start' && hold.witness.start) return no('overtaken', 'The start was already noted.');
+  hold.witness[event.when] = { seen: event.seen, text: event.text, at };
+  return null;
+}

@@ -1,0 +1,56 @@
+'use client';
+import { useState } from 'react';
+import type { DrawDownStage } from '@/core/pack/types';
+import { parseFigure, showExact } from '@/core/quantity/exact';
+import { gaugeOf } from '@/core/run/read';
+import { Keypad } from '../keypad';
+import type { PanelProps } from '../shared';
+
+/** The decay loss: drained into a vessel from the first figure to where it had fallen. */
+export function DrawDownPanel({ view, stage, act }: PanelProps) {
+  const { from, to } = stage as DrawDownStage;
+  const gauge = gaugeOf(view.plan, view.state);
+  const [litres, setLitres] = useState('');
+  const first = view.state.kept[from];
+  const last = view.state.kept[to];
+  if (!gauge || !first || !last) return <p role="alert">The two pressures of the fall have not been read.</p>;
+  return (
+    <div className="grid content-start gap-3 lg:min-h-0 lg:flex-1 lg:overflow-auto">
+      <p className="text-lg">
+        From <span className="figure">{showExact(first)}</span> drain down to{' '}
+        <span className="figure">{showExact(last)}</span>, all of it into the measured vessel.
+      </p>
+      <label className="text-lg">
+        In the vessel, litres
+        <input
+          className="figure mt-1 min-h-16 w-full border border-edge bg-panel px-3 text-2xl"
+          inputMode="decimal"
+          value={litres}
+          onChange={(e) => setLitres(e.target.value)}
+          maxLength={10}
+        />
+      </label>
+      <Keypad
+        gauge={gauge}
+        label="The gauge now shows"
+        save="Drained and measured"
+        live={view.live}
+        previous={last}
+        onSave={async (entered) => {
+          try {
+            const answer = await act({ kind: 'draw-down', ...entered, volume: parseFigure(litres, 'l') });
+            return answer.accepted ? null : answer.text;
+          } catch (error) {
+            return litres.trim()
+              ? (error as Error).message
+              : 'Type first how many litres ran into the vessel.';
+          }
+        }}
+      />
+      <p className="text-sm text-quiet">
+        This is the decay loss. It averages over the fall and understates; the record carries it to the test
+        pressure by both laws. Only make-up at test pressure is compared with a limit.
+      </p>
+    </div>
+  );
+}

@@ -1,0 +1,100 @@
+'use client';
+import { useEffect, useState } from 'react';
+import { parseFigure, showExact, type Exact } from '@/core/quantity/exact';
+import { exact } from '@/core/quantity/exact';
+
+const KEY = 'vast-stroke';
+const field = 'figure mt-1 min-h-14 w-full border border-edge bg-panel px-3 text-lg';
+
+export interface Pumped {
+  readonly added: Exact | null;
+  readonly strokes: number | null;
+  readonly wrong: string;
+}
+/** What was typed as strokes and millilitres a stroke, or as litres. @returns nothing where nothing was typed */
+export function readPumped(strokes: string, stroke: string, litres: string): Pumped {
+  const none = { added: null, strokes: null, wrong: '' };
+  try {
+    if (litres.trim()) return { ...none, added: parseFigure(litres, 'l') };
+    if (!strokes.trim()) return none;
+    if (!/^\d+$/.test(strokes.trim())) return { ...none, wrong: 'Strokes are a whole number.' };
+    const count = Number(strokes);
+    if (!stroke.trim())
+      return {
+        added: null,
+        strokes: count,
+        wrong: 'Type what one stroke delivers (it stands on the pump), or the litres.',
+      };
+    const one = parseFigure(stroke, 'ml');
+    return { added: exact(one.digits * count, one.scale, 'ml'), strokes: count, wrong: '' };
+  } catch (error) {
+    return { ...none, wrong: (error as Error).message };
+  }
+}
+
+/** Water pumped in: strokes and what one delivers, or litres by a measure. */
+export function PumpedWater({
+  onChange,
+  wanted = false,
+}: {
+  onChange: (pumped: Pumped) => void;
+  wanted?: boolean;
+}) {
+  const [strokes, setStrokes] = useState('');
+  const [stroke, setStroke] = useState('');
+  const [litres, setLitres] = useState('');
+  useEffect(() => setStroke(localStorage.getItem(KEY) ?? ''), []);
+  const said = readPumped(strokes, stroke, litres);
+  const tell = (next: { strokes?: string; stroke?: string; litres?: string }) => {
+    const s = next.strokes ?? strokes;
+    const one = next.stroke ?? stroke;
+    const l = next.litres ?? litres;
+    setStrokes(s);
+    setStroke(one);
+    setLitres(l);
+    if (next.stroke !== undefined) localStorage.setItem(KEY, next.stroke);
+    onChange(readPumped(s, one, l));
+  };
+  return (
+    <fieldset className="border-l-4 border-seam pl-3">
+      <legend className="text-sm text-quiet">
+        Water pumped in{wanted ? '' : ', if it was counted'}: strokes, or litres by a measure
+      </legend>
+      <div className="grid grid-cols-3 gap-3">
+        <label className="text-sm">
+          Strokes
+          <input
+            className={field}
+            inputMode="numeric"
+            value={strokes}
+            onChange={(e) => tell({ strokes: e.target.value })}
+            maxLength={6}
+          />
+        </label>
+        <label className="text-sm">
+          One stroke, ml
+          <input
+            className={field}
+            inputMode="decimal"
+            value={stroke}
+            onChange={(e) => tell({ stroke: e.target.value })}
+            maxLength={8}
+          />
+        </label>
+        <label className="text-sm">
+          or litres
+          <input
+            className={field}
+            inputMode="decimal"
+            value={litres}
+            onChange={(e) => tell({ litres: e.target.value })}
+            maxLength={8}
+          />
+        </label>
+      </div>
+      <p className={`min-h-6 text-sm ${said.wrong ? 'text-rust' : 'text-quiet'}`} aria-live="polite">
+        {said.wrong || (said.added ? `in all ${showExact(said.added)}` : '')}
+      </p>
+    </fieldset>
+  );
+}
