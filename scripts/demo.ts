@@ -20,6 +20,7 @@ import { sealRun } from '@/server/sealing/seal';
 import { hashPassword } from '@/server/session/password';
 import { readVisitFacts } from '@/server/visits/store';
 import { addTest, changeVisit, makeVisit } from '@/server/visits/visits';
+import { linkEntry, memberEntry, readWatches, setLink } from '@/server/watches/watches';
 import type { Role } from '@/wire/role';
 import { uuid7 } from '@/wire/uuid7';
 
@@ -54,6 +55,22 @@ interface Demo {
   }[];
   kit: (Record<string, unknown> & { name: string })[];
   log: { of: string; by: string; at: string; entry: Record<string, unknown> }[];
+  watches: {
+    system: string;
+    /** Written by the link, not by the firm. */
+    link?: true;
+    entries: {
+      at: string;
+      kind: 'reading' | 'on-site' | 'correction' | 'end';
+      figure?: string;
+      temperature?: string;
+      who: string;
+      trade: string;
+      text: string;
+      /** Which entry is corrected, by its place in this list. */
+      of?: number;
+    }[];
+  }[];
   visits: {
     by: string;
     /** Days from the day the demo is loaded, like "+1". */
@@ -172,6 +189,7 @@ const FIGURES = new Set([
   'greatest',
   'pressure',
   'loss',
+  'gasInside',
 ]);
 /** Of kit, `size` is a word. */
 const kitFigures = (value: Record<string, unknown>): unknown => {
@@ -179,14 +197,16 @@ const kitFigures = (value: Record<string, unknown>): unknown => {
   return { ...(figures(rest) as object), ...(size ? { size } : {}) };
 };
 /** Turns written figures ("21 mbar") into exact ones. A tank's size is a word, not a figure. */
-const figures = (value: unknown, inTank = false): unknown =>
+const figures = (value: unknown, inTank = false, inHeights = false): unknown =>
   Array.isArray(value)
     ? value.map((v) => figures(v))
     : value && typeof value === 'object'
       ? Object.fromEntries(
           Object.entries(value).map(([k, v]) => [
             k,
-            FIGURES.has(k) && typeof v === 'string' && !inTank ? q(v) : figures(v, k === 'tank'),
+            typeof v === 'string' && ((FIGURES.has(k) && !inTank) || (inHeights && k !== 'datum'))
+              ? q(v)
+              : figures(v, k === 'tank', k === 'heights'),
           ]),
         )
       : value;
@@ -287,6 +307,26 @@ export async function loadDemo(): Promise<{
     if (run.seal) {
       at(moment + 20_000);
       await sealRun(session, id);
+    }
+  }
+  for (const w of demo.watches) {
+    const [watch] = await readWatches({ org }, systemIds[w.system]!);
+    const by = persons.get('imre')!;
+    const session = {
+      org,
+      person: by.id,
+      name: by.name,
+      role: by.role,
+      organisation: demo.organisation.name,
+      licence: by.licence,
+      session: '',
+    };
+    const token = w.link ? (await setLink(session, watch!.id, 'make')).token! : null;
+    const ids = w.entries.map((_, i) => uuid7(loadedAt + i));
+    for (const [i, { at, of, ...said }] of w.entries.entries()) {
+      shiftClock(at.startsWith('now') ? Number(at.slice(3)) * 1000 : Date.parse(at) - Date.now());
+      const entry = { id: ids[i]!, ...said, ...(of === undefined ? {} : { of: ids[of]! }) };
+      await (token ? linkEntry(token, entry) : memberEntry(session, watch!.id, entry));
     }
   }
   for (const l of demo.log) {

@@ -15,6 +15,7 @@ import {
 } from 'drizzle-orm/pg-core';
 import type { Gauge } from '@/core/instrument/gauge';
 import type { KitFacts, LogEntry } from '@/core/instrument/kit';
+import type { WatchEntry, WatchFacts } from '@/core/watch/watch';
 import type { VisitFacts } from '@/core/visit/facts';
 import type { System } from '@/core/installation/section';
 import type { Plan } from '@/core/plan/plan';
@@ -182,6 +183,45 @@ export const outbox = pgTable(
     body: text('body').notNull(),
   },
   (t) => [primaryKey({ columns: [t.org, t.id] })],
+);
+
+/** A section left under pressure with its gauge on. The link lets anyone write readings; its hash alone is kept. */
+export const watches = pgTable(
+  'watches',
+  {
+    org: uuid('org').notNull(),
+    id: uuid('id').notNull(),
+    system: uuid('system').notNull(),
+    run: uuid('run'),
+    facts: jsonb('facts').$type<WatchFacts>().notNull(),
+    made: moment('made').notNull(),
+    madeBy: uuid('made_by').notNull(),
+    tokenHash: text('token_hash').unique(),
+    tokenMade: moment('token_made'),
+  },
+  (t) => [
+    primaryKey({ columns: [t.org, t.id] }),
+    foreignKey({ columns: [t.org, t.system], foreignColumns: [systems.org, systems.id] }),
+    foreignKey({ columns: [t.org, t.run], foreignColumns: [runs.org, runs.id] }),
+    foreignKey({ columns: [t.org, t.madeBy], foreignColumns: [people.org, people.id] }),
+  ],
+);
+
+/** What was read and said at a watch: append-only, a wrong entry is corrected by a later one. */
+export const watchEntries = pgTable(
+  'watch_entries',
+  {
+    org: uuid('org').notNull(),
+    watch: uuid('watch').notNull(),
+    id: uuid('id').notNull(),
+    received: moment('received').notNull(),
+    body: jsonb('body').$type<WatchEntry>().notNull(),
+  },
+  (t) => [
+    primaryKey({ columns: [t.org, t.id] }),
+    index('watch_entries_watch').on(t.org, t.watch, t.received),
+    foreignKey({ columns: [t.org, t.watch], foreignColumns: [watches.org, watches.id] }),
+  ],
 );
 
 /** Rule packs as text, immutable once used; `hash` is over the canonical form. */

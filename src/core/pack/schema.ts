@@ -329,6 +329,7 @@ const procedure = object({
       .default(undefined),
   }),
   applied: yup.string().strict(true).max(300).optional(),
+  levelOver: yup.string().strict(true).max(40).optional(),
   fills: yup.string().strict(true).oneOf(['liquid', 'level']).optional(),
   pressure: pressureSpec,
   partOnly: only(true),

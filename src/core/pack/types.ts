@@ -128,6 +128,8 @@ export interface Procedure {
   readonly applied?: string;
   /** What fills the section: decides how a movement is turned into a leak. Absent: gas. */
   readonly fills?: 'liquid' | 'level';
+  /** Over what a level is counted. Absent: the slab. */
+  readonly levelOver?: string;
   readonly pressure: PressureSpec;
   /** Only a part of a sequence: never offered alone. */
   readonly partOnly?: true;

@@ -147,7 +147,8 @@ function headLines(plan: Plan, state: RunState): string[] {
     ?.start.figure;
   if (!slab || !lowest || !level) return [];
   const metres = (e: Exact) => convert(toNumber(e), e.unit, 'm');
-  const height = metres(slab) + metres(level) - metres(lowest);
+  // a level counted from the lowest part is the head itself
+  const height = plan.procedure.levelOver ? metres(level) : metres(slab) + metres(level) - metres(lowest);
   return [
     `Head at the lowest point: ${(headPressure(height) / 100).toFixed(0)} mbar (${height.toFixed(2)} m of water above it)`,
   ];

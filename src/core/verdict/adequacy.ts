@@ -4,7 +4,7 @@ import { freeSurface, systemStiffness } from '@/core/installation/section';
 import type { HoldStage } from '@/core/pack/types';
 import { leakRate } from '@/core/medium/gas';
 import { ruleOf, type Plan } from '@/core/plan/plan';
-import { magnitude, parseWithUnit, showExact, toNumber, type Exact } from '@/core/quantity/exact';
+import { magnitude, parseWithUnit, showExact, subtract, toNumber, type Exact } from '@/core/quantity/exact';
 import { decimalsFor, showFigure, type Figure } from '@/core/quantity/figure';
 import { convert, UNITS } from '@/core/quantity/unit';
 import { fallLimit } from '@/core/run/apply-hold';
@@ -37,7 +37,7 @@ export function adequacyOf(
   if (!sees) return null;
   // what a stretching pipe is allowed to fall, a leak may hide in
   const stage = stageOfHold(plan, state, hold);
-  const hidden = stage?.role === 'stretch' && gauge ? hiddenInStretch(plan, stage, hold, gauge) : null;
+  const hidden = stage && gauge ? hiddenInStretch(plan, stage, hold, gauge) : null;
   const figure = hidden ?? sees.figure(hold.judgement.elapsedMs / 60000);
   const matters = leakThatMatters(plan, part);
   const needed = hidden ? null : sees.needed(toNumber(matters));
@@ -55,23 +55,37 @@ const stageOfHold = (plan: Plan, state: RunState, hold: Hold): HoldStage | null 
   const stage = visit && plan.procedure.stages[visit.stage];
   return stage?.kind === 'hold' ? stage : null;
 };
-/** A leak that stays inside the fall permitted to stretched pipe is not seen: q = C x permitted fall / t. */
+/**
+ * What a leak may hide in on stretched pipe, and is therefore not seen: the fall that is permitted, or what is left
+ * above the floor at the end. q = C x that / t. Null for other holds.
+ */
 function hiddenInStretch(plan: Plan, stage: HoldStage, hold: Hold, gauge: Gauge): Figure | null {
+  if (stage.role !== 'stretch' && stage.role !== 'floor') return null;
   const pressure = convert(toNumber(hold.start.figure), hold.start.figure.unit, 'Pa');
   const full = systemStiffness(plan.system, pressure);
   if (!full) return null;
-  const fall = fallLimit(stage, gauge);
+  const low = stage.role === 'floor' ? hold.judgement!.accept?.low?.value : undefined;
+  const fall =
+    stage.role === 'stretch'
+      ? fallLimit(stage, gauge).value
+      : low && hold.end
+        ? subtract(hold.end.figure, low)
+        : null;
+  if (!fall || fall.digits <= 0) return null;
   const minutes = hold.judgement!.elapsedMs / 60_000;
-  const value = (full.c * convert(toNumber(fall.value), fall.value.unit, 'Pa') * 1000 * 60) / minutes;
+  const value = (full.c * convert(toNumber(fall), fall.unit, 'Pa') * 1000 * 60) / minutes;
   return {
-    name: 'leak that would stay inside the permitted fall',
+    name:
+      stage.role === 'stretch'
+        ? 'leak that would stay inside the permitted fall'
+        : 'leak that would have stayed above the floor',
     value,
     unit: 'l/h',
     decimals: decimalsFor(value),
-    formula: 'q = C × permitted fall / t',
+    formula: stage.role === 'stretch' ? 'q = C × permitted fall / t' : 'q = C × (end − floor) / t',
     inputs: [
       { name: 'C, stiffness of the full section', value: `${(full.c / 1e-11).toPrecision(3)} ml/bar` },
-      { name: 'permitted fall', value: showExact(fall.value) },
+      { name: stage.role === 'stretch' ? 'permitted fall' : 'end − floor', value: showExact(fall) },
       { name: 't', value: `${minutes.toFixed(1)} min` },
     ],
     source: 'Elastic water and pipe wall; measurement chapter 7.2',
@@ -165,6 +179,7 @@ function liquidRate(plan: Plan, hold: Hold, fills: 'liquid' | 'level'): Figure |
   }
   const seconds = judgement.elapsedMs / 1000;
   const fall = -toNumber(judgement.change);
+  if (fall < 0) return null;
   const unit = judgement.change.unit;
   if (fills === 'level') {
     const surface = freeSurface(plan.system);

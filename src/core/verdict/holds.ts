@@ -9,15 +9,25 @@ export const visitsOf = (plan: Plan, state: RunState, part: string | null): read
 
 const DECIDES = new Set(['tightness', 'leak-rate', 'strength', 'floor', 'stretch', 'make-up']);
 
-/** The judged hold that decides: the last one with a result, of the whole section or (isolate) the subject. */
+/**
+ * The judged hold that decides: the one on which the claim rests where it was a hold, otherwise the last one with a
+ * result. A repeat before a witness that makes no claim of its own does not take the place of the full hold.
+ */
 export function decidingHold(
   plan: Plan,
   state: RunState,
   part: string | null = null,
 ): { hold: Hold; visit: Visit } | null {
+  const judgedIn = (visit: Visit | undefined) => {
+    const hold = visit && [...visit.holds].reverse().find((h) => DECIDES.has(h.role) && h.judgement);
+    return hold ? { hold, visit } : null;
+  };
+  const claim = state.claims[part ?? ''];
+  const rests = judgedIn(claim && state.visits[claim.visit - 1]);
+  if (rests) return rests;
   for (const visit of [...visitsOf(plan, state, part)].reverse()) {
-    const hold = [...visit.holds].reverse().find((h) => DECIDES.has(h.role) && h.judgement);
-    if (hold) return { hold, visit };
+    const found = judgedIn(visit);
+    if (found) return found;
   }
   return null;
 }

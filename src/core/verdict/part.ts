@@ -243,7 +243,7 @@ function waterSentence(
   if (hold.role === 'make-up')
     return `No water was needed to keep ${showExact(hold.start.figure)} for ${elapsed}.`;
   if (hold.gauge === LEVEL_MARK.id)
-    return `The level stood at ${showExact(hold.start.figure)} over the slab and at ${showExact(hold.end!.figure)} after ${elapsed}; ${breachWords(j.perceptible)} would have counted${hold.witness.end?.seen === 'same' ? '; the second place showed the same' : ''}.`;
+    return `The level stood at ${showExact(hold.start.figure)} over the ${ruleOf(plan, part).levelOver ?? 'slab'} and at ${showExact(hold.end!.figure)} after ${elapsed}; ${breachWords(j.perceptible)} would have counted${hold.witness.end?.seen === 'same' ? '; the second place showed the same' : ''}.`;
   return null;
 }
 

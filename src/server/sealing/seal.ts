@@ -13,6 +13,7 @@ import { eventsOf, lockRun, planOf } from '@/server/runs/log';
 import { followUpsOf } from '@/server/records/follow-ups';
 import { tell } from '@/server/runs/bus';
 import { TroubleError } from '@/server/trouble';
+import { beginWatch } from '@/server/watches/watches';
 import type { Identity } from '@/wire/role';
 import { publicKey, signingSecret } from './keys';
 
@@ -86,6 +87,7 @@ export async function sealRun(
     await tx
       .insert(publicLinks)
       .values({ org: person.org, run, token: randomBytes(18).toString('base64url') });
+    await beginWatch(tx, person, plan, state, run, moment);
     if (status !== 'practice') await followUpsOf(tx, person.org, plan, state, verdict, number, moment);
     await audit(tx, person, 'sealed', number, moment);
     return { number };

@@ -72,7 +72,7 @@ export function Facts({ view }: { view: BenchView }) {
             </p>
             <p>
               {gauge.kind === 'level' ? (
-                'a height over the slab'
+                `a height over the ${plan.procedure.levelOver ?? 'slab'}`
               ) : zero ? (
                 <>
                   zero <span className="figure-narrow">{showExact(zero.figure)}</span> at{' '}

@@ -38,6 +38,13 @@ interface Props {
     readonly href?: string;
     readonly close?: string | null;
   }[];
+  readonly watches: readonly {
+    readonly id: string;
+    readonly title: string;
+    readonly words: string;
+    readonly lost: boolean;
+    readonly stale: boolean;
+  }[];
   readonly recent: readonly RecordLine[];
   readonly serverNow: number;
 }
@@ -67,7 +74,7 @@ function CloseFollowUp({ id }: { id: string }) {
 }
 
 /** What is running now, what is due, and the newest records. */
-export function TodayView({ name, runs, visits, day, due, recent, serverNow }: Props) {
+export function TodayView({ name, runs, visits, day, due, watches, recent, serverNow }: Props) {
   const [at, setAt] = useState(serverNow);
   useEffect(() => {
     const offset = serverNow - now();
@@ -179,39 +186,70 @@ export function TodayView({ name, runs, visits, day, due, recent, serverNow }: P
           </ul>
           {recent.length === 0 && <p className="mt-2 text-quiet">Sealed records appear here.</p>}
         </section>
-        <section aria-labelledby="due">
-          <h2 id="due" className="text-lg font-semibold">
-            Due
-          </h2>
-          <ul className="mt-2 border-t border-seam">
-            {due.map((d) => (
-              <li key={d.key} className="border-b border-seam py-3">
-                <span
-                  className={`flex justify-between gap-3 text-sm ${d.late ? 'font-semibold text-rust' : 'text-quiet'}`}
-                >
-                  <span>{d.place ?? 'Cabinet and licences'}</span>
-                  <span className="whitespace-nowrap">
-                    {d.late ? (d.href ? 'was due ' : 'ran out ') : 'by '}
-                    <span className="figure-narrow">{d.when}</span>
-                  </span>
-                </span>
-                {d.href ? (
-                  <Link
-                    prefetch={false}
-                    className="block min-h-11 py-1 underline-offset-4 hover:text-lake hover:underline"
-                    href={d.href}
+        <div className="grid content-start gap-8">
+          {watches.length > 0 && (
+            <section aria-labelledby="watches">
+              <h2 id="watches" className="text-lg font-semibold">
+                Under watch
+              </h2>
+              <ul className="mt-2 border-t border-seam">
+                {watches.map((w) => (
+                  <li
+                    key={w.id}
+                    className={`border-b border-seam py-1 ${w.lost ? 'border-l-4 border-l-rust pl-3' : ''}`}
                   >
-                    {d.text}
-                  </Link>
-                ) : (
-                  <span className="block">{d.text}</span>
-                )}
-                {d.close && <CloseFollowUp id={d.close} />}
-              </li>
-            ))}
-          </ul>
-          {due.length === 0 && <p className="mt-2 text-quiet">Nothing runs out in the next 60 days.</p>}
-        </section>
+                    <Link
+                      prefetch={false}
+                      className="block min-h-11 py-1 underline-offset-4 hover:text-lake hover:underline"
+                      href={`/watches/${w.id}`}
+                    >
+                      <span className="block text-sm text-quiet">{w.title}</span>
+                      <span className={w.lost ? 'font-semibold text-rust' : ''}>{w.words}</span>
+                      {w.stale && (
+                        <span className="block text-sm text-ochre">
+                          not read for three days: ask for a reading
+                        </span>
+                      )}
+                    </Link>
+                  </li>
+                ))}
+              </ul>
+            </section>
+          )}
+          <section aria-labelledby="due">
+            <h2 id="due" className="text-lg font-semibold">
+              Due
+            </h2>
+            <ul className="mt-2 border-t border-seam">
+              {due.map((d) => (
+                <li key={d.key} className="border-b border-seam py-3">
+                  <span
+                    className={`flex justify-between gap-3 text-sm ${d.late ? 'font-semibold text-rust' : 'text-quiet'}`}
+                  >
+                    <span>{d.place ?? 'Cabinet and licences'}</span>
+                    <span className="whitespace-nowrap">
+                      {d.late ? (d.href ? 'was due ' : 'ran out ') : 'by '}
+                      <span className="figure-narrow">{d.when}</span>
+                    </span>
+                  </span>
+                  {d.href ? (
+                    <Link
+                      prefetch={false}
+                      className="block min-h-11 py-1 underline-offset-4 hover:text-lake hover:underline"
+                      href={d.href}
+                    >
+                      {d.text}
+                    </Link>
+                  ) : (
+                    <span className="block">{d.text}</span>
+                  )}
+                  {d.close && <CloseFollowUp id={d.close} />}
+                </li>
+              ))}
+            </ul>
+            {due.length === 0 && <p className="mt-2 text-quiet">Nothing runs out in the next 60 days.</p>}
+          </section>
+        </div>
       </div>
     </>
   );

@@ -52,7 +52,11 @@ export function FillPanel({ view, visit, stage, act, at }: PanelProps) {
       {stage.kind === 'fill' && stage.within && <Within stage={stage} entered={visit.entered} at={at} />}
       <Keypad
         gauge={gauge}
-        label={gauge.kind === 'level' ? 'Height of the water over the slab' : 'The gauge shows'}
+        label={
+          gauge.kind === 'level'
+            ? `Height of the water over the ${view.plan.procedure.levelOver ?? 'slab'}`
+            : 'The gauge shows'
+        }
         save="In the band: go on"
         live={view.live}
         previous={last?.figure ?? null}

@@ -126,7 +126,7 @@ export function HoldStart(
         gauge={gauge}
         label={
           gauge.kind === 'level'
-            ? 'Height of the water over the slab, now: the hold starts with it'
+            ? `Height of the water over the ${plan.procedure.levelOver ?? 'slab'}, now: the hold starts with it`
             : 'Read the gauge now: the hold starts with this figure'
         }
         save={`Start the ${minutesWords(spec.minutes)} ${ROLE_WORDS[spec.role]}`}

@@ -4,6 +4,7 @@ import { faceOf } from '@/core/record/face';
 import { noticesOf } from '@/core/record/notices';
 import { recordOf } from '@/server/records/records';
 import { checkSeal } from '@/server/sealing/seal';
+import { readWatches } from '@/server/watches/watches';
 import { requireSession } from '@/server/session/session';
 import { TroubleError } from '@/server/trouble';
 import { buttonClass } from '@/ui/kit/button-class';
@@ -17,7 +18,8 @@ export default async function RecordPage({ params }: { params: Promise<{ run: st
     if (e instanceof TroubleError) notFound();
     throw e;
   });
-  const check = await checkSeal(session, run);
+  const [check, watches] = await Promise.all([checkSeal(session, run), readWatches(session)]);
+  const watch = watches.find((w) => w.run === run);
   return (
     <>
       <nav className="no-print mb-5 flex flex-wrap gap-3" aria-label="This record">
@@ -39,6 +41,11 @@ export default async function RecordPage({ params }: { params: Promise<{ run: st
         <a className={buttonClass('plain')} href={`/api/runs/${run}/file`}>
           Record file (JSON)
         </a>
+        {watch && (
+          <a className={buttonClass('plain')} href={`/watches/${watch.id}`}>
+            Its watch
+          </a>
+        )}
         {record.link && (
           <a className={buttonClass('plain')} href={`/verify/${record.link}`}>
             Public page

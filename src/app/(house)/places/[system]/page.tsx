@@ -1,6 +1,7 @@
 import type { Metadata } from 'next';
 import Link from 'next/link';
 import {
+  freeSurface,
   largestSize,
   notCoveredOf,
   pipeVolume,
@@ -19,6 +20,8 @@ import { cabinet, readSystem } from '@/server/places/places';
 import { readInventory } from '@/server/places/inventory';
 import { rulePacks } from '@/server/rules/rules';
 import { ledger } from '@/server/records/records';
+import { readWatches } from '@/server/watches/watches';
+import { watchWords } from '@/ui/watch/words';
 import { requireSession } from '@/server/session/session';
 import { now } from '@/server/now';
 import { RecordRow } from '@/ui/ledger/row';
@@ -29,18 +32,26 @@ import { Why } from '@/ui/kit/why';
 import { moment } from '@/ui/kit/words';
 import { mayPlan, mayRun } from '@/wire/role';
 
+const HEIGHT_WORDS = {
+  slab: 'slab',
+  rim: 'rim',
+  testPoint: 'test point',
+  highest: 'highest',
+  lowest: 'lowest',
+} as const;
 export const metadata: Metadata = { title: 'System' };
 export default async function SystemPage({ params }: { params: Promise<{ system: string }> }) {
   const session = await requireSession();
   const { system: id } = await params;
   const { site, system } = await found(readSystem(session, id));
   const facts = system.facts;
-  const [inventory, failure, packs, gauges, history] = await Promise.all([
+  const [inventory, failure, packs, gauges, history, watches] = await Promise.all([
     readInventory(session, id),
     openFailure(session, id),
     rulePacks(session),
     cabinet(session),
     ledger(session, '', id),
+    readWatches(session, id),
   ]);
   const volume = sectionVolume(facts);
   const largest = largestSize(facts);
@@ -90,6 +101,30 @@ export default async function SystemPage({ params }: { params: Promise<{ system:
                 <dt className="text-sm text-quiet">Working pressure</dt>
                 <dd className="figure">{showExact(facts.workingPressure)}</dd>
               </div>
+              {(facts.surfaces?.length ?? 0) > 0 && (
+                <div className="col-span-2">
+                  <dt className="text-sm text-quiet">Free surfaces at the level</dt>
+                  <dd>
+                    <span className="figure">{freeSurface(facts).toFixed(3)} l/mm</span>
+                    <span className="block text-sm text-quiet">
+                      {facts
+                        .surfaces!.map((x) => `${x.count} × ${x.name.toLowerCase()}, ${showExact(x.bore)}`)
+                        .join('; ')}
+                    </span>
+                  </dd>
+                </div>
+              )}
+              {facts.heights && (
+                <div className="col-span-2">
+                  <dt className="text-sm text-quiet">Heights over {facts.heights.datum}</dt>
+                  <dd className="figure-narrow text-sm">
+                    {(['slab', 'rim', 'testPoint', 'highest', 'lowest'] as const)
+                      .filter((k) => facts.heights![k])
+                      .map((k) => `${HEIGHT_WORDS[k]} ${showExact(facts.heights![k]!)}`)
+                      .join('; ')}
+                  </dd>
+                </div>
+              )}
               <div>
                 <dt className="text-sm text-quiet">Meter</dt>
                 <dd>{facts.meter.name}</dd>
@@ -189,23 +224,64 @@ export default async function SystemPage({ params }: { params: Promise<{ system:
               </table>
             </div>
           </section>
-          <section>
-            <h2 className="text-lg font-semibold">Appliances</h2>
-            <table className="mt-2 w-full">
-              <tbody>
-                {facts.appliances.map((a) => (
-                  <tr key={a.id} className={rows}>
-                    <th scope="row">{a.name}</th>
-                    <td>{a.place}</td>
-                    <td className="text-quiet">{a.valve}</td>
-                    <td className="figure-narrow text-sm">
-                      {a.maxInlet ? `inlet ${showExact(a.maxInlet)}` : ''}
-                    </td>
-                  </tr>
+          {(facts.loops?.length ?? 0) > 0 && (
+            <section>
+              <h2 className="text-lg font-semibold">Loops of the manifold</h2>
+              <table className="mt-2 w-full">
+                <tbody>
+                  {facts.loops!.map((l) => (
+                    <tr key={l.id} className={rows}>
+                      <th scope="row">{l.name}</th>
+                      <td>{l.valve}</td>
+                      <td className="text-quiet">flow meter {l.flowMeter}</td>
+                    </tr>
+                  ))}
+                </tbody>
+              </table>
+            </section>
+          )}
+          {watches.length > 0 && (
+            <section>
+              <h2 className="text-lg font-semibold">Watches</h2>
+              <ul className="mt-2 border-t border-seam">
+                {watches.map((w) => (
+                  <li key={w.id} className="border-b border-seam">
+                    <Link
+                      prefetch={false}
+                      className="block min-h-11 py-2 hover:text-lake"
+                      href={`/watches/${w.id}`}
+                    >
+                      <span className={w.state.lost ? 'font-semibold text-rust' : ''}>
+                        {watchWords(w.state, w.facts.zone)}
+                      </span>
+                      <span className="block text-sm text-quiet">
+                        left at {showExact(w.facts.figure)}, {moment(w.facts.startedAt)}
+                      </span>
+                    </Link>
+                  </li>
                 ))}
-              </tbody>
-            </table>
-          </section>
+              </ul>
+            </section>
+          )}
+          {facts.appliances.length > 0 && (
+            <section>
+              <h2 className="text-lg font-semibold">Appliances</h2>
+              <table className="mt-2 w-full">
+                <tbody>
+                  {facts.appliances.map((a) => (
+                    <tr key={a.id} className={rows}>
+                      <th scope="row">{a.name}</th>
+                      <td>{a.place}</td>
+                      <td className="text-quiet">{a.valve}</td>
+                      <td className="figure-narrow text-sm">
+                        {a.maxInlet ? `inlet ${showExact(a.maxInlet)}` : ''}
+                      </td>
+                    </tr>
+                  ))}
+                </tbody>
+              </table>
+            </section>
+          )}
           {inventory.length > 0 && (
             <section>
               <h2 className="text-lg font-semibold">Written down here</h2>

@@ -1,0 +1,39 @@
+import type { Metadata } from 'next';
+import Link from 'next/link';
+import { found } from '../../found';
+import { now } from '@/server/now';
+import { requireSession } from '@/server/session/session';
+import { readWatch } from '@/server/watches/watches';
+import { buttonClass } from '@/ui/kit/button-class';
+import { WatchView } from '@/ui/watch/watch-view';
+
+export const metadata: Metadata = { title: 'Watch' };
+export default async function WatchPage({ params }: { params: Promise<{ watch: string }> }) {
+  const session = await requireSession();
+  const { watch: id } = await params;
+  const watch = await found(readWatch(session, id));
+  const { facts, state, log, linked } = watch;
+  return (
+    <>
+      <WatchView
+        id={id}
+        facts={facts}
+        state={state}
+        log={log}
+        linked={linked}
+        who={session.name}
+        at={now()}
+      />
+      <nav className="mt-8 flex flex-wrap gap-3" aria-label="This watch">
+        <Link prefetch={false} className={buttonClass('plain')} href={`/places/${watch.system}`}>
+          The system
+        </Link>
+        {watch.run && (
+          <Link prefetch={false} className={buttonClass('plain')} href={`/ledger/${watch.run}`}>
+            The record it began with
+          </Link>
+        )}
+      </nav>
+    </>
+  );
+}
