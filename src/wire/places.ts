@@ -1,7 +1,7 @@
 import * as yup from 'yup';
 import { PIPE_TABLES, pipeFigures, pipeTable } from '@/core/installation/pipes';
 import { GRID, NODE_KINDS, type Schematic } from '@/core/installation/schematic';
-import { MEDIA, type System } from '@/core/installation/section';
+import { MEDIA, WATER_DUTIES, type System, type WaterDuty } from '@/core/installation/section';
 import { exact, parseWithUnit, showUnit, type Exact } from '@/core/quantity/exact';
 import { figure, free, list, optionalFigure, shape, text, uuid } from './figure';
 
@@ -40,8 +40,9 @@ const appliance = shape({
 export const systemSchema = shape({
   name: text(80),
   medium: text(20).oneOf([...MEDIA]),
-  workingPressure: figure('pressure', 'above zero'),
-  supplyPressure: figure('pressure', 'above zero'),
+  workingPressure: figure('pressure', 'zero'),
+  supplyPressure: figure('pressure', 'zero'),
+  duty: free(20).oneOf(['', ...Object.keys(WATER_DUTIES)]),
   supplyValve: text(120),
   supplyValveOwner: text(80),
   testPoint: text(120),
@@ -59,6 +60,22 @@ export const systemSchema = shape({
     shape({ id: text(60), name: text(80), place: free(80), most: figure('pressure', 'above zero') }),
     40,
   ),
+  surfaces: list(
+    shape({
+      id: text(60),
+      name: text(80),
+      bore: figure('length', 'above zero'),
+      count: text(3).matches(/^[1-9]\d?$/, 'is how many there are, from 1 to 99'),
+    }),
+    30,
+  ),
+  loops: list(shape({ id: text(60), name: text(80), valve: text(80), flowMeter: free(80) }), 30),
+  datum: free(80),
+  slab: optionalFigure('length'),
+  rim: optionalFigure('length'),
+  testHeight: optionalFigure('length'),
+  highest: optionalFigure('length'),
+  lowest: optionalFigure('length'),
   factoryTested: list(shape({ id: text(60), name: text(80), certificate: text(120) }), 20),
   inScope: list(text(200), 30),
   notCovered: list(text(200), 30),
@@ -66,11 +83,24 @@ export const systemSchema = shape({
   measuredVolume: optionalFigure('volume', 'above zero'),
   measuredUncertainty: free(10).matches(/^(\d{1,2}(\.\d)?)?$/, 'is a percentage, like 5'),
   measuredSaid: free(200),
-}).test('measured', (value, context) =>
-  value.measuredBy && !value.measuredVolume
-    ? context.createError({ path: 'measuredVolume', message: 'Enter the volume that was measured.' })
-    : true,
-);
+})
+  .test('pressures', (value, context) => {
+    if (value.medium === 'drain') return true;
+    for (const path of ['workingPressure', 'supplyPressure'] as const)
+      if (/^0+(\.0*)? /.test(value[path]))
+        return context.createError({ path, message: 'must be above zero' });
+    return true;
+  })
+  .test('heights', (value, context) =>
+    !value.datum && [value.slab, value.rim, value.testHeight, value.highest, value.lowest].some(Boolean)
+      ? context.createError({ path: 'datum', message: 'Say over what the heights are counted.' })
+      : true,
+  )
+  .test('measured', (value, context) =>
+    value.measuredBy && !value.measuredVolume
+      ? context.createError({ path: 'measuredVolume', message: 'Enter the volume that was measured.' })
+      : true,
+  );
 export type SystemForm = yup.InferType<typeof systemSchema>;
 
 const figureOf = (e: Exact | undefined): string => (e ? showUnit(e) : '');
@@ -85,6 +115,10 @@ export function systemFromForm(form: SystemForm, before: System | null, id: stri
     measured: _m,
     elements: _e,
     factoryTested: _f,
+    duty: _d,
+    surfaces: _u,
+    loops: _l,
+    heights: _h,
     ...kept
   } = before ?? ({} as Partial<System>);
   return {
@@ -100,6 +134,30 @@ export function systemFromForm(form: SystemForm, before: System | null, id: stri
     emergencyContact: form.emergencyContact,
     ...maybe('setPressure', form.setPressure),
     ...maybe('gasInside', form.gasInside),
+    ...(form.medium === 'water' && form.duty ? { duty: form.duty as WaterDuty } : {}),
+    ...(form.surfaces.length
+      ? {
+          surfaces: form.surfaces.map((x) => ({
+            id: x.id,
+            name: x.name,
+            bore: parseWithUnit(x.bore),
+            count: Number(x.count),
+          })),
+        }
+      : {}),
+    ...(form.loops.length ? { loops: form.loops } : {}),
+    ...(form.datum
+      ? {
+          heights: {
+            datum: form.datum,
+            ...maybe('slab', form.slab),
+            ...maybe('rim', form.rim),
+            ...maybe('testPoint', form.testHeight),
+            ...maybe('highest', form.highest),
+            ...maybe('lowest', form.lowest),
+          },
+        }
+      : {}),
     meter: {
       ...(before?.meter ?? {}),
       kind: form.meterKind,
@@ -209,6 +267,20 @@ export function formOfSystem(s: System): SystemForm {
       place: e.place,
       most: figureOf(e.most),
     })),
+    duty: s.duty ?? '',
+    surfaces: (s.surfaces ?? []).map((x) => ({
+      id: x.id,
+      name: x.name,
+      bore: figureOf(x.bore),
+      count: String(x.count),
+    })),
+    loops: (s.loops ?? []).map((l) => ({ ...l })),
+    datum: s.heights?.datum ?? '',
+    slab: figureOf(s.heights?.slab),
+    rim: figureOf(s.heights?.rim),
+    testHeight: figureOf(s.heights?.testPoint),
+    highest: figureOf(s.heights?.highest),
+    lowest: figureOf(s.heights?.lowest),
     factoryTested: [...(s.factoryTested ?? [])],
     inScope: [...s.inScope],
     notCovered: [...s.notCovered],
@@ -240,6 +312,15 @@ export const emptySystem = (): SystemForm => ({
   pipes: [],
   appliances: [],
   elements: [],
+  duty: '',
+  surfaces: [],
+  loops: [],
+  datum: '',
+  slab: '',
+  rim: '',
+  testHeight: '',
+  highest: '',
+  lowest: '',
   factoryTested: [],
   inScope: ['meter and pipework from the supply valve to every appliance'],
   notCovered: ['anything upstream of the supply valve'],

@@ -55,6 +55,15 @@ export interface Loop {
   readonly valve: string;
   readonly flowMeter: string;
 }
+/** What a water system is for. */
+export const WATER_DUTIES = {
+  house: 'house supply behind a meter',
+  pipework: 'water or heating pipework, pumped',
+  loops: 'floor-heating loops of one manifold',
+  vehicle: 'fresh water of a vehicle',
+  main: 'buried main',
+} as const;
+export type WaterDuty = keyof typeof WATER_DUTIES;
 /** Heights over one datum: slab and lowest point of a drain, test point and ends of a main. */
 export interface Heights {
   readonly datum: string;
@@ -171,6 +180,8 @@ export interface System {
   readonly schematic?: Schematic;
   /** Gas in a liquid system at test pressure: vessel, arrestors. */
   readonly gasInside?: Exact;
+  /** What a water system is for: decides which procedures are offered. Absent: all. */
+  readonly duty?: WaterDuty;
   readonly surfaces?: readonly Surface[];
   readonly loops?: readonly Loop[];
   readonly heights?: Heights;

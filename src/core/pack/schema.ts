@@ -334,6 +334,7 @@ const procedure = object({
   pressure: pressureSpec,
   partOnly: only(true),
   media: words(40),
+  suits: words(40),
   boundary: yup.string().strict(true).oneOf(['live', 'separated']).optional(),
   after: object({ procedures: list(text(60)).min(1), text: text() })
     .optional()

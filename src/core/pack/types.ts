@@ -135,6 +135,8 @@ export interface Procedure {
   readonly partOnly?: true;
   /** Which systems it is offered for. Absent: natural gas. */
   readonly media?: readonly string[];
+  /** What the system is for, where its medium alone does not say. Absent: any. */
+  readonly suits?: readonly string[];
   /**
    * What bounds the scope: a `live` valve needs its let-by proved before any Tight; `separated` says the section is
    * cut or capped, and its check list confirms it. Absent: live.

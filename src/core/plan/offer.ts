@@ -48,7 +48,9 @@ export function offersFor(pack: Pack, system: System): Offer[] {
       };
     });
   const single = pack.procedures
-    .filter((p) => !p.partOnly && fits(p.media))
+    .filter(
+      (p) => !p.partOnly && fits(p.media) && (!system.duty || !p.suits || p.suits.includes(system.duty)),
+    )
     .map((p): Offer => ({
       ...from,
       id: p.id,

@@ -50,7 +50,7 @@ export interface WatchReading {
   readonly trade: string;
   readonly text: string;
   readonly lost: boolean;
-  /** The raw figure fell that far, and the temperature given explains it: to be looked at, not to be relied on. */
+  /** Raw figure and the one without the temperature's part disagree about a loss: to be looked at. */
   readonly doubt: boolean;
   readonly was?: { readonly figure: Exact; readonly why: string };
 }
@@ -101,9 +101,10 @@ export function watchState(facts: WatchFacts, log: readonly WatchEntry[]): Watch
       figure,
       ...(e.temperature ? { temperature: e.temperature } : {}),
     });
-    // raw figures are compared exactly; a corrected one is physics and has rounding
     const raw = compare(subtract(facts.figure, figure), facts.fall) >= 0;
-    const lost = corrected ? -change >= fall - 1e-9 : raw;
+    // raw figures are compared exactly; what is corrected is physics and has rounding
+    const clean = corrected ? -change >= fall - 1e-9 : raw;
+    const lost = raw && clean;
     return [
       {
         id: e.id,
@@ -115,7 +116,7 @@ export function watchState(facts: WatchFacts, log: readonly WatchEntry[]): Watch
         trade: e.trade,
         text: e.text,
         lost,
-        doubt: raw && !lost,
+        doubt: raw !== clean,
         ...(right ? { was: { figure: e.figure, why: right.text } } : {}),
       },
     ];

@@ -3,7 +3,13 @@ import { yupResolver } from '@hookform/resolvers/yup';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { Controller, FormProvider, useForm, useFormContext, useWatch } from 'react-hook-form';
-import { sectionVolume, systemStiffness, volumeUncertainty, MEDIA } from '@/core/installation/section';
+import {
+  sectionVolume,
+  systemStiffness,
+  volumeUncertainty,
+  MEDIA,
+  WATER_DUTIES,
+} from '@/core/installation/section';
 import { showFigure } from '@/core/quantity/figure';
 import { parseWithUnit, toNumber } from '@/core/quantity/exact';
 import { convert } from '@/core/quantity/unit';
@@ -14,6 +20,8 @@ import { systemFromForm, systemSchema, type SystemForm } from '@/wire/places';
 import {
   AppliancesPart,
   ElementsPart,
+  LoopsPart,
+  SurfacesPart,
   FactoryPart,
   LinesPart,
   PipesPart,
@@ -27,7 +35,12 @@ type FigureName =
   | 'meterVolume'
   | 'testDial'
   | 'gasInside'
-  | 'measuredVolume';
+  | 'measuredVolume'
+  | 'slab'
+  | 'rim'
+  | 'testHeight'
+  | 'highest'
+  | 'lowest';
 
 function Figure({
   name,
@@ -125,7 +138,10 @@ export function SystemFormView({
   const { errors, isSubmitting } = formState;
   const medium = watch('medium');
   const measuredBy = watch('measuredBy');
-  const gas = medium !== 'water';
+  const drain = medium === 'drain';
+  const gas = medium !== 'water' && !drain;
+  const duty = watch('duty');
+  const heights = drain || duty === 'main';
   const save = async (value: SystemForm) => {
     setTrouble('');
     try {
@@ -154,25 +170,56 @@ export function SystemFormView({
             <Words name="name" label="Name of the system" />
             <Field label="Medium" wrong={errors.medium?.message}>
               {(ids) => (
-                <select {...ids} className={FIELD} {...register('medium')}>
+                <select
+                  {...ids}
+                  className={FIELD}
+                  {...register('medium', {
+                    // a drain stands under no pressure of its own
+                    onChange: (e: { target: { value: string } }) => {
+                      if (e.target.value !== 'drain') return;
+                      setValue('workingPressure', '0 mbar');
+                      setValue('supplyPressure', '0 mbar');
+                      setValue('meterKind', 'none');
+                      setValue('meterName', 'none');
+                    },
+                  })}
+                >
                   {MEDIA.map((m) => (
                     <option key={m}>{m}</option>
                   ))}
                 </select>
               )}
             </Field>
-            <Figure
-              name="workingPressure"
-              label="Working pressure"
-              hint="the highest it works at"
-              of="pressure"
-            />
-            <Figure name="supplyPressure" label="Supply pressure" of="pressure" />
+            {medium === 'water' && (
+              <Field label="What it is" hint="decides which tests are offered">
+                {(ids) => (
+                  <select {...ids} className={FIELD} {...register('duty')}>
+                    <option value="">not said: offer all</option>
+                    {Object.entries(WATER_DUTIES).map(([key, words]) => (
+                      <option key={key} value={key}>
+                        {words}
+                      </option>
+                    ))}
+                  </select>
+                )}
+              </Field>
+            )}
+            {!drain && (
+              <>
+                <Figure
+                  name="workingPressure"
+                  label="Working pressure"
+                  hint="the highest it works at"
+                  of="pressure"
+                />
+                <Figure name="supplyPressure" label="Supply pressure" of="pressure" />
+              </>
+            )}
             <Words name="supplyValve" label="Valve that bounds it" hint="a suspect until proved" />
             <Words name="supplyValveOwner" label="Owner of that valve" />
             <Words name="testPoint" label="Where the gauge connects" />
             <Words name="emergencyContact" label="Emergency line found on the meter" />
-            {gas && (
+            {(gas || duty === 'vehicle') && (
               <Figure
                 name="setPressure"
                 label="Regulator set"
@@ -180,7 +227,7 @@ export function SystemFormView({
                 of="pressure"
               />
             )}
-            {!gas && (
+            {medium === 'water' && (
               <Figure
                 name="gasInside"
                 label="Gas inside"
@@ -250,6 +297,41 @@ export function SystemFormView({
             </div>
           </details>
         </section>
+        {drain && (
+          <section className={section}>
+            <h2 className="text-lg font-semibold">Free surfaces at the level</h2>
+            <p className="text-sm text-quiet">
+              A millimetre of fall is the water of all of them, not of the opening alone.
+            </p>
+            <SurfacesPart />
+          </section>
+        )}
+        {duty === 'loops' && medium === 'water' && (
+          <section className={section}>
+            <h2 className="text-lg font-semibold">Loops of the manifold</h2>
+            <LoopsPart />
+          </section>
+        )}
+        {heights && (
+          <section className={section}>
+            <h2 className="text-lg font-semibold">Heights</h2>
+            <div className="grid gap-3 sm:grid-cols-2">
+              <Words name="datum" label="Counted over" hint="a mark that stays, like the gate sill" />
+              {drain ? (
+                <>
+                  <Figure name="slab" label="Slab level" hint="below the mark: minus" of="length" />
+                  <Figure name="rim" label="Rim of the opening" of="length" />
+                </>
+              ) : (
+                <>
+                  <Figure name="testHeight" label="Test point" of="length" />
+                  <Figure name="highest" label="Highest point" of="length" />
+                </>
+              )}
+              <Figure name="lowest" label="Lowest point" of="length" />
+            </div>
+          </section>
+        )}
         <section className={section}>
           <h2 className="text-lg font-semibold">Appliances</h2>
           <AppliancesPart gas={gas} />

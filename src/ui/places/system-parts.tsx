@@ -326,6 +326,110 @@ export function ElementsPart() {
   );
 }
 
+/** All free water surfaces at the level of a drain: the opening is one of them. */
+export function SurfacesPart() {
+  const { control, register, formState } = useFormContext<SystemForm>();
+  const { fields, append, remove } = useFieldArray({ control, name: 'surfaces', keyName: 'key' });
+  return (
+    <>
+      {fields.map((f, i) => {
+        const wrong = formState.errors.surfaces?.[i];
+        return (
+          <div
+            key={f.key}
+            className={`${row} sm:grid-cols-[2fr_1fr_1fr_auto]`}
+            role="group"
+            aria-label={`Surface ${i + 1}`}
+          >
+            <Field label="What" hint="opening, closet riser, stack" wrong={wrong?.name?.message}>
+              {(ids) => <input {...ids} className={FIELD} {...register(`surfaces.${i}.name`)} />}
+            </Field>
+            <Field label="Bore" wrong={wrong?.bore?.message}>
+              {(ids) => (
+                <Controller
+                  control={control}
+                  name={`surfaces.${i}.bore`}
+                  render={({ field }) => (
+                    <FigureInput
+                      {...ids}
+                      label="Bore"
+                      units={TRADE_UNITS.bore}
+                      value={field.value}
+                      onChange={field.onChange}
+                    />
+                  )}
+                />
+              )}
+            </Field>
+            <Field label="How many" wrong={wrong?.count?.message}>
+              {(ids) => (
+                <input {...ids} inputMode="numeric" className={FIELD} {...register(`surfaces.${i}.count`)} />
+              )}
+            </Field>
+            <Remove what={`surface ${i + 1}`} onClick={() => remove(i)} />
+          </div>
+        );
+      })}
+      <Add
+        onClick={() =>
+          append({
+            id: uuid7(now()).slice(-12),
+            name: fields.length ? '' : 'Cleanout opening',
+            bore: '',
+            count: '1',
+          })
+        }
+      >
+        Add a free surface
+      </Add>
+    </>
+  );
+}
+
+/** The loops of one manifold, each a section with its valve and flow meter. */
+export function LoopsPart() {
+  const { control, register, formState } = useFormContext<SystemForm>();
+  const { fields, append, remove } = useFieldArray({ control, name: 'loops', keyName: 'key' });
+  return (
+    <>
+      {fields.map((f, i) => {
+        const wrong = formState.errors.loops?.[i];
+        return (
+          <div
+            key={f.key}
+            className={`${row} sm:grid-cols-[1fr_1fr_1fr_auto]`}
+            role="group"
+            aria-label={`Loop ${i + 1}`}
+          >
+            <Field label="Loop" wrong={wrong?.name?.message}>
+              {(ids) => <input {...ids} className={FIELD} {...register(`loops.${i}.name`)} />}
+            </Field>
+            <Field label="Valve or actuator" wrong={wrong?.valve?.message}>
+              {(ids) => <input {...ids} className={FIELD} {...register(`loops.${i}.valve`)} />}
+            </Field>
+            <Field label="Flow meter" wrong={wrong?.flowMeter?.message}>
+              {(ids) => <input {...ids} className={FIELD} {...register(`loops.${i}.flowMeter`)} />}
+            </Field>
+            <Remove what={`loop ${i + 1}`} onClick={() => remove(i)} />
+          </div>
+        );
+      })}
+      <Add
+        onClick={() =>
+          append({
+            id: uuid7(now()).slice(-12),
+            name: `Loop ${fields.length + 1}`,
+            valve: `actuator ${fields.length + 1}`,
+            flowMeter: `glass ${fields.length + 1}`,
+          })
+        }
+      >
+        Add a loop
+      </Add>
+    </>
+  );
+}
+
 /** Parts that rely on their maker's test: isolated, and quoted by certificate. */
 export function FactoryPart() {
   const { control, register, formState } = useFormContext<SystemForm>();

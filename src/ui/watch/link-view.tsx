@@ -80,7 +80,7 @@ export function WatchLinkView({
                   : kept.fell
                     ? `It has fallen. Stop work near the pipes and call: ${facts.call}.`
                     : kept.doubt
-                      ? `Kept. It is lower, as far as cold alone explains. Read again tomorrow; if in doubt call: ${facts.call}.`
+                      ? `Kept. Figure and temperature do not agree: look whether anything is wet, read again later; if in doubt call: ${facts.call}.`
                       : 'Kept: it stands.'}
               </p>
               {kept.fell && <p>Cover nothing before somebody has looked. The office has been told.</p>}

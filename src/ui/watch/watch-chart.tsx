@@ -4,7 +4,7 @@ import { showExact } from '@/core/quantity/exact';
 import { unitLabel } from '@/core/quantity/unit';
 import type { WatchFacts, WatchState } from '@/core/watch/watch';
 import { useSize } from '@/ui/kit/use-size';
-import { momentWords } from './words';
+import { tickWords } from './words';
 
 /** Readings of a watch over the days, with what it was left at and the line below which it is lost. A table follows. */
 export function WatchChart({
@@ -65,7 +65,7 @@ export function WatchChart({
                 fontSize={12}
                 fill="var(--ink)"
               >
-                {momentWords(t.t, zone)}
+                {tickWords(t.t, zone)}
               </text>
             ))}
             <line

@@ -93,7 +93,7 @@ export function WatchView({ id, facts, state, log, linked, who, at }: Props) {
                           </span>
                           <span className="block text-sm text-quiet">
                             {r.corrected ? 'temperature taken out' : 'raw'}
-                            {r.doubt && ': lower, as far as cold explains'}
+                            {r.doubt && ': disagrees with the raw figure, look at it'}
                           </span>
                         </>
                       )}

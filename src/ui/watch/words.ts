@@ -1,6 +1,11 @@
 import type { WatchState } from '@/core/watch/watch';
 
 /** "24 Nov, 14:05" in a zone. */
+/** "24 Nov" at midnight, otherwise "14:05": for the marks of a time axis. */
+export const tickWords = (ms: number, zone: string): string => {
+  const words = momentWords(ms, zone);
+  return words.endsWith('00:00') ? words.split(',')[0]! : words.split(', ')[1]!;
+};
 export const momentWords = (ms: number, zone: string): string =>
   new Intl.DateTimeFormat('en-GB', {
     day: 'numeric',
@@ -20,5 +25,7 @@ export function watchWords(state: WatchState, zone: string): string {
   const last = state.readings[state.readings.length - 1];
   if (state.ended)
     return `Over since ${say(state.ended.at)}: ${state.ended.text || 'ended'}. Held until then.`;
+  if (last?.doubt)
+    return `Figure and temperature disagree at the last reading, ${say(last.at)}: have somebody look.`;
   return last ? `Holds: last read ${say(last.at)}.` : 'Not read yet since it was left.';
 }

@@ -136,7 +136,7 @@ export function HoldPanel(props: PanelProps) {
               ? shown.simulated
                 ? 'simulated gauge now'
                 : 'gauge now'
-              : `${level ? 'level over the ${plan.procedure.levelOver ?? 'slab'}, read at' : 'last reading,'} ${clockTime(shown.at, plan.made.zone)}`}
+              : `${level ? `level over the ${plan.procedure.levelOver ?? 'slab'}, read at` : 'last reading,'} ${clockTime(shown.at, plan.made.zone)}`}
           </p>
           <p
             className="figure-narrow leading-none whitespace-nowrap text-[72px] lg:text-[96px]"

@@ -1,6 +1,6 @@
 import type { Metadata } from 'next';
 import Link from 'next/link';
-import { found } from '../../found';
+import { found } from '@/app/(house)/found';
 import { now } from '@/server/now';
 import { requireSession } from '@/server/session/session';
 import { readWatch } from '@/server/watches/watches';
