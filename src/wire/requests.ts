@@ -112,7 +112,18 @@ export type GaugeBatch = yup.InferType<typeof gaugeBatchSchema>;
 
 /** Handwork on the simulated installation. */
 export const simulatedActionSchema = shape({
-  act: text(20).oneOf(['supply', 'bleed', 'appliance', 'gauge', 'zero', 'fluid']),
+  act: text(20).oneOf([
+    'supply',
+    'bleed',
+    'appliance',
+    'gauge',
+    'zero',
+    'fluid',
+    'pump',
+    'air-out',
+    'tap',
+    'fill',
+  ]),
   value: yup.string().strict(true).max(60).optional(),
   id: yup.string().strict(true).max(60).optional(),
 });

@@ -6,19 +6,14 @@
 import { appendFileSync, existsSync, mkdirSync, readFileSync, readdirSync, renameSync } from 'node:fs';
 import { createServer } from 'node:http';
 import path from 'node:path';
-import {
-  display,
-  simulate,
-  type SimulatedAction,
-  type SimulatedInstallation,
-} from '@/core/simulation/installation';
+import { seen, shown, type Action, type Simulation } from '@/core/simulation/simulation';
 import { uuid7 } from '@/wire/uuid7';
 
 interface Setup {
   readonly id: string;
   readonly code: string;
   readonly office: string;
-  readonly installation: SimulatedInstallation;
+  readonly installation: Simulation;
   readonly scale: number;
   readonly unit: string;
 }
@@ -29,7 +24,7 @@ const BATCH_TICKS = 10;
 mkdirSync(folder, { recursive: true });
 
 class Pipe {
-  readonly actions: SimulatedAction[] = [];
+  readonly actions: Action[] = [];
   private token: string | null = null;
   private offset = 0;
   private points: [number, number][] = [];
@@ -42,15 +37,13 @@ class Pipe {
 
   /** The office's clock, as estimated from its answers. */
   now = () => Date.now() + this.offset;
-  state = () => simulate(this.setup.installation, this.actions, this.now());
+  see = () => seen(this.setup.installation, this.actions, this.now());
 
   async tick(): Promise<void> {
     if (this.ended) return;
     const at = this.now();
-    this.points.push([
-      at,
-      display(this.setup.installation, simulate(this.setup.installation, this.actions, at)),
-    ]);
+    const digits = shown(this.setup.installation, this.actions, at);
+    this.points.push([at, digits]);
     this.ticks += 1;
     if (this.busy || this.ticks % 2) return;
     this.busy = true;
@@ -65,9 +58,7 @@ class Pipe {
         this.pending = { id: uuid7(at), sequence: ++this.sequence, points: this.points.slice(0, 600) };
         this.points = [];
       }
-      const live = [
-        [at, display(this.setup.installation, simulate(this.setup.installation, this.actions, at))],
-      ];
+      const live = [[at, digits]];
       const answer = await this.post<{ now: number; goOn: boolean }>('/api/gauge/readings', {
         live,
         scale: this.setup.scale,
@@ -116,17 +107,13 @@ for (const name of readdirSync(folder).filter((n) => n.endsWith('.lines'))) {
   try {
     const [first, ...rest] = readFileSync(path.join(folder, name), 'utf8').trim().split('\n');
     const pipe = new Pipe(JSON.parse(first!) as Setup);
-    pipe.actions.push(...rest.map((l) => JSON.parse(l) as SimulatedAction));
+    pipe.actions.push(...rest.map((l) => JSON.parse(l) as Action));
     pipes.set(pipe.setup.id, pipe);
   } catch {
     console.error(`The simulated installation in ${name} could not be read; it is left aside.`);
   }
 }
 
-const view = (pipe: Pipe) => {
-  const { supply, bleeding, connected, closedAppliances, fluid } = pipe.state();
-  return { supply, bleeding, connected, closedAppliances, fluid };
-};
 createServer((request, response) => {
   const send = (status: number, value: unknown) => {
     response.writeHead(status, { 'content-type': 'application/json' });
@@ -150,11 +137,11 @@ createServer((request, response) => {
       const pipe = id ? pipes.get(id) : undefined;
       if (!pipe) return send(404, {});
       if (request.method === 'POST' && what === 'actions') {
-        const action = { ...(JSON.parse(text) as object), at: pipe.now() } as SimulatedAction;
+        const action = { ...(JSON.parse(text) as object), at: pipe.now() } as Action;
         keep(pipe.setup.id, action);
         pipe.actions.push(action);
       }
-      return send(200, view(pipe));
+      return send(200, pipe.see());
     } catch {
       return send(400, {});
     }

@@ -20,6 +20,8 @@ export interface Offer {
   readonly cases: readonly { readonly key: string; readonly title: string; readonly hint: string }[];
   readonly choices: readonly Choice[];
   readonly practice: boolean;
+  /** Water fills the section: other hidden faults can be practised on. */
+  readonly wet: boolean;
   /** Why its rules would not decide here: a good reading could only be referred. */
   readonly outside: readonly string[];
   /** Procedures of which one must have ended well before, and what to say otherwise. */
@@ -62,6 +64,7 @@ export function offersFor(pack: Pack, system: System): Offer[] {
       cases: p.cases.map(({ key, title, hint }) => ({ key, title, hint })),
       choices: open(p.choices),
       practice: p.practice === true,
+      wet: p.fills !== undefined,
       outside: domainReasons(p, system, sectionVolume(system)),
       after: p.after ?? null,
     }));
@@ -81,6 +84,7 @@ export function offersFor(pack: Pack, system: System): Offer[] {
         cases: s.cases,
         choices: open([...choices.values()]),
         practice: false,
+        wet: false,
         outside: [...new Set(procedures.flatMap((p) => domainReasons(p, system, sectionVolume(system))))],
         after: null,
       },

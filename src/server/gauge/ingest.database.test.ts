@@ -75,7 +75,7 @@ async function practice() {
     zone: 'UTC',
   });
   const { token } = await pairGauge(code);
-  return { run, token, gauge: simulatedGauge(run) };
+  return { run, token, gauge: simulatedGauge(run, false) };
 }
 const batch = (n: number): GaugeBatch => ({
   live: [[Date.now(), 2050]],

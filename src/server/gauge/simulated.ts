@@ -4,7 +4,10 @@ import type { Gauge } from '@/core/instrument/gauge';
 import { planVolume, type Plan } from '@/core/plan/plan';
 import { exact, toNumber } from '@/core/quantity/exact';
 import { convert } from '@/core/quantity/unit';
+import { freeSurface, systemStiffness } from '@/core/installation/section';
 import { FAULTS, type Fault, type SimulatedInstallation } from '@/core/simulation/installation';
+import { LIQUID_FAULTS, type LiquidFault, type SimulatedLiquid } from '@/core/simulation/liquid';
+import type { SimulatedView } from '@/core/simulation/simulation';
 import { inOrganisation } from '@/database/client';
 import { gaugeLinks } from '@/database/schema';
 import { now } from '@/server/now';
@@ -14,16 +17,20 @@ import type { SimulatedRequest } from '@/wire/requests';
 import { digest } from './ingest';
 
 /** The stand-in gauge of a practice run; its id is derived from the run's, so that starting twice makes one. */
-export function simulatedGauge(run: string): Gauge {
+export function simulatedGauge(run: string, wet: boolean): Gauge {
   const hex = digest(`simulated gauge ${run}`);
   return {
     id: `${hex.slice(0, 8)}-${hex.slice(8, 12)}-4${hex.slice(13, 16)}-8${hex.slice(17, 20)}-${hex.slice(20, 32)}`,
     name: 'Simulated gauge',
     serial: 'SIM',
     kind: 'digital',
-    least: exact(-10000, 2, 'mbar'),
-    greatest: exact(20000, 2, 'mbar'),
-    resolution: exact(1, 2, 'mbar'),
+    ...(wet
+      ? { least: exact(0, 2, 'bar'), greatest: exact(2500, 2, 'bar'), resolution: exact(1, 2, 'bar') }
+      : {
+          least: exact(-10000, 2, 'mbar'),
+          greatest: exact(20000, 2, 'mbar'),
+          resolution: exact(1, 2, 'mbar'),
+        }),
     calibrated: '2000-01-01',
     calibrationDue: '2999-12-31',
     simulated: true,
@@ -54,24 +61,57 @@ async function standIn<T>(path: string, body?: unknown): Promise<T> {
   return (await response.json()) as T;
 }
 
+/** The fault wished for, or one that nobody knows. @throws TroubleError 422 */
+function faultOf<F extends string>(faults: Readonly<Record<F, string>>, wished: string, seed: number): F {
+  const known = Object.keys(faults) as F[];
+  if (wished === 'surprise') return known[seed % known.length]!;
+  if (!known.includes(wished as F)) throw new TroubleError(422, 'fault', 'This hidden fault is not known.');
+  return wished as F;
+}
+const gasOf = (plan: Plan, seed: number, wished: string): SimulatedInstallation => ({
+  seed,
+  fault: faultOf<Fault>(FAULTS, wished, seed),
+  volume: planVolume(plan).value,
+  supply: convert(toNumber(plan.system.supplyPressure), plan.system.supplyPressure.unit, 'Pa'),
+  appliances: plan.system.appliances.map((a) => a.id),
+  step: 1,
+  noise: 0.25,
+  began: now(),
+});
+/** Share of the stiffness that follows per decade of time in plastic pipe. House figure for the model. */
+const PLASTIC_STRETCH = 0.08;
+/** What one stroke of the simulated pump delivers, m3. */
+const STROKE = 45e-6;
+function liquidOf(plan: Plan, seed: number, wished: string): SimulatedLiquid {
+  const { system } = plan;
+  const mains = convert(toNumber(system.supplyPressure), system.supplyPressure.unit, 'Pa');
+  const full = systemStiffness(system, Math.max(mains, 100_000));
+  const volume = planVolume(plan).value;
+  const surface = freeSurface(system);
+  return {
+    kind: 'liquid',
+    seed,
+    fault: faultOf<LiquidFault>(LIQUID_FAULTS, wished, seed),
+    volume,
+    // walls that are not known are taken as thin copper
+    stiffness: full?.c ?? volume * 6e-10,
+    perKelvin: full?.perKelvin ?? 0,
+    stretch: system.pipes.some((p) => /PE|PVC|PB|PP|plastic/i.test(p.material)) ? PLASTIC_STRETCH : 0,
+    supply: plan.procedure.boundary === 'separated' ? 0 : mains,
+    stroke: STROKE,
+    surface: plan.procedure.fills === 'level' ? surface || 0.01 : 0,
+    step: 1000,
+    noise: 250,
+    began: now(),
+  };
+}
+
 /** Sets up the simulated installation of a practice run in the stand-in process and pairs its gauge. */
 export async function beginSimulation(scope: { org: string }, plan: Plan, wished: string): Promise<void> {
   const seed = randomBytes(4).readUInt32BE();
-  const faults = Object.keys(FAULTS) as Fault[];
-  if (wished !== 'surprise' && !faults.includes(wished as Fault))
-    throw new TroubleError(422, 'fault', 'This hidden fault is not known.');
-  const fault = wished === 'surprise' ? faults[seed % faults.length]! : (wished as Fault);
-  const installation: SimulatedInstallation = {
-    seed,
-    fault,
-    volume: planVolume(plan).value,
-    supply: convert(toNumber(plan.system.supplyPressure), plan.system.supplyPressure.unit, 'Pa'),
-    appliances: plan.system.appliances.map((a) => a.id),
-    step: 1,
-    noise: 0.25,
-    began: now(),
-  };
-  const gauge = simulatedGauge(plan.run);
+  const { fills } = plan.procedure;
+  const installation = fills ? liquidOf(plan, seed, wished) : gasOf(plan, seed, wished);
+  const gauge = simulatedGauge(plan.run, fills !== undefined);
   const code = randomBytes(9).toString('base64url');
   await inOrganisation(scope, (tx) =>
     tx.insert(gaugeLinks).values({
@@ -89,18 +129,10 @@ export async function beginSimulation(scope: { org: string }, plan: Plan, wished
     office: process.env.VAST_URL,
     installation,
     scale: 2,
-    unit: 'mbar',
+    unit: fills ? 'bar' : 'mbar',
   });
 }
 
-/** What the tester can see of the simulated installation: never the hidden fault. */
-export interface SimulatedView {
-  readonly supply: 'shut' | 'crack' | 'open';
-  readonly bleeding: boolean;
-  readonly connected: boolean;
-  readonly closedAppliances: readonly string[];
-  readonly fluid: readonly { readonly at: number; readonly place: string; readonly bubbles: boolean }[];
-}
 async function practicePlan(scope: { org: string }, run: string): Promise<Plan> {
   const plan = await inOrganisation(scope, (tx) => planOf(tx, run));
   if (!plan.practice) throw notHere('simulated installation');
@@ -122,6 +154,9 @@ export async function workSimulated(
   if (request.act === 'supply' && !['shut', 'crack', 'open'].includes(request.value ?? ''))
     throw new TroubleError(422, 'supply', 'The supply valve is shut, cracked open, or open.');
   const open = request.value === 'open';
+  const figure = Number(request.value);
+  if ((request.act === 'pump' || request.act === 'fill') && !(figure >= 0 && figure <= 1000))
+    throw new TroubleError(422, 'figure', 'Say how many strokes, or how many millimetres.');
   const action = {
     supply: { act: 'supply', open: request.value },
     bleed: { act: 'bleed', open },
@@ -129,6 +164,10 @@ export async function workSimulated(
     gauge: { act: 'gauge', connected: request.value === 'connected' },
     zero: { act: 'zero' },
     fluid: { act: 'fluid', place: request.value ?? 'pipework' },
+    pump: { act: 'pump', strokes: Math.round(figure) },
+    'air-out': { act: 'air-out' },
+    tap: { act: 'tap', open },
+    fill: { act: 'fill', millimetres: Math.round(figure) },
   }[request.act as 'supply'];
   return standIn(`/installations/${run}/actions`, action);
 }

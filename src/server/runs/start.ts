@@ -39,11 +39,12 @@ export async function planFor(
       .orderBy(desc(packs.made), desc(packs.version))
       .limit(1);
     if (!pack) throw notHere('rule pack');
-    const cabinet: Gauge[] = request.practice
-      ? [simulatedGauge(request.id)]
-      : (await tx.select().from(gauges)).map((g) => g.facts);
     const { site } = row;
     const resolved = storedPack(pack);
+    const wet = resolved.procedures.find((p) => p.id === request.procedure)?.fills !== undefined;
+    const cabinet: Gauge[] = request.practice
+      ? [simulatedGauge(request.id, wet)]
+      : (await tx.select().from(gauges)).map((g) => g.facts);
     const needs = resolved.procedures.find((p) => p.id === request.procedure)?.after?.procedures;
     const after = needs && (await earlierGood(tx, request.system, needs));
     const retestOf = request.retestOf && (await recordOfSystem(tx, request.system, request.retestOf));

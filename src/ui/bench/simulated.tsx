@@ -2,15 +2,9 @@
 import { useCallback, useEffect, useState } from 'react';
 import type { Plan } from '@/core/plan/plan';
 import { office, type OfficeError } from '@/device/office';
+import type { SimulatedView } from '@/core/simulation/simulation';
 import { Button } from '@/ui/kit/button';
 
-interface SimulatedView {
-  readonly supply: 'shut' | 'crack' | 'open';
-  readonly bleeding: boolean;
-  readonly connected: boolean;
-  readonly closedAppliances: readonly string[];
-  readonly fluid: readonly { readonly at: number; readonly place: string; readonly bubbles: boolean }[];
-}
 /** The simulated installation, worked by hand: valves, bleed, gauge, leak fluid. The model answers on the gauge. */
 export function SimulatedWorks({ plan }: { plan: Plan }) {
   const [state, setState] = useState<SimulatedView | null>(null);
@@ -39,14 +33,24 @@ export function SimulatedWorks({ plan }: { plan: Plan }) {
     ['kit', 'my own kit'],
     ...plan.system.appliances.map((a) => [a.id, a.name]),
   ] as [string, string][];
-  const last = state?.fluid[state.fluid.length - 1];
+  const gas = state?.kind === 'gas' ? state : null;
+  const last = gas?.fluid[gas.fluid.length - 1];
+  useEffect(() => {
+    // a level is looked at; nothing streams it
+    if (state?.kind !== 'liquid' || !state.drain) return;
+    const timer = setInterval(() => void take(office<SimulatedView>(url)), 2000);
+    return () => clearInterval(timer);
+  }, [state, take, url]);
   return (
     <section aria-labelledby="works" className="border-2 border-dashed border-heather p-3">
       <h2 id="works" className="font-semibold text-heather">
         Simulated installation
       </h2>
       {!state && !trouble && <p className="text-quiet">Looking at the valves …</p>}
-      {state && (
+      {state?.kind === 'liquid' && (
+        <WaterWorks view={state} does={does} live={plan.procedure.boundary !== 'separated'} />
+      )}
+      {gas && (
         <div className="mt-2 grid gap-3">
           <fieldset>
             <legend className="text-sm text-quiet">Supply valve</legend>
@@ -61,8 +65,8 @@ export function SimulatedWorks({ plan }: { plan: Plan }) {
                 <Button
                   key={v}
                   className={pick}
-                  tone={state.supply === v ? 'act' : 'plain'}
-                  aria-pressed={state.supply === v}
+                  tone={gas.supply === v ? 'act' : 'plain'}
+                  aria-pressed={gas.supply === v}
                   onClick={() => does({ act: 'supply', value: v })}
                 >
                   {w}
@@ -75,22 +79,22 @@ export function SimulatedWorks({ plan }: { plan: Plan }) {
             <div className="grid grid-cols-3 gap-2">
               <Button
                 className={pick}
-                tone={state.connected ? 'act' : 'plain'}
-                aria-pressed={state.connected}
-                onClick={() => does({ act: 'gauge', value: state.connected ? 'open' : 'connected' })}
+                tone={gas.connected ? 'act' : 'plain'}
+                aria-pressed={gas.connected}
+                onClick={() => does({ act: 'gauge', value: gas.connected ? 'open' : 'connected' })}
               >
-                {state.connected ? 'Connected' : 'Open to air'}
+                {gas.connected ? 'Connected' : 'Open to air'}
               </Button>
               <Button className={pick} onClick={() => does({ act: 'zero' })}>
                 Zero it
               </Button>
               <Button
                 className={pick}
-                tone={state.bleeding ? 'act' : 'plain'}
-                aria-pressed={state.bleeding}
-                onClick={() => does({ act: 'bleed', value: state.bleeding ? 'shut' : 'open' })}
+                tone={gas.bleeding ? 'act' : 'plain'}
+                aria-pressed={gas.bleeding}
+                onClick={() => does({ act: 'bleed', value: gas.bleeding ? 'shut' : 'open' })}
               >
-                {state.bleeding ? 'Bleeding' : 'Bleed'}
+                {gas.bleeding ? 'Bleeding' : 'Bleed'}
               </Button>
             </div>
           </fieldset>
@@ -98,7 +102,7 @@ export function SimulatedWorks({ plan }: { plan: Plan }) {
             <legend className="text-sm text-quiet">Appliance isolating valves</legend>
             <div className="grid grid-cols-2 gap-2">
               {plan.system.appliances.map((a) => {
-                const open = !state.closedAppliances.includes(a.id);
+                const open = !gas.closedAppliances.includes(a.id);
                 return (
                   <Button
                     key={a.id}
@@ -134,5 +138,86 @@ export function SimulatedWorks({ plan }: { plan: Plan }) {
         {trouble}
       </p>
     </section>
+  );
+}
+
+const pick = 'min-h-12 px-2 text-sm';
+/** A section full of water, worked by hand: pump, release, air, taps, mains; or a drain by its level. */
+function WaterWorks({
+  view,
+  does,
+  live,
+}: {
+  view: Extract<SimulatedView, { kind: 'liquid' }>;
+  does: (body: { act: string; value?: string }) => void;
+  live: boolean;
+}) {
+  const [height, setHeight] = useState('60');
+  if (view.drain)
+    return (
+      <div className="mt-2 grid gap-3">
+        <p>
+          Mark at the opening: <span className="figure text-2xl">{view.level} mm</span> over the slab
+        </p>
+        <label className="text-sm">
+          Fill to, mm over the slab
+          <input
+            className="figure mt-1 min-h-12 w-full border border-edge bg-panel px-2 text-lg"
+            inputMode="numeric"
+            value={height}
+            onChange={(e) => setHeight(e.target.value)}
+          />
+        </label>
+        <Button className={pick} onClick={() => does({ act: 'fill', value: height })}>
+          Fill through the air gap
+        </Button>
+      </div>
+    );
+  const toggle = (act: string, on: boolean, words: [string, string]) => (
+    <Button
+      className={pick}
+      tone={on ? 'act' : 'plain'}
+      aria-pressed={on}
+      onClick={() => does({ act, value: on ? 'shut' : 'open' })}
+    >
+      {on ? words[1] : words[0]}
+    </Button>
+  );
+  return (
+    <div className="mt-2 grid gap-3">
+      {!live && (
+        <fieldset>
+          <legend className="text-sm text-quiet">
+            Pump, 45 ml a stroke: <span className="figure-narrow">{view.strokes}</span> strokes so far
+          </legend>
+          <div className="grid grid-cols-3 gap-2">
+            {['1', '5', '25'].map((n) => (
+              <Button key={n} className={pick} onClick={() => does({ act: 'pump', value: n })}>
+                {n} {n === '1' ? 'stroke' : 'strokes'}
+              </Button>
+            ))}
+          </div>
+        </fieldset>
+      )}
+      {live && toggle('supply', view.supply === 'open', ['Meter valve: shut', 'Meter valve: open'])}
+      <div className="grid grid-cols-2 gap-2">
+        <Button
+          className={pick}
+          tone={view.connected ? 'act' : 'plain'}
+          aria-pressed={view.connected}
+          onClick={() => does({ act: 'gauge', value: view.connected ? 'open' : 'connected' })}
+        >
+          {view.connected ? 'Gauge connected' : 'Gauge open to air'}
+        </Button>
+        <Button className={pick} onClick={() => does({ act: 'zero' })}>
+          Zero it
+        </Button>
+        {toggle('bleed', view.bleeding, ['Release: shut', 'Releasing'])}
+        {toggle('tap', view.tap, ['Tap: shut', 'Tap: running'])}
+        <Button className={pick} onClick={() => does({ act: 'air-out' })}>
+          Bleed air at the high point
+        </Button>
+      </div>
+    </div>
   );
 }

@@ -1,6 +1,7 @@
 'use client';
 import { useState } from 'react';
 import { FAULTS } from '@/core/simulation/installation';
+import { LIQUID_FAULTS } from '@/core/simulation/liquid';
 import type { Offer } from '@/core/plan/offer';
 import type { EarlierRecord } from '@/core/plan/plan';
 import { WORDS } from '@/core/verdict/words';
@@ -256,7 +257,7 @@ export function StartTest({
               onChange={(e) => setFault(e.target.value)}
             >
               <option value="surprise">Surprise me</option>
-              {Object.entries(FAULTS).map(([key, words]) => (
+              {Object.entries(procedure.wet ? LIQUID_FAULTS : FAULTS).map(([key, words]) => (
                 <option key={key} value={key}>
                   {words}
                 </option>

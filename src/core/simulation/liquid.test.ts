@@ -1,0 +1,211 @@
+import fc from 'fast-check';
+import { stretchFadesAt, trappedAir } from '@/core/medium/liquid';
+import { planOf, dyeHouse, gauges } from '@/core/testing/quarter';
+import { scribe } from '@/core/testing/bakery';
+import { exact, formatExact } from '@/core/quantity/exact';
+import { STANDARD_ATMOSPHERE } from '@/core/quantity/unit';
+import { playScript, type ScriptLine } from '@/core/run/script';
+import { reduce } from '@/core/run/reduce';
+import { simulateLiquid, type LiquidAction, type LiquidFault, type SimulatedLiquid } from './liquid';
+
+const began = Date.parse('2026-11-20T08:00:00.000Z');
+const s = (seconds: number) => began + seconds * 1000;
+const section = (fault: LiquidFault, over: Partial<SimulatedLiquid> = {}): SimulatedLiquid => ({
+  kind: 'liquid',
+  seed: 11,
+  fault,
+  volume: 0.02,
+  stiffness: 2e-11,
+  perKelvin: 250_000,
+  stretch: 0,
+  supply: 0,
+  stroke: 5e-6,
+  surface: 0,
+  step: 1000,
+  noise: 0,
+  began,
+  ...over,
+});
+/** Strokes, one a second from `from` on, until the gauge shows the pressure. */
+function pumpTo(i: SimulatedLiquid, actions: LiquidAction[], from: number, bar: number, stroke = 1): number {
+  let at = from;
+  while (simulateLiquid(i, actions, s(at)).pressure < bar * 1e5) {
+    actions.push({ at: s(at), act: 'pump', strokes: stroke });
+    at += 1;
+    if (at > from + 4000) throw new Error('never reached');
+  }
+  return at;
+}
+
+test('law: asked often or once, the state at a moment is the same within the gauge', () => {
+  fc.assert(
+    fc.property(
+      fc.constantFrom<LiquidFault>('none', 'leak', 'stretch', 'stretch-leak', 'cooling', 'air'),
+      fc.integer({ min: 200, max: 1500 }),
+      fc.integer({ min: 200, max: 1500 }),
+      (fault, a, b) => {
+        const i = section(fault, { stretch: 0.1 });
+        const actions: LiquidAction[] = [{ at: s(1), act: 'pump', strokes: 3 }];
+        const [early, late] = [Math.min(a, b), Math.max(a, b)];
+        const idle: LiquidAction = { at: s(early), act: 'gauge', connected: true };
+        const direct = simulateLiquid(i, actions, s(late)).pressure;
+        expect(Math.abs(simulateLiquid(i, [...actions, idle], s(late)).pressure - direct)).toBeLessThan(300);
+      },
+    ),
+    { numRuns: 40 },
+  );
+});
+test('rigid and sound it holds; its strokes say how much air there is', () => {
+  const i = section('none');
+  const actions: LiquidAction[] = [];
+  const at = pumpTo(i, actions, 1, 6);
+  const up = simulateLiquid(i, actions, s(at)).pressure;
+  expect(simulateLiquid(i, actions, s(at + 3600)).pressure).toBeCloseTo(up, -1);
+  const airy = section('air');
+  const strokes: LiquidAction[] = [];
+  const there = pumpTo(airy, strokes, 1, 2);
+  const p = simulateLiquid(airy, strokes, s(there)).pressure;
+  const taken = strokes.length * airy.stroke;
+  const found = trappedAir(
+    taken,
+    STANDARD_ATMOSPHERE,
+    STANDARD_ATMOSPHERE + p,
+    airy.stiffness,
+    STANDARD_ATMOSPHERE,
+  );
+  expect(found.atmospheric / simulateLiquid(airy, strokes, s(there)).air).toBeCloseTo(1, 2);
+  strokes.push({ at: s(there + 1), act: 'air-out' });
+  expect(simulateLiquid(airy, strokes, s(there + 2)).air).toBeLessThan(airy.volume * 0.025);
+});
+test('a leak falls as Q = k p: by the exponential of a stiff section', () => {
+  const i = section('leak', { volume: 0 });
+  const actions: LiquidAction[] = [];
+  const at = pumpTo(i, actions, 1, 6);
+  const [a, b, c] = [0, 1800, 3600].map((t) => simulateLiquid(i, actions, s(at + t)).pressure);
+  expect(a! / b!).toBeCloseTo(b! / c!, 2);
+  expect(a! - b!).toBeGreaterThan(1e5);
+});
+test('cooling takes dp/dT with it; a draw is a step; a passing valve refills', () => {
+  const cool = section('cooling', { volume: 0 });
+  const up: LiquidAction[] = [];
+  const at = pumpTo(cool, up, 1, 6);
+  const later = simulateLiquid(cool, up, s(at + 3000));
+  expect(later.pressure - simulateLiquid(cool, up, s(at)).pressure).toBeCloseTo(
+    cool.perKelvin * (later.warmth - simulateLiquid(cool, up, s(at)).warmth),
+    -3,
+  );
+  const house = section('user', { supply: 400_000 });
+  const shut: LiquidAction[] = [{ at: s(5), act: 'supply', open: 'shut' }];
+  expect(simulateLiquid(house, shut, s(890)).pressure).toBeCloseTo(400_000, -2);
+  expect(simulateLiquid(house, shut, s(1900)).pressure).toBeLessThan(300_000);
+  const passing = section('let-by', { supply: 400_000 });
+  const drawn: LiquidAction[] = [
+    ...shut,
+    { at: s(10), act: 'tap', open: true },
+    { at: s(11), act: 'tap', open: false },
+  ];
+  expect(simulateLiquid(passing, drawn, s(300)).pressure).toBeGreaterThan(
+    simulateLiquid(passing, drawn, s(20)).pressure + 5000,
+  );
+});
+test('a drain falls by its loss over all surfaces, and rises when somebody flushes', () => {
+  const drain = section('leak', { surface: 0.03 });
+  const fill: LiquidAction[] = [{ at: s(1), act: 'fill', millimetres: 60 }];
+  const fell = simulateLiquid(drain, fill, s(2000)).level - simulateLiquid(drain, fill, s(3800)).level;
+  expect(fell).toBeGreaterThan(5);
+  const used = section('user', { surface: 0.03 });
+  expect(simulateLiquid(used, fill, s(3600)).level).toBeGreaterThan(62);
+});
+
+/* Schools A and B, judged on what the model shows. */
+const digits = (pa: number) => formatExact(exact(Math.round(pa / 1000), 2, 'bar'));
+/** Raises in stages, pumps back for 30 min, then one of the two schools; figures come from the model alone. */
+function played(school: 'third-90' | 'falls', i: SimulatedLiquid) {
+  const actions: LiquidAction[] = [];
+  const read = (at: number) => digits(simulateLiquid(i, actions, s(at)).pressure);
+  const lines: ScriptLine[] = [
+    [5, 'checks'],
+    [10, 'gauge', 'W-16'],
+    [12, 'zero', '0.00'],
+    [20, 'checks'],
+  ];
+  let at = 30;
+  for (const [bar, pause] of [
+    [1.8, 121],
+    [3.9, 121],
+    [6.15, 61],
+  ] as const) {
+    at = pumpTo(i, actions, at, bar, 1) + 1;
+    lines.push([at, 'pump', read(at)]);
+    at += pause;
+    lines.push([at, 'look', read(at), 'dry']);
+  }
+  const keep = () => {
+    const before = read(at);
+    if (Number(before) >= 6.02) return;
+    const from = at;
+    at = pumpTo(i, actions, at, 6.1, 1) + 1;
+    return [from, before] as const;
+  };
+  keep();
+  lines.push([at, 'start', read(at)]);
+  const until = at + 1800;
+  while (at + 120 < until) {
+    at += 120;
+    const topped = keep();
+    if (topped) lines.push([at, 'topup', topped[1], read(at)]);
+  }
+  at = Math.max(at, until + 1);
+  keep();
+  lines.push([at, 'end', read(at)]);
+  if (school === 'falls') {
+    const p30 = at;
+    lines.push([p30 + 1801, 'end', read(p30 + 1801)]);
+    const failed = Number(read(p30)) - Number(read(p30 + 1801)) >= 0.6 - 1e-9;
+    if (!failed) lines.push([p30 + 9001, 'end', read(p30 + 9001)]);
+  } else {
+    at += 5;
+    lines.push([at, 'checks']);
+    // bled, closed, and bled again as the pipe recovers: all within the two minutes
+    const from = at;
+    while (at < from + 90) {
+      if (simulateLiquid(i, actions, s(at)).pressure > 205_000) {
+        actions.push({ at: s(at), act: 'bleed', open: true });
+        while (simulateLiquid(i, actions, s(at)).pressure > 201_000) at += 0.25;
+        actions.push({ at: s(at), act: 'bleed', open: false });
+      }
+      at += 1;
+    }
+    lines.push([at, 'fill', read(at)]);
+    for (const t of [900, 2700, 4500]) lines.push([at + t, 'read', read(at + t)]);
+    lines.push([at + 5402, 'end', read(at + 5402)]);
+  }
+  const plan = planOf('water-hydraulic', {
+    gauges: [gauges.wide],
+    case: 'plastic',
+    system: dyeHouse(),
+    choices: { 'plastic-school': school, witness: 'none', leave: 'release' },
+  });
+  const state = reduce(plan, playScript(plan, lines, { ...scribe(), began }));
+  return state.claims['']?.finding ?? null;
+}
+const pex = (fault: LiquidFault, stretch: number) =>
+  section(fault, { stretch, stiffness: 4e-10, stroke: 8e-6, perKelvin: 0 });
+describe('plastic pipe made by the model', () => {
+  test('moderate stretch, sound: tight by both schools', () => {
+    expect(played('third-90', pex('none', 0.1))).toBe('tight');
+    expect(played('falls', pex('none', 0.1))).toBe('tight');
+  });
+  test('strong stretch, sound: passes A, fails B: the same pipe, two published schools', () => {
+    expect(played('third-90', pex('stretch', 0.6))).toBe('tight');
+    expect(played('falls', pex('stretch', 0.6))).toBe('not-tight');
+  });
+  test('stretch and leak together fail A as well, whose recovery cannot make up for what is lost', () => {
+    expect(played('third-90', pex('stretch-leak', 0.2))).toBe('not-tight');
+    expect(played('falls', pex('stretch-leak', 0.2))).toBe('not-tight');
+  });
+});
+test('how long until a leak is steeper than the stretch that fades', () => {
+  // a 0.3 bar per e-fold, tc 60 s, a leak of 0.1 bar/h: 3 h less a minute
+  expect(stretchFadesAt(30_000, 60, 10_000 / 3600)).toBeCloseTo(10_740, 0);
+});
