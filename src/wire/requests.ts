@@ -37,6 +37,21 @@ export const startRunSchema = shape({
     .matches(/^[0-9a-f-]{36}$/, 'is not an id')
     .optional(),
   fault: yup.string().strict(true).max(40).optional(),
+  /** Runs side by side: the pack's name for it, and both runs by their procedure. */
+  beside: yup
+    .object({
+      id: text(60),
+      runs: yup
+        .array()
+        .of(shape({ run: uuid(), procedure: text(60) }))
+        .strict(true)
+        .length(2)
+        .required(),
+    })
+    .noUnknown()
+    .strict(true)
+    .optional()
+    .default(undefined),
   /** The planned visit and the test of it that begins with this run. */
   visit: yup
     .object({ id: uuid(), test: text(60) })

@@ -94,3 +94,13 @@ export async function saveSchematic(
     return { id };
   });
 }
+
+/** The systems of one site, by name. */
+export const systemsOfSite = (scope: { org: string }, site: string) =>
+  inOrganisation(scope, (tx) =>
+    tx
+      .select({ id: systems.id, facts: systems.facts })
+      .from(systems)
+      .where(eq(systems.site, site))
+      .orderBy(systems.name),
+  );

@@ -11,6 +11,7 @@ import { audit } from '@/server/audit';
 import { begun } from '@/server/visits/store';
 import { storedPack } from '@/server/rules/stored';
 import { beginSimulation, simulatedGauge } from '@/server/gauge/simulated';
+import { besideOf } from '@/core/run/beside';
 import { GOOD, isGood } from '@/core/verdict/words';
 import { now } from '@/server/now';
 import { withSightings } from '@/server/places/inventory';
@@ -45,6 +46,9 @@ export async function planFor(
     const cabinet: Gauge[] = request.practice
       ? [simulatedGauge(request.id, wet)]
       : (await tx.select().from(gauges)).map((g) => g.facts);
+    const beside = request.beside && besideOf(resolved, request.beside.id, request.beside.runs);
+    if (request.beside && !beside)
+      throw new TroubleError(422, 'beside', 'This rule pack does not do these two side by side.');
     const needs = resolved.procedures.find((p) => p.id === request.procedure)?.after?.procedures;
     const after = needs && (await earlierGood(tx, request.system, needs));
     const retestOf = request.retestOf && (await recordOfSystem(tx, request.system, request.retestOf));
@@ -62,6 +66,7 @@ export async function planFor(
       choices: request.choices ?? {},
       gauges: cabinet,
       ...attendanceOf(request),
+      ...(beside ? { beside } : {}),
       ...(after ? { after } : {}),
       ...(options.ahead ? { ahead: true } : {}),
       ...(retestOf ? { retestOf } : {}),

@@ -1,9 +1,11 @@
 'use client';
 import { OctagonX } from 'lucide-react';
-import { lazy, Suspense, useEffect, useRef, useState, useSyncExternalStore } from 'react';
+import { lazy, Suspense, useEffect, useMemo, useRef, useState, useSyncExternalStore } from 'react';
 import { wallCourses } from '@/chart/wall';
 import type { Payload } from '@/core/run/events';
 import { currentVisit, debtWords, runningHold, stageOf } from '@/core/run/read';
+import { heldBack, urgentOwed } from '@/core/run/beside';
+import { TRANSITIONS } from '@/core/run/reduce';
 import { verdictOf, WORDS } from '@/core/verdict/verdict';
 import { armAlarm, keepAwake } from '@/device/alarm';
 import type { BenchEngine, BenchView, Contact } from '@/device/bench';
@@ -17,6 +19,8 @@ import { VERDICT_INK } from '@/ui/kit/words';
 import type { Identity } from '@/wire/role';
 import { mayRun } from '@/wire/role';
 import { Closing } from './closing';
+import { Companion, useCompanion } from './companion';
+import { UrgentLine, useUrgentAlarm } from './urgent';
 import { orphanDraft, settleDraft, watchDraft } from './draft';
 import { Entries, Facts } from './facts';
 import { prepareWhy } from '@/ui/kit/why';
@@ -40,6 +44,7 @@ const CONTACT: Record<Contact, string> = {
 };
 // without its script (no signal, never loaded) the bench goes on without this line
 const OtherHolds = lazy(() => import('./other-holds').catch(() => ({ default: () => null })));
+const NO_RUNS: readonly string[] = [];
 const PANELS = {
   checks: ChecksPanel,
   zero: ZeroPanel,
@@ -83,9 +88,18 @@ function OpenBench({ engine, who }: { engine: BenchEngine; who: Identity }) {
   const view = useView(engine);
   const { plan, state } = view;
   const visit = currentVisit(state);
+  const urgent = useMemo(() => urgentOwed(plan, state), [plan, state]);
   const standing = visit && stageOf(plan, visit);
   const withinTime = standing?.kind === 'fill' && standing.within !== undefined;
-  const at = useNow(runningHold(state) !== null || !!visit?.dial || !!visit?.pumped.length || withinTime);
+  const at = useNow(
+    runningHold(state) !== null ||
+      !!visit?.dial ||
+      !!visit?.pumped.length ||
+      withinTime ||
+      urgent !== null ||
+      plan.beside !== undefined,
+  );
+  useUrgentAlarm(urgent, at, plan.site.name);
   const [message, setMessage] = useState('');
   const [left, setLeft] = useState(false);
   const [facts, setFacts] = useState(false);
@@ -129,7 +143,14 @@ function OpenBench({ engine, who }: { engine: BenchEngine; who: Identity }) {
     addEventListener('keydown', onKey);
     return () => removeEventListener('keydown', onKey);
   }, []);
+  const other = useCompanion(view, who);
+  const waits = heldBack(plan, state, other);
   const act = async (payload: Payload) => {
+    const wait = waits[0];
+    if (wait && TRANSITIONS.has(payload.kind)) {
+      setMessage(wait.text);
+      return { accepted: false as const, code: 'waits', text: wait.text };
+    }
     const answer = await engine.append(payload);
     setMessage(answer.accepted ? '' : answer.text);
     return answer;
@@ -209,8 +230,15 @@ function OpenBench({ engine, who }: { engine: BenchEngine; who: Identity }) {
         )}
       </header>
       <SavedLine view={view} />
+      <Companion view={view} other={other} at={at} waits={waits} />
+      {urgent && <UrgentLine owed={urgent} at={at} />}
       <Suspense fallback={null}>
-        <OtherHolds who={who} run={plan.run} at={at} />
+        <OtherHolds
+          who={who}
+          run={plan.run}
+          at={at}
+          beside={plan.beside?.runs.map((r) => r.run) ?? NO_RUNS}
+        />
       </Suspense>
       {view.refused.count > 0 && (
         <p role="alert" className="border-b border-seam bg-panel px-4 py-2 text-rust">

@@ -9,7 +9,18 @@ import type { Identity } from '@/wire/role';
 const EVERY_MS = 5000;
 
 /** Holds of other runs on this device, each with its own countdown and alarm, while this bench is open. */
-export default function OtherHolds({ who, run, at }: { who: Identity; run: string; at: number }) {
+export default function OtherHolds({
+  who,
+  run,
+  at,
+  beside,
+}: {
+  who: Identity;
+  run: string;
+  at: number;
+  /** Runs side by side with this one: they ring here, and stand in a line of their own. */
+  beside: readonly string[];
+}) {
   const [holds, setHolds] = useState<readonly OtherHold[]>([]);
   const rung = useRef(new Set<string>());
   useEffect(() => {
@@ -37,13 +48,14 @@ export default function OtherHolds({ who, run, at }: { who: Identity; run: strin
       notify(`${h.place}, ${h.stage}: the time has run out. Read the gauge.`);
     }
   }, [holds, at]);
-  if (!holds.length) return null;
+  const listed = holds.filter((h) => !beside.includes(h.run));
+  if (!listed.length) return null;
   return (
     <ul
       className="flex flex-wrap gap-x-6 border-b border-seam bg-panel px-4 text-sm"
       aria-label="Other holds"
     >
-      {holds.map((h) => (
+      {listed.map((h) => (
         <li key={h.run}>
           <a className="inline-flex min-h-11 items-center gap-2 hover:text-lake" href={`/bench/${h.run}`}>
             {h.place}, {h.stage}

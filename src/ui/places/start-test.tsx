@@ -3,6 +3,7 @@ import { useState } from 'react';
 import { FAULTS } from '@/core/simulation/installation';
 import { LIQUID_FAULTS } from '@/core/simulation/liquid';
 import type { Offer } from '@/core/plan/offer';
+import type { BesideOffer } from '@/core/plan/beside-offer';
 import type { EarlierRecord } from '@/core/plan/plan';
 import { WORDS } from '@/core/verdict/words';
 import { now } from '@/device/clock';
@@ -18,12 +19,15 @@ export function StartTest({
   offers,
   failure,
   gauges,
+  besides,
 }: {
   system: string;
   offers: readonly Offer[];
   /** The newest record of this system, where it was not good: the run repeats it. */
   failure: EarlierRecord | null;
   gauges: number;
+  /** Tests that may run at the same time on another system here. */
+  besides: readonly BesideOffer[];
 }) {
   const keyOf = (o: Offer) => `${o.pack}/${o.id}`;
   const [chosen, setChosen] = useState(offers.length === 1 ? keyOf(offers[0]!) : '');
@@ -35,6 +39,11 @@ export function StartTest({
   const [present, setPresent] = useState('');
   const [choices, setChoices] = useState<Record<string, string>>({});
   const [fault, setFault] = useState('surprise');
+  const [ids] = useState(() => [uuid7(now()), uuid7(now() + 1)] as const);
+  const [with_, setWith] = useState('');
+  const [otherCase, setOtherCase] = useState('');
+  const pairs = besides.filter((b) => b.pack === procedure?.pack && b.own === procedure.id);
+  const pair = pairs.find((b) => b.other.system.id === with_);
   const [trouble, setTrouble] = useState('');
   const [busy, setBusy] = useState(false);
   if (!offers.length)
@@ -48,13 +57,30 @@ export function StartTest({
       setTrouble('Say first what is being tested.');
       return;
     }
+    if (pair && !otherCase) {
+      setTrouble(`Say what is being tested of ${pair.other.system.name} too.`);
+      return;
+    }
     setBusy(true);
     setTrouble('');
     try {
+      // asked again after a lost answer, the same runs are meant
+      const [own, second] = ids;
+      const beside = pair
+        ? {
+            beside: {
+              id: pair.id,
+              runs: [
+                { run: own, procedure: pair.own },
+                { run: second, procedure: pair.other.procedure },
+              ],
+            },
+          }
+        : {};
       const zone = Intl.DateTimeFormat().resolvedOptions().timeZone || 'UTC';
       const { run } = await office<{ run: string }>('/api/runs', {
         body: {
-          id: uuid7(now()),
+          id: own,
           system,
           pack: procedure.pack,
           procedure: procedure.id,
@@ -65,10 +91,26 @@ export function StartTest({
           ...(doneBy ? { doneBy } : {}),
           ...(present.trim() ? { present: present.trim() } : {}),
           ...(practice ? { fault } : failure && retest ? { retestOf: failure.run } : {}),
+          ...beside,
           zone,
         },
       });
-      location.assign(`/bench/${run}`);
+      if (pair)
+        await office('/api/runs', {
+          body: {
+            id: second,
+            system: pair.other.system.id,
+            pack: pair.pack,
+            procedure: pair.other.procedure,
+            case: otherCase,
+            choices: {},
+            practice,
+            ...(practice ? { fault } : {}),
+            ...beside,
+            zone,
+          },
+        });
+      location.assign(`/bench/${pair && !pair.ownFirst ? second : run}`);
     } catch (error) {
       setTrouble((error as OfficeError).message);
       setBusy(false);
@@ -215,6 +257,36 @@ export function StartTest({
             <span className="block text-sm text-quiet">The two records are linked.</span>
           </span>
         </label>
+      )}
+      {pairs.length > 0 && (
+        <fieldset className="mt-3 border-l-4 border-lake pl-3">
+          <legend className="text-sm text-quiet">{pairs[0]!.title}</legend>
+          <p className="text-sm">{pairs[0]!.summary}</p>
+          <label className="mt-2 block text-sm">
+            At the same time
+            <select className={field} value={with_} onChange={(e) => setWith(e.target.value)}>
+              <option value="">this test alone</option>
+              {pairs.map((b) => (
+                <option key={b.other.system.id} value={b.other.system.id}>
+                  {b.other.system.name}: {b.other.title}
+                </option>
+              ))}
+            </select>
+          </label>
+          {pair && (
+            <label className="mt-2 block text-sm">
+              What is tested there
+              <select className={field} value={otherCase} onChange={(e) => setOtherCase(e.target.value)}>
+                <option value="">Choose</option>
+                {pair.other.cases.map((c) => (
+                  <option key={c.key} value={c.key}>
+                    {c.title}
+                  </option>
+                ))}
+              </select>
+            </label>
+          )}
+        </fieldset>
       )}
       <p role="alert" className="mt-2 min-h-6 text-rust">
         {trouble}

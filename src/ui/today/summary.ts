@@ -1,5 +1,6 @@
 import { currentVisit, holdEnds, runningHold } from '@/core/run/read';
 import type { Plan } from '@/core/plan/plan';
+import { urgentOwed } from '@/core/run/beside';
 import type { RunState } from '@/core/run/state';
 
 export interface RunSummary {
@@ -14,6 +15,8 @@ export interface RunSummary {
   readonly phase: RunState['phase'];
   /** Put-back debts still standing after the test has ended. */
   readonly owed: number;
+  /** Owed and not to be forgotten: what, and since when it rings. */
+  readonly urgent: ReturnType<typeof urgentOwed>;
 }
 export function runningSummary(plan: Plan, state: RunState): RunSummary {
   const hold = runningHold(state);
@@ -32,6 +35,7 @@ export function runningSummary(plan: Plan, state: RunState): RunSummary {
     stage: words[state.phase],
     ends: hold ? holdEnds(hold) : null,
     phase: state.phase,
+    urgent: urgentOwed(plan, state),
     owed: state.phase === 'put-back' ? state.debts.filter((d) => !d.cleared).length : 0,
   };
 }

@@ -86,6 +86,15 @@ export function TodayView({ name, runs, visits, day, due, watches, recent, serve
     addEventListener('pointerdown', armAlarm, { once: true });
   }, []);
   useEffect(() => {
+    // what must not be forgotten rings again and again, also while its bench is not open
+    for (const r of runs) {
+      const times = r.urgent ? Math.floor((at - r.urgent.since) / r.urgent.everyMs) : 0;
+      const key = `${r.run}:${r.urgent?.since}:${times}`;
+      if (times < 1 || rung.current.has(key)) continue;
+      rung.current.add(key);
+      sound(2);
+      notify(`${r.site}: still owed: ${r.urgent!.text}.`);
+    }
     // every hold has an alarm of its own, also while its bench is not open
     for (const r of runs)
       if (r.ends !== null && at >= r.ends && !rung.current.has(r.run)) {
@@ -129,6 +138,9 @@ export function TodayView({ name, runs, visits, day, due, watches, recent, serve
                         {r.procedure}
                         {r.practice ? ', practice' : ''} · now: {r.stage}
                       </span>
+                      {r.urgent && (
+                        <span className="block font-semibold text-ochre">Still owed: {r.urgent.text}</span>
+                      )}
                     </span>
                     {left !== null ? (
                       <span className="text-right">

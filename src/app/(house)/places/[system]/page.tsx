@@ -13,10 +13,11 @@ import { schematicOf } from '@/core/installation/schematic';
 import { showExact, toNumber } from '@/core/quantity/exact';
 import { showFigure, significantText } from '@/core/quantity/figure';
 import { convert } from '@/core/quantity/unit';
+import { besidesFor } from '@/core/plan/beside-offer';
 import { offersFor } from '@/core/plan/offer';
 import { found } from '@/app/(house)/found';
 import { openFailure } from '@/server/runs/start';
-import { cabinet, readSystem } from '@/server/places/places';
+import { cabinet, readSystem, systemsOfSite } from '@/server/places/places';
 import { readInventory } from '@/server/places/inventory';
 import { rulePacks } from '@/server/rules/rules';
 import { ledger } from '@/server/records/records';
@@ -45,13 +46,14 @@ export default async function SystemPage({ params }: { params: Promise<{ system:
   const { system: id } = await params;
   const { site, system } = await found(readSystem(session, id));
   const facts = system.facts;
-  const [inventory, failure, packs, gauges, history, watches] = await Promise.all([
+  const [inventory, failure, packs, gauges, history, watches, siblings] = await Promise.all([
     readInventory(session, id),
     openFailure(session, id),
     rulePacks(session),
     cabinet(session),
     ledger(session, '', id),
     readWatches(session, id),
+    systemsOfSite(session, site.id),
   ]);
   const volume = sectionVolume(facts);
   const largest = largestSize(facts);
@@ -329,6 +331,13 @@ export default async function SystemPage({ params }: { params: Promise<{ system:
             system={id}
             offers={packs.flatMap((p) => offersFor(p, facts))}
             failure={failure}
+            besides={packs.flatMap((p) =>
+              besidesFor(
+                p,
+                facts,
+                siblings.filter((s) => s.id !== id),
+              ),
+            )}
             gauges={
               gauges.filter((g) => g.calibrationDue >= new Date(now()).toISOString().slice(0, 10)).length
             }
