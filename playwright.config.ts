@@ -20,7 +20,7 @@ export default defineConfig({
     {
       name: 'phone',
       use: { viewport: { width: 390, height: 844 }, hasTouch: true },
-      testMatch: /journey|procedures|plan/,
+      testMatch: /journey|procedures|plan|water/,
     },
     { name: 'fault', use: { viewport: { width: 1280, height: 800 } }, testMatch: /fault/ },
   ],

@@ -34,12 +34,11 @@ export function holdTrace(
         p: toNumber((r.corrected ?? r).figure),
         label: r.late ? 'late entry' : 'reading',
       })),
-    ...hold.topUps.map((u): TraceMark => ({
-      kind: 'top-up',
-      t: u.at,
-      p: toNumber(u.after),
-      label: 're-adjusted',
-    })),
+    // fell to here, brought back to there
+    ...hold.topUps.flatMap((u): TraceMark[] => [
+      { kind: 'reading', t: u.at - 1, p: toNumber(u.before), label: 'before re-adjusting' },
+      { kind: 'top-up', t: u.at, p: toNumber(u.after), label: 're-adjusted' },
+    ]),
     ...(hold.end
       ? [
           {

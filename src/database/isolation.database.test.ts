@@ -19,6 +19,8 @@ import {
   sites,
   systems,
   visits,
+  watchEntries,
+  watches,
 } from './schema';
 import { checkSeal, sealRun } from '@/server/sealing/seal';
 import { openRuns, publicRecord, recordOf } from '@/server/records/records';
@@ -100,6 +102,8 @@ describe('one organisation cannot reach another', () => {
       'kit_log',
       'visits',
       'outbox',
+      'watches',
+      'watch_entries',
     ])
       expect([table, (await pool().query(`select * from ${table}`)).rowCount]).toEqual([table, 0]);
     await expect(pool().query('select * from sign_in_attempts')).rejects.toThrow(/permission denied/);
@@ -120,6 +124,8 @@ describe('one organisation cannot reach another', () => {
       kitLog,
       visits,
       outbox,
+      watches,
+      watchEntries,
     ]) {
       const rows: { org: string }[] = await inOrganisation(other, (tx) =>
         tx.select().from(table as typeof people),

@@ -44,6 +44,7 @@ const CONTACT: Record<Contact, string> = {
 };
 // without its script (no signal, never loaded) the bench goes on without this line
 const OtherHolds = lazy(() => import('./other-holds').catch(() => ({ default: () => null })));
+const SAYS_ITSELF = new Set<string>(['zero', 'fill', 'hold', 'pump', 'draw-down']);
 const NO_RUNS: readonly string[] = [];
 const PANELS = {
   checks: ChecksPanel,
@@ -143,16 +144,18 @@ function OpenBench({ engine, who }: { engine: BenchEngine; who: Identity }) {
     addEventListener('keydown', onKey);
     return () => removeEventListener('keydown', onKey);
   }, []);
+  // an entry by figures says at its own keypad what was wrong
+  const saysItself = visit !== null && SAYS_ITSELF.has(visit.kind);
   const other = useCompanion(view, who);
   const waits = heldBack(plan, state, other);
   const act = async (payload: Payload) => {
     const wait = waits[0];
     if (wait && TRANSITIONS.has(payload.kind)) {
-      setMessage(wait.text);
+      setMessage(saysItself ? '' : wait.text);
       return { accepted: false as const, code: 'waits', text: wait.text };
     }
     const answer = await engine.append(payload);
-    setMessage(answer.accepted ? '' : answer.text);
+    setMessage(answer.accepted || saysItself ? '' : answer.text);
     return answer;
   };
   const draft = useSyncExternalStore(watchDraft, orphanDraft, () => null);

@@ -79,10 +79,10 @@ export function Companion({
     <aside aria-label={`Beside: ${run.title}`} className="border-b border-seam bg-block" data-companion>
       <a
         href={`/bench/${run.run}`}
-        className="grid min-h-14 grid-cols-[1fr_auto] items-center gap-3 px-4 py-1 hover:text-lake"
+        className="grid min-h-12 grid-cols-[1fr_auto] items-center gap-3 px-4 hover:text-lake"
       >
         <span className="min-w-0">
-          <span className="block text-sm text-quiet">
+          <span className="block text-sm">
             Beside, {run.title.toLowerCase()}
             <span className="max-lg:hidden"> (B goes there)</span>
           </span>
@@ -102,7 +102,7 @@ export function Companion({
         )}
       </a>
       {waits.map((w) => (
-        <p key={w.past} role="alert" className="border-t border-seam px-4 py-2 font-semibold text-ochre">
+        <p key={w.past} role="alert" className="border-l-4 border-ochre bg-panel px-4 py-2 font-semibold">
           Wait: {w.text}
         </p>
       ))}

@@ -1,14 +1,24 @@
 'use client';
 import { useMemo } from 'react';
 import { sparesOf } from '@/core/instrument/spare';
-import { LEVEL_MARK } from '@/core/instrument/gauge';
+import { LEVEL_MARK, type Gauge } from '@/core/instrument/gauge';
 import { systemStiffness, valvesOf } from '@/core/installation/section';
 import { energyLevel, fallingMass, gasEnergy, liquidEnergy } from '@/core/medium/energy';
 import { pressurePerKelvin } from '@/core/medium/gas';
 import { WATER_BULK_MODULUS } from '@/core/medium/water';
-import type { Stage } from '@/core/pack/types';
-import { known } from '@/core/plan/formulas';
-import { allowanceOf, outsideDomain, planVolume, ruleOf, testPressure, type Plan } from '@/core/plan/plan';
+import type { HoldStage, Stage } from '@/core/pack/types';
+import { FORMULAS, known } from '@/core/plan/formulas';
+import { fallLimit } from '@/core/run/apply-hold';
+import {
+  acceptOf,
+  applies,
+  allowanceOf,
+  outsideDomain,
+  planVolume,
+  ruleOf,
+  testPressure,
+  type Plan,
+} from '@/core/plan/plan';
 import { holdSees } from '@/core/run/hold-sees';
 import { leakThatMatters, minutesFor } from '@/core/run/hold-spec';
 import { enteredCaps } from '@/core/plan/weakest';
@@ -18,6 +28,7 @@ import { breachWords, showExact, toNumber, type Exact } from '@/core/quantity/ex
 import { showFigure, significantText } from '@/core/quantity/figure';
 import { convert, unitLabel } from '@/core/quantity/unit';
 import {
+  contextOf,
   debtWords,
   gaugeOf,
   letByLimit,
@@ -151,7 +162,22 @@ export function Facts({ view }: { view: BenchView }) {
               </dd>
             </div>
           ))}
-          {!rule.classes && (judged || !part) && (
+          {stages
+            .flatMap((s) => (s.kind === 'hold' ? [s] : []))
+            .map((s) => {
+              const own = ownLimit(plan, state, s, gauge);
+              return own ? (
+                <div key={s.title}>
+                  <dt className="inline">{own.name}: </dt>
+                  <dd className="inline">
+                    <Why facts={own.why}>
+                      <span className="figure-narrow">{own.value}</span>
+                    </Why>
+                  </dd>
+                </div>
+              ) : null;
+            })}
+          {!rule.classes && (judged?.kind === 'hold' ? judged.role === 'tightness' : !part) && (
             <div>
               <dt className="inline">Permitted drop: </dt>
               <dd className="inline">
@@ -221,7 +247,8 @@ export function Facts({ view }: { view: BenchView }) {
         <section>
           <h2 className={h}>While it waits</h2>
           <ul className="text-base">
-            <li>
+            {rule.fills && <li>a look at every joint: is it dry?</li>}
+            <li className={rule.fills ? 'hidden' : ''}>
               {state.joints.length
                 ? `${openJoints(state).length} of ${state.joints.length} joints still to see with leak fluid`
                 : 'leak fluid on the joints touched today'}
@@ -297,6 +324,47 @@ export function Facts({ view }: { view: BenchView }) {
       )}
     </div>
   );
+}
+
+/** The limit of a hold that is not judged by perceptible movement: how far it may fall, or how much may be added. */
+function ownLimit(plan: Plan, state: RunState, stage: HoldStage, gauge: Gauge | null) {
+  if (stage.role === 'stretch' && stage.fall && gauge) {
+    const limit = fallLimit(stage, gauge);
+    return {
+      name: `${stage.title}, fall`,
+      value: `${breachWords(limit)} is too much`,
+      why: { title: stage.title, source: limit.source, text: 'Counted from the last figure of the pumping.' },
+    };
+  }
+  if (stage.role === 'floor' && stage.accept?.low) {
+    const low = acceptOf(stage.accept.low, 'low', contextOf(plan, state, stage.part), plan, stage.part);
+    return low
+      ? {
+          name: 'No reading below',
+          value: showExact(low.value),
+          why: { title: stage.title, source: low.source, text: low.working?.text ?? 'Met at equality.' },
+        }
+      : null;
+  }
+  if (stage.role === 'make-up') {
+    const rule = stage.permitted?.find((p) => applies(plan, stage.part, p.when));
+    return {
+      name: 'Make-up',
+      value: rule ? 'by formula, met at equality' : 'no limit given',
+      why: rule
+        ? {
+            title: 'Make-up permitted',
+            source: rule.source,
+            text: `${FORMULAS[rule.volume.formula]?.says(rule.volume.args ?? {}) ?? rule.volume.formula}. The figure stands beside the running hold.`,
+          }
+        : {
+            title: 'No limit given',
+            source: plan.procedure.title,
+            text: 'Both loss figures are measured; the engineer judges them.',
+          },
+    };
+  }
+  return null;
 }
 
 /** What the part's judged hold could see, and its minutes by rule, house and need; null before that can be known. */

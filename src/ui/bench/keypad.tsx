@@ -115,8 +115,7 @@ export function Keypad({
       setTrouble(said);
     } else setText('');
   };
-  const key =
-    'figure min-h-[72px] min-w-[88px] border border-edge bg-panel text-2xl hover:border-ink active:bg-block';
+  const key = `figure ${extra || confirm ? 'min-h-16' : 'min-h-[72px]'} min-w-[88px] border border-edge bg-panel text-2xl hover:border-ink active:bg-block`;
   const wide =
     'min-h-[60px] border border-edge bg-panel px-2 text-base font-semibold leading-tight hover:border-ink active:bg-block disabled:text-quiet disabled:border-seam';
   return (
@@ -220,7 +219,7 @@ export function Keypad({
       <button
         type="submit"
         disabled={busy}
-        className={buttonClass('act', 'min-h-[72px] w-full text-xl lg:min-h-20')}
+        className={buttonClass('act', 'sticky bottom-0 z-10 min-h-[72px] w-full text-xl lg:min-h-20')}
       >
         <span>
           {save}
