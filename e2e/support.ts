@@ -104,6 +104,8 @@ export class BenchPage {
       await expect(primary).not.toHaveText(before);
     }
     await primary.click();
+    // the next list, if one follows, is another one
+    await expect(this.page.getByRole('button', { name: /All answered/ })).toHaveCount(0);
   }
   async gauge(name = 'G-02'): Promise<void> {
     await this.page

@@ -12,7 +12,7 @@ async function pump(bench: BenchPage, steps: readonly (readonly [string, string,
   for (const [figure, litres, minutes] of steps) {
     await page.getByLabel('or litres').fill(litres);
     await bench.enter(figure, /Reached/);
-    await expect(page.getByText('Look at every joint.')).toBeVisible();
+    await expect(page.getByRole('button', { name: /A joint drips/ })).toBeVisible();
     await pass(page, minutes * 60 + 1);
     await bench.enter(figure, /All joints dry/);
   }
@@ -33,7 +33,7 @@ async function topUp(
 const finish = async (bench: BenchPage, verdict: RegExp) => {
   const { page } = bench;
   await expect(page.getByRole('heading', { name: verdict })).toBeVisible();
-  if (await page.getByRole('heading', { name: 'Put back' }).count()) await bench.putBack();
+  if (await page.getByRole('heading', { name: 'Put back', exact: true }).count()) await bench.putBack();
   await bench.sign();
   await bench.seal();
   await page.getByRole('link', { name: /Open the certificate/ }).click();
@@ -147,7 +147,6 @@ test.describe('water', () => {
     await bench.enter('42.0', /In the band/);
     await bench.holdFor(180, '42.0', '42.0');
     // the water is off: left alone it rings until it is confirmed
-    await expect(page.locator('[data-urgent=owed]')).toBeVisible();
     await pass(page, 301);
     await expect(page.locator('[data-urgent=late]')).toContainText('Supply ON');
     await shot(page, 'supply-owed');
@@ -262,7 +261,7 @@ test.describe('water', () => {
     await shot(page, 'main-make-up');
     await pass(page, 3601);
     await bench.end('149.9');
-    await expect(page.getByText(/Bring it back to 152.4 psi/)).toBeVisible();
+    await expect(page.getByText(/Bring it back to 152.4 psi/).first()).toBeVisible();
     await page
       .getByRole('button', { name: 'Cancel' })
       .or(page.getByRole('button', { name: 'Back' }))
@@ -275,7 +274,7 @@ test.describe('water', () => {
     await bench.zero('0.0');
     await finish(bench, /^Tight within allowance/);
     await expect(page.getByText(/Two loss figures, kept apart/)).toBeVisible();
-    await expect(page.getByText(/Make-up at test pressure: 0.2100 l/)).toBeVisible();
+    await expect(page.getByText(/Make-up at test pressure: 0.21 l/)).toBeVisible();
     await shot(page, 'main-record');
   });
 });
@@ -308,6 +307,7 @@ test('a watch on a phone, without signing in: a reading, a fall that is told, a 
   await expectAccessible(there);
   await there.getByRole('button', { name: 'Keep this reading' }).click();
   await expect(there.getByText('Kept: it stands.')).toBeVisible();
+  await there.getByRole('button', { name: 'Another entry' }).click();
   await there.getByLabel('The gauge shows').fill('0.30');
   await there.getByRole('button', { name: 'Keep this reading' }).click();
   await expect(there.locator('[data-kept=fell]')).toContainText('call: 555-0140');

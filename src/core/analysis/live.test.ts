@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { projectEnd, settling, temperatureEffect, type Sample } from './live';
+import { projectEnd, settling, suddenStep, temperatureEffect, type Sample } from './live';
 
 const line = (n: number, slope: number, start = 20, every = 10_000): Sample[] =>
   Array.from({ length: n }, (_, i) => ({ t: i * every, p: start + (slope * i * every) / 60_000 }));
@@ -71,4 +71,62 @@ test('settled only when the whole window stood still and nothing was re-adjusted
 });
 test('one kelvin at 20 mbar and 20 C is 3.52 mbar', () => {
   expect(temperatureEffect(2000, 293.15, 294.15) / 100).toBeCloseTo(3.525, 3);
+});
+
+describe('a sudden step', () => {
+  const at = (list: readonly (readonly [number, number])[]) => list.map(([s, p]) => ({ t: s * 1000, p }));
+  test.each([
+    [
+      'a draw between two readings 8 s apart',
+      at([
+        [0, 62.2],
+        [600, 62.2],
+        [608, 55],
+      ]),
+      -7.2,
+    ],
+    [
+      'the same fall in a minute may be a leak',
+      at([
+        [0, 62.2],
+        [600, 62.2],
+        [660, 55],
+      ]),
+      null,
+    ],
+    [
+      'just under three perceptible movements',
+      at([
+        [0, 62.2],
+        [600, 62.2],
+        [608, 61.4],
+      ]),
+      null,
+    ],
+    [
+      'a hand that raises it',
+      at([
+        [0, 10],
+        [5, 10],
+        [10, 12],
+      ]),
+      2,
+    ],
+    [
+      'a large leak that falls evenly',
+      at([
+        [0, 60],
+        [10, 58],
+        [20, 56],
+        [30, 54],
+        [40, 52],
+      ]),
+      null,
+    ],
+    ['one reading', at([[0, 60]]), null],
+  ])('%s', (_name, samples, change) => {
+    const found = suddenStep(samples, 0.3);
+    if (change === null) expect(found).toBeNull();
+    else expect(found!.change).toBeCloseTo(change, 9);
+  });
 });

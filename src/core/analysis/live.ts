@@ -129,8 +129,9 @@ export function suddenStep(
 ): { readonly at: number; readonly change: number } | null {
   const s = [...samples].sort((a, b) => a.t - b.t);
   const between = s.slice(1).map((x, i) => ({ at: x.t, ms: x.t - s[i]!.t, change: x.p - s[i]!.p }));
-  const usual =
-    between.map((b) => Math.abs(b.change)).sort((a, b) => a - b)[Math.floor(between.length / 2)] ?? 0;
+  const sizes = between.map((b) => Math.abs(b.change)).sort((a, b) => a - b);
+  // what the others do: the middle of them, the largest left out, since it is the one in question
+  const usual = sizes.slice(0, -1)[Math.floor((sizes.length - 1) / 2)] ?? 0;
   const found = between
     .filter((b) => b.ms <= STEP_MS && Math.abs(b.change) >= Math.max(STEP_SIZE * perceptible, 5 * usual))
     .pop();

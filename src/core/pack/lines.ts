@@ -96,6 +96,16 @@ export function ruleLines(p: Procedure): RuleLine[] {
   const whole = 'The whole procedure';
   add(['pressure'], whole, 'Test pressure', pressureWords(p.pressure), 'any');
   add(
+    ['fills'],
+    whole,
+    'What fills it',
+    p.fills && { liquid: 'water, pumped or by the mains', level: 'water, standing' }[p.fills],
+    'any',
+  );
+  add(['applied'], whole, 'What is applied', p.applied, 'none');
+  for (const [key, title] of Object.entries(p.certificate.byChoice?.titles ?? {}))
+    add(['certificate', 'byChoice', 'titles', key], whole, 'Title that may be printed', title, 'any');
+  add(
     ['boundary'],
     whole,
     'Boundary',
@@ -197,7 +207,13 @@ export function ruleLines(p: Procedure): RuleLine[] {
   for (const [key, text] of Object.entries(p.cautions))
     add(['cautions', key], 'Cautions', key, text, 'removed');
   for (const [key, debt] of Object.entries(p.debts))
-    add(['debts', key], 'To put back', key, debt.text, 'removed');
+    add(
+      ['debts', key],
+      'To put back',
+      key,
+      `${debt.text}${debt.urgent ? ` (rings every ${debt.urgent} min until confirmed)` : ''}`,
+      'removed',
+    );
   for (const kind of p.inventory ?? [])
     add(
       ['inventory', kind.kind],
@@ -257,6 +273,96 @@ export function ruleLines(p: Procedure): RuleLine[] {
         );
     }
     if (stage.kind === 'hold') hold(at, where, stage);
+    if (stage.kind === 'pump') {
+      const source = stage.source;
+      add(
+        [...at, 'steps'],
+        where,
+        'Steps',
+        stage.steps.map((s) => `${s.percent} %, pause ${s.minutes} min`).join('; '),
+        'any',
+        source,
+        more,
+      );
+      add(
+        [...at, 'fastest', 'value'],
+        where,
+        'Fastest rise a minute',
+        stage.fastest?.value,
+        'greater',
+        stage.fastest?.source,
+        {
+          edit: 'figure',
+          ...more,
+        },
+      );
+      add(
+        [...at, 'airMost', 'percent'],
+        where,
+        'Trapped air at most, percent',
+        stage.airMost?.percent,
+        'greater',
+        stage.airMost?.source,
+        {
+          edit: 'number',
+          ...more,
+        },
+      );
+      add(
+        [...at, 'airMost', 'times'],
+        where,
+        'Water taken at most, times stiffness',
+        stage.airMost?.times,
+        'greater',
+        stage.airMost?.source,
+        {
+          edit: 'number',
+          ...more,
+        },
+      );
+    }
+    if (stage.kind === 'draw-down')
+      add(
+        [...at, 'from'],
+        where,
+        'Drained',
+        `from "${stage.from}" to "${stage.to}"`,
+        'any',
+        stage.source,
+        more,
+      );
+    if (stage.kind === 'fill') {
+      add(
+        [...at, 'within', 'minutes'],
+        where,
+        'Reached within, min',
+        stage.within?.minutes,
+        'greater',
+        stage.within?.source,
+        {
+          edit: 'number',
+          ...more,
+        },
+      );
+      add(
+        [...at, 'leaves'],
+        where,
+        'Left',
+        stage.leaves && 'under watch at this pressure',
+        'removed',
+        '',
+        more,
+      );
+      add(
+        [...at, 'finding'],
+        where,
+        'A finding above',
+        stage.finding && `${stage.finding.above}: ${stage.finding.text}`,
+        'removed',
+        '',
+        more,
+      );
+    }
     if (stage.kind === 'dial')
       minutes([...at, 'minutes'], where, stage.minutes, stage.minutesSource, stage.kind);
     if (stage.kind === 'isolate-and-repeat') {
@@ -397,6 +503,43 @@ export function ruleLines(p: Procedure): RuleLine[] {
     bound('low', 'Holds from', 'smaller');
     bound('high', 'Holds up to', 'greater');
     bound('vent', 'Vent', 'any');
+    if (stage.fall) {
+      add([...at, 'fall', 'value'], where, 'Fall permitted', stage.fall.value, 'greater', stage.fall.source, {
+        edit: 'figure',
+        ...more,
+      });
+      add(
+        [...at, 'fall', 'broken'],
+        where,
+        'Fall permitted, exactly that much',
+        stage.fall.broken === 'at' ? 'is too much' : 'is met',
+        stage.fall.broken === 'at' ? 'any' : 'none',
+        stage.fall.source,
+        more,
+      );
+    }
+    for (const [i, p] of (stage.permitted ?? []).entries())
+      add(
+        [...at, 'permitted', i],
+        where,
+        p.when ? `Water that may be added, under ${conditionWords(p.when)}` : 'Water that may be added',
+        callWords(p.volume),
+        'any',
+        p.source,
+        more,
+      );
+    add([...at, 'since'], where, 'Runs from the reading', stage.since, 'any', '', more);
+    add([...at, 'witness'], where, 'Second place', stage.witness, 'removed', '', more);
+    add([...at, 'by'], where, 'Read against', stage.by && 'a level mark', 'any', '', more);
+    add(
+      [...at, 'restart'],
+      where,
+      'When it is broken',
+      stage.restart && p.stages[stage.restart]?.title,
+      'any',
+      '',
+      more,
+    );
     add(
       [...at, 'lateAfter'],
       where,

@@ -10,6 +10,7 @@ import {
   showExact,
   subtract,
   toNumber,
+  trimmed,
   type Exact,
 } from '@/core/quantity/exact';
 import { decimalsFor, figureNumber } from '@/core/quantity/figure';
@@ -93,8 +94,8 @@ function partOfTimes(c: FormulaContext, a: Args): PressureResult {
   const part = Number(a.part!);
   const low = scaled(value, 1, part, value.scale + 3, 'up');
   return {
-    low: wanted(low, c.unit, 'up'),
-    high: wanted(add(low, wanted(q(a.over!), low.unit, 'down')), c.unit, 'down'),
+    low: trimmed(wanted(low, c.unit, 'up'), 2),
+    high: trimmed(wanted(add(low, wanted(q(a.over!), low.unit, 'down')), c.unit, 'down'), 2),
     working: {
       formula: `p_test / ${a.part} to p_test / ${a.part} + ${a.over}`,
       inputs: [{ name: 'p_test, test pressure', value: showExact(value) }, ...weakestInput(weakest)],

@@ -146,6 +146,15 @@ export function scaled(
   return exact(Number(divide(top, bottom, round)), decimals, a.unit);
 }
 
+/** The same figure without trailing zeros, down to so many decimals. */
+export function trimmed(a: Exact, least = 1): Exact {
+  let { digits, scale } = a;
+  while (scale > least && digits % 10 === 0) {
+    digits /= 10;
+    scale -= 1;
+  }
+  return exact(digits, scale, a.unit);
+}
 export const magnitude = (a: Exact): Exact => exact(Math.abs(a.digits), a.scale, a.unit);
 /** The floating-point value, for physics and drawing only. */
 export const toNumber = (a: Exact): number => a.digits / 10 ** a.scale;

@@ -151,20 +151,22 @@ export function faceOf(text: string): Face {
           ...waterLimits(plan, state),
           ...(rule.classes
             ? rule.classes.map((c) => ({ name: c.title, value: classBound(c.below), source: c.source }))
-            : [
-                {
-                  name: 'permitted drop',
-                  value:
-                    allowance.limit && !state.denied.length
-                      ? `${showExact(allowance.limit.value)}, more is not tight`
-                      : 'nil',
-                  source:
-                    allowance.limit?.source ??
-                    rule.allowance?.source ??
-                    rule.nilSource ??
-                    plan.procedure.title,
-                },
-              ]),
+            : deciding && ['stretch', 'floor', 'make-up'].includes(deciding.hold.role)
+              ? []
+              : [
+                  {
+                    name: 'permitted drop',
+                    value:
+                      allowance.limit && !state.denied.length
+                        ? `${showExact(allowance.limit.value)}, more is not tight`
+                        : 'nil',
+                    source:
+                      allowance.limit?.source ??
+                      rule.allowance?.source ??
+                      rule.nilSource ??
+                      plan.procedure.title,
+                  },
+                ]),
         ]
       : [],
     row: allowance.row,

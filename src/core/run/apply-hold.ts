@@ -16,6 +16,7 @@ import {
   showExact,
   subtract,
   toNumber,
+  trimmed,
   type Exact,
   type Limit,
 } from '@/core/quantity/exact';
@@ -445,9 +446,12 @@ export function makeUpLimit(
 }
 /** All water added during a hold, in litres. */
 export const madeUp = (hold: Hold): Exact =>
-  hold.topUps.reduce<Exact>(
-    (sum, t) => (t.added ? add(sum, inUnit(t.added, 'l', 4, 'up')) : sum),
-    exact(0, 4, 'l'),
+  trimmed(
+    hold.topUps.reduce<Exact>(
+      (sum, t) => (t.added ? add(sum, inUnit(t.added, 'l', 4, 'up')) : sum),
+      exact(0, 4, 'l'),
+    ),
+    2,
   );
 /** The fall that a stretch hold permits, in the gauge's unit, rounded towards the stricter side. */
 export const fallLimit = (stage: HoldStage, gauge: Gauge): Limit => {

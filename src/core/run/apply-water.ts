@@ -34,7 +34,7 @@ export function pumpBand(stage: PumpStage, band: ResolvedBand, step: number): Re
   const percent = stage.steps[step]?.percent ?? 100;
   if (percent >= 100) return band;
   const part = (p: number, round: 'down' | 'up') =>
-    scaled(band.low, Math.max(0, p), 100, band.low.scale + 2, round);
+    scaled(band.low, Math.max(0, p), 100, Math.max(1, band.low.scale), round);
   return { low: part(percent - 5, 'up'), high: part(percent + 5, 'down') };
 }
 /** The step that is pumped to, or waited on, now. */

@@ -77,7 +77,7 @@ function Certificate({ face, record, url }: { face: Face; record: SealedRecord; 
             <P>{`${plan.site.name}, ${plan.site.address}. ${plan.site.customer}`}</P>
             <Text style={s.h}>System and section</Text>
             <P>{`${plan.system.name}: ${face.tested}. Bounded by ${plan.system.supplyValve} (owner: ${plan.system.supplyValveOwner}); test point: ${plan.system.testPoint}.`}</P>
-            <P>{`Inside: ${plan.system.inScope.join('; ')}. Appliances that day: ${plan.system.appliances.map((a) => a.name).join(', ')}.`}</P>
+            <P>{`Inside: ${plan.system.inScope.join('; ')}.${plan.system.appliances.length ? ` Appliances that day: ${plan.system.appliances.map((a) => a.name).join(', ')}.` : ''}`}</P>
             <P>{`NOT covered: ${plan.system.notCovered.join('; ')}.${face.skipped.length ? ` ${face.skipped.join('. ')}.` : ''}`}</P>
           </View>
           <View style={{ flex: 1 }}>

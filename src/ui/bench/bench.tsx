@@ -20,7 +20,7 @@ import type { Identity } from '@/wire/role';
 import { mayRun } from '@/wire/role';
 import { Closing } from './closing';
 import { Companion, useCompanion } from './companion';
-import { UrgentLine, useUrgentAlarm } from './urgent';
+import { isLate, UrgentLine, useUrgentAlarm } from './urgent';
 import { orphanDraft, settleDraft, watchDraft } from './draft';
 import { Entries, Facts } from './facts';
 import { prepareWhy } from '@/ui/kit/why';
@@ -234,7 +234,7 @@ function OpenBench({ engine, who }: { engine: BenchEngine; who: Identity }) {
       </header>
       <SavedLine view={view} />
       <Companion view={view} other={other} at={at} waits={waits} />
-      {urgent && <UrgentLine owed={urgent} at={at} />}
+      {urgent && (state.phase !== 'running' || isLate(urgent, at)) && <UrgentLine owed={urgent} at={at} />}
       <Suspense fallback={null}>
         <OtherHolds
           who={who}

@@ -8,6 +8,7 @@ import { pressurePerKelvin } from '@/core/medium/gas';
 import { WATER_BULK_MODULUS } from '@/core/medium/water';
 import type { HoldStage, Stage } from '@/core/pack/types';
 import { FORMULAS, known } from '@/core/plan/formulas';
+import { goodPath } from '@/core/plan/good-path';
 import { fallLimit } from '@/core/run/apply-hold';
 import {
   acceptOf,
@@ -55,7 +56,13 @@ export function Facts({ view }: { view: BenchView }) {
   const allowance = allowanceOf(plan, part);
   const drop = permittedDrop(plan, state, part);
   const denied = allowance.conditions.filter((c) => state.denied.includes(c.key));
-  const stages = Object.values(plan.procedure.stages).filter((s) => !part || s.part === part);
+  // the stages this plan goes through: another school's limits are not this run's
+  const stages = useMemo(() => {
+    const way = new Set([...goodPath(plan).map((p) => p.stage), ...state.visits.map((v) => v.stage)]);
+    return Object.entries(plan.procedure.stages)
+      .filter(([key, s]) => way.has(key) && (!part || s.part === part))
+      .map(([, s]) => s);
+  }, [plan, part, state.visits]);
   const letBy = stages.find((s) => s.kind === 'hold' && s.role === 'let-by');
   const judged = stages.find(
     (s) => s.kind === 'hold' && ['tightness', 'stretch', 'floor', 'make-up'].includes(s.role),

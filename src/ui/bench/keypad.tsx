@@ -26,6 +26,8 @@ interface Props {
   /** What must be ticked before saving. */
   readonly confirm?: string;
   readonly extra?: ReactNode;
+  /** Entered with the figure: stands beside it where there is room. */
+  readonly aside?: ReactNode;
   /** @returns the trouble, or null when it was saved */
   readonly onSave: (entered: Entered) => Promise<string | null>;
   readonly onCancel?: () => void;
@@ -41,6 +43,7 @@ export function Keypad({
   signed,
   confirm,
   extra,
+  aside,
   onSave,
   onCancel,
 }: Props) {
@@ -115,7 +118,7 @@ export function Keypad({
       setTrouble(said);
     } else setText('');
   };
-  const key = `figure ${extra || confirm ? 'min-h-16' : 'min-h-[72px]'} min-w-[88px] border border-edge bg-panel text-2xl hover:border-ink active:bg-block`;
+  const key = `figure ${extra || aside || confirm ? 'min-h-16' : 'min-h-[72px]'} min-w-[88px] border border-edge bg-panel text-2xl hover:border-ink active:bg-block`;
   const wide =
     'min-h-[60px] border border-edge bg-panel px-2 text-base font-semibold leading-tight hover:border-ink active:bg-block disabled:text-quiet disabled:border-seam';
   return (
@@ -144,6 +147,7 @@ export function Keypad({
             <span className="figure text-xl">{unit}</span>
           </span>
         </label>
+        {aside && <div className="w-full lg:w-3/5">{aside}</div>}
       </div>
       <p id="keypad-trouble" role="alert" className="min-h-6 font-semibold text-rust">
         {trouble}

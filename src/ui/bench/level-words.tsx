@@ -8,7 +8,7 @@ import { Why } from '@/ui/kit/why';
 const metres = (e: Exact): number => convert(toNumber(e), e.unit, 'm');
 
 /** How a level is read as a height over the slab, what one millimetre means, and the head at the lowest point. */
-export function LevelWords({ plan }: { plan: Plan }) {
+export function LevelWords({ plan, head: withHead = false }: { plan: Plan; head?: boolean }) {
   const { heights, surfaces } = plan.system;
   const surface = freeSurface(plan.system);
   const rim = heights?.rim && heights.slab ? (metres(heights.rim) - metres(heights.slab)) * 1000 : null;
@@ -43,7 +43,7 @@ export function LevelWords({ plan }: { plan: Plan }) {
       ) : (
         <>The free surfaces are not entered on the system page: what a millimetre means is not known. </>
       )}
-      {head !== null && (
+      {withHead && head !== null && (
         <>
           With the level at the slab the lowest point stands under{' '}
           <span className="figure">{(headPressure(head) / 100).toFixed(0)} mbar</span> ({head.toFixed(2)} m).

@@ -4,7 +4,7 @@ import { parseFigure, showExact, type Exact } from '@/core/quantity/exact';
 import { exact } from '@/core/quantity/exact';
 
 const KEY = 'vast-stroke';
-const field = 'figure mt-1 min-h-14 w-full border border-edge bg-panel px-3 text-lg';
+const field = 'figure mt-1 min-h-12 w-full border border-edge bg-panel px-2 text-lg';
 
 export interface Pumped {
   readonly added: Exact | null;

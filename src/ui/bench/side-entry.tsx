@@ -193,11 +193,13 @@ export function SideEntry(props: Props) {
             onCancel={onDone}
             label={first ? 'After re-adjusting the gauge shows' : 'Before re-adjusting the gauge shows'}
             save={first ? 'Save the re-adjustment' : 'Next: re-adjust, then read again'}
-            extra={
+            aside={
               liquid && first && (counting || runningHold(view.state)?.role === 'settle') ? (
                 <PumpedWater onChange={setPumped} wanted={counting} />
-              ) : runningHold(view.state) &&
-                !['settle', 'make-up'].includes(runningHold(view.state)!.role) ? (
+              ) : null
+            }
+            extra={
+              runningHold(view.state) && !['settle', 'make-up'].includes(runningHold(view.state)!.role) ? (
                 <p className="text-ochre">
                   Re-adjusting during this hold ends it as void; it is raised, settled and held again.
                 </p>

@@ -18,8 +18,11 @@ export function useUrgentAlarm(owed: ReturnType<typeof urgentOwed>, at: number, 
   }, [owed, at, place]);
 }
 
+export const isLate = (owed: NonNullable<ReturnType<typeof urgentOwed>>, at: number): boolean =>
+  at - owed.since >= owed.everyMs;
+
 export function UrgentLine({ owed, at }: { owed: NonNullable<ReturnType<typeof urgentOwed>>; at: number }) {
-  const late = at - owed.since >= owed.everyMs;
+  const late = isLate(owed, at);
   return (
     <p
       role={late ? 'alert' : undefined}

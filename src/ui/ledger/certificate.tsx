@@ -89,8 +89,9 @@ export function CertificateView({
         <section>
           <h2 className={h}>Inside the test</h2>
           <p>
-            {plan.system.inScope.join('; ')}. Appliances that day:{' '}
-            {plan.system.appliances.map((a) => a.name).join(', ')}.
+            {plan.system.inScope.join('; ')}.
+            {plan.system.appliances.length > 0 &&
+              ` Appliances that day: ${plan.system.appliances.map((a) => a.name).join(', ')}.`}
           </p>
         </section>
         <section>

@@ -88,7 +88,10 @@ export function WatchEntryForm({
               label="The gauge shows"
               value={value}
               units={[figure.unit]}
-              onChange={setValue}
+              onChange={(v) => {
+                setValue(v);
+                setTrouble(null);
+              }}
             />
           </div>
         )}

@@ -5,6 +5,7 @@ import type { WatchFacts } from '@/core/watch/watch';
 import { now } from '@/device/clock';
 import { office, type OfficeError } from '@/device/office';
 import { Button } from '@/ui/kit/button';
+import { buttonClass } from '@/ui/kit/button-class';
 import { FigureInput, TextField } from '@/ui/kit/field';
 import { uuid7 } from '@/wire/uuid7';
 import type { WatchEntryRequest } from '@/wire/watch';
@@ -68,10 +69,10 @@ export function WatchLinkView({
         </p>
       ) : (
         <>
-          {kept && (
-            <div
+          {kept ? (
+            <section
               role="status"
-              className={`mt-5 border-l-4 bg-panel p-4 text-lg ${kept.fell ? 'border-rust' : 'border-moss'}`}
+              className={`mt-6 border-l-4 bg-panel p-4 text-lg ${kept.fell ? 'border-rust' : 'border-moss'}`}
               data-kept={kept.fell ? 'fell' : 'kept'}
             >
               <p className="font-semibold">
@@ -83,21 +84,40 @@ export function WatchLinkView({
                       ? `Kept. Figure and temperature do not agree: look whether anything is wet, read again later; if in doubt call: ${facts.call}.`
                       : 'Kept: it stands.'}
               </p>
-              {kept.fell && <p>Cover nothing before somebody has looked. The office has been told.</p>}
-            </div>
+              {kept.fell && (
+                <>
+                  <p className="mt-1">Cover nothing before somebody has looked. The office has been told.</p>
+                  {/^[+\d][\d\s-]+$/.test(facts.call) && (
+                    <a
+                      className={buttonClass('act', 'mt-3 min-h-16 w-full text-lg')}
+                      href={`tel:${facts.call}`}
+                    >
+                      Call {facts.call}
+                    </a>
+                  )}
+                </>
+              )}
+              <Button className="mt-3 min-h-14 w-full" onClick={() => setKept(null)}>
+                Another entry
+              </Button>
+            </section>
+          ) : (
+            <section className="mt-6" aria-label="New entry">
+              <WatchEntryForm
+                to={to}
+                figure={facts.figure}
+                who={own[own.length - 1]?.who ?? ''}
+                onKept={(k, said) => {
+                  setKept({ ...k, said });
+                  scrollTo({ top: 0 });
+                  if (said.kind === 'reading' && said.figure)
+                    remember(
+                      [...own, { id: k.id, figure: said.figure, at: now(), who: said.who }].slice(-10),
+                    );
+                }}
+              />
+            </section>
           )}
-          <section className="mt-6" aria-label="New entry">
-            <WatchEntryForm
-              to={to}
-              figure={facts.figure}
-              who={own[own.length - 1]?.who ?? ''}
-              onKept={(k, said) => {
-                setKept({ ...k, said });
-                if (said.kind === 'reading' && said.figure)
-                  remember([...own, { id: k.id, figure: said.figure, at: now(), who: said.who }].slice(-10));
-              }}
-            />
-          </section>
           {own.length > 0 && (
             <section className="mt-8" aria-labelledby="own">
               <h2 id="own" className="text-lg font-semibold">

@@ -1,6 +1,6 @@
 'use client';
 import type { Gauge } from '@/core/instrument/gauge';
-import { convert } from '@/core/quantity/unit';
+import { UNITS } from '@/core/quantity/unit';
 import { magnitude, showExact, subtract, inUnit } from '@/core/quantity/exact';
 import type { HoldSpec } from '@/core/run/hold-spec';
 import { Button } from '@/ui/kit/button';
@@ -47,8 +47,8 @@ export function HoldStart(
     )[0];
   const { times, band } = spec;
   const unit = gauge.resolution.unit;
-  const supply = inUnit(plan.system.supplyPressure, unit, gauge.resolution.scale, 'down');
-  const live = plan.procedure.boundary !== 'separated' && convert(1, supply.unit, unit) > 0;
+  const live = plan.procedure.boundary !== 'separated' && UNITS[unit].dimension === 'pressure';
+  const supply = live ? inUnit(plan.system.supplyPressure, unit, gauge.resolution.scale, 'down') : null;
   return (
     <div className="lg:min-h-0 lg:flex-1 lg:overflow-auto">
       <p className="mb-2">
@@ -105,8 +105,8 @@ export function HoldStart(
           . The longest is planned.
         </p>
       )}
-      {gauge.kind === 'level' && <LevelWords plan={plan} />}
-      {spec.role === 'let-by' && before && live && (
+      {gauge.kind === 'level' && <LevelWords plan={plan} head />}
+      {spec.role === 'let-by' && before && supply && (
         <p className="mb-2">
           Across the valve: supply <span className="figure">{showExact(supply)}</span>, section{' '}
           <span className="figure">{showExact(before.figure)}</span>, difference{' '}

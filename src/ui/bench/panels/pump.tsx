@@ -134,7 +134,7 @@ export function PumpPanel({ view, visit, stage, at, act }: PanelProps) {
             label="Pump stopped. The gauge shows"
             save="Reached: look at the joints"
             live={view.live}
-            extra={<PumpedWater onChange={setPumped} />}
+            aside={<PumpedWater onChange={setPumped} />}
             {...(index + 1 === pump.steps.length ? { confirm: pump.confirms } : {})}
             onSave={async (entered) => {
               if (pumped.wrong) return pumped.wrong;
