@@ -53,3 +53,34 @@ export function besidesFor(
     }),
   );
 }
+
+/** Two tests of one visit that a pack does side by side: begun together. */
+export interface VisitPair {
+  readonly beside: string;
+  readonly tests: readonly { readonly test: string; readonly procedure: string; readonly first: boolean }[];
+}
+/** Pairs among tests that have not begun. @param tests of one site and visit */
+export const pairsOf = (
+  packs: readonly Pack[],
+  tests: readonly {
+    readonly id: string;
+    readonly pack: string;
+    readonly procedure: string;
+    readonly run?: string;
+  }[],
+): VisitPair[] =>
+  packs.flatMap((pack) =>
+    (pack.besides ?? []).flatMap((b): VisitPair[] => {
+      const found = b.runs.map((r) =>
+        tests.find((t) => t.pack === pack.id && t.procedure === r.procedure && !t.run),
+      );
+      return found.every((t) => t !== undefined)
+        ? [
+            {
+              beside: b.id,
+              tests: found.map((t, i) => ({ test: t.id, procedure: t.procedure, first: i === 0 })),
+            },
+          ]
+        : [];
+    }),
+  );

@@ -1,4 +1,5 @@
 import { gateDrain, gatehouse, gauges, packs, planOf, run, type Step } from '@/core/testing/quarter';
+import { pairsOf } from '@/core/plan/beside-offer';
 import { loadPack } from '@/core/pack/load';
 import { besideOf, heldBack, urgentOwed } from './beside';
 
@@ -76,4 +77,16 @@ test('a pack whose couplings name what is not there is refused with the place', 
     ),
   ).toThrow(/not one of the procedures/);
   expect(besideOf(packs.waterHouse!, 'supply-and-drain', runs.slice(1))).toBeNull();
+});
+
+test('on a visit the two tests are a pair until one of them has begun', () => {
+  const tests = [
+    { id: 't1', pack: 'water-house', procedure: 'water-supply-static' },
+    { id: 't2', pack: 'water-house', procedure: 'drain-fill-hold' },
+  ];
+  const all = [packs.waterHouse!, packs.metric!];
+  // the drain begins: it is named first by the pack
+  expect(pairsOf(all, tests)[0]!.tests.map((x) => x.test)).toEqual(['t2', 't1']);
+  expect(pairsOf(all, tests.slice(0, 1))).toEqual([]);
+  expect(pairsOf(all, [{ ...tests[0]!, run: 'r' }, tests[1]!])).toEqual([]);
 });

@@ -254,7 +254,7 @@ export function Facts({ view }: { view: BenchView }) {
         <section>
           <h2 className={h}>While it waits</h2>
           <ul className="text-base">
-            {rule.fills && <li>a look at every joint: is it dry?</li>}
+            {rule.fills === 'liquid' && <li>a look at every joint: is it dry?</li>}
             <li className={rule.fills ? 'hidden' : ''}>
               {state.joints.length
                 ? `${openJoints(state).length} of ${state.joints.length} joints still to see with leak fluid`

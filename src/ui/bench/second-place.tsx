@@ -24,8 +24,8 @@ export function SecondPlace({ act, hold, place }: { act: PanelProps['act']; hold
     }
   };
   return (
-    <section aria-label="Second place" className="border-l-4 border-seam pl-3">
-      <p className="flex flex-wrap items-center gap-3">
+    <section aria-label="Second place" className="shrink-0 border-l-4 border-seam pl-3">
+      <p className="flex items-center justify-between gap-3">
         <span>
           Second place, {place}:{' '}
           {end ? (
@@ -37,7 +37,7 @@ export function SecondPlace({ act, hold, place }: { act: PanelProps['act']; hold
           )}
         </span>
         {!open && (
-          <Button className="min-h-12" onClick={() => setOpen(true)}>
+          <Button className="min-h-12 shrink-0" onClick={() => setOpen(true)}>
             {start ? 'Look at it' : 'Mark it'}
           </Button>
         )}

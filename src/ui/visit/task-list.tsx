@@ -1,4 +1,5 @@
 'use client';
+import type { VisitPair } from '@/core/plan/beside-offer';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import type { VisitFacts } from '@/core/visit/facts';
@@ -17,6 +18,8 @@ interface Props {
   readonly plan: VisitPlan;
   readonly runs: readonly VisitRunLine[];
   readonly begin: number;
+  /** Tests that begin together. */
+  readonly pairs: readonly VisitPair[];
   readonly at: number;
   readonly selected: string | null;
   readonly mayPlan: boolean;
@@ -30,6 +33,7 @@ export function TaskList({
   facts,
   plan,
   runs,
+  pairs,
   begin,
   at,
   selected,
@@ -97,7 +101,7 @@ export function TaskList({
                   {run.sealed ? `Record ${run.sealed}` : `Bench: ${run.stage}`}
                 </a>
               )}
-              {first && !run && mayRun && <Begin facts={facts} test={test.id} />}
+              {first && !run && mayRun && <Begin facts={facts} test={test.id} pairs={pairs} />}
               {task.kind !== 'test' && !done && (
                 <Button
                   onClick={() => {
@@ -186,31 +190,42 @@ function Minutes({ task, onEdit }: { task: VisitTask; onEdit: (part: Partial<Vis
 }
 
 /** Begins the run of a test on the visit. */
-function Begin({ facts, test }: { facts: VisitFacts; test: string }) {
+function Begin({ facts, test, pairs }: { facts: VisitFacts; test: string; pairs: readonly VisitPair[] }) {
   const router = useRouter();
   const [trouble, setTrouble] = useState('');
   const [busy, setBusy] = useState(false);
-  const t = facts.tests.find((x) => x.id === test)!;
+  const pair = pairs.find((p) => p.tests.some((x) => x.test === test));
+  // asked again after a lost answer, the same runs are meant
+  const [ids] = useState(() => [uuid7(now()), uuid7(now() + 1)] as const);
   const begin = async () => {
     setBusy(true);
     setTrouble('');
     try {
-      const { run } = await office<{ run: string }>('/api/runs', {
-        body: {
-          id: uuid7(now()),
-          system: t.system,
-          pack: t.pack,
-          procedure: t.procedure,
-          case: t.case,
-          choices: {},
-          practice: false,
-          ...(facts.permit ? { permit: facts.permit } : {}),
-          ...(facts.present.length ? { present: facts.present.join(', ').slice(0, 200) } : {}),
-          visit: { id: facts.id, test },
-          zone: Intl.DateTimeFormat().resolvedOptions().timeZone || 'UTC',
-        },
-      });
-      location.assign(`/bench/${run}`);
+      const wanted = pair ? pair.tests.map((x) => x.test) : [test];
+      const beside = pair && {
+        id: pair.beside,
+        runs: pair.tests.map((x, i) => ({ run: ids[i]!, procedure: x.procedure })),
+      };
+      for (const [i, one] of wanted.entries()) {
+        const t = facts.tests.find((x) => x.id === one)!;
+        await office<{ run: string }>('/api/runs', {
+          body: {
+            id: ids[i]!,
+            system: t.system,
+            pack: t.pack,
+            procedure: t.procedure,
+            case: t.case,
+            choices: {},
+            practice: false,
+            ...(facts.permit ? { permit: facts.permit } : {}),
+            ...(facts.present.length ? { present: facts.present.join(', ').slice(0, 200) } : {}),
+            visit: { id: facts.id, test: one },
+            ...(beside ? { beside } : {}),
+            zone: Intl.DateTimeFormat().resolvedOptions().timeZone || 'UTC',
+          },
+        });
+      }
+      location.assign(`/bench/${ids[0]}`);
     } catch (error) {
       setTrouble((error as OfficeError).message);
       setBusy(false);
@@ -220,7 +235,7 @@ function Begin({ facts, test }: { facts: VisitFacts; test: string }) {
   return (
     <span>
       <Button tone="act" disabled={busy} onClick={() => void begin()}>
-        Begin at the bench
+        {pair ? 'Begin both, side by side' : 'Begin at the bench'}
       </Button>
       <span role="alert" className="block max-w-xs text-sm text-rust">
         {trouble}

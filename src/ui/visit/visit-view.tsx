@@ -1,4 +1,5 @@
 'use client';
+import type { VisitPair } from '@/core/plan/beside-offer';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useEffect, useMemo, useRef, useState } from 'react';
@@ -36,6 +37,7 @@ export interface VisitViewProps {
   readonly facts: VisitFacts;
   readonly version: number;
   readonly runs: readonly VisitRunLine[];
+  readonly pairs: readonly VisitPair[];
   readonly mayPlan: boolean;
   readonly mayRun: boolean;
   readonly serverNow: number;
@@ -247,6 +249,7 @@ export function VisitView(props: VisitViewProps) {
               facts={facts}
               plan={plan}
               runs={props.runs}
+              pairs={props.pairs}
               begin={begin}
               at={at}
               selected={selected}

@@ -262,11 +262,11 @@ export function HoldPanel(props: PanelProps) {
         </div>
       ) : (
         <>
-          <div ref={setEl} className="relative min-h-[170px] flex-1 overflow-hidden">
+          <div ref={setEl} className="relative min-h-[170px] flex-1 overflow-hidden lg:min-h-[120px]">
             {request && (
               <div className="absolute inset-0">
                 <TraceChart
-                  request={{ ...request, width, height: Math.max(150, height) }}
+                  request={{ ...request, width, height: Math.max(118, height) }}
                   unit={unit}
                   title={visit.title}
                 />
@@ -308,7 +308,7 @@ export function HoldPanel(props: PanelProps) {
           <Button
             tone="act"
             data-primary
-            className="min-h-20 w-full shrink-0 text-xl max-lg:sticky max-lg:bottom-0"
+            className="sticky bottom-0 z-10 min-h-20 w-full shrink-0 text-xl"
             disabled={!over}
             onClick={() => setEnding(true)}
           >

@@ -1,6 +1,8 @@
 import type { Metadata } from 'next';
 import { found } from '@/app/(house)/found';
+import { pairsOf } from '@/core/plan/beside-offer';
 import { now } from '@/server/now';
+import { rulePacks } from '@/server/rules/rules';
 import { requireSession } from '@/server/session/session';
 import { kitOfVisit, readVisit } from '@/server/visits/visits';
 import { VisitView } from '@/ui/visit/visit-view';
@@ -10,12 +12,13 @@ export const metadata: Metadata = { title: 'Visit' };
 export default async function VisitPage({ params }: { params: Promise<{ visit: string }> }) {
   const session = await requireSession();
   const { visit } = await params;
-  const view = await found(readVisit(session, visit));
+  const [view, packs] = await Promise.all([found(readVisit(session, visit)), rulePacks(session)]);
   return (
     <VisitView
       facts={view.facts}
       version={view.version}
       runs={view.runs}
+      pairs={pairsOf(packs, view.facts.tests)}
       mayPlan={mayPlan(session.role)}
       mayRun={mayRun(session.role)}
       serverNow={now()}
