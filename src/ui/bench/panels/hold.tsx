@@ -273,47 +273,53 @@ export function HoldPanel(props: PanelProps) {
               </div>
             )}
           </div>
-          <div className="grid grid-cols-3 gap-3 sm:grid-cols-5">
-            <Button className="min-h-16" onClick={() => setSide('reading')} aria-keyshortcuts="r">
-              Reading
-            </Button>
-            <Button className="min-h-16" onClick={() => setSide('top-up')} aria-keyshortcuts="t">
-              {hold.role === 'settle' ? 'Re-adjusted' : hold.role === 'make-up' ? 'Water added' : 'Top-up'}
-            </Button>
+          <div className="sticky bottom-0 z-10 -mx-1 grid shrink-0 gap-3 bg-ground px-1 pt-1">
+            <div className="grid grid-cols-3 gap-3 sm:grid-cols-5">
+              <Button className="min-h-16" onClick={() => setSide('reading')} aria-keyshortcuts="r">
+                Reading
+              </Button>
+              <Button className="min-h-16" onClick={() => setSide('top-up')} aria-keyshortcuts="t">
+                {hold.role === 'settle' ? 'Re-adjusted' : hold.role === 'make-up' ? 'Water added' : 'Top-up'}
+              </Button>
+              <Button
+                className="min-h-16 max-sm:hidden"
+                onClick={() => setSide('disturbance')}
+                aria-keyshortcuts="d"
+              >
+                Disturbance
+              </Button>
+              <Button
+                className="min-h-16 max-sm:hidden"
+                onClick={() => setSide('note')}
+                aria-keyshortcuts="n"
+              >
+                Note
+              </Button>
+              <Button className="min-h-16" onClick={() => setSide('more')}>
+                More
+              </Button>
+            </div>
+            <Keys onSide={setSide} />
+            {!over && hold.role === 'leak-rate' && (
+              <Button className="min-h-14" onClick={() => setEnding(true)}>
+                It falls fast: read now
+              </Button>
+            )}
+            {!over && hold.role !== 'leak-rate' && at >= hold.startedAt + hold.rule * 60000 && (
+              <Button className="min-h-14" onClick={() => setEnding(true)}>
+                The rule’s {hold.rule} min have passed: end now, with a reason
+              </Button>
+            )}
             <Button
-              className="min-h-16 max-sm:hidden"
-              onClick={() => setSide('disturbance')}
-              aria-keyshortcuts="d"
+              tone="act"
+              data-primary
+              className="min-h-20 w-full shrink-0 text-xl"
+              disabled={!over}
+              onClick={() => setEnding(true)}
             >
-              Disturbance
-            </Button>
-            <Button className="min-h-16 max-sm:hidden" onClick={() => setSide('note')} aria-keyshortcuts="n">
-              Note
-            </Button>
-            <Button className="min-h-16" onClick={() => setSide('more')}>
-              More
+              {over ? `${read} now` : `End reading in ${countdown(left)}`}
             </Button>
           </div>
-          <Keys onSide={setSide} />
-          {!over && hold.role === 'leak-rate' && (
-            <Button className="min-h-14" onClick={() => setEnding(true)}>
-              It falls fast: read now
-            </Button>
-          )}
-          {!over && hold.role !== 'leak-rate' && at >= hold.startedAt + hold.rule * 60000 && (
-            <Button className="min-h-14" onClick={() => setEnding(true)}>
-              The rule’s {hold.rule} min have passed: end now, with a reason
-            </Button>
-          )}
-          <Button
-            tone="act"
-            data-primary
-            className="sticky bottom-0 z-10 min-h-20 w-full shrink-0 text-xl"
-            disabled={!over}
-            onClick={() => setEnding(true)}
-          >
-            {over ? `${read} now` : `End reading in ${countdown(left)}`}
-          </Button>
         </>
       )}
       {idle && !over && (
