@@ -125,7 +125,7 @@ export function occupantBrief(plan: Plan, when: string, minutes: number, firm: s
     gas
       ? 'Until we say that it is over: please do not use any gas appliance, do not light or relight anything, and do not turn gas taps. The gas is off for part of the time.'
       : 'Until we say that it is over: please draw no water, flush no toilet and start no machine. One draw ends the test and it begins again.',
-    'Please tell us now if you have smelt gas, if anyone cannot be without heating or hot water for this time, and where we can find every room with a tap or appliance.',
+    `Please tell us now if ${gas ? 'you have smelt gas' : 'you have seen damp or heard water run'}, if anyone cannot be without ${gas ? 'heating or hot water' : 'water'} for this time, and where we can find every room with a tap or appliance.`,
     'Please keep children and visitors away from hoses, plugs and the place where we work.',
     gas
       ? `If you smell gas when we are gone: no switches, no flames, open a window, leave and call from outside${plan.system.emergencyContact ? `: ${plan.system.emergencyContact}` : ''}.`

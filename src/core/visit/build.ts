@@ -1,4 +1,5 @@
 /** Turns tests into tasks: short holds are hands, long ones wait; what fits in a wait is laid beside it. */
+import type { PartRule } from '@/core/pack/types';
 import { EFFORT, type PathStep } from '@/core/plan/good-path';
 import type { VisitTask } from './types';
 
@@ -28,7 +29,11 @@ const round = (minutes: number): number => Math.max(0.5, Math.round(minutes * 2)
  * Tasks of a test from the steps of its good path: a task for each long wait with the work that leads to it, one for
  * what remains. The section and the gauge are taken by the first and given back by the last.
  */
-export function testTasks(test: VisitTest, steps: readonly PathStep[]): VisitTask[] {
+export function testTasks(
+  test: VisitTest,
+  steps: readonly PathStep[],
+  fills?: PartRule['fills'],
+): VisitTask[] {
   const things = [`section:${test.system}`, ...(test.gauge ? [`gauge:${test.gauge}`] : [])];
   const chunks: { titles: PathStep[]; hands: number; wait: number; close: number; waits?: string }[] = [];
   let open: (typeof chunks)[number] = { titles: [], hands: 0, wait: 0, close: 0 };
@@ -65,10 +70,15 @@ export function testTasks(test: VisitTest, steps: readonly PathStep[]): VisitTas
       ...(c.waits ? { waits: c.waits } : {}),
     };
   });
-  return [...tasks, ...fillersOf(test, steps, tasks)];
+  return [...tasks, ...fillersOf(test, steps, tasks, fills)];
 }
 /** What fits in the wait of a test: soaping where the run has no list of its own, the inventory likewise, photos. */
-function fillersOf(test: VisitTest, steps: readonly PathStep[], tasks: readonly VisitTask[]): VisitTask[] {
+function fillersOf(
+  test: VisitTest,
+  steps: readonly PathStep[],
+  tasks: readonly VisitTask[],
+  fills: PartRule['fills'],
+): VisitTask[] {
   // the longest wait: a short one would be lengthened by what is put into it
   const host = [...tasks].sort((a, b) => b.wait - a.wait)[0];
   if (!host || host.wait < STAND_BY) return [];
@@ -86,10 +96,15 @@ function fillersOf(test: VisitTest, steps: readonly PathStep[], tasks: readonly 
     frees: [],
     test: test.id,
   });
+  const looks = round(EFFORT.joints.base + 4 * EFFORT.joints.perJoint);
+  // of water pipework every joint is looked at; a drain is watched, and no more
+  if (fills)
+    return [
+      ...(fills === 'liquid' ? [filler('soap', 'a dry look at every joint', looks)] : []),
+      filler('photos', 'photos of level, gauge and boundary', 3),
+    ];
   return [
-    ...(has('joints')
-      ? []
-      : [filler('soap', 'leak fluid on the joints', round(EFFORT.joints.base + 4 * EFFORT.joints.perJoint))]),
+    ...(has('joints') ? [] : [filler('soap', 'leak fluid on the joints', looks)]),
     ...(has('inventory')
       ? []
       : [

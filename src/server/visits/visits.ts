@@ -7,6 +7,7 @@ import { caseOf, PlanError, type Plan } from '@/core/plan/plan';
 import { reduce } from '@/core/run/reduce';
 import { holdEnds, runningHold, stageOf, currentVisit } from '@/core/run/read';
 import { frameTasks, ordered, testTasks, type VisitTest } from '@/core/visit/build';
+import type { PartRule } from '@/core/pack/types';
 import type { VisitFacts } from '@/core/visit/facts';
 import { progressOf, type TestProgress } from '@/core/visit/progress';
 import type { VisitTask } from '@/core/visit/types';
@@ -138,18 +139,23 @@ export async function addTest(
         'too-many',
         'Eight tests are as many as a visit holds. Plan another visit for the rest.',
       );
-    const facts = withTest(row.facts, test, steps);
+    const facts = withTest(row.facts, test, steps, plan.procedure.fills);
     await audit(tx, session, 'put a test on a visit', `${facts.title}: ${test.title}`);
     return { version: await write(tx, version, facts) };
   });
 }
 /** A visit with one more test, the frame laid anew around all of them. */
-export function withTest(facts: VisitFacts, test: VisitTest, steps: readonly PathStep[]): VisitFacts {
+export function withTest(
+  facts: VisitFacts,
+  test: VisitTest,
+  steps: readonly PathStep[],
+  fills?: PartRule['fills'],
+): VisitFacts {
   const tests = [...facts.tests, test];
   const bare = facts.tasks
     .filter((t) => t.kind !== 'meeting')
     .map((t) => ({ ...t, after: t.after.filter((a) => a !== 'brief') }));
-  const tasks = ordered(tests, [...bare, ...testTasks(test, steps)]);
+  const tasks = ordered(tests, [...bare, ...testTasks(test, steps, fills)]);
   return { ...facts, tests, tasks: frameTasks(tasks, BRIEF, HAND_OVER), wishes: {}, pinned: [] };
 }
 
