@@ -121,15 +121,23 @@ await wide.page.locator('[data-result="Q"]').waitFor();
 await wide.shot('desk');
 await wide.page.goto(`${url}/ledger`);
 await wide.shot('ledger');
-await wide.page.getByRole('link', { name: /VS-00012/ }).click();
-await wide.page.getByText('Checked now').waitFor();
-await wide.shot('record-turn-on');
+await wide.page.goto(`${url}/today`);
+await wide.page
+  .getByRole('region', { name: 'Under watch' })
+  .getByRole('link', { name: /Hall floor heating/ })
+  .click();
+await wide.page.getByText('Read it now').waitFor();
+await wide.shot('watch');
 await wide.page.goto(`${url}/rules/gas-imperial?procedure=gas-air-pipework`);
 await wide.shot('rules');
 await wide.page.goto(`${url}/rules/gas-metric?with=gas-leak-rate/gas-serviceability`);
 await wide.shot('rules-compare');
 await wide.page.goto(`${url}/ledger`);
-await wide.page.getByRole('link', { name: /VS-00016/ }).click();
+await wide.page
+  .getByRole('link', { name: /Bakery gas/ })
+  .filter({ hasText: 'Tight within allowance' })
+  .first()
+  .click();
 await wide.page.getByText('Checked now').waitFor();
 await wide.shot('record');
 const link = await wide.page.getByRole('link', { name: 'Public page' }).getAttribute('href');
@@ -150,12 +158,24 @@ await stranger.page.goto(url + link);
 await stranger.shot('public-check');
 
 const practice = await person('tamsin', 'basalt', 1280, 800);
-await begin(practice.page, true);
-await practice.page.getByRole('button', { name: 'Shut', exact: true }).first().click();
+await practice.page.goto(`${url}/places`);
+await practice.page.getByRole('link', { name: /Dye house water/ }).click();
+await practice.page.getByRole('radio', { name: /^Pipework with water/ }).check();
+await practice.page.getByRole('radio', { name: /^Plastic: / }).check();
+await practice.page.getByRole('button', { name: /Practise on/ }).click();
+await practice.page.waitForURL(/bench/);
 await checks(practice.page);
 await practice.page.getByRole('button', { name: 'Use this gauge' }).click();
 await practice.page.getByText(/Take the display/).waitFor();
-await practice.shot('practice-zero');
+const entry = practice.page.getByRole('form', { name: 'Entry' });
+await entry.getByRole('textbox').first().fill('0.00');
+await entry.getByRole('checkbox').check();
+await practice.page.getByRole('button', { name: 'Zero is proved' }).click();
+await checks(practice.page);
+await practice.page.getByRole('button', { name: 'Gauge open to air' }).click();
+await practice.page.getByRole('button', { name: '1 stroke', exact: true }).click();
+await practice.page.waitForTimeout(2500);
+await practice.shot('practice-pump');
 
 const phone = await person('piet', 'basalt', 390, 844);
 await phone.shot('phone-today');

@@ -57,9 +57,7 @@ export function PumpedWater({
   };
   return (
     <fieldset className="border-l-4 border-seam pl-3">
-      <legend className="text-sm text-quiet">
-        Water pumped in{wanted ? '' : ', if it was counted'}: strokes, or litres by a measure
-      </legend>
+      <legend className="text-sm text-quiet">Water pumped in{wanted ? '' : ', if counted'}</legend>
       <div className="grid grid-cols-3 gap-3">
         <label className="text-sm">
           Strokes
