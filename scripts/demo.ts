@@ -17,6 +17,7 @@ import { appendEvents, readRun } from '@/server/runs/log';
 import { openFailure, startRun } from '@/server/runs/start';
 import { makeSigningKey } from '@/server/sealing/keys';
 import { sealRun } from '@/server/sealing/seal';
+import type { Session } from '@/server/session/session';
 import { hashPassword } from '@/server/session/password';
 import { readVisitFacts } from '@/server/visits/store';
 import { addTest, changeVisit, makeVisit } from '@/server/visits/visits';
@@ -225,6 +226,16 @@ export async function loadDemo(): Promise<{
     demo.people,
     'hollin-tarrow.example',
   );
+  /** A person of the demo as the server knows them once signed in. */
+  const sessionOf = (p: { id: string; name: string; role: Role; licence: Session['licence'] }): Session => ({
+    org,
+    person: p.id,
+    name: p.name,
+    role: p.role,
+    organisation: demo.organisation.name,
+    licence: p.licence,
+    session: '',
+  });
   const systemIds: Record<string, string> = {};
   const cabinetIds: Record<string, string> = {};
   await inOrganisation({ org }, async (tx) => {
@@ -266,15 +277,7 @@ export async function loadDemo(): Promise<{
     const at = (ms: number) => shiftClock(ms - Date.now());
     at(began);
     const id = uuid7(began);
-    const session = {
-      org,
-      person: person.id,
-      name: person.name,
-      role: person.role,
-      organisation: demo.organisation.name,
-      licence: person.licence,
-      session: '',
-    };
+    const session = sessionOf(person);
     const failed = run.retest ? await openFailure({ org }, systemIds[run.system]!) : null;
     await startRun(session, {
       ...(failed ? { retestOf: failed.run } : {}),
@@ -312,15 +315,7 @@ export async function loadDemo(): Promise<{
   for (const w of demo.watches) {
     const [watch] = await readWatches({ org }, systemIds[w.system]!);
     const by = persons.get('imre')!;
-    const session = {
-      org,
-      person: by.id,
-      name: by.name,
-      role: by.role,
-      organisation: demo.organisation.name,
-      licence: by.licence,
-      session: '',
-    };
+    const session = sessionOf(by);
     const token = w.link ? (await setLink(session, watch!.id, 'make')).token! : null;
     const ids = w.entries.map((_, i) => uuid7(loadedAt + i));
     for (const [i, { at, of, ...said }] of w.entries.entries()) {
@@ -344,15 +339,7 @@ export async function loadDemo(): Promise<{
   shiftClock(0);
   for (const v of demo.visits) {
     const by = persons.get(v.by)!;
-    const session = {
-      org,
-      person: by.id,
-      name: by.name,
-      role: by.role,
-      organisation: demo.organisation.name,
-      licence: by.licence,
-      session: '',
-    };
+    const session = sessionOf(by);
     const id = uuid7(Date.now());
     const day = new Date(loadedAt + Number(v.day) * 86_400_000).toISOString().slice(0, 10);
     await makeVisit(session, { id, title: v.title, day, start: v.start, zone: 'Europe/London' });

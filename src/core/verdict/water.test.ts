@@ -546,3 +546,44 @@ test('loops and vehicles: what is raised, and by how much', () => {
   ]).toEqual([2.25, 2.7]);
   expect(() => testPressure(planOf('vehicle-water-air', { system: dyeHouse() }))).toThrow(/set pressure/);
 });
+describe('the same limits on a gauge of the other unit system', () => {
+  // 6 bar is 87.02 psi: rounded inwards, so that neither unit lets in what the other refuses
+  const psi = planOf('water-hydraulic', { gauges: P300, choices: { witness: 'none', leave: 'release' } });
+  const up: Step[] = [
+    ['checks'],
+    ['gauge', 'P-300'],
+    ['zero', '0.0'],
+    ['checks'],
+    ['pump', '26.5'],
+    [2.1, 'look', '26.5', 'dry'],
+    ['pump', '56.5'],
+    [2.1, 'look', '56.5', 'dry'],
+  ];
+  test.each([
+    ['87.0', false],
+    ['87.1', true],
+    ['93.1', true], // 6.42 bar is 93.11 psi
+    ['93.2', false],
+  ])('6.0 to 6.42 bar read as %s psi', (figure, inside) => {
+    const raised = () => run(psi, [...up, ['pump', figure]]);
+    if (inside) expect(raised().state.visits.pop()!.pumped).toHaveLength(3);
+    else expect(raised).toThrow(/this step's/);
+  });
+  test('a fall permitted to plastic pipe, 0.6 bar, counts at 8.7 psi and not at 8.6', () => {
+    const b = planOf('water-hydraulic', {
+      gauges: P300,
+      case: 'plastic',
+      choices: { 'plastic-school': 'falls', witness: 'none', leave: 'release' },
+    });
+    const outcome = (p60: string) =>
+      run(b, [
+        ...up,
+        ['pump', '88.0'],
+        [1.1, 'look', '88.0', 'dry'],
+        ['start', '88.0'],
+        [30.1, 'end', '88.0'],
+        [30.1, 'end', p60],
+      ]).state.visits.find((v) => v.stage === 'fall-30')!.outcome;
+    expect([outcome('79.4'), outcome('79.2')]).toEqual(['within', 'beyond']);
+  });
+});

@@ -277,190 +277,142 @@ export function AppliancesPart({ gas }: { gas: boolean }) {
   );
 }
 
+interface Column {
+  readonly key: string;
+  readonly label: string;
+  readonly hint?: string;
+  /** A figure in one of these units; absent: words. */
+  readonly units?: (typeof TRADE_UNITS)['pressure' | 'bore'];
+}
+type Listed = 'elements' | 'factoryTested' | 'surfaces' | 'loops';
+
+/** A list of the form whose lines are alike: columns of words and figures, a line added or taken away. */
+function RowsPart({
+  name,
+  what,
+  columns,
+  grid,
+  add,
+  blank,
+}: {
+  name: Listed;
+  what: string;
+  columns: readonly Column[];
+  grid: string;
+  add: string;
+  blank: (count: number) => object;
+}) {
+  const { control, register, formState } = useFormContext<SystemForm>();
+  const { fields, append, remove } = useFieldArray({ control, name, keyName: 'key' });
+  const errors = formState.errors[name] as Record<string, ErrorOf>[] | undefined;
+  return (
+    <>
+      {fields.map((f, i) => (
+        <div key={f.key} className={`${row} ${grid}`} role="group" aria-label={`${what} ${i + 1}`}>
+          {columns.map((c) => {
+            const at = `${name}.${i}.${c.key}` as 'elements.0.name';
+            return (
+              <Field
+                key={c.key}
+                label={c.label}
+                {...(c.hint ? { hint: c.hint } : {})}
+                wrong={errors?.[i]?.[c.key]?.message}
+              >
+                {(ids) =>
+                  c.units ? (
+                    <Controller
+                      control={control}
+                      name={at}
+                      render={({ field }) => (
+                        <FigureInput
+                          {...ids}
+                          label={c.label}
+                          units={c.units!}
+                          value={field.value}
+                          onChange={field.onChange}
+                        />
+                      )}
+                    />
+                  ) : (
+                    <input {...ids} className={FIELD} {...register(at)} />
+                  )
+                }
+              </Field>
+            );
+          })}
+          <Remove what={`${what.toLowerCase()} ${i + 1}`} onClick={() => remove(i)} />
+        </div>
+      ))}
+      <Add onClick={() => append({ id: uuid7(now()).slice(-12), ...blank(fields.length) } as never)}>
+        {add}
+      </Add>
+    </>
+  );
+}
+
 /** The parts that cap a test pressure. */
-export function ElementsPart() {
-  const { control, register, formState } = useFormContext<SystemForm>();
-  const { fields, append, remove } = useFieldArray({ control, name: 'elements', keyName: 'key' });
-  return (
-    <>
-      {fields.map((f, i) => {
-        const wrong = formState.errors.elements?.[i];
-        return (
-          <div
-            key={f.key}
-            className={`${row} sm:grid-cols-[1fr_1fr_1fr_auto]`}
-            role="group"
-            aria-label={`Element ${i + 1}`}
-          >
-            <Field label="Part" wrong={wrong?.name?.message}>
-              {(ids) => <input {...ids} className={FIELD} {...register(`elements.${i}.name`)} />}
-            </Field>
-            <Field label="Where" wrong={wrong?.place?.message}>
-              {(ids) => <input {...ids} className={FIELD} {...register(`elements.${i}.place`)} />}
-            </Field>
-            <Field label="Permits at most" wrong={wrong?.most?.message}>
-              {(ids) => (
-                <Controller
-                  control={control}
-                  name={`elements.${i}.most`}
-                  render={({ field }) => (
-                    <FigureInput
-                      {...ids}
-                      label="Permits at most"
-                      units={TRADE_UNITS.pressure}
-                      value={field.value}
-                      onChange={field.onChange}
-                    />
-                  )}
-                />
-              )}
-            </Field>
-            <Remove what={`element ${i + 1}`} onClick={() => remove(i)} />
-          </div>
-        );
-      })}
-      <Add onClick={() => append({ id: uuid7(now()).slice(-12), name: '', place: '', most: '' })}>
-        Add a part
-      </Add>
-    </>
-  );
-}
-
+export const ElementsPart = () => (
+  <RowsPart
+    name="elements"
+    what="Element"
+    grid="sm:grid-cols-[1fr_1fr_1fr_auto]"
+    columns={[
+      { key: 'name', label: 'Part' },
+      { key: 'place', label: 'Where' },
+      { key: 'most', label: 'Permits at most', units: TRADE_UNITS.pressure },
+    ]}
+    add="Add a part"
+    blank={() => ({ name: '', place: '', most: '' })}
+  />
+);
 /** All free water surfaces at the level of a drain: the opening is one of them. */
-export function SurfacesPart() {
-  const { control, register, formState } = useFormContext<SystemForm>();
-  const { fields, append, remove } = useFieldArray({ control, name: 'surfaces', keyName: 'key' });
-  return (
-    <>
-      {fields.map((f, i) => {
-        const wrong = formState.errors.surfaces?.[i];
-        return (
-          <div
-            key={f.key}
-            className={`${row} sm:grid-cols-[2fr_1fr_1fr_auto]`}
-            role="group"
-            aria-label={`Surface ${i + 1}`}
-          >
-            <Field label="What" hint="opening, closet riser, stack" wrong={wrong?.name?.message}>
-              {(ids) => <input {...ids} className={FIELD} {...register(`surfaces.${i}.name`)} />}
-            </Field>
-            <Field label="Bore" wrong={wrong?.bore?.message}>
-              {(ids) => (
-                <Controller
-                  control={control}
-                  name={`surfaces.${i}.bore`}
-                  render={({ field }) => (
-                    <FigureInput
-                      {...ids}
-                      label="Bore"
-                      units={TRADE_UNITS.bore}
-                      value={field.value}
-                      onChange={field.onChange}
-                    />
-                  )}
-                />
-              )}
-            </Field>
-            <Field label="How many" wrong={wrong?.count?.message}>
-              {(ids) => (
-                <input {...ids} inputMode="numeric" className={FIELD} {...register(`surfaces.${i}.count`)} />
-              )}
-            </Field>
-            <Remove what={`surface ${i + 1}`} onClick={() => remove(i)} />
-          </div>
-        );
-      })}
-      <Add
-        onClick={() =>
-          append({
-            id: uuid7(now()).slice(-12),
-            name: fields.length ? '' : 'Cleanout opening',
-            bore: '',
-            count: '1',
-          })
-        }
-      >
-        Add a free surface
-      </Add>
-    </>
-  );
-}
-
+export const SurfacesPart = () => (
+  <RowsPart
+    name="surfaces"
+    what="Surface"
+    grid="sm:grid-cols-[2fr_1fr_1fr_auto]"
+    columns={[
+      { key: 'name', label: 'What', hint: 'opening, closet riser, stack' },
+      { key: 'bore', label: 'Bore', units: TRADE_UNITS.bore },
+      { key: 'count', label: 'How many' },
+    ]}
+    add="Add a free surface"
+    blank={(count) => ({ name: count ? '' : 'Cleanout opening', bore: '', count: '1' })}
+  />
+);
 /** The loops of one manifold, each a section with its valve and flow meter. */
-export function LoopsPart() {
-  const { control, register, formState } = useFormContext<SystemForm>();
-  const { fields, append, remove } = useFieldArray({ control, name: 'loops', keyName: 'key' });
-  return (
-    <>
-      {fields.map((f, i) => {
-        const wrong = formState.errors.loops?.[i];
-        return (
-          <div
-            key={f.key}
-            className={`${row} sm:grid-cols-[1fr_1fr_1fr_auto]`}
-            role="group"
-            aria-label={`Loop ${i + 1}`}
-          >
-            <Field label="Loop" wrong={wrong?.name?.message}>
-              {(ids) => <input {...ids} className={FIELD} {...register(`loops.${i}.name`)} />}
-            </Field>
-            <Field label="Valve or actuator" wrong={wrong?.valve?.message}>
-              {(ids) => <input {...ids} className={FIELD} {...register(`loops.${i}.valve`)} />}
-            </Field>
-            <Field label="Flow meter" wrong={wrong?.flowMeter?.message}>
-              {(ids) => <input {...ids} className={FIELD} {...register(`loops.${i}.flowMeter`)} />}
-            </Field>
-            <Remove what={`loop ${i + 1}`} onClick={() => remove(i)} />
-          </div>
-        );
-      })}
-      <Add
-        onClick={() =>
-          append({
-            id: uuid7(now()).slice(-12),
-            name: `Loop ${fields.length + 1}`,
-            valve: `actuator ${fields.length + 1}`,
-            flowMeter: `glass ${fields.length + 1}`,
-          })
-        }
-      >
-        Add a loop
-      </Add>
-    </>
-  );
-}
-
+export const LoopsPart = () => (
+  <RowsPart
+    name="loops"
+    what="Loop"
+    grid="sm:grid-cols-[1fr_1fr_1fr_auto]"
+    columns={[
+      { key: 'name', label: 'Loop' },
+      { key: 'valve', label: 'Valve or actuator' },
+      { key: 'flowMeter', label: 'Flow meter' },
+    ]}
+    add="Add a loop"
+    blank={(count) => ({
+      name: `Loop ${count + 1}`,
+      valve: `actuator ${count + 1}`,
+      flowMeter: `glass ${count + 1}`,
+    })}
+  />
+);
 /** Parts that rely on their maker's test: isolated, and quoted by certificate. */
-export function FactoryPart() {
-  const { control, register, formState } = useFormContext<SystemForm>();
-  const { fields, append, remove } = useFieldArray({ control, name: 'factoryTested', keyName: 'key' });
-  return (
-    <>
-      {fields.map((f, i) => {
-        const wrong = formState.errors.factoryTested?.[i];
-        return (
-          <div
-            key={f.key}
-            className={`${row} sm:grid-cols-[1fr_1fr_auto]`}
-            role="group"
-            aria-label={`Maker-tested part ${i + 1}`}
-          >
-            <Field label="Part, isolated from the test" wrong={wrong?.name?.message}>
-              {(ids) => <input {...ids} className={FIELD} {...register(`factoryTested.${i}.name`)} />}
-            </Field>
-            <Field label="Its certificate" wrong={wrong?.certificate?.message}>
-              {(ids) => <input {...ids} className={FIELD} {...register(`factoryTested.${i}.certificate`)} />}
-            </Field>
-            <Remove what={`maker-tested part ${i + 1}`} onClick={() => remove(i)} />
-          </div>
-        );
-      })}
-      <Add onClick={() => append({ id: uuid7(now()).slice(-12), name: '', certificate: '' })}>
-        Add a part tested by its maker
-      </Add>
-    </>
-  );
-}
+export const FactoryPart = () => (
+  <RowsPart
+    name="factoryTested"
+    what="Maker-tested part"
+    grid="sm:grid-cols-[1fr_1fr_auto]"
+    columns={[
+      { key: 'name', label: 'Part, isolated from the test' },
+      { key: 'certificate', label: 'Its certificate' },
+    ]}
+    add="Add a part tested by its maker"
+    blank={() => ({ name: '', certificate: '' })}
+  />
+);
 
 /** Several lines of words, one entry each. */
 export function LinesPart({ name, label }: { name: 'inScope' | 'notCovered'; label: string }) {
