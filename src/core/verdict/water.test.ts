@@ -209,6 +209,13 @@ describe('pipework raised with water, rigid', () => {
     expect(() => run(rigid(), [...steps, ['look', '1.70', 'drips']])).toThrow(/where it drips/);
     expect(() => run(rigid(), [...steps, ['look', '1.80', 'dry']])).toThrow(/too early/);
   });
+  test('a warm-up check is asked for only where it was chosen, and a hot drip takes the result back', () => {
+    const hot = rigid({ 'warm-up': 'yes' });
+    const held: Step[] = [...raise(), ...settled, [60.1, 'end', '6.10'], ['checks']];
+    expect(run(hot, held).state.visits.pop()!.stage).toBe('warm-up');
+    expect(judged(hot, [...held, ['checks'], ['zero', '0']]).word).toBe('tight');
+    expect(judged(hot, [...held, ['checks', 'drip=yes']]).word).toBe('not-tight');
+  });
   test('test pressure that cannot be reached is Not tight', () => {
     expect(
       judged(rigid(), [...raise().slice(0, 4), ['nopump', 'it runs out somewhere'], ...release]).word,
