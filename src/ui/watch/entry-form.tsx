@@ -107,12 +107,12 @@ export function WatchEntryForm({
         />
         <TextField
           label="Trade"
-          hint="screed, tiles, owner …"
+          placeholder="screed, tiles, owner"
           value={trade}
           onChange={setTrade}
           maxLength={60}
         />
-        <Field label="Temperature there" hint="if you know it" wrong={wrong('temperature')}>
+        <Field label="Temperature" hint="if known" wrong={wrong('temperature')}>
           {(ids) => (
             <FigureInput
               {...ids}
