@@ -18,7 +18,6 @@ import { buttonClass } from '@/ui/kit/button-class';
 import { VERDICT_INK } from '@/ui/kit/words';
 import type { Identity } from '@/wire/role';
 import { mayRun } from '@/wire/role';
-import { Closing } from './closing';
 import { Companion, useCompanion } from './companion';
 import { isLate, UrgentLine, useUrgentAlarm } from './urgent';
 import { orphanDraft, settleDraft, watchDraft } from './draft';
@@ -28,11 +27,9 @@ import { prepareSignature } from './signature-pad';
 import { ChecksPanel } from './panels/checks';
 import { FillPanel } from './panels/fill';
 import { HoldPanel } from './panels/hold';
-import { IsolatePanel } from './panels/isolate';
 import { ObservePanel } from './panels/observe';
 import { ZeroPanel } from './panels/zero';
 import { SideEntry, type Side } from './side-entry';
-import { SimulatedWorks } from './simulated';
 import type { PanelProps } from './shared';
 import { useNow, useOpening, useView } from './use-bench';
 
@@ -46,13 +43,15 @@ const CONTACT: Record<Contact, string> = {
 const OtherHolds = lazy(() => import('./other-holds').catch(() => ({ default: () => null })));
 const SAYS_ITSELF = new Set<string>(['zero', 'fill', 'hold', 'pump', 'draw-down']);
 const NO_RUNS: readonly string[] = [];
+const Closing = lazy(() => import('./panels/extra').then((m) => ({ default: m.Closing })));
+const SimulatedWorks = lazy(() => import('./panels/extra').then((m) => ({ default: m.SimulatedWorks })));
 const PANELS = {
   checks: ChecksPanel,
   zero: ZeroPanel,
   fill: FillPanel,
   hold: HoldPanel,
   observe: ObservePanel,
-  'isolate-and-repeat': IsolatePanel,
+  'isolate-and-repeat': lazy(() => import('./panels/extra').then((m) => ({ default: m.IsolatePanel }))),
   dial: lazy(() => import('./panels/extra').then((m) => ({ default: m.DialPanel }))),
   joints: lazy(() => import('./panels/extra').then((m) => ({ default: m.JointsPanel }))),
   inventory: lazy(() => import('./panels/extra').then((m) => ({ default: m.InventoryPanel }))),
@@ -348,10 +347,16 @@ function OpenBench({ engine, who }: { engine: BenchEngine; who: Identity }) {
               </p>
             )
           ) : (
-            <Closing view={view} engine={engine} who={who} act={act} />
+            <Suspense fallback={<p aria-live="polite">Opening …</p>}>
+              <Closing view={view} engine={engine} who={who} act={act} />
+            </Suspense>
           )}
           <div className="lg:hidden">
-            {plan.practice && state.phase === 'running' && <SimulatedWorks plan={plan} />}
+            {plan.practice && state.phase === 'running' && (
+              <Suspense fallback={null}>
+                <SimulatedWorks plan={plan} />
+              </Suspense>
+            )}
             {stage && !side && !['hold', 'isolate-and-repeat'].includes(visit.kind) && (
               <div className="mt-3 grid grid-cols-2 gap-3">
                 <Button className="min-h-14" onClick={() => setSide('note')}>
@@ -382,7 +387,9 @@ function OpenBench({ engine, who }: { engine: BenchEngine; who: Identity }) {
         >
           {plan.practice && state.phase === 'running' && (
             <div className="mb-4">
-              <SimulatedWorks plan={plan} />
+              <Suspense fallback={null}>
+                <SimulatedWorks plan={plan} />
+              </Suspense>
             </div>
           )}
           <Facts view={view} />

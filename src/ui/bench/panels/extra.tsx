@@ -1,6 +1,9 @@
 'use client';
 /** Panels of the rarer stages: loaded after the bench stands, so that it opens fast. */
+export { Closing } from '../closing';
+export { SimulatedWorks } from '../simulated';
 export { DialPanel } from './dial';
+export { IsolatePanel } from './isolate';
 export { DrawDownPanel } from './draw-down';
 export { PumpPanel } from './pump';
 export { PumpedWater } from '../pumped';
