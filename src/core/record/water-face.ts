@@ -133,7 +133,7 @@ export function waterSections(plan: Plan, state: RunState): Face['sections'][num
         : [],
     },
     {
-      title: 'Photos',
+      title: 'Photos taken',
       lines: state.photos.map(
         (p) => `${p.caption}: ${inZone(p.at, zone)}, ${p.byName} (${p.hash.slice(0, 12)})`,
       ),

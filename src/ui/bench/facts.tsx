@@ -291,6 +291,12 @@ export function Facts({ view }: { view: BenchView }) {
           </p>
         </section>
       )}
+      {rule.fills === 'liquid' && !stands && (
+        <p className="text-sm text-quiet">
+          What a millilitre and a kelvin show as is not known here: choose each pipe from a table on the
+          system page.
+        </p>
+      )}
       {state.volume && (
         <section>
           <h2 className={h}>Volume, measured</h2>

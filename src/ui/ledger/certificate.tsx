@@ -28,7 +28,10 @@ export function CertificateView({
   const face = useMemo(() => faceOf(body), [body]);
   const { plan, state } = face;
   const v = face.body.verdict;
-  const pictured = state.inventory.flatMap((i) => (i.photos ?? []).map((hash) => ({ hash, name: i.name })));
+  const pictured = [
+    ...state.inventory.flatMap((i) => (i.photos ?? []).map((hash) => ({ hash, name: i.name }))),
+    ...state.photos.map((p) => ({ hash: p.hash, name: p.caption })),
+  ];
   const [setEl, { width }] = useSize();
   const request = useMemo(() => {
     if (!face.deciding) return null;
