@@ -313,12 +313,9 @@ export function ruleLines(p: Procedure): RuleLine[] {
         where,
         'Water taken at most, times stiffness',
         stage.airMost?.times,
-        'greater',
+        'any',
         stage.airMost?.source,
-        {
-          edit: 'number',
-          ...more,
-        },
+        more,
       );
     }
     if (stage.kind === 'draw-down')

@@ -223,7 +223,7 @@ export const stageSchema = oneOf('kind', {
     band,
     steps: list(
       object({
-        percent: yup.number().strict(true).required().min(1).max(100),
+        percent: yup.number().strict(true).required().integer().min(1).max(100),
         minutes: yup.number().strict(true).required().min(0).max(1440),
       }),
     ).min(1),
@@ -232,8 +232,12 @@ export const stageSchema = oneOf('kind', {
     confirms: text(),
     fastest: object({ value: figure(), source: text() }).optional().default(undefined),
     airMost: object({
-      percent: yup.number().strict(true).min(0).max(100).optional(),
-      times: yup.number().strict(true).min(1).max(100).optional(),
+      percent: yup.number().strict(true).integer().min(0).max(100).optional(),
+      times: yup
+        .string()
+        .strict(true)
+        .matches(/^\d+(\.\d+)?$/, 'must be a factor as text, like "1.5"')
+        .optional(),
       source: text(),
     })
       .optional()

@@ -403,7 +403,7 @@ export interface PumpStage extends StageBase {
    * Too much air, bleed again: more than this part of the volume (at atmospheric pressure), or more water taken than
    * so many times what water and wall alone would take.
    */
-  readonly airMost?: { readonly percent?: number; readonly times?: number; readonly source: string };
+  readonly airMost?: { readonly percent?: number; readonly times?: string; readonly source: string };
 }
 /** Drained into a measured vessel from one kept reading down to another: the decay loss as a volume. */
 export interface DrawDownStage extends StageBase {

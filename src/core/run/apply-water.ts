@@ -158,7 +158,7 @@ export function tooMuchAir(plan: Plan, visit: Visit, stage: PumpStage): string {
   if (!full) return '';
   const taken = visit.pumped.reduce((sum, s) => sum + convert(toNumber(s.added!), s.added!.unit, 'm3'), 0);
   const alone = full.c * pascal(last.reached.figure);
-  return taken > most.times * alone
+  return taken > Number(most.times) * alone
     ? `It took ${(taken * 1000).toFixed(2)} l to raise; water and wall alone take ${(alone * 1000).toFixed(2)} l, and more than ${most.times} times that means trapped air.`
     : '';
 }
