@@ -106,17 +106,20 @@ function partOfTimes(c: FormulaContext, a: Args): PressureResult {
 /** Between two figures, at least a multiple of the working pressure, at most the weakest element. */
 function betweenTimes(c: FormulaContext, a: Args): PressureResult {
   const least = larger(q(a.low!), times(c.system.workingPressure, a.factor!, 'up'));
-  const { value, weakest } = capped(c, least);
-  const all = weakestOf(c.system, value.unit);
-  const most = all ? smaller(q(a.high!), all.most) : q(a.high!);
+  const weakest = weakestOf(c.system, least.unit);
+  if (weakest && compare(weakest.most, least) < 0)
+    throw new FormulaError(
+      `${weakest.name} permits ${showExact(weakest.most)}; the rule asks for at least ${showExact(least)}. Take it out of scope and name it under what is not covered.`,
+    );
+  const most = weakest ? smaller(q(a.high!), weakest.most) : q(a.high!);
   return {
-    low: wanted(value, c.unit, 'up'),
-    high: wanted(compare(most, value) < 0 ? value : most, c.unit, 'down'),
+    low: wanted(least, c.unit, 'up'),
+    high: wanted(compare(most, least) < 0 ? least : most, c.unit, 'down'),
     working: {
       formula: `max(${a.low}, ${a.factor} × p_working) to ${a.high}`,
       inputs: [
         { name: 'p_working, working pressure', value: showExact(c.system.workingPressure) },
-        ...weakestInput(weakest ?? all),
+        ...weakestInput(weakest),
       ],
       text: 'Well above working, within what the loops are made for.',
     },

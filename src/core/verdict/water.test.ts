@@ -540,6 +540,17 @@ test('loops and vehicles: what is raised, and by how much', () => {
   const loops = (working: string) =>
     toNumber(testPressure(planOf('floor-loops', { system: dyeHouse({ workingPressure: q(working) }) })));
   expect([loops('2 bar'), loops('4 bar')]).toEqual([4, 5.2]);
+  const manifold = (most: string) =>
+    testPressure(
+      planOf('floor-loops', {
+        system: dyeHouse({
+          workingPressure: q('2 bar'),
+          elements: [{ id: 'm', name: 'Manifold', place: '', most: q(most) }],
+        }),
+      }),
+    );
+  expect(toNumber(manifold('4 bar'))).toBe(4); // exactly the rule's least is still possible
+  expect(() => manifold('3.9 bar')).toThrow(/Manifold permits 3.9 bar; the rule asks for at least 4 bar/);
   const van = (set: string, most: string) =>
     planOf('vehicle-water-air', {
       system: dyeHouse({
