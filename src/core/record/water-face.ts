@@ -47,7 +47,10 @@ export function waterSections(plan: Plan, state: RunState): Face['sections'][num
   const loss = (figure: Figure, laminar: number, orifice: number) =>
     `${showFigure(figure)} over the fall; at the test pressure ${figureNumber({ value: laminar, decimals: figure.decimals })} (laminar) to ${figureNumber({ value: orifice, decimals: figure.decimals })} ${unitLabel(figure.unit)} (orifice)`;
   return [
-    { title: 'What was applied', lines: plan.procedure.applied ? [plan.procedure.applied] : [] },
+    {
+      title: 'What was applied',
+      lines: plan.procedure.applied ? [plan.procedure.applied.replace(/\.$/, '')] : [],
+    },
     { title: 'Findings', lines: state.findings },
     {
       title: 'Level',

@@ -103,7 +103,7 @@ function Certificate({ face, record, url }: { face: Face; record: SealedRecord; 
           </View>
           <View style={{ flex: 1 }}>
             <Text style={s.h}>Beside the rule: what it could have seen</Text>
-            {v.adequacy ? <P>{v.adequacy.text}</P> : <P>No judged hold.</P>}
+            <P>{v.adequacy?.text ?? (face.deciding ? 'Not worked out for this hold.' : 'No judged hold.')}</P>
             {v.leakRate ? (
               <P>{`As measured: ${v.leakRate.value} (${v.leakRate.formula}${v.leakRate.note ? `; ${v.leakRate.note}` : ''})`}</P>
             ) : null}
