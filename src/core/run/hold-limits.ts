@@ -3,7 +3,7 @@ import type { Gauge } from '@/core/instrument/gauge';
 import type { Stage } from '@/core/pack/types';
 import { acceptOf, type Plan } from '@/core/plan/plan';
 import { subtract, type Limit } from '@/core/quantity/exact';
-import { fallLimit } from './apply-hold';
+import { fallLimit } from './water-limits';
 import { contextOf, letByLimit, perceptibleOf, permittedDrop } from './read';
 import type { Hold, RunState } from './state';
 

@@ -7,7 +7,7 @@ import { ruleOf, type Plan } from '@/core/plan/plan';
 import { magnitude, parseWithUnit, showExact, subtract, toNumber, type Exact } from '@/core/quantity/exact';
 import { decimalsFor, showFigure, type Figure } from '@/core/quantity/figure';
 import { convert, UNITS } from '@/core/quantity/unit';
-import { fallLimit } from '@/core/run/apply-hold';
+import { fallLimit } from '@/core/run/water-limits';
 import { holdSees } from '@/core/run/hold-sees';
 import { leakThatMatters, volumeOf } from '@/core/run/hold-spec';
 import { gaugeOfHold } from '@/core/run/read';

@@ -9,7 +9,7 @@ import { WATER_BULK_MODULUS } from '@/core/medium/water';
 import type { HoldStage, Stage } from '@/core/pack/types';
 import { FORMULAS, known } from '@/core/plan/formulas';
 import { goodPath } from '@/core/plan/good-path';
-import { fallLimit } from '@/core/run/apply-hold';
+import { fallLimit } from '@/core/run/water-limits';
 import {
   acceptOf,
   applies,

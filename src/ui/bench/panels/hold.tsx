@@ -1,14 +1,16 @@
 'use client';
 import { lazy, useEffect, useMemo, useRef, useState } from 'react';
 import { known } from '@/core/plan/formulas';
-import { acceptOf, ruleOf } from '@/core/plan/plan';
+import { acceptOf, ruleOf, type Plan } from '@/core/plan/plan';
 import { suddenStep } from '@/core/analysis/live';
-import { barometerNeeded, madeUp, makeUpLimit } from '@/core/run/apply-hold';
+import { barometerNeeded } from '@/core/run/apply-hold';
+import { madeUp, makeUpLimit } from '@/core/run/water-limits';
 import { holdLimits } from '@/core/run/hold-limits';
 import { holdSpec } from '@/core/run/hold-spec';
-import type { Hold } from '@/core/run/state';
+import type { Gauge } from '@/core/instrument/gauge';
+import type { Hold, RunState, Visit } from '@/core/run/state';
 import { holdTrace } from '@/chart/run-trace';
-import type { HoldStage } from '@/core/pack/types';
+import type { HoldStage, Stage } from '@/core/pack/types';
 import {
   exact,
   formatExact,
@@ -40,6 +42,21 @@ import { useSize } from '@/ui/kit/use-size';
 const SecondPlace = lazy(() => import('./extra').then((m) => ({ default: m.SecondPlace })));
 
 const IDLE_MS = 20_000;
+
+/** A sudden step in a judged hold: offered as a disturbance. */
+const stepIn = (plan: Plan, state: RunState, visit: Visit, hold: Hold, gauge: Gauge, stage: Stage) =>
+  ['tightness', 'let-by', 'stretch'].includes(hold.role)
+    ? suddenStep(
+        samplesOf(visit, hold, gauge),
+        toNumber(holdLimits(plan, state, stage, gauge, hold).rise.value),
+      )
+    : null;
+/** What a kelvin does to a section full of liquid, Pa/K; null for gas. */
+const warmthOf = (plan: Plan, hold: Hold, stage: Stage): number | null =>
+  ruleOf(plan, stage.part).fills === 'liquid'
+    ? (systemStiffness(plan.system, convert(toNumber(hold.start.figure), hold.start.figure.unit, 'Pa'))
+        ?.perKelvin ?? 0)
+    : null;
 
 /** A timed hold: start reading, countdown with band and limit always in sight, end reading. */
 export function HoldPanel(props: PanelProps) {
@@ -75,6 +92,17 @@ export function HoldPanel(props: PanelProps) {
     () => (hold && width > 0 ? holdTrace(plan, state, visit, hold, at) : null),
     [plan, state, visit, hold, at, width],
   );
+  // both are worked out when an entry or a batch of the stream changes something, not with every tick of the clock
+  const { step, perKelvin } = useMemo(
+    () =>
+      hold && gauge
+        ? {
+            step: stepIn(plan, state, visit, hold, gauge, props.stage),
+            perKelvin: warmthOf(plan, hold, props.stage),
+          }
+        : { step: null, perKelvin: null },
+    [plan, state, visit, hold, gauge, props.stage],
+  );
   if (!gauge) return <p role="alert">Choose and zero the gauge first.</p>;
   if ('missing' in found)
     return (
@@ -92,13 +120,6 @@ export function HoldPanel(props: PanelProps) {
   const read = level ? 'Read the level' : 'Read the gauge';
   const shown = lastSeen(props, hold.start);
   const change = subtract(shown.figure, hold.start.figure);
-  const perKelvin =
-    ruleOf(plan, props.stage.part).fills === 'liquid'
-      ? (systemStiffness(plan.system, convert(toNumber(hold.start.figure), hold.start.figure.unit, 'Pa'))
-          ?.perKelvin ?? 0)
-      : null;
-  const judgedHold = ['tightness', 'let-by', 'stretch'].includes(hold.role);
-  const step = judgedHold ? suddenStep(samplesOf(visit, hold, gauge), toNumber(limits.rise.value)) : null;
   if (ending)
     return (
       <HoldEnd
