@@ -187,6 +187,13 @@ export interface System {
   readonly heights?: Heights;
 }
 
+/** The parts that permit only so much: elements by name and place, then pipes by their rating. */
+export const ratedParts = (
+  system: Pick<System, 'elements' | 'pipes'>,
+): { readonly name: string; readonly place: string; readonly most: Exact; readonly pipe: boolean }[] => [
+  ...(system.elements ?? []).map((e) => ({ name: e.name, place: e.place, most: e.most, pipe: false })),
+  ...system.pipes.flatMap((p) => (p.rating ? [{ name: p.name, place: '', most: p.rating, pipe: true }] : [])),
+];
 /** What is not covered, in words: as entered, and each part that relies on its maker's test. */
 export const notCoveredOf = (system: System): string[] => [
   ...system.notCovered,
@@ -210,7 +217,8 @@ export function valvesOf(system: System): Valve[] {
   ];
 }
 
-const metres = (a: Exact): number => convert(toNumber(a), a.unit, 'm');
+/** A length in metres. */
+export const metres = (a: Exact): number => convert(toNumber(a), a.unit, 'm');
 const cubicMetres = (a: Exact): number => convert(toNumber(a), a.unit, 'm3');
 /** Volume of a round length, m3: pi/4 x bore^2 x length. @param bore m  @param length m */
 export const roundVolume = (bore: number, length: number): number => (Math.PI / 4) * bore ** 2 * length;

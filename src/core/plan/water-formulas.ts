@@ -1,5 +1,5 @@
 /** Named formulas of water, heating and mains. Sources: water chapters 3.3 to 3.6 */
-import { largestSize, wallsOf, type System } from '@/core/installation/section';
+import { largestSize, metres, ratedParts, wallsOf, type System } from '@/core/installation/section';
 import { mainMakeUpLimit, mainVolumeLimit } from '@/core/limit/main';
 import { headPressure } from '@/core/medium/water';
 import {
@@ -37,12 +37,7 @@ const smaller = (a: Exact, b: Exact): Exact =>
   compare(wanted(b, a.unit, 'down'), a) < 0 ? wanted(b, a.unit, 'down') : a;
 /** The part of the section that permits least, with its name; null where none is entered. */
 function weakestOf(system: System, unit: Unit): { name: string; most: Exact } | null {
-  const parts = [
-    ...(system.elements ?? []).map((e) => ({ name: e.name, most: wanted(e.most, unit, 'down') })),
-    ...system.pipes.flatMap((p) =>
-      p.rating ? [{ name: p.name, most: wanted(p.rating, unit, 'down') }] : [],
-    ),
-  ];
+  const parts = ratedParts(system).map((p) => ({ name: p.name, most: wanted(p.most, unit, 'down') }));
   return parts.reduce<(typeof parts)[number] | null>(
     (least, x) => (!least || compare(x.most, least.most) < 0 ? x : least),
     null,
@@ -258,7 +253,6 @@ const litresText = (value: number): string => `${figureNumber({ value, decimals:
 function makeUpByLength(c: FormulaContext, a: Args): VolumeResult {
   const { mean, hours: h } = hours(c);
   const divisor = Number(a.divisor!);
-  const metres = (e: Exact) => convert(toNumber(e), e.unit, 'm');
   const perSecond = c.system.pipes.reduce(
     (sum, p) => sum + mainMakeUpLimit(metres(p.length), metres(p.size), mean) * (148000 / divisor),
     0,

@@ -1,6 +1,6 @@
 /** The weakest element in scope and what it does to a test pressure. */
 import type { Plan } from './plan';
-import { carriesGas } from '@/core/installation/section';
+import { carriesGas, ratedParts } from '@/core/installation/section';
 import { caseOf, testPressureOf } from './plan';
 import { known, wanted, type Working } from './formulas';
 import { compare, parseWithUnit, showExact, type Exact } from '@/core/quantity/exact';
@@ -24,12 +24,11 @@ export function permitted(plan: Plan, part?: string | null): Weakest[] {
   const gas = carriesGas(system);
   const through = caseOf(plan, part).appliances && gas;
   const list: Weakest[] = [
-    ...(system.elements ?? []).map((e) => ({
-      name: e.place ? `${e.name}, ${e.place}` : e.name,
-      most: e.most,
-      why: AS_ENTERED,
+    ...ratedParts(system).map((p) => ({
+      name: p.place ? `${p.name}, ${p.place}` : p.name,
+      most: p.most,
+      why: p.pipe ? AS_RATED : AS_ENTERED,
     })),
-    ...system.pipes.flatMap((p) => (p.rating ? [{ name: p.name, most: p.rating, why: AS_RATED }] : [])),
     ...(through
       ? system.appliances.map((a) => ({
           name: a.name,

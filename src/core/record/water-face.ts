@@ -1,10 +1,11 @@
 /** The parts of a record that only work with water has: what was applied, pumped, lost, seen at a second place, left. */
 import { LEVEL_MARK } from '@/core/instrument/gauge';
+import { metres } from '@/core/installation/section';
 import { headPressure } from '@/core/medium/water';
 import type { Plan } from '@/core/plan/plan';
-import { breachWords, showExact, toNumber, type Exact } from '@/core/quantity/exact';
+import { breachWords, showExact } from '@/core/quantity/exact';
 import { figureNumber, showFigure, type Figure } from '@/core/quantity/figure';
-import { convert, unitLabel } from '@/core/quantity/unit';
+import { unitLabel } from '@/core/quantity/unit';
 import type { RunState } from '@/core/run/state';
 import { duration } from '@/core/verdict/stage-lines';
 import type { Face } from './face';
@@ -149,7 +150,6 @@ function headLines(plan: Plan, state: RunState): string[] {
   const level = state.visits.flatMap((v) => v.holds).filter((h) => h.gauge === LEVEL_MARK.id)[0]
     ?.start.figure;
   if (!slab || !lowest || !level) return [];
-  const metres = (e: Exact) => convert(toNumber(e), e.unit, 'm');
   // a level counted from the lowest part is the head itself
   const height = plan.procedure.levelOver ? metres(level) : metres(slab) + metres(level) - metres(lowest);
   return [

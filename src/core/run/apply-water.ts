@@ -47,11 +47,14 @@ const readingBefore = (visit: Visit): Reading | null => {
   const last = visit.pumped[visit.pumped.length - 1];
   return last ? (last.look?.reading ?? last.reached) : null;
 };
+/** Water and wall alone, whatever gas is known to be inside. */
+const fullOf = (plan: Plan, pressure: number) =>
+  systemStiffness({ ...plan.system, gasInside: parseWithUnit('0 l') }, pressure);
 /** Gas that this step squeezed: from what was delivered against the stiffness of water and wall. */
 function airOf(plan: Plan, before: Exact | null, after: Exact, added: Exact): PumpStep['air'] | null {
   const p1 = before ? pascal(before) : 0;
   const p2 = pascal(after);
-  const full = systemStiffness({ ...plan.system, gasInside: parseWithUnit('0 l') }, p2);
+  const full = fullOf(plan, p2);
   if (!full || p2 <= p1) return null;
   const { atmospheric } = trappedAir(
     convert(toNumber(added), added.unit, 'm3'),
@@ -151,10 +154,7 @@ export function tooMuchAir(plan: Plan, visit: Visit, stage: PumpStage): string {
     return `Trapped air is ${worst.toFixed(1)} % of the volume, more than ${most.percent} %.`;
   const last = visit.pumped[visit.pumped.length - 1];
   if (most.times === undefined || !last || !visit.pumped.every((s) => s.added)) return '';
-  const full = systemStiffness(
-    { ...plan.system, gasInside: parseWithUnit('0 l') },
-    pascal(last.reached.figure),
-  );
+  const full = fullOf(plan, pascal(last.reached.figure));
   if (!full) return '';
   const taken = visit.pumped.reduce((sum, s) => sum + convert(toNumber(s.added!), s.added!.unit, 'm3'), 0);
   const alone = full.c * pascal(last.reached.figure);

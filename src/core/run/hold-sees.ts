@@ -10,7 +10,7 @@ import {
 } from '@/core/adequacy/gas';
 import { neededLiquidMinutes, smallestLiquidLeak } from '@/core/adequacy/liquid';
 import type { Gauge } from '@/core/instrument/gauge';
-import { freeSurface, systemStiffness } from '@/core/installation/section';
+import { freeSurface, metres, systemStiffness } from '@/core/installation/section';
 import { levelLeak } from '@/core/limit/water';
 import { ruleOf, type Plan } from '@/core/plan/plan';
 import { toNumber } from '@/core/quantity/exact';
@@ -121,8 +121,7 @@ function levelSees(plan: Plan, gauge: Gauge, part: string | null | undefined): H
   const surface = freeSurface(plan.system);
   if (!(surface > 0)) return null;
   const mark = perceptibleOf(plan, gauge, part).value;
-  const metres = convert(toNumber(mark), mark.unit, 'm');
-  const leak = (minutes: number) => levelLeak(surface, minutes * 60, metres) * LITRES_PER_HOUR;
+  const leak = (minutes: number) => levelLeak(surface, minutes * 60, metres(mark)) * LITRES_PER_HOUR;
   return {
     leak,
     needed: (wanted) => {

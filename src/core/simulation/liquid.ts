@@ -134,7 +134,7 @@ export function simulateLiquid(
   at: number,
 ): LiquidState {
   const truth = liquidTruth(s);
-  const share = (truth.stretch * s.stiffness) / 1;
+  const share = truth.stretch * s.stiffness;
   const elements = TIMES.map(() => 0);
   let p = s.supply;
   let air = truth.air;

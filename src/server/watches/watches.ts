@@ -102,13 +102,13 @@ const asRow = (w: typeof watches.$inferSelect, log: readonly WatchEntry[]): Watc
   state: watchState(w.facts, log),
   linked: w.tokenHash !== null,
 });
-/** Watches of the organisation, or of one system: those that go on first, then the newest. */
-export const readWatches = (scope: { org: string }, system?: string): Promise<WatchRow[]> =>
+/** Watches of the organisation, of one system, or begun by one run: those that go on first, then the newest. */
+export const readWatches = (scope: { org: string }, system?: string, run?: string): Promise<WatchRow[]> =>
   inOrganisation(scope, async (tx) => {
     const rows = await tx
       .select()
       .from(watches)
-      .where(system ? eq(watches.system, system) : undefined)
+      .where(and(system ? eq(watches.system, system) : undefined, run ? eq(watches.run, run) : undefined))
       .orderBy(desc(watches.made))
       .limit(200);
     const logs = await logOf(

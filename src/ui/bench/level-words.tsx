@@ -1,11 +1,8 @@
 import { headPressure } from '@/core/medium/water';
-import { freeSurface } from '@/core/installation/section';
+import { freeSurface, metres } from '@/core/installation/section';
 import type { Plan } from '@/core/plan/plan';
-import { showExact, toNumber, type Exact } from '@/core/quantity/exact';
-import { convert } from '@/core/quantity/unit';
+import { showExact } from '@/core/quantity/exact';
 import { Why } from '@/ui/kit/why';
-
-const metres = (e: Exact): number => convert(toNumber(e), e.unit, 'm');
 
 /** How a level is read as a height over the slab, what one millimetre means, and the head at the lowest point. */
 export function LevelWords({ plan, head: withHead = false }: { plan: Plan; head?: boolean }) {

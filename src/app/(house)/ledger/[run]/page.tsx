@@ -18,8 +18,7 @@ export default async function RecordPage({ params }: { params: Promise<{ run: st
     if (e instanceof TroubleError) notFound();
     throw e;
   });
-  const [check, watches] = await Promise.all([checkSeal(session, run), readWatches(session)]);
-  const watch = watches.find((w) => w.run === run);
+  const [check, [watch]] = await Promise.all([checkSeal(session, run), readWatches(session, undefined, run)]);
   return (
     <>
       <nav className="no-print mb-5 flex flex-wrap gap-3" aria-label="This record">

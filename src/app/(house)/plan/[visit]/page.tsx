@@ -12,7 +12,10 @@ export const metadata: Metadata = { title: 'Visit' };
 export default async function VisitPage({ params }: { params: Promise<{ visit: string }> }) {
   const session = await requireSession();
   const { visit } = await params;
-  const [view, packs] = await Promise.all([found(readVisit(session, visit)), rulePacks(session)]);
+  const view = await found(readVisit(session, visit));
+  // the page is asked for again and again while a run is open: packs only where two tests may yet begin together
+  const waiting = view.facts.tests.filter((t) => !t.run).length;
+  const packs = waiting > 1 ? await rulePacks(session) : [];
   return (
     <VisitView
       facts={view.facts}
