@@ -6,6 +6,7 @@ import { spawn } from 'node:child_process';
 import { readFileSync } from 'node:fs';
 import { chromium } from 'playwright-core';
 import { launchOptions } from '../scripts/chromium.mjs';
+import { dayOfLog, ledgerSearch, papers, sealing } from './records';
 import packJson from '@packs/gas-metric.json';
 import { bakery, gauge, hold, SIGNED, upTo, uuid } from '@/core/testing/bakery';
 import { task } from '@/core/testing/visit';
@@ -41,6 +42,7 @@ function randomVisit(seed: number, count: number): VisitTask[] {
 
 const floors = JSON.parse(readFileSync('benchmarks/floors.json', 'utf8')) as Record<string, number>;
 let worse = 0;
+export type Report = typeof report;
 function report(name: string, value: number, unit: string): void {
   const floor = floors[name];
   const bad = floor !== undefined && value > floor;
@@ -167,6 +169,11 @@ async function startOnce(): Promise<number> {
 }
 
 const url = process.env.VAST_BENCH_URL;
+// the record: sealing, checking, reading in, searching; PDFs where a server runs
+sealing(report);
+dayOfLog(report);
+await ledgerSearch(report);
+if (url) await papers(report, url);
 if (url) {
   // 4. first-load script of the bench, 5. time to interactive of each main view
   const browser = await chromium.launch(launchOptions);

@@ -7,7 +7,7 @@ test.describe('the staged test from start to certificate', () => {
     browser,
     isMobile,
   }) => {
-    test.setTimeout(120_000);
+    test.setTimeout(240_000);
     await takeClocks(page);
     await signIn(page, 'imre');
     const bench = new BenchPage(page);
@@ -60,11 +60,16 @@ test.describe('the staged test from start to certificate', () => {
     await expect(page.getByText('hold started at 20.48 mbar')).toBeVisible();
     await expectAccessible(page);
     const pdf = await page.request.get(
-      `${BASE}${await page.getByRole('link', { name: 'PDF' }).getAttribute('href')}`,
+      `${BASE}${await page
+        .getByRole('link', { name: /PDF, for/ })
+        .first()
+        .getAttribute('href')}`,
     );
     expect(pdf.headers()['content-type']).toBe('application/pdf');
     expect((await pdf.body()).subarray(0, 5).toString()).toBe('%PDF-');
-    const link = await page.getByRole('link', { name: 'Public page' }).getAttribute('href');
+    const link = await page
+      .getByRole('link', { name: 'Open to everyone with the link' })
+      .getAttribute('href');
     const stranger = await browser.newContext();
     const open = await stranger.newPage();
     await open.goto(BASE + link!);
@@ -73,7 +78,7 @@ test.describe('the staged test from start to certificate', () => {
     await expectAccessible(open);
     await stranger.close();
     if (!isMobile) {
-      await page.goto(`${BASE}/ledger?q=${number}`);
+      await page.goto(`${BASE}/ledger?find=${number}`);
       await expect(page.getByRole('link', { name: new RegExp(number) })).toBeVisible();
     }
   });

@@ -1,24 +1,20 @@
-import { readdirSync, readFileSync } from 'node:fs';
+import { readFileSync } from 'node:fs';
 import path from 'node:path';
 import type { System } from '@/core/installation/section';
 import type { Gauge } from '@/core/instrument/gauge';
 import type { KitFacts, LogEntry } from '@/core/instrument/kit';
-import { loadPack, PackError } from '@/core/pack/load';
-import type { Pack } from '@/core/pack/types';
-import { canonical, sha256Hex } from '@/core/record/record';
 import { parseWithUnit } from '@/core/quantity/exact';
 import { playScript, type ScriptLine } from '@/core/run/script';
 import { inOrganisation } from '@/database/client';
-import { gauges, kit, organisations, packs, people, sites, systems } from '@/database/schema';
+import { gauges, kit, sites, systems } from '@/database/schema';
 import { writeHistory } from '@/server/cabinet/cabinet';
-import { now, shiftClock } from '@/server/now';
+import { shiftClock } from '@/server/now';
+import { makeOrganisation as foundOrganisation } from '@/server/people/organisation';
 import { closeFollowUp, openFollowUps } from '@/server/records/follow-ups';
 import { appendEvents, readRun } from '@/server/runs/log';
 import { openFailure, startRun } from '@/server/runs/start';
-import { makeSigningKey } from '@/server/sealing/keys';
 import { sealRun } from '@/server/sealing/seal';
 import type { Session } from '@/server/session/session';
-import { hashPassword } from '@/server/session/password';
 import { readVisitFacts } from '@/server/visits/store';
 import { addTest, changeVisit, makeVisit } from '@/server/visits/visits';
 import { linkEntry, memberEntry, readWatches, setLink } from '@/server/watches/watches';
@@ -92,33 +88,7 @@ export interface DemoPerson {
 const root = process.cwd(); // scripts run from the checkout's root
 const q = parseWithUnit;
 
-/** A pack of the folder; what is wrong with it is said with its file, its place and the cure. */
-function shipped(file: string, text: string): Pack {
-  try {
-    return loadPack(JSON.parse(text));
-  } catch (error) {
-    const place = error instanceof PackError && error.path ? `, ${error.path}` : '';
-    throw new Error(`packs/${file}${place}: ${(error as Error).message}`);
-  }
-}
-
-/** Puts the shipped rule packs into an organisation: their text as written, the hash over the canonical form. */
-async function bringPacks(org: string): Promise<Map<string, string>> {
-  const packOf = new Map<string, string>();
-  const rows = readdirSync(path.join(root, 'packs'))
-    .filter((f) => f.endsWith('.json'))
-    .sort()
-    .map((file) => {
-      const text = readFileSync(path.join(root, 'packs', file), 'utf8');
-      const pack = shipped(file, text);
-      for (const p of [...pack.procedures, ...(pack.sequences ?? [])]) packOf.set(p.id, pack.id);
-      return { org, id: pack.id, version: pack.version, hash: sha256Hex(canonical(pack)), body: text };
-    });
-  await inOrganisation({ org }, (tx) => tx.insert(packs).values(rows).onConflictDoNothing());
-  return packOf;
-}
-
-/** Makes an organisation with its people, key and packs. @returns who can sign in */
+/** Makes an organisation with people whose passwords are known: "millrace-" and their key. @returns who can sign in */
 export async function makeOrganisation(
   name: string,
   contact: string,
@@ -133,39 +103,29 @@ export async function makeOrganisation(
   signIns: DemoPerson[];
   packOf: Map<string, string>;
 }> {
-  const org = uuid7(now());
-  const persons = new Map<
-    string,
-    { id: string; name: string; role: Role; licence: { number: string; until: string } | null }
-  >();
-  const signIns: DemoPerson[] = [];
-  await inOrganisation({ org }, async (tx) => {
-    await tx.insert(organisations).values({ org, name, contact });
-    await makeSigningKey(tx, org);
-    for (const m of members) {
-      const id = uuid7(now());
-      const email = `${m.key}@${domain}`;
-      const password = `millrace-${m.key}`;
-      await tx.insert(people).values({
-        org,
-        id,
-        name: m.name,
-        email,
-        role: m.role,
-        passwordHash: await hashPassword(password),
-        licenceNumber: m.licence?.[0] ?? null,
-        licenceUntil: m.licence?.[1] ?? null,
-      });
-      persons.set(m.key, {
-        id,
+  const signIns = members.map((m) => ({
+    name: m.name,
+    role: m.role,
+    email: `${m.key}@${domain}`,
+    password: `millrace-${m.key}`,
+  }));
+  const { org, ids, packOf } = await foundOrganisation(
+    name,
+    contact,
+    members.map((m, i) => ({ ...signIns[i]!, role: m.role, ...(m.licence ? { licence: m.licence } : {}) })),
+  );
+  const persons = new Map(
+    members.map((m, i) => [
+      m.key,
+      {
+        id: ids[i]!,
         name: m.name,
         role: m.role,
         licence: m.licence ? { number: m.licence[0], until: m.licence[1] } : null,
-      });
-      signIns.push({ name: m.name, role: m.role, email, password });
-    }
-  });
-  return { org, persons, signIns, packOf: await bringPacks(org) };
+      },
+    ]),
+  );
+  return { org, persons, signIns, packOf };
 }
 
 /** Fields of a system that are figures with their unit, wherever they stand. */
@@ -212,20 +172,32 @@ const figures = (value: unknown, inTank = false, inHeights = false): unknown =>
         )
       : value;
 
-/** Plays the demo's history through the real start, append and seal path. Needs a shiftable clock in this process. */
-export async function loadDemo(): Promise<{
+/**
+ * Plays the demo's history through the real start, append and seal path. Needs a shiftable clock in this process.
+ * @param domain of the people's addresses  @param most only so many runs, and nothing of visits, watches and kit logs
+ */
+export async function loadDemo(
+  domain = 'hollin-tarrow.example',
+  most?: number,
+): Promise<{
   people: DemoPerson[];
   org: string;
   systems: Record<string, string>;
 }> {
-  const demo = JSON.parse(readFileSync(path.join(root, 'demo/millrace.json'), 'utf8')) as Demo;
+  const whole = JSON.parse(readFileSync(path.join(root, 'demo/millrace.json'), 'utf8')) as Demo;
+  const demo: Demo = most
+    ? { ...whole, runs: whole.runs.slice(0, most), watches: [], visits: [], log: [] }
+    : whole;
   const loadedAt = Date.now();
+  // the firm and its signing key are older than its first record
+  shiftClock(Date.parse('2023-01-09T08:00:00Z') - loadedAt);
   const { org, persons, signIns, packOf } = await makeOrganisation(
     demo.organisation.name,
     demo.organisation.contact,
     demo.people,
-    'hollin-tarrow.example',
+    domain,
   );
+  shiftClock(0);
   /** A person of the demo as the server knows them once signed in. */
   const sessionOf = (p: { id: string; name: string; role: Role; licence: Session['licence'] }): Session => ({
     org,
@@ -331,10 +303,14 @@ export async function loadDemo(): Promise<{
   }
   // reports of past years were made at the time; those of this year may still be open
   for (const f of await openFollowUps({ org }))
-    if (f.kind === 'report' && f.due < '2026-01-01') {
+    if (f.closes !== null && f.due < '2026-01-01') {
       shiftClock(Date.parse(`${f.due}T16:00:00Z`) - Date.now());
       const office = [...persons.values()].find((x) => x.role === 'office')!;
-      await closeFollowUp({ org, person: office.id, name: office.name }, f.id);
+      await closeFollowUp(
+        { org, person: office.id, name: office.name },
+        f.id,
+        f.kind === 'refer' ? 'Answered by telephone: to be tested again' : '',
+      );
     }
   shiftClock(0);
   for (const v of demo.visits) {

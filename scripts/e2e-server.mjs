@@ -11,6 +11,7 @@ export async function startTestServers(cluster) {
   const addresses = await own.database('vast_check_browser', true);
   await prepare(addresses, {
     demo: true,
+    second: true,
     peopleFile: path.join(folder, 'people.json'),
     idsFile: path.join(folder, 'ids.json'),
   });

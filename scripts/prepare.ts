@@ -7,12 +7,20 @@ if (!owner) throw new Error('VAST_OWNER_URL is not set.');
 await migrateDatabase(owner);
 if (process.argv.includes('--demo')) {
   process.env.VAST_TEST_CLOCK = '1';
-  const { loadDemo } = await import('./demo');
+  const { loadDemo, makeOrganisation } = await import('./demo');
   const { closePool } = await import('@/database/client');
   const { people, systems, org } = await loadDemo();
   if (process.env.VAST_DEMO_PEOPLE)
     writeFileSync(process.env.VAST_DEMO_PEOPLE, JSON.stringify(people, null, 2));
   if (process.env.VAST_DEMO_IDS)
     writeFileSync(process.env.VAST_DEMO_IDS, JSON.stringify({ systems, org }, null, 2));
+  // an organisation with nothing in it, for the browser tests to restore an export into
+  if (process.argv.includes('--second'))
+    await makeOrganisation(
+      'Emptied House',
+      '',
+      [{ key: 'odile', name: 'Odile Strand', role: 'owner' }],
+      'emptied.example',
+    );
   await closePool();
 }

@@ -96,6 +96,7 @@ try {
   console.log(
     `\nVast Stone: ${processes.url}   (ready in ${((Date.now() - began) / 1000).toFixed(1)} s; Ctrl-C stops it)`,
   );
+  if (empty) console.log(`Whoever opens it first sets it up: ${processes.url}/begin`);
   if (!empty && existsSync(peopleFile)) {
     console.log('Demo sign-ins:');
     for (const p of JSON.parse(readFileSync(peopleFile, 'utf8')))

@@ -72,7 +72,7 @@ export function build(say = console.log) {
 }
 
 /** Migrates and, where the database is still empty, loads the demo. Skipped when nothing is to be done. */
-export async function prepare(addresses, { demo, peopleFile, idsFile }, say = console.log) {
+export async function prepare(addresses, { demo, peopleFile, idsFile, second = false }, say = console.log) {
   const migrations = readdirSync(path.join(root, 'src/database/migrations')).filter((f) =>
     f.endsWith('.sql'),
   ).length;
@@ -92,18 +92,27 @@ export async function prepare(addresses, { demo, peopleFile, idsFile }, say = co
   const wantsDemo = demo && organisations === 0;
   if (done >= migrations && !wantsDemo) return;
   say(wantsDemo ? 'Preparing the database and playing in the demo …' : 'Preparing the database …');
-  execFileSync(node, [...tsx, path.join(root, 'scripts/prepare.ts'), ...(wantsDemo ? ['--demo'] : [])], {
-    cwd: root,
-    stdio: ['ignore', 'inherit', 'inherit'],
-    env: {
-      ...process.env,
-      DATABASE_URL: addresses.app,
-      VAST_OWNER_URL: addresses.owner,
-      VAST_SECRET: secret(),
-      VAST_DEMO_PEOPLE: peopleFile,
-      VAST_DEMO_IDS: idsFile,
+  execFileSync(
+    node,
+    [
+      ...tsx,
+      path.join(root, 'scripts/prepare.ts'),
+      ...(wantsDemo ? ['--demo'] : []),
+      ...(second ? ['--second'] : []),
+    ],
+    {
+      cwd: root,
+      stdio: ['ignore', 'inherit', 'inherit'],
+      env: {
+        ...process.env,
+        DATABASE_URL: addresses.app,
+        VAST_OWNER_URL: addresses.owner,
+        VAST_SECRET: secret(),
+        VAST_DEMO_PEOPLE: peopleFile,
+        VAST_DEMO_IDS: idsFile,
+      },
     },
-  });
+  );
 }
 
 /** Starts a process and keeps it up: restarted after a crash, with a pause that grows. */

@@ -1,11 +1,15 @@
-import { readdirSync, readFileSync } from 'node:fs';
+import { spawnSync } from 'node:child_process';
+import { mkdtempSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { loadPack } from '@/core/pack/load';
-import { canonical, sealedVerdict, verifySeal } from '@/core/record/record';
+import { canonical } from '@/core/record/canonical';
+import { sealedVerdict } from '@/core/record/record';
+import { verifySeal } from '@/core/record/seal';
 import { restoreBody } from '@/core/record/restore';
 import { reduce } from '@/core/run/reduce';
 import { verdictOf } from '@/core/verdict/verdict';
-import { readRecordFile } from '@/wire/record-file';
+import { readRecordFile, writeRecordFile } from '@/wire/record-file';
 
 const folder = path.join(__dirname, 'golden');
 /** Records sealed by earlier versions of the program with earlier versions of the packs: never re-made. */
@@ -18,3 +22,23 @@ test.each(readdirSync(folder))('%s still verifies, loads and judges as it was se
   const verdict = verdictOf(body.plan, reduce(body.plan, body.events))!;
   expect(canonical(sealedVerdict(verdict))).toBe(canonical(body.verdict));
 });
+
+const verify = (...args: string[]) =>
+  spawnSync(process.execPath, ['--import', 'tsx', 'src/cli/verify.ts', ...args], { encoding: 'utf8' });
+test('the command line verifies every record, and names what was changed in one', () => {
+  const files = readdirSync(folder).map((f) => path.join(folder, f));
+  const all = verify(...files);
+  expect([all.status, all.stdout.match(/Untouched since it was sealed/g)?.length]).toEqual([0, files.length]);
+  const newest = files.find((f) => f.includes('parts'))!;
+  const record = readRecordFile(readFileSync(newest, 'utf8'));
+  const file = path.join(mkdtempSync(path.join(tmpdir(), 'vast-')), 'changed.json');
+  writeFileSync(
+    file,
+    writeRecordFile({ ...record, body: record.body.replace('"digits":418', '"digits":419') }),
+  );
+  const changed = verify(file);
+  expect(changed.status).toBe(1);
+  expect(changed.stdout).toMatch(/Changed after sealing: entry \d+ of the log/);
+  expect(verify(newest, `--key=${'0'.repeat(64)}`).stdout).toMatch(/not one of the organisation/);
+  expect([verify('none.json').status, verify().status]).toEqual([2, 2]);
+}, 60_000);

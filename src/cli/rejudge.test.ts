@@ -3,7 +3,8 @@ import { mkdtempSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { hold, plan, play, SIGNED, upTo, uuid } from '@/core/testing/bakery';
-import { CHAIN_START, makeBody, seal } from '@/core/record/record';
+import { makeBody } from '@/core/record/record';
+import { CHAIN_START, seal } from '@/core/record/seal';
 import { place } from '@/core/run/script';
 import { writeRecordFile } from '@/wire/record-file';
 

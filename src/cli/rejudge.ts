@@ -1,6 +1,8 @@
 import { readFileSync } from 'node:fs';
 import { loadPack, PackError } from '@/core/pack/load';
-import { canonical, sealedVerdict, verifySeal } from '@/core/record/record';
+import { canonical } from '@/core/record/canonical';
+import { sealedVerdict } from '@/core/record/record';
+import { verifySeal } from '@/core/record/seal';
 import { restoreBody } from '@/core/record/restore';
 import { parseEvent } from '@/core/run/event-schema';
 import { reduce } from '@/core/run/reduce';

@@ -20,7 +20,14 @@ import type { VisitFacts } from '@/core/visit/facts';
 import type { System } from '@/core/installation/section';
 import type { Plan } from '@/core/plan/plan';
 import type { InventoryItem, RunEvent } from '@/core/run/events';
+import type { FollowUpKind } from '@/core/after/rules';
+import type { LogMapping } from '@/core/gauge-log/mapping';
+import type { SignedMark } from '@/core/record/marks';
+import type { PaperRef } from '@/core/record/papers';
+import type { Seal } from '@/core/record/seal';
 import type { RecordStatus } from '@/core/record/status';
+import type { TrendFigure } from '@/core/record/trend';
+import type { LedgerSource, LedgerSummary } from '@/wire/ledger';
 import type { Role } from '@/wire/role';
 import type { VerdictWord } from '@/core/verdict/verdict';
 
@@ -50,8 +57,35 @@ export const people = pgTable(
     passwordHash: text('password_hash').notNull(),
     licenceNumber: text('licence_number'),
     licenceUntil: text('licence_until'),
+    /** When the person left the organisation: no sign-in any more; what they did keeps their name. */
+    left: moment('left'),
   },
   (t) => [primaryKey({ columns: [t.org, t.id] })],
+);
+
+/** An invitation into the organisation, or a new password for somebody who is in it. Only the link's hash is kept. */
+export const invitations = pgTable(
+  'invitations',
+  {
+    org: uuid('org')
+      .notNull()
+      .references(() => organisations.org),
+    id: uuid('id').notNull(),
+    /** Who is invited again; null for somebody new. */
+    person: uuid('person'),
+    name: text('name').notNull(),
+    email: text('email').notNull(),
+    role: text('role').$type<Role>().notNull(),
+    tokenHash: text('token_hash').notNull().unique(),
+    made: moment('made').notNull(),
+    madeBy: text('made_by').notNull(),
+    expires: moment('expires').notNull(),
+    ended: moment('ended'),
+  },
+  (t) => [
+    primaryKey({ columns: [t.org, t.id] }),
+    foreignKey({ columns: [t.org, t.person], foreignColumns: [people.org, people.id] }),
+  ],
 );
 
 export const sessions = pgTable(
@@ -181,8 +215,30 @@ export const outbox = pgTable(
     to: text('to').notNull(),
     subject: text('subject').notNull(),
     body: text('body').notNull(),
+    /** Papers that would go with it: made anew from the sealed record when they are looked at. */
+    papers: jsonb('papers').$type<readonly PaperRef[]>().notNull().default([]),
   },
   (t) => [primaryKey({ columns: [t.org, t.id] })],
+);
+
+/** What the simulated site printer gave out: the strip as it came, in words. Append-only. */
+export const prints = pgTable(
+  'prints',
+  {
+    org: uuid('org')
+      .notNull()
+      .references(() => organisations.org),
+    id: uuid('id').notNull(),
+    at: moment('at').notNull(),
+    by: text('by').notNull(),
+    run: uuid('run').notNull(),
+    number: text('number').notNull(),
+    paper: text('paper').notNull(),
+  },
+  (t) => [
+    primaryKey({ columns: [t.org, t.id] }),
+    foreignKey({ columns: [t.org, t.run], foreignColumns: [runs.org, runs.id] }),
+  ],
 );
 
 /** A section left under pressure with its gauge on. The link lets anyone write readings; its hash alone is kept. */
@@ -285,26 +341,51 @@ export const photos = pgTable(
   ],
 );
 
-/** What a sealed record leaves to be done: repaired, reported, looked at again. */
+/** Pieces of a photo on its way in: an upload goes on where the signal left it. Gone when the photo is whole. */
+export const photoParts = pgTable(
+  'photo_parts',
+  {
+    org: uuid('org').notNull(),
+    run: uuid('run').notNull(),
+    hash: text('hash').notNull(),
+    at: integer('at').notNull(),
+    bytes: bytea('bytes').notNull(),
+    received: moment('received').notNull(),
+  },
+  (t) => [
+    primaryKey({ columns: [t.org, t.run, t.hash, t.at] }),
+    foreignKey({ columns: [t.org, t.run], foreignColumns: [runs.org, runs.id] }),
+  ],
+);
+
+/** What is still to be done, made by rules (core/after): repaired, reported, tested again, calibrated, watched. */
 export const followUps = pgTable(
   'follow_ups',
   {
     org: uuid('org').notNull(),
     id: uuid('id').notNull(),
-    run: uuid('run').notNull(),
-    system: uuid('system').notNull(),
-    kind: text('kind').$type<'repair' | 'report' | 'unsafe'>().notNull(),
+    /** The record it came from; none for what runs out by date alone. */
+    run: uuid('run'),
+    system: uuid('system'),
+    kind: text('kind').$type<FollowUpKind>().notNull(),
+    /** What it is about where that is not a system: a gauge, a thing of the cabinet, a watch. */
+    subject: uuid('subject'),
     text: text('text').notNull(),
     due: text('due').notNull(),
     made: moment('made').notNull(),
-    /** The later good record, or the person, that closed it. */
+    /** Who sees to it; nobody yet where it is null. */
+    owner: uuid('owner'),
+    /** The later good record, or the person, that closed it, and what was said. */
     closedBy: text('closed_by'),
     closed: moment('closed'),
+    closedText: text('closed_text').notNull().default(''),
   },
   (t) => [
     primaryKey({ columns: [t.org, t.id] }),
+    index('follow_ups_open').on(t.org, t.closed, t.due),
     foreignKey({ columns: [t.org, t.run], foreignColumns: [runs.org, runs.id] }),
     foreignKey({ columns: [t.org, t.system], foreignColumns: [systems.org, systems.id] }),
+    foreignKey({ columns: [t.org, t.owner], foreignColumns: [people.org, people.id] }),
   ],
 );
 
@@ -360,14 +441,21 @@ export const counters = pgTable(
   (t) => [primaryKey({ columns: [t.org, t.series] })],
 );
 
-export const signingKeys = pgTable('signing_keys', {
-  org: uuid('org')
-    .primaryKey()
-    .references(() => organisations.org),
-  publicKey: text('public_key').notNull(),
-  /** Private key, AES-256-GCM under the server's own key. */
-  sealedSecret: text('sealed_secret').notNull(),
-});
+/** Signing keys, one after the other: the newest signs, the retired ones still prove what they signed. */
+export const signingKeys = pgTable(
+  'signing_keys',
+  {
+    org: uuid('org')
+      .notNull()
+      .references(() => organisations.org),
+    publicKey: text('public_key').notNull(),
+    /** Private key, AES-256-GCM under the server's own key; null for a key whose private half is elsewhere. */
+    sealedSecret: text('sealed_secret'),
+    made: moment('made').notNull().defaultNow(),
+    retired: moment('retired'),
+  },
+  (t) => [primaryKey({ columns: [t.org, t.publicKey] })],
+);
 
 export const seals = pgTable(
   'seals',
@@ -381,20 +469,163 @@ export const seals = pgTable(
     signature: text('signature').notNull(),
     key: text('key').notNull(),
     body: text('body').notNull(),
-    // beside the sealed text, for lists only
-    word: text('word').$type<VerdictWord>().notNull(),
-    status: text('status').$type<RecordStatus>().notNull(),
+    /** Fingerprints of the parts, and their signature: so that a check can name what was changed. */
+    parts: text('parts'),
+    partsSignature: text('parts_signature'),
     sealedAt: moment('sealed_at').notNull(),
-    search: text('search').notNull(),
-    glyph: jsonb('glyph').$type<unknown>().notNull(),
-    summary: jsonb('summary')
-      .$type<{ site: string; system: string; procedure: string; by: string; label: string }>()
-      .notNull(),
   },
   (t) => [
     primaryKey({ columns: [t.org, t.run] }),
     unique('seals_number').on(t.org, t.series, t.number),
     foreignKey({ columns: [t.org, t.run], foreignColumns: [runs.org, runs.id] }),
+  ],
+);
+
+/** What was said of a sealed record afterwards: superseded by another, or void. Signed like a seal; append-only. */
+export const recordMarks = pgTable(
+  'record_marks',
+  {
+    org: uuid('org').notNull(),
+    id: uuid('id').notNull(),
+    run: uuid('run').notNull(),
+    body: text('body').notNull(),
+    signature: text('signature').notNull(),
+    key: text('key').notNull(),
+    made: moment('made').notNull(),
+  },
+  (t) => [
+    primaryKey({ columns: [t.org, t.id] }),
+    index('record_marks_run').on(t.org, t.run),
+    foreignKey({ columns: [t.org, t.run], foreignColumns: [runs.org, runs.id] }),
+  ],
+);
+
+const tsvector = customType<{ data: string }>({ dataType: () => 'tsvector' });
+/**
+ * What the ledger searches and lists: one line a sealed record, own or brought in from outside. Derived from seals,
+ * marks and outside records, and made anew from them at any time; never the truth.
+ */
+export const ledger = pgTable(
+  'ledger',
+  {
+    org: uuid('org').notNull(),
+    /** The run, or the outside record. */
+    id: uuid('id').notNull(),
+    source: text('source').$type<LedgerSource>().notNull(),
+    number: text('number').notNull(),
+    word: text('word').$type<VerdictWord>().notNull(),
+    status: text('status').$type<RecordStatus>().notNull(),
+    at: moment('at').notNull(),
+    site: text('site').notNull(),
+    system: uuid('system'),
+    procedure: text('procedure').notNull(),
+    tester: text('tester').notNull(),
+    gauges: text('gauges').array().notNull(),
+    /** Superseded by this number; void for this reason. */
+    superseded: text('superseded'),
+    voided: text('voided'),
+    words: tsvector('words').notNull(),
+    glyph: jsonb('glyph').$type<unknown>().notNull(),
+    summary: jsonb('summary').$type<LedgerSummary>().notNull(),
+    figures: jsonb('figures').$type<readonly TrendFigure[]>().notNull(),
+  },
+  (t) => [
+    primaryKey({ columns: [t.org, t.id] }),
+    index('ledger_newest').on(t.org, t.at.desc(), t.id.desc()),
+    index('ledger_site').on(t.org, t.site, t.at.desc()),
+    index('ledger_system').on(t.org, t.system, t.at.desc()),
+    index('ledger_word').on(t.org, t.word, t.at.desc()),
+    index('ledger_procedure').on(t.org, t.procedure, t.at.desc()),
+    index('ledger_tester').on(t.org, t.tester, t.at.desc()),
+    index('ledger_words').using('gin', t.words),
+  ],
+);
+
+/** Records brought in from another Vast Stone, as they came, with what the check of them found. Append-only. */
+export const outsideRecords = pgTable(
+  'outside_records',
+  {
+    org: uuid('org')
+      .notNull()
+      .references(() => organisations.org),
+    id: uuid('id').notNull(),
+    number: text('number').notNull(),
+    hash: text('hash').notNull(),
+    body: text('body').notNull(),
+    seal: jsonb('seal').$type<Seal>().notNull(),
+    /** Untouched and signed, or what is wrong with it. */
+    faults: jsonb('faults').$type<readonly string[]>().notNull(),
+    marks: jsonb('marks').$type<readonly SignedMark[]>().notNull().default([]),
+    imported: moment('imported').notNull(),
+    by: text('by').notNull(),
+  },
+  (t) => [primaryKey({ columns: [t.org, t.id] }), unique('outside_records_hash').on(t.org, t.hash)],
+);
+export const outsidePhotos = pgTable(
+  'outside_photos',
+  {
+    org: uuid('org').notNull(),
+    record: uuid('record').notNull(),
+    hash: text('hash').notNull(),
+    bytes: bytea('bytes').notNull(),
+  },
+  (t) => [
+    primaryKey({ columns: [t.org, t.record, t.hash] }),
+    foreignKey({ columns: [t.org, t.record], foreignColumns: [outsideRecords.org, outsideRecords.id] }),
+  ],
+);
+
+/** A search of the ledger kept under a name, for its maker or for everybody. */
+export const ledgerViews = pgTable(
+  'ledger_views',
+  {
+    org: uuid('org').notNull(),
+    id: uuid('id').notNull(),
+    person: uuid('person').notNull(),
+    name: text('name').notNull(),
+    query: text('query').notNull(),
+    shared: boolean('shared').notNull(),
+    made: moment('made').notNull(),
+  },
+  (t) => [
+    primaryKey({ columns: [t.org, t.id] }),
+    foreignKey({ columns: [t.org, t.person], foreignColumns: [people.org, people.id] }),
+  ],
+);
+
+/** How a kind of gauge log was read the last time, known by the shape of its columns. */
+export const logMappings = pgTable(
+  'log_mappings',
+  {
+    org: uuid('org')
+      .notNull()
+      .references(() => organisations.org),
+    shape: text('shape').notNull(),
+    mapping: jsonb('mapping').$type<LogMapping>().notNull(),
+    used: moment('used').notNull(),
+  },
+  (t) => [primaryKey({ columns: [t.org, t.shape] })],
+);
+
+/** A link by which a customer or witness signs on a device of their own. Only its hash is kept. */
+export const signatureLinks = pgTable(
+  'signature_links',
+  {
+    org: uuid('org').notNull(),
+    id: uuid('id').notNull(),
+    run: uuid('run').notNull(),
+    role: text('role').$type<'customer' | 'witness'>().notNull(),
+    name: text('name').notNull(),
+    tokenHash: text('token_hash').notNull().unique(),
+    made: moment('made').notNull(),
+    madeBy: uuid('made_by').notNull(),
+    expires: moment('expires').notNull(),
+    ended: moment('ended'),
+  },
+  (t) => [
+    primaryKey({ columns: [t.org, t.id] }),
+    foreignKey({ columns: [t.org, t.run], foreignColumns: [runs.org, runs.id] }),
+    foreignKey({ columns: [t.org, t.madeBy], foreignColumns: [people.org, people.id] }),
   ],
 );
 
@@ -405,6 +636,7 @@ export const publicLinks = pgTable(
     org: uuid('org').notNull(),
     run: uuid('run').notNull(),
     token: text('token').notNull().unique(),
+    made: moment('made').notNull().defaultNow(),
     revoked: moment('revoked'),
   },
   (t) => [
@@ -443,5 +675,5 @@ export const auditLog = pgTable(
     what: text('what').notNull(),
     subject: text('subject').notNull(),
   },
-  (t) => [primaryKey({ columns: [t.org, t.id] })],
+  (t) => [primaryKey({ columns: [t.org, t.id] }), index('audit_log_at').on(t.org, t.at)],
 );

@@ -10,6 +10,7 @@ import { clockOffset, mono, now } from './clock';
 import { deviceId, pageLoad } from './identity';
 import type { OfficeError } from './office';
 import { office } from './office';
+import { keepPhotoHere, sendPhoto, unsentPhotos } from './photo';
 import {
   eventsOfRun,
   keepEvent,
@@ -39,6 +40,8 @@ export interface BenchView {
   readonly here: number;
   readonly waiting: number;
   readonly refused: { readonly count: number; readonly text: string };
+  /** Photos that are on this device only. */
+  readonly photosWaiting: number;
   readonly contact: Contact;
   readonly live: GaugeFrame | null;
 }
@@ -57,6 +60,8 @@ export class BenchEngine {
   private events: PlacedEvent[] = [];
   private sealed: { number: string } | null = null;
   private refused = { count: 0, text: '' };
+  private photosWaiting = 0;
+  private sendingPhotos = false;
   private contact: Contact = 'with-office';
   private live: GaugeFrame | null = null;
   private view: BenchView | null = null;
@@ -157,6 +162,39 @@ export class BenchEngine {
       await this.syncOnce();
     }
     this.syncing = null;
+    void this.sendPhotos();
+  }
+  /** Photos go after the entries and apart from them: a large one never holds a reading up. */
+  private async sendPhotos(): Promise<void> {
+    if (this.sendingPhotos) return;
+    this.sendingPhotos = true;
+    try {
+      for (const photo of await unsentPhotos(this.store, this.run)) await sendPhoto(this.store, photo);
+    } catch {
+      // no signal: the next round goes on where this one stopped
+    } finally {
+      this.sendingPhotos = false;
+      const left = (await unsentPhotos(this.store, this.run)).length;
+      if (left !== this.photosWaiting) {
+        this.photosWaiting = left;
+        this.refresh();
+      }
+    }
+  }
+  /** Keeps a photo on this device and sends it when there is a signal. @returns its hash @throws Error saying what to do */
+  async keepPhoto(file: Blob): Promise<string> {
+    const hash = await keepPhotoHere(this.store, this.run, file);
+    this.photosWaiting = (await unsentPhotos(this.store, this.run)).length;
+    this.refresh();
+    void this.sync();
+    return hash;
+  }
+  /** Where a photo of this run can be shown from: this device while it waits, the office afterwards. */
+  async photoAddress(hash: string): Promise<string> {
+    const here = await this.store.get('photos', hash);
+    return here && !here.sent
+      ? URL.createObjectURL(new Blob([here.bytes], { type: 'image/jpeg' }))
+      : `/api/runs/${this.run}/photos/${hash}?small=1`;
   }
   private async syncOnce(): Promise<void> {
     try {
@@ -253,6 +291,7 @@ export class BenchEngine {
       here: this.events.length,
       waiting,
       refused: this.refused,
+      photosWaiting: this.photosWaiting,
       contact: this.contact,
       live: this.live,
     };

@@ -19,6 +19,17 @@ interface Shape extends DBSchema {
     indexes: { run: string; sent: number };
   };
   state: { key: string; value: unknown };
+  /** Photos taken here; the bytes go when the office has them. */
+  photos: { key: string; value: StoredPhoto; indexes: { run: string; sent: number } };
+}
+export interface StoredPhoto {
+  readonly hash: string;
+  readonly run: string;
+  readonly bytes: ArrayBuffer;
+  readonly sent: 0 | 1;
+  readonly taken: number;
+  /** Why the office will not have it. */
+  readonly refused?: string;
 }
 export type Store = IDBPDatabase<Shape>;
 
@@ -31,13 +42,18 @@ export function openStore(who: Pick<Identity, 'org' | 'person'>): Promise<Store>
   const name = storeName(who);
   let store = opened.get(name);
   if (!store) {
-    store = openDB<Shape>(name, 1, {
-      upgrade(db) {
-        db.createObjectStore('runs', { keyPath: 'run' });
-        const events = db.createObjectStore('events', { keyPath: 'id' });
-        events.createIndex('run', 'run');
-        events.createIndex('sent', 'sent');
-        db.createObjectStore('state');
+    store = openDB<Shape>(name, 2, {
+      upgrade(db, from) {
+        if (from < 1) {
+          db.createObjectStore('runs', { keyPath: 'run' });
+          const events = db.createObjectStore('events', { keyPath: 'id' });
+          events.createIndex('run', 'run');
+          events.createIndex('sent', 'sent');
+          db.createObjectStore('state');
+        }
+        const photos = db.createObjectStore('photos', { keyPath: 'hash' });
+        photos.createIndex('run', 'run');
+        photos.createIndex('sent', 'sent');
       },
     });
     store.catch(() => opened.delete(name));

@@ -1,5 +1,6 @@
 import * as yup from 'yup';
-import type { SealedRecord } from '@/core/record/record';
+import type { SignedMark } from '@/core/record/marks';
+import type { SealedRecord } from '@/core/record/seal';
 
 const hex = (length: number) =>
   yup
@@ -20,17 +21,53 @@ export const recordFileSchema = yup
         hash: hex(64),
         signature: hex(128),
         key: hex(64),
+        parts: yup.string().strict(true).max(20_000_000).optional(),
+        partsSignature: yup
+          .string()
+          .strict(true)
+          .matches(/^[0-9a-f]{128}$/)
+          .optional(),
       })
       .noUnknown()
       .strict(true)
       .required(),
+    /** Notices about the record: superseded, void. */
+    marks: yup
+      .array()
+      .of(
+        yup
+          .object({
+            body: yup.string().strict(true).required().max(10_000),
+            signature: hex(128),
+            key: hex(64),
+          })
+          .noUnknown()
+          .strict(true)
+          .required(),
+      )
+      .strict(true)
+      .max(20)
+      .optional(),
   })
   .noUnknown()
   .strict(true)
   .required();
 
-export const writeRecordFile = (record: SealedRecord): string =>
-  JSON.stringify({ format: 'vast-stone-record-1', body: record.body, seal: record.seal }, null, 2) + '\n';
+/** A record as it travels: the sealed text, its seal, and what was said of it afterwards. */
+export interface RecordFile extends SealedRecord {
+  readonly marks: readonly SignedMark[];
+}
+export const writeRecordFile = (record: SealedRecord & { readonly marks?: readonly SignedMark[] }): string =>
+  JSON.stringify(
+    {
+      format: 'vast-stone-record-1',
+      body: record.body,
+      seal: record.seal,
+      ...(record.marks?.length ? { marks: record.marks } : {}),
+    },
+    null,
+    2,
+  ) + '\n';
 
 /** Why a file could not be read as a record, with the place. */
 export class RecordFileError extends Error {
@@ -43,7 +80,7 @@ export class RecordFileError extends Error {
   }
 }
 /** @throws RecordFileError naming the path */
-export function readRecordFile(text: string): SealedRecord {
+export function readRecordFile(text: string): RecordFile {
   let value: unknown;
   try {
     value = JSON.parse(text);
@@ -52,7 +89,12 @@ export function readRecordFile(text: string): SealedRecord {
   }
   try {
     const file = recordFileSchema.validateSync(value, { strict: true });
-    return { body: file.body, seal: file.seal };
+    const { parts, partsSignature, ...seal } = file.seal;
+    return {
+      body: file.body,
+      seal: { ...seal, ...(parts && partsSignature ? { parts, partsSignature } : {}) },
+      marks: file.marks ?? [],
+    };
   } catch (error) {
     const e = error as yup.ValidationError;
     throw new RecordFileError(e.path ?? '', e.message);

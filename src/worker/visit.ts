@@ -24,7 +24,10 @@ export function answerPlan(request: PlanRequest): PlanAnswer {
     throw error;
   }
 }
-if (typeof document === 'undefined' && typeof self !== 'undefined')
+if (typeof document === 'undefined' && typeof self !== 'undefined') {
   self.addEventListener('message', (event: MessageEvent<PlanRequest>) =>
     self.postMessage(answerPlan(event.data)),
   );
+  // what was asked before this stood may be lost: it is asked again
+  self.postMessage('ready');
+}

@@ -1,11 +1,14 @@
 import type { Metadata } from 'next';
 import { headers } from 'next/headers';
+import { redirect } from 'next/navigation';
+import { hasOrganisation } from '@/server/people/organisation';
 import { SignInForm } from '@/ui/sign-in/form';
 import { demoPeople } from '@/server/session/demo';
 
 export const metadata: Metadata = { title: 'Sign in' };
 export default async function SignIn() {
   await headers();
+  if (!(await hasOrganisation().catch(() => true))) redirect('/begin');
   return (
     <main className="mx-auto grid min-h-dvh max-w-5xl items-center gap-10 px-5 py-10 lg:grid-cols-[1fr_24rem]">
       <section>

@@ -162,6 +162,8 @@ export interface System {
   readonly appliances: readonly Appliance[];
   readonly inScope: readonly string[];
   readonly notCovered: readonly string[];
+  /** Tested again every so many months, as the place or its owner wants it. */
+  readonly everyMonths?: number;
   /** The regulator's set pressure, where it differs from the working pressure. */
   readonly setPressure?: Exact;
   readonly ventSetting?: Exact;

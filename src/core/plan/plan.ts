@@ -66,6 +66,15 @@ export interface Plan {
   /** The earlier record this procedure needs, and the failed one it repeats. */
   readonly after?: EarlierRecord;
   readonly retestOf?: EarlierRecord;
+  /** The sealed record this one stands in place of, and why. */
+  readonly supersedes?: { readonly run: string; readonly number: string; readonly reason: string };
+  /** Read with another instrument and another program, and judged here from its file. */
+  readonly outside?: {
+    readonly file: string;
+    readonly hash: string;
+    /** Who held the test, as it was said. */
+    readonly by: string;
+  };
   /** Runs side by side on this visit, this one among them, and what ties them together. */
   readonly beside?: {
     readonly title: string;

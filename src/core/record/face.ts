@@ -6,7 +6,7 @@ import { classBound } from '@/core/verdict/adequacy';
 import { isGood, WORDS, type VerdictWord } from '@/core/verdict/words';
 import { breachWords, showChange, showExact } from '@/core/quantity/exact';
 import type { PlacedEvent } from '@/core/run/events';
-import { debtWords, gaugeOf, gaugeOfHold, letByLimit, perceptibleOf } from '@/core/run/read';
+import { debtWords, gaugeOf, gaugeOfHold, gaugesUsed, letByLimit, perceptibleOf } from '@/core/run/read';
 import { inOrder, reduce } from '@/core/run/reduce';
 import type { Hold, RunState } from '@/core/run/state';
 import { decidingHold } from '@/core/verdict/verdict';
@@ -76,9 +76,7 @@ export function faceOf(text: string): Face {
   const letBy = Object.values(plan.procedure.stages).find((s) => s.kind === 'hold' && s.role === 'let-by');
   const allowance = allowanceOf(plan, part);
   const judging = deciding ? gaugeOfHold(plan, deciding.hold) : gauge;
-  const used = [
-    ...new Set(state.visits.flatMap((v) => [...v.zeros.map((z) => z.gauge), ...v.holds.map((h) => h.gauge)])),
-  ];
+  const used = gaugesUsed(state);
   const gauges = plan.gauges.filter((g) => used.includes(g.id));
   const byLevel = used.includes(LEVEL_MARK.id);
   const judgements = state.visits

@@ -1,11 +1,9 @@
-import canonicalize from 'canonicalize';
-import { ed25519 } from '@noble/curves/ed25519.js';
-import { sha256 } from '@noble/hashes/sha2.js';
-import { bytesToHex, hexToBytes, utf8ToBytes } from '@noble/hashes/utils.js';
 import { showFigure, type Figure } from '@/core/quantity/figure';
 import type { Plan } from '@/core/plan/plan';
+import { canonical } from './canonical';
 import { recordStatus, type RecordStatus, type Sealer } from './status';
 import { inOrder, reduce } from '@/core/run/reduce';
+import type { RunState } from '@/core/run/state';
 import type { PlacedEvent } from '@/core/run/events';
 import {
   verdictOf,
@@ -51,94 +49,6 @@ export interface RecordBody {
   readonly sealer: Sealer;
   readonly sealedAt: string;
 }
-export interface Seal {
-  readonly number: string;
-  readonly previous: string;
-  readonly hash: string;
-  readonly signature: string;
-  readonly key: string;
-}
-export interface SealedRecord {
-  readonly body: string;
-  readonly seal: Seal;
-}
-
-/** First link of every chain. */
-export const CHAIN_START = '0'.repeat(64);
-
-/**
- * Canonical JSON (RFC 8785) of a value, with every string in Unicode form NFC and every non-integer number written
- * as a decimal string: the same value gives the same bytes everywhere.
- * @throws RangeError on numbers that are not finite
- */
-export function canonical(value: unknown): string {
-  const clean = (v: unknown): unknown => {
-    if (typeof v === 'string') return v.normalize('NFC');
-    if (typeof v === 'number') {
-      if (!Number.isFinite(v)) throw new RangeError('A record cannot hold a number that is not finite.');
-      return Number.isSafeInteger(v) ? v : String(v);
-    }
-    if (Array.isArray(v)) return v.map(clean);
-    if (v && typeof v === 'object')
-      return Object.fromEntries(
-        Object.entries(v)
-          .filter(([, x]) => x !== undefined)
-          .map(([k, x]) => [k.normalize('NFC'), clean(x)]),
-      );
-    return v;
-  };
-  return canonicalize(clean(value)) ?? 'null';
-}
-export const sha256Hex = (text: string): string => bytesToHex(sha256(utf8ToBytes(text)));
-
-/** What is hashed into the chain: number, link to the one before, and the body's own hash. */
-export const sealHash = (body: string, number: string, previous: string): string =>
-  sha256Hex(`${number}\n${previous}\n${sha256Hex(body)}`);
-
-/** Signs a body into its place in the chain. @param secret Ed25519 private key, 32 bytes hex */
-export function seal(body: string, number: string, previous: string, secret: string): Seal {
-  const hash = sealHash(body, number, previous);
-  const key = hexToBytes(secret);
-  return {
-    number,
-    previous,
-    hash,
-    signature: bytesToHex(ed25519.sign(utf8ToBytes(hash), key)),
-    key: bytesToHex(ed25519.getPublicKey(key)),
-  };
-}
-export const publicKeyOf = (secret: string): string => bytesToHex(ed25519.getPublicKey(hexToBytes(secret)));
-
-/** What a check of a sealed record found; empty = untouched. `expectedKey` is the organisation's published key. */
-export function verifySeal(
-  record: SealedRecord,
-  expectedKey?: string,
-): { code: 'hash' | 'signature' | 'key' | 'canonical'; text: string }[] {
-  const faults: ReturnType<typeof verifySeal> = [];
-  const { body, seal: s } = record;
-  if (sealHash(body, s.number, s.previous) !== s.hash)
-    faults.push({
-      code: 'hash',
-      text: 'The record no longer matches its fingerprint: it was changed after sealing.',
-    });
-  let signed = false;
-  try {
-    signed = ed25519.verify(hexToBytes(s.signature), utf8ToBytes(s.hash), hexToBytes(s.key));
-  } catch {
-    signed = false;
-  }
-  if (!signed) faults.push({ code: 'signature', text: 'The signature does not belong to this record.' });
-  if (expectedKey && expectedKey !== s.key)
-    faults.push({ code: 'key', text: 'The record was signed with another key than the organisation’s.' });
-  try {
-    if (canonical(JSON.parse(body)) !== body)
-      faults.push({ code: 'canonical', text: 'The record is not in its canonical form.' });
-  } catch {
-    faults.push({ code: 'canonical', text: 'The record is not readable JSON.' });
-  }
-  return faults;
-}
-
 const sealedFigure = (f: Figure): SealedFigure => ({
   name: f.name,
   value: showFigure(f),
@@ -184,7 +94,7 @@ export function makeBody(
   events: readonly PlacedEvent[],
   sealer: Sealer,
   sealedAt: string,
-): { body: string; verdict: Verdict; status: RecordStatus } {
+): { body: string; verdict: Verdict; status: RecordStatus; state: RunState } {
   const state = reduce(plan, events);
   if (sealer.role === 'apprentice')
     throw new SealError(
@@ -211,5 +121,5 @@ export function makeBody(
     sealer,
     sealedAt,
   };
-  return { body: canonical(body), verdict, status };
+  return { body: canonical(body), verdict, status, state };
 }

@@ -20,6 +20,16 @@ export function recordStatus(
 ): { status: RecordStatus; reason: string } {
   if (plan.practice || plan.gauges.some((g) => g.simulated))
     return { status: 'practice', reason: 'Practice record on a simulated installation.' };
+  if (plan.outside)
+    return {
+      status: 'not-a-certificate',
+      reason: `Held by ${plan.outside.by} with another program; its readings were judged here from the file ${plan.outside.file}.`,
+    };
+  if (plan.attendance?.doneBy === 'owner')
+    return {
+      status: 'not-a-certificate',
+      reason: 'An owner’s own work under the permit: a record of what was read, not a certificate.',
+    };
   if (!plan.procedure.certificate.licence) return { status: 'certificate', reason: certificateTitle(plan) };
   if (!sealer.licence)
     return { status: 'not-a-certificate', reason: 'The sealer has no licence number on file.' };

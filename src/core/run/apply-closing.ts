@@ -34,10 +34,50 @@ export function stream(
   event: Extract<RunEvent, { kind: 'stream' }>,
 ): Refusal | null {
   const visit = currentVisit(state);
-  if (!visit) return overtaken();
+  if (!visit && !event.imported) return overtaken();
   if (event.gauge !== state.gauge)
     return no('other-gauge', 'The stream came from another gauge than the one that judges.');
-  for (const [t, digits] of event.points) visit.trace.push([t + event.offset, digits]);
+  if (event.imported) return keepImported(plan, state, event);
+  for (const [t, digits] of event.points) visit!.trace.push([t + event.offset, digits]);
+  return null;
+}
+/**
+ * Readings of the gauge's own log, read in afterwards: each goes to the stage it was taken in. They stand in the trace
+ * and may speak against a result, but no hold is judged again by them.
+ */
+function keepImported(
+  plan: Plan,
+  state: RunState,
+  event: Extract<RunEvent, { kind: 'stream' }>,
+): Refusal | null {
+  if (state.signatures.length) return no('signed', 'The record is signed; nothing is read in any more.');
+  const scale = plan.gauges.find((g) => g.id === event.gauge)?.resolution;
+  if (!scale || event.unit !== scale.unit || event.scale !== scale.scale)
+    return no('unit', 'The log is not in the unit and the steps of the gauge that judges.');
+  const [first] = event.points;
+  if (
+    first &&
+    state.imports.some((i) => i.hash === event.imported!.hash) &&
+    state.visits.some((v) => v.trace.some(([t, digits]) => t === first[0] && digits === first[1]))
+  )
+    return no('twice', 'These readings of the log are in the run already.');
+  let kept = 0;
+  for (const [t, digits] of event.points) {
+    const visit = state.visits.find((v) => t >= v.entered && (v.left === undefined || t < v.left));
+    if (!visit) continue;
+    visit.trace.push([t, digits]);
+    kept += 1;
+  }
+  if (!kept)
+    return no(
+      'outside',
+      'No reading of the log lies within the time of this test. Look at the day and at the clock of the gauge, and correct its clock on import.',
+    );
+  for (const v of state.visits) v.trace.sort((a, b) => a[0] - b[0]);
+  const { file, hash } = event.imported!;
+  const known = state.imports.findIndex((i) => i.hash === hash);
+  if (known < 0) state.imports.push({ file, hash, points: kept, at: event.at + event.offset });
+  else state.imports[known] = { ...state.imports[known]!, points: state.imports[known]!.points + kept };
   return null;
 }
 
@@ -79,13 +119,18 @@ export function sign(
 ): Refusal | null {
   if (state.phase === 'running') return no('still-running', 'The test has not ended.');
   if (state.phase === 'put-back') return no('debts', 'Clear the put-back list first.');
-  if (state.signatures.some((s) => s.role === event.role))
+  if (
+    state.signatures.some((s) => s.role === event.role && (event.role !== 'witness' || s.name === event.name))
+  )
     return no('overtaken', 'This signature is already there.');
   if (state.ending?.by === 'stop' && !state.ending.reason)
     return no('stop-reason', 'Say first why the run was stopped.');
   if (unsafeOpen(plan, state))
     return no('unsafe', 'Say first how dangerous it is, what was done and who was told.');
-  if (event.role === 'tester' && !event.strokes) return no('strokes', 'The tester must sign.');
+  if (event.role === 'tester' && (!event.strokes || event.via))
+    return no('strokes', 'The tester must sign here, on the bench.');
+  if (event.role === 'witness' && (!event.as?.trim() || !event.saw))
+    return no('witness', 'Say in what office the witness was there, and what they saw.');
   if (!event.strokes && !event.refused?.trim())
     return no('strokes', 'Sign, or write why the signature is refused.');
   state.signatures.push({
@@ -95,7 +140,12 @@ export function sign(
     by: event.by,
     ...(event.strokes ? { strokes: event.strokes } : {}),
     ...(event.refused ? { refused: event.refused } : {}),
+    ...(event.as ? { as: event.as } : {}),
+    ...(event.saw ? { saw: event.saw } : {}),
+    ...(event.via ? { via: event.via } : {}),
   });
-  if (state.signatures.length === 2) state.phase = 'signed';
+  // a witness is welcome and never owed: tester and customer, or the refusal, make it complete
+  if ((['tester', 'customer'] as const).every((role) => state.signatures.some((s) => s.role === role)))
+    state.phase = 'signed';
   return null;
 }

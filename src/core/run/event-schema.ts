@@ -1,7 +1,7 @@
 import * as yup from 'yup';
 import { oneOf } from '@/core/pack/one-of';
 import { UNITS } from '@/core/quantity/unit';
-import type { RunEvent } from './events';
+import { PHOTO_SUBJECTS, type RunEvent } from './events';
 
 const text = (most: number) => yup.string().strict(true).max(most).defined();
 const word = (most = 80) => yup.string().strict(true).required().max(most);
@@ -11,6 +11,13 @@ const id = () =>
     .strict(true)
     .required()
     .matches(/^[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}$/);
+/** SHA-256 in hex. */
+const hash = () =>
+  yup
+    .string()
+    .strict(true)
+    .required()
+    .matches(/^[0-9a-f]{64}$/);
 const integer = () => yup.number().strict(true).required().integer();
 const yes = () => yup.boolean().strict(true).optional();
 /** Wire schema of an exact decimal. */
@@ -69,18 +76,7 @@ const inventoryItemSchema = yup
             Object.values(v).every((x) => ['good', 'fault', 'not-seen'].includes(x)),
       ),
     note: text(1000),
-    photos: yup
-      .array()
-      .of(
-        yup
-          .string()
-          .strict(true)
-          .required()
-          .matches(/^[0-9a-f]{64}$/),
-      )
-      .strict(true)
-      .max(12)
-      .optional(),
+    photos: yup.array().of(hash()).strict(true).max(12).optional(),
   })
   .noUnknown()
   .strict(true)
@@ -112,6 +108,12 @@ export const eventSchema = oneOf('kind', {
       .max(600)
       .required()
       .strict(true),
+    imported: yup
+      .object({ file: word(200), hash: hash() })
+      .noUnknown()
+      .strict(true)
+      .optional()
+      .default(undefined),
   }),
   'top-up': of({
     before: exactSchema,
@@ -132,12 +134,14 @@ export const eventSchema = oneOf('kind', {
     text: text(300),
   }),
   photo: of({
-    hash: yup
+    hash: hash(),
+    caption: text(300),
+    shows: yup.string().strict(true).oneOf(Object.keys(PHOTO_SUBJECTS)).optional(),
+    beside: yup
       .string()
       .strict(true)
-      .required()
-      .matches(/^[0-9a-f]{64}$/),
-    caption: text(300),
+      .matches(/^[0-9a-f-]{36}$/)
+      .optional(),
   }),
   disturbance: of({ what: word(), text: text(500) }),
   temperature: of({ when: word().oneOf(['start', 'end']), figure: exactSchema }),
@@ -192,10 +196,13 @@ export const eventSchema = oneOf('kind', {
     answer: yup.string().strict(true).max(80).optional(),
   }),
   signature: of({
-    role: word().oneOf(['tester', 'customer']),
+    role: word().oneOf(['tester', 'customer', 'witness']),
     name: word(120),
     strokes,
     refused: yup.string().strict(true).max(500).optional(),
+    as: yup.string().strict(true).max(80).optional(),
+    saw: yup.string().strict(true).oneOf(['whole', 'end']).optional(),
+    via: yup.string().strict(true).oneOf(['link']).optional(),
   }),
 });
 

@@ -31,6 +31,22 @@ export type JointFinding = 'none' | 'foam' | 'growing';
 export type BubbleSize = 'pinhead' | 'pea' | 'larger';
 /** Seen, smelt or heard: an observation, never a reading. */
 export type ObservationKind = 'smell' | 'dial' | 'flame' | 'indicator' | 'sound';
+/** Who signs: the tester, the customer, and whoever else stood there and saw it. */
+export type SignatureRole = 'tester' | 'customer' | 'witness';
+/** What a photo is evidence of. */
+export const PHOTO_SUBJECTS = {
+  gauge: 'the gauge',
+  level: 'the level',
+  boundary: 'the boundary',
+  joint: 'a joint',
+  label: 'the label hung',
+  plate: 'a rating plate',
+  before: 'the place before',
+  after: 'the place after',
+  paper: 'a maker’s certificate',
+  other: 'something else',
+} as const;
+export type PhotoSubject = keyof typeof PHOTO_SUBJECTS;
 /** One thing that was present on the day, looked at and written down. */
 export interface InventoryItem extends ExpectedItem {
   /** Inspection points: good, a fault, or not seen. */
@@ -61,6 +77,8 @@ export type Payload =
       readonly scale: number;
       readonly unit: Unit;
       readonly points: readonly (readonly [number, number])[];
+      /** Read from the gauge's own log afterwards: the file's name and the SHA-256 of its bytes. */
+      readonly imported?: { readonly file: string; readonly hash: string };
     }
   /** `added`: water pumped in, where it was measured. */
   | { readonly kind: 'top-up'; readonly before: Exact; readonly after: Exact; readonly added?: Exact }
@@ -76,8 +94,14 @@ export type Payload =
       readonly seen: 'same' | 'fell' | 'rose';
       readonly text: string;
     }
-  /** A photo the office keeps beside the run, by its hash. */
-  | { readonly kind: 'photo'; readonly hash: string; readonly caption: string }
+  /** A photo the office keeps beside the run, by its hash: what it shows, and the entry it is evidence of. */
+  | {
+      readonly kind: 'photo';
+      readonly hash: string;
+      readonly caption: string;
+      readonly shows?: PhotoSubject;
+      readonly beside?: string;
+    }
   | { readonly kind: 'disturbance'; readonly what: string; readonly text: string }
   | { readonly kind: 'temperature'; readonly when: 'start' | 'end'; readonly figure: Exact }
   /** `none`: no barometer at hand, said once; the record prints it. */
@@ -137,10 +161,16 @@ export type Payload =
     }
   | {
       readonly kind: 'signature';
-      readonly role: 'tester' | 'customer';
+      readonly role: SignatureRole;
       readonly name: string;
       readonly strokes?: string;
       readonly refused?: string;
+      /** In what office a witness stood there: inspector, site manager. */
+      readonly as?: string;
+      /** What a witness saw: the whole test, or only its readings at the end. */
+      readonly saw?: 'whole' | 'end';
+      /** Signed on a device of their own by a link. */
+      readonly via?: 'link';
     };
 export type RunEvent = EventBase & Payload;
 /** An event with its place in the run, once the server has it. */

@@ -225,3 +225,8 @@ export function debtWords(plan: Plan, debt: { key: string; subject?: string }, t
   const subject = debt.subject && plan.system.appliances.find((a) => a.id === debt.subject);
   return subject ? `${subject.name}: ${words.charAt(0).toLowerCase()}${words.slice(1)}` : words;
 }
+
+/** Ids of every gauge that read a zero or a hold, in the order of their use. */
+export const gaugesUsed = (state: RunState): string[] => [
+  ...new Set(state.visits.flatMap((v) => [...v.zeros.map((z) => z.gauge), ...v.holds.map((h) => h.gauge)])),
+];

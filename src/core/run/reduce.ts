@@ -40,6 +40,7 @@ export function reduce(plan: Plan, events: readonly PlacedEvent[]): RunState {
     findings: [],
     watch: null,
     photos: [],
+    imports: [],
     joints: [],
     observations: [],
     inventory: [],
@@ -128,6 +129,8 @@ export function apply(plan: Plan, state: RunState, event: RunEvent): Refusal | n
       state.photos.push({
         hash: event.hash,
         caption: event.caption,
+        ...(event.shows ? { shows: event.shows } : {}),
+        ...(event.beside ? { beside: event.beside } : {}),
         visit: state.visits.length,
         at,
         byName: event.byName,

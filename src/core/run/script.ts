@@ -16,6 +16,7 @@ import {
 } from './read';
 import { reduce } from './reduce';
 import { expectedItems } from './inventory';
+import { lastReadingId } from './photos';
 
 /**
  * A run written down by hand: each line is [seconds since the start, verb, ...arguments]. Turned into the events a
@@ -23,10 +24,10 @@ import { expectedItems } from './inventory';
  *
  * verbs: checks (answers every open line; further arguments `line=yes`), gauge NAME, zero F, fill F, start F, end F,
  * read F, topup F F [LITRES], pump F [LITRES [STROKES]], look F dry|drips [WHERE], nopump WHY, drawn F LITRES,
- * witness start|end same|fell|rose [TEXT], photo HASH CAPTION, disturb WHAT, temperature start|end F, barometer start|end|none F, observe KEY, skip REASON TEXT,
+ * witness start|end same|fell|rose [TEXT], photo HASH CAPTION [SHOWS], disturb WHAT, temperature start|end F, barometer start|end|none F, observe KEY, skip REASON TEXT,
  * note TEXT, stop, reason R TEXT, joint NAME FOUND [SIZE], proceed, seen WHAT TEXT, volume [DRAWN BEFORE AFTER],
  * mark TEXT, still [WHY], moved TURNS, input APPLIANCE TURNS SECONDS, inventory all | ID POINT=SAID..., short F WHY,
- * putback, unsafe DANGER ACTION TEXT TOLD, sign NAME, customer NAME, refuse NAME WHY
+ * putback, unsafe DANGER ACTION TEXT TOLD, sign NAME, customer NAME, seenby NAME OFFICE [whole|end], refuse NAME WHY
  */
 export type ScriptLine = readonly [number, string, ...string[]];
 
@@ -38,14 +39,15 @@ export interface Scribe extends Pick<EventBase, 'device' | 'zone' | 'pageLoad' |
   readonly strokes?: string;
 }
 
-/** @throws Error naming the line when a verb is unknown or the event had no effect where it should have. */
+/** @param options after: what stands in the log already  @throws Error naming the line when a verb is unknown or the event had no effect where it should have. */
 export function playScript(
   plan: Plan,
   lines: readonly ScriptLine[],
   scribe: Scribe,
-  options: { allowRefused?: boolean } = {},
+  options: { allowRefused?: boolean; after?: readonly PlacedEvent[] } = {},
 ): RunEvent[] {
-  const events: RunEvent[] = [];
+  const events: RunEvent[] = [...(options.after ?? [])];
+  const before = events.length;
   const offset = scribe.offset ?? 0;
   for (const [seconds, verb, ...args] of lines) {
     const at = scribe.began + Math.round(seconds * 1000) - offset;
@@ -57,7 +59,7 @@ export function playScript(
         id: scribe.id(n),
         run: plan.run,
         device: scribe.device,
-        deviceSeq: n,
+        deviceSeq: n - before,
         at,
         zone: scribe.zone,
         offset,
@@ -73,7 +75,7 @@ export function playScript(
         throw new Error(`Line "${[seconds, verb, ...args].join(' ')}" had no effect: ${refused.text}`);
     }
   }
-  return events;
+  return events.slice(before);
 }
 
 /** Gives each event its place in the order they stand, as the server does on receipt. */
@@ -161,7 +163,15 @@ function payloads(
     case 'witness':
       return [{ kind: 'witness', when: first as 'end', seen: second as 'same', text: args[2] ?? '' }];
     case 'photo':
-      return [{ kind: 'photo', hash: first, caption: second }];
+      return [
+        {
+          kind: 'photo',
+          hash: first,
+          caption: second,
+          ...(args[2] ? { shows: args[2] as 'gauge' } : {}),
+          ...(lastReadingId(state) ? { beside: lastReadingId(state)! } : {}),
+        },
+      ];
     case 'disturb':
       return [{ kind: 'disturbance', what: first, text: second }];
     case 'temperature':
@@ -288,6 +298,17 @@ function payloads(
           role: 'customer',
           name: first,
           strokes: scribe.strokes ?? 'M 6 30 C 20 50 48 4 60 34 C 80 50 96 10 132 32',
+        },
+      ];
+    case 'seenby':
+      return [
+        {
+          kind: 'signature',
+          role: 'witness',
+          name: first,
+          as: second,
+          saw: (args[2] ?? 'whole') as 'whole',
+          strokes: scribe.strokes ?? 'M 8 34 C 26 8 40 58 66 28 C 84 10 98 46 126 26',
         },
       ];
     case 'refuse':

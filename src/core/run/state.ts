@@ -1,7 +1,14 @@
 import type { Exact } from '@/core/quantity/exact';
 import type { Finding, HoldRole, StageKind, Use } from '@/core/pack/types';
 import type { Figure } from '@/core/quantity/figure';
-import type { BubbleSize, InventoryItem, JointFinding, ObservationKind } from './events';
+import type {
+  BubbleSize,
+  InventoryItem,
+  JointFinding,
+  ObservationKind,
+  PhotoSubject,
+  SignatureRole,
+} from './events';
 import type { Judgement } from '@/core/verdict/judge';
 
 export interface Answer {
@@ -165,12 +172,25 @@ export interface Debt {
   cleared?: { readonly at: number; readonly byName: string; readonly text: string; readonly poor?: boolean };
 }
 export interface Signature {
-  readonly role: 'tester' | 'customer';
+  readonly role: SignatureRole;
   readonly name: string;
   readonly at: number;
   readonly by: string;
   readonly strokes?: string;
   readonly refused?: string;
+  readonly as?: string;
+  readonly saw?: 'whole' | 'end';
+  readonly via?: 'link';
+}
+/** A photo with its place in the run, and the entry it is evidence of. */
+export interface Photo {
+  readonly hash: string;
+  readonly caption: string;
+  readonly shows?: PhotoSubject;
+  readonly beside?: string;
+  readonly visit: number;
+  readonly at: number;
+  readonly byName: string;
 }
 export interface FoundClaim {
   readonly finding: Finding;
@@ -208,13 +228,9 @@ export interface RunState {
   findings: string[];
   /** The section was left at this pressure with its gauge on. */
   watch: { readonly figure: Exact; readonly gauge: string; readonly at: number } | null;
-  photos: {
-    readonly hash: string;
-    readonly caption: string;
-    readonly visit: number;
-    readonly at: number;
-    readonly byName: string;
-  }[];
+  photos: Photo[];
+  /** Files of gauge logs that were read in afterwards. */
+  imports: { readonly file: string; readonly hash: string; readonly points: number; readonly at: number }[];
   joints: JointState[];
   observations: {
     readonly what: ObservationKind;

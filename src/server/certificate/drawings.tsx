@@ -1,9 +1,10 @@
 import 'server-only';
 import { Line, Path, Rect, Svg, Text, View } from '@react-pdf/renderer';
-import QRCode from 'qrcode';
+import { qrPath } from '@/chart/qr';
 import { holdTrace } from '@/chart/run-trace';
 import { traceGeometry } from '@/chart/trace';
 import { plumbShift, wallCourses } from '@/chart/wall';
+import { reachOf, schematicOf } from '@/core/installation/schematic';
 import type { Face } from '@/core/record/face';
 import { printable } from './glyphs';
 import { BLOCK, INK, QUIET, RUST, SEAM } from './kit';
@@ -87,16 +88,87 @@ export function Courses({ face }: { face: Face }) {
   );
 }
 
+/** The small wall at the margin of the face: blocks alone, newest on top; the words stand on the following page. */
+export function SmallWall({ face }: { face: Face }) {
+  const { plan, state } = face;
+  const courses = wallCourses(plan, state, state.lastAt).filter((c) => c.visit !== null);
+  const height = Math.min(13, 300 / Math.max(1, courses.length));
+  const h = courses.length * height + 5;
+  return (
+    <Svg width={58} height={h} viewBox={`0 0 58 ${h}`}>
+      {[3, 55].map((x) => (
+        <Line
+          key={x}
+          x1={x}
+          x2={x}
+          y1={0}
+          y2={h - 4}
+          stroke={QUIET}
+          strokeWidth={0.5}
+          strokeDasharray="1.5 1.5"
+        />
+      ))}
+      {[...courses].reverse().map((c, i) => {
+        const x = 8 + plumbShift(c.plumb, 4.5);
+        const y = i * height;
+        return (
+          <Rect
+            key={c.key}
+            x={x}
+            y={y + 0.7}
+            width={42}
+            height={height - 1.2}
+            fill={c.state === 'skipped' ? '#ffffff' : BLOCK}
+            stroke={c.out ? RUST : INK}
+            strokeWidth={c.out ? 1.4 : 0.6}
+          />
+        );
+      })}
+      {[...courses]
+        .reverse()
+        .map((c, i) =>
+          c.state === 'split' ? (
+            <Path
+              key={c.key}
+              d={`M 31 ${i * height} l -3 ${height * 0.4} l 4 ${height * 0.2} l -3 ${height * 0.4}`}
+              stroke={INK}
+              strokeWidth={1}
+              fill="none"
+            />
+          ) : null,
+        )}
+      <Line x1={0} x2={58} y1={h - 2} y2={h - 2} stroke={INK} strokeWidth={1.5} />
+      {plan.system.notCovered.length ? (
+        <Rect
+          x={22}
+          y={h - 4.4}
+          width={12}
+          height={4.4}
+          fill="#ffffff"
+          stroke={QUIET}
+          strokeWidth={0.6}
+          strokeDasharray="1.5 1.5"
+        />
+      ) : null}
+    </Svg>
+  );
+}
+
 /** The judged hold drawn against its permitted band. */
-export function TraceDrawing({ face }: { face: Face }) {
+export function TraceDrawing({
+  face,
+  width = 345,
+  height = 80,
+}: {
+  face: Face;
+  width?: number;
+  height?: number;
+}) {
   const { plan, state, deciding } = face;
   if (!deciding) return null;
   const visit = state.visits[deciding.visit - 1]!;
   const request = holdTrace(plan, state, visit, deciding.hold, 0);
   if (!request) return null;
-  const width = 345;
-  // a long story leaves the trace less height, so that the certificate stays one page
-  const height = state.visits.length > 12 ? 60 : 80;
   const g = traceGeometry({ ...request, width, height, margin: { left: 40, right: 12, top: 6, bottom: 20 } });
   return (
     <Svg width={width} height={height} viewBox={`0 0 ${width} ${height}`}>
@@ -165,13 +237,87 @@ export function TraceDrawing({ face }: { face: Face }) {
 
 /** A QR code as paths. */
 export function Qr({ text }: { text: string }) {
-  const code = QRCode.create(text, { errorCorrectionLevel: 'M' }).modules;
-  const size = code.size;
-  let d = '';
-  for (let y = 0; y < size; y++) for (let x = 0; x < size; x++) if (code.get(x, y)) d += `M${x} ${y}h1v1h-1z`;
+  const { size, path } = qrPath(text);
   return (
     <Svg width={56} height={56} viewBox={`-1 -1 ${size + 2} ${size + 2}`}>
-      <Path d={d} fill={INK} />
+      <Path d={path} fill={INK} />
     </Svg>
+  );
+}
+
+/** The drawn section: what the test reached is thick and full, what it did not is thin and broken. */
+export function SectionSketch({ face }: { face: Face }) {
+  const schematic = schematicOf(face.plan.system);
+  const reach = reachOf(schematic);
+  const byId = new Map(schematic.nodes.map((n) => [n.id, n]));
+  const unit = 4.6;
+  const top = Math.min(...schematic.nodes.map((n) => n.y));
+  const down = (Math.max(...schematic.nodes.map((n) => n.y)) - top + 10) * unit;
+  const x = (n: { x: number }) => n.x * unit + 12;
+  const y = (n: { y: number }) => (n.y - top + 5) * unit;
+  return (
+    <View style={{ width: 520, height: down }} wrap={false}>
+      <Svg width={520} height={down} viewBox={`0 0 520 ${down}`}>
+        {schematic.links.map((l) => {
+          const a = byId.get(l.from);
+          const b = byId.get(l.to);
+          if (!a || !b) return null;
+          const inside = reach.links.has(l.id) && (reach.nodes.has(a.id) || reach.nodes.has(b.id));
+          return (
+            <Path
+              key={l.id}
+              d={`M ${x(a)} ${y(a)} H ${x(b)} V ${y(b)}`}
+              fill="none"
+              stroke={inside ? INK : QUIET}
+              strokeWidth={inside ? 2.2 : 0.8}
+              {...(inside ? {} : { strokeDasharray: '3 2.5' })}
+            />
+          );
+        })}
+        {schematic.nodes
+          .filter((n) => n.kind !== 'tee')
+          .map((n) =>
+            n.kind === 'valve' ? (
+              <Path
+                key={n.id}
+                d={`M ${x(n) - 5} ${y(n) - 4} L ${x(n) + 5} ${y(n) + 4} L ${x(n) + 5} ${y(n) - 4} L ${x(n) - 5} ${y(n) + 4} Z`}
+                fill={n.position === 'closed' ? INK : '#ffffff'}
+                stroke={INK}
+                strokeWidth={0.8}
+              />
+            ) : (
+              <Rect
+                key={n.id}
+                x={x(n) - 6}
+                y={y(n) - 4.5}
+                width={12}
+                height={9}
+                fill={reach.nodes.has(n.id) ? BLOCK : '#ffffff'}
+                stroke={INK}
+                strokeWidth={n.kind === 'appliance' ? 1.4 : 0.8}
+              />
+            ),
+          )}
+      </Svg>
+      {schematic.nodes
+        .filter((n) => n.kind !== 'tee')
+        .map((n, i) => (
+          <Text
+            key={n.id}
+            style={{
+              position: 'absolute',
+              left: Math.max(0, x(n) - 30),
+              // neighbours on one pipe have their names above and below in turn
+              top: i % 2 ? y(n) - 19 : y(n) + 6,
+              width: 60,
+              fontSize: 5.6,
+              textAlign: 'center',
+              lineHeight: 1.1,
+            }}
+          >
+            {printable(n.kind === 'valve' ? `${n.name}, ${n.position ?? 'open'}` : n.name)}
+          </Text>
+        ))}
+    </View>
   );
 }

@@ -1,7 +1,9 @@
 import 'server-only';
 import { createRequire } from 'node:module';
 import path from 'node:path';
-import { Font, StyleSheet, Text } from '@react-pdf/renderer';
+import { Font, StyleSheet, Text, View } from '@react-pdf/renderer';
+import type { Face } from '@/core/record/face';
+import type { SealedRecord } from '@/core/record/seal';
 import { printable } from './glyphs';
 
 const require = createRequire(path.join(process.cwd(), 'package.json'));
@@ -57,3 +59,37 @@ export const s = StyleSheet.create({
 });
 /** A paragraph whose every sign the shipped fonts have. */
 export const P = ({ children }: { children: string }) => <Text>{printable(children)}</Text>;
+
+/** Document facts every printed form carries: title, firm, language, subject, so that a reader and an archive know it. */
+export const metadata = (face: Face, record: SealedRecord, title: string) => ({
+  title: `${record.seal.number} ${title}`,
+  author: face.plan.organisation.name,
+  subject: `${face.plan.site.name}: ${face.plan.system.name}`,
+  keywords: [record.seal.number, record.seal.hash.slice(0, 16)].join(', '),
+  creator: 'Vast Stone',
+  producer: 'Vast Stone',
+  language: 'en',
+});
+/** On every page: what the record is not, and what was said of it since. In ink, so that grey print says it too. */
+export function StatusLine({ face, marks }: { face: Face; marks: readonly string[] }) {
+  const { status } = face.body;
+  const lines = [
+    ...(status === 'certificate'
+      ? []
+      : [
+          status === 'practice'
+            ? 'PRACTICE RECORD ON A SIMULATED INSTALLATION: NOT A CERTIFICATE'
+            : 'NOT A CERTIFICATE',
+        ]),
+    ...marks.map((m) => m.toUpperCase()),
+  ];
+  return lines.length ? (
+    <View fixed style={{ borderWidth: 1.2, borderColor: INK, padding: 2, marginBottom: 4 }}>
+      {lines.map((l) => (
+        <Text key={l} style={{ textAlign: 'center', fontSize: 8, fontWeight: 700 }}>
+          {printable(l)}
+        </Text>
+      ))}
+    </View>
+  ) : null;
+}

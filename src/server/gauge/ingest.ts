@@ -1,18 +1,18 @@
 import 'server-only';
-import { createHash, randomBytes } from 'node:crypto';
+import { randomBytes } from 'node:crypto';
 import { and, eq } from 'drizzle-orm';
 import type { RunEvent } from '@/core/run/events';
 import { currentVisit } from '@/core/run/read';
 import { reduce } from '@/core/run/reduce';
 import { inOrganisation, lookUp } from '@/database/client';
 import { gaugeLinks, runs } from '@/database/schema';
+import { digest } from '@/server/digest';
 import { now } from '@/server/now';
 import { tell } from '@/server/runs/bus';
 import { appendEvents, eventsOf, planOf } from '@/server/runs/log';
 import { TroubleError } from '@/server/trouble';
 import type { GaugeBatch } from '@/wire/requests';
 
-export const digest = (text: string): string => createHash('sha256').update(text).digest('hex');
 type Link = { org: string; run: string; gauge: string; simulated: boolean };
 
 /** Pairs a gauge by the code shown on the bench. The answer's token opens the one run and nothing else. */

@@ -14,7 +14,7 @@ import { now } from '@/server/now';
 import { planOf } from '@/server/runs/log';
 import { notHere, TroubleError } from '@/server/trouble';
 import type { SimulatedRequest } from '@/wire/requests';
-import { digest } from './ingest';
+import { digest } from '@/server/digest';
 
 /** The stand-in gauge of a practice run; its id is derived from the run's, so that starting twice makes one. */
 export function simulatedGauge(run: string, wet: boolean): Gauge {

@@ -1,6 +1,7 @@
 import 'server-only';
 import { and, desc, eq, like } from 'drizzle-orm';
 import type { ExpectedItem, System } from '@/core/installation/section';
+import { isRecalled, type Recall } from '@/core/after/recall';
 import type { Plan } from '@/core/plan/plan';
 import { momentOf, type InventoryItem, type RunEvent } from '@/core/run/events';
 import { inventoryChanges } from '@/core/run/inventory';
@@ -8,13 +9,18 @@ import { inOrganisation, type Tx } from '@/database/client';
 import { sightings, sites, systems } from '@/database/schema';
 
 /** Keeps each inventory entry of a run with its place, dated. Practice runs leave nothing behind. */
-export async function keepSightings(tx: Tx, plan: Plan, events: readonly RunEvent[]): Promise<void> {
+export async function keepSightings(
+  tx: Tx,
+  org: string,
+  plan: Plan,
+  events: readonly RunEvent[],
+): Promise<void> {
   if (plan.practice) return;
   const rows = events.flatMap((e) => (e.kind === 'inventory' ? [e] : []));
   if (!rows.length) return;
   await tx.insert(sightings).values(
     rows.map((e) => ({
-      org: plan.organisation.id,
+      org,
       id: e.id,
       run: plan.run,
       system: plan.system.id,
@@ -100,5 +106,72 @@ export async function recall(scope: { org: string }, search: string): Promise<Re
       system: s.system,
       systemName: name,
     }));
+  });
+}
+
+export interface RecallFind {
+  readonly name: string;
+  readonly place: string;
+  readonly make: string;
+  readonly model: string;
+  readonly serial: string;
+  readonly site: string;
+  readonly system: string;
+  readonly systemName: string;
+  readonly customer: string;
+  /** When it was last seen there, and in which record; null for what stands on the page of the system only. */
+  readonly seen: { readonly at: string; readonly run: string } | null;
+  /** It was another part when somebody looked last. */
+  readonly replaced: boolean;
+}
+/**
+ * Every part that a maker's recall means, where it stands or stood: appliances on the pages of systems, and everything that
+ * was ever written down on a visit.
+ */
+export async function recallSearch(scope: { org: string }, wanted: Recall): Promise<RecallFind[]> {
+  return inOrganisation(scope, async (tx) => {
+    const places = await tx.select().from(systems).innerJoin(sites, eq(sites.id, systems.site));
+    const rows = await tx.select().from(sightings).orderBy(desc(sightings.at));
+    const newest = new Map<string, string>();
+    const found = new Map<string, RecallFind>();
+    for (const r of rows) {
+      const thing = `${r.system} ${r.item}`;
+      if (!newest.has(thing)) newest.set(thing, r.id);
+      const key = `${thing} ${r.facts.serial} ${r.facts.model}`;
+      if (found.has(key) || !isRecalled(r.facts, wanted)) continue;
+      const home = places.find((p) => p.systems.id === r.system);
+      if (!home) continue;
+      const { name, place, make, model, serial } = r.facts;
+      found.set(key, {
+        name,
+        place,
+        make,
+        model,
+        serial,
+        site: home.sites.name,
+        system: r.system,
+        systemName: home.systems.name,
+        customer: home.sites.customer,
+        seen: { at: r.at.toISOString(), run: r.run },
+        replaced: newest.get(thing) !== r.id,
+      });
+    }
+    for (const { systems: s, sites: home } of places)
+      for (const a of s.facts.appliances) {
+        const plate = { name: a.name, make: a.make ?? '', model: a.model ?? '', serial: a.serial ?? '' };
+        const key = `${s.id} ${a.id} ${plate.serial} ${plate.model}`;
+        if (found.has(key) || !isRecalled(plate, wanted)) continue;
+        found.set(key, {
+          ...plate,
+          place: a.place,
+          site: home.name,
+          system: s.id,
+          systemName: s.name,
+          customer: home.customer,
+          seen: null,
+          replaced: false,
+        });
+      }
+    return [...found.values()].sort((a, b) => a.site.localeCompare(b.site));
   });
 }

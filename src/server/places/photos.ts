@@ -1,70 +1,121 @@
 import 'server-only';
-import { createHash } from 'node:crypto';
-import { and, eq } from 'drizzle-orm';
+import { and, asc, eq, sql } from 'drizzle-orm';
 import sharp from 'sharp';
-import { inOrganisation } from '@/database/client';
-import { photos, seals } from '@/database/schema';
+import { inOrganisation, type Tx } from '@/database/client';
+import { photoParts, photos, seals } from '@/database/schema';
+import { digest } from '@/server/digest';
 import { now } from '@/server/now';
 import { planOf } from '@/server/runs/log';
 import { notHere, TroubleError } from '@/server/trouble';
 
-/** A phone's photo is a few MB; more is not one. */
-const MOST_BYTES = 15_000_000;
 const MOST_PIXELS = 60_000_000;
 /** Longest side kept: a plate is readable, the record stays small. */
 const LONGEST = 1600;
 
+/** A device's own encoding is kept as it came, so that its hash holds; it must be clean, and no larger than we make them. */
+const MOST_KEPT_BYTES = 4_000_000;
+async function requireClean(bytes: Buffer, hash: string): Promise<{ width: number; height: number }> {
+  if (digest(bytes) !== hash)
+    throw new TroubleError(422, 'hash', 'The photo was damaged on its way. Take it again.');
+  const meta = await sharp(bytes, { limitInputPixels: MOST_PIXELS, failOn: 'error' })
+    .metadata()
+    .catch(() => null);
+  // reading every pixel finds what is broken behind a good beginning
+  const whole =
+    meta &&
+    (await sharp(bytes, { failOn: 'error' })
+      .stats()
+      .then(
+        () => true,
+        () => false,
+      ));
+  if (!meta || !whole || meta.format !== 'jpeg')
+    throw new TroubleError(422, 'not-a-photo', 'That file is not a photo that can be read. Take it again.');
+  if (meta.exif || meta.xmp || meta.iptc)
+    throw new TroubleError(
+      422,
+      'metadata',
+      'The photo still carries facts of the phone, like where it was. It was not kept; take it from within the bench.',
+    );
+  if (Math.max(meta.width, meta.height) > LONGEST)
+    throw new TroubleError(413, 'too-large', 'The photo is larger than the bench makes them. Take it again.');
+  return { width: meta.width, height: meta.height };
+}
+
+/** How much of a photo is here. */
+export const photoProgress = (
+  scope: { org: string },
+  run: string,
+  hash: string,
+): Promise<{ have: number; whole: boolean }> =>
+  inOrganisation(scope, async (tx) => {
+    await planOf(tx, run);
+    return progress(tx, run, hash);
+  });
+async function progress(tx: Tx, run: string, hash: string): Promise<{ have: number; whole: boolean }> {
+  const [kept] = await tx
+    .select({ hash: photos.hash })
+    .from(photos)
+    .where(and(eq(photos.run, run), eq(photos.hash, hash)));
+  if (kept) return { have: 0, whole: true };
+  const parts = await tx
+    .select({ at: photoParts.at, size: sql<number>`length(${photoParts.bytes})` })
+    .from(photoParts)
+    .where(and(eq(photoParts.run, run), eq(photoParts.hash, hash)))
+    .orderBy(asc(photoParts.at));
+  let have = 0;
+  for (const p of parts) if (p.at === have) have += p.size;
+  return { have, whole: false };
+}
 /**
- * Keeps a photo with its run: checked by what it is, not by its name; turned upright, made smaller and encoded anew, so
- * that neither location nor any other metadata of the phone stays in it.
- * @returns its hash, which stands in the record  @throws TroubleError saying what to do
+ * Takes a piece of a photo. The pieces come in order; one that is here already, or too early, changes nothing: the answer
+ * says from where to go on. The last one makes the photo whole. @throws TroubleError
  */
-export async function keepPhoto(
+export async function keepPhotoPart(
   person: { org: string; name: string },
   run: string,
-  bytes: Buffer,
-): Promise<{ hash: string; width: number; height: number }> {
-  if (bytes.length > MOST_BYTES)
-    throw new TroubleError(
-      413,
-      'too-large',
-      'That file is larger than 15 MB. Take the photo with a lower resolution.',
-    );
-  const encoded = await sharp(bytes, { limitInputPixels: MOST_PIXELS, failOn: 'error' })
-    .rotate()
-    .resize(LONGEST, LONGEST, { fit: 'inside', withoutEnlargement: true })
-    .jpeg({ quality: 80 })
-    .toBuffer({ resolveWithObject: true })
-    .catch(() => {
-      throw new TroubleError(
-        422,
-        'not-a-photo',
-        'That file is not a photo that can be read: broken, or of another kind. Take it again, as JPEG or PNG.',
-      );
-    });
-  const { width, height } = encoded.info;
-  const hash = createHash('sha256').update(encoded.data).digest('hex');
-  await inOrganisation(person, async (tx) => {
+  hash: string,
+  piece: { readonly at: number; readonly of: number; readonly bytes: Buffer },
+): Promise<{ have: number; whole: boolean }> {
+  if (!/^[0-9a-f]{64}$/.test(hash)) throw notHere('photo');
+  if (piece.of > MOST_KEPT_BYTES || piece.bytes.length === 0)
+    throw new TroubleError(413, 'too-large', 'The photo is larger than the bench makes them. Take it again.');
+  return inOrganisation(person, async (tx) => {
     await planOf(tx, run);
+    await tx.execute(sql`select pg_advisory_xact_lock(hashtextextended(${person.org + hash}, 0))`);
+    const before = await progress(tx, run, hash);
+    if (before.whole || piece.at !== before.have || piece.at + piece.bytes.length > piece.of) return before;
     const sealed = await tx.select({ run: seals.run }).from(seals).where(eq(seals.run, run));
     if (sealed.length)
       throw new TroubleError(409, 'sealed', 'This run is sealed; no photo can be added to it any more.');
-    await tx
-      .insert(photos)
-      .values({
+    const have = piece.at + piece.bytes.length;
+    if (have < piece.of) {
+      await tx.insert(photoParts).values({
         org: person.org,
         run,
         hash,
-        width,
-        height,
-        bytes: encoded.data,
-        at: new Date(now()),
-        by: person.name,
-      })
+        at: piece.at,
+        bytes: piece.bytes,
+        received: new Date(now()),
+      });
+      return { have, whole: false };
+    }
+    const own = and(eq(photoParts.run, run), eq(photoParts.hash, hash));
+    const parts = await tx.select().from(photoParts).where(own).orderBy(asc(photoParts.at));
+    const bytes = Buffer.concat([...parts.map((p) => p.bytes), piece.bytes]);
+    await tx.delete(photoParts).where(own);
+    const size = await requireClean(bytes, hash);
+    await tx
+      .insert(photos)
+      .values({ org: person.org, run, hash, ...size, bytes, at: new Date(now()), by: person.name })
       .onConflictDoNothing();
+    return { have, whole: true };
   });
-  return { hash, width, height };
 }
+/** A small picture of a photo, for lists. */
+export const smallPhoto = (bytes: Buffer): Promise<Buffer> =>
+  sharp(bytes).resize(360, 360, { fit: 'inside', withoutEnlargement: true }).jpeg({ quality: 72 }).toBuffer();
+
 /** The bytes of a photo. @throws TroubleError 404, for another organisation's alike */
 export async function readPhoto(scope: { org: string }, run: string, hash: string): Promise<Buffer> {
   if (!/^[0-9a-f]{64}$/.test(hash)) throw notHere('photo');

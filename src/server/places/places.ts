@@ -6,6 +6,8 @@ import { inOrganisation } from '@/database/client';
 import { allGauges, sitesWithSystems, systemWithSite } from '@/database/queries/places';
 import { sites, systems } from '@/database/schema';
 import { audit } from '@/server/audit';
+import { now } from '@/server/now';
+import { applianceSwapped } from '@/server/records/follow-ups';
 import type { Session } from '@/server/session/session';
 import { isId, notHere, TroubleError } from '@/server/trouble';
 import { systemFromForm, type SiteForm, type SystemForm } from '@/wire/places';
@@ -66,11 +68,11 @@ export async function saveSystem(
         name: form.name,
         facts: systemFromForm(form, null, id),
       });
-    } else
-      await tx
-        .update(systems)
-        .set({ name: form.name, facts: systemFromForm(form, before.facts, id) })
-        .where(eq(systems.id, id));
+    } else {
+      const facts = systemFromForm(form, before.facts, id);
+      await tx.update(systems).set({ name: form.name, facts }).where(eq(systems.id, id));
+      await applianceSwapped(tx, session.org, before.facts, facts, now());
+    }
     await audit(tx, session, before ? 'changed system' : 'entered system', form.name);
     return { id };
   });

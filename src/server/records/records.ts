@@ -1,14 +1,18 @@
 import 'server-only';
-import { and, desc, eq, inArray, isNull, like, notExists, sql } from 'drizzle-orm';
-import type { GlyphCourse } from '@/chart/wall';
+import { and, desc, eq, isNull, notExists, sql } from 'drizzle-orm';
+import type { VerdictWord } from '@/core/verdict/words';
 import { faceOf, inZone } from '@/core/record/face';
-import type { SealedRecord } from '@/core/record/record';
+import type { SealedRecord } from '@/core/record/seal';
 import { inOrganisation, lookUp } from '@/database/client';
-import { publicLinks, runs, seals } from '@/database/schema';
+import { marksOf, sealOf } from '@/server/sealing/seal';
+import { markWords, type SignedMark } from '@/core/record/marks';
+import { organisations, photos, publicLinks, runs, seals } from '@/database/schema';
+import { historyOf } from './ledger';
 import { eventsOf } from '@/server/runs/log';
 import { isId, notHere } from '@/server/trouble';
 import type { PlacedEvent } from '@/core/run/events';
 import type { Plan } from '@/core/plan/plan';
+import { signatureLines } from '@/core/record/signatures';
 import { restoreBody } from '@/core/record/restore';
 import { reduce } from '@/core/run/reduce';
 import { medianTimes, stepTimes } from '@/core/run/step-times';
@@ -17,6 +21,9 @@ export interface StoredRecord extends SealedRecord {
   readonly run: string;
   readonly link: string | null;
   readonly sealedAt: string;
+  /** What was said of it afterwards, as signed, and in words. */
+  readonly marks: readonly SignedMark[];
+  readonly markWords: readonly string[];
 }
 
 /** A sealed record of the organisation. @throws TroubleError 404 */
@@ -29,11 +36,13 @@ export async function recordOf(scope: { org: string }, run: string): Promise<Sto
       .select({ token: publicLinks.token })
       .from(publicLinks)
       .where(and(eq(publicLinks.run, run), isNull(publicLinks.revoked)));
-    const { number, previous, hash, signature, key, body } = row;
+    const marks = await marksOf(tx, run);
     return {
       run,
-      body,
-      seal: { number, previous, hash, signature, key },
+      body: row.body,
+      seal: sealOf(row),
+      marks: marks.map((m) => m.signed),
+      markWords: marks.map((m) => markWords(m.mark)),
       link: link?.token ?? null,
       sealedAt: row.sealedAt.toISOString(),
     };
@@ -47,44 +56,6 @@ export async function publicRecord(token: string): Promise<{ org: string; run: s
     : [];
   if (!found) throw notHere('certificate');
   return found;
-}
-
-export interface LedgerLine {
-  readonly run: string;
-  readonly number: string;
-  readonly word: (typeof seals.$inferSelect)['word'];
-  readonly status: (typeof seals.$inferSelect)['status'];
-  readonly sealedAt: string;
-  readonly glyph: readonly GlyphCourse[];
-  readonly summary: (typeof seals.$inferSelect)['summary'];
-}
-/** Sealed records, newest first. @param search words that must all occur; @param system only of this system */
-export async function ledger(scope: { org: string }, search: string, system?: string): Promise<LedgerLine[]> {
-  const words = search.toLowerCase().split(/\s+/).filter(Boolean).slice(0, 8);
-  return inOrganisation(scope, async (tx) => {
-    const rows = await tx
-      .select({
-        run: seals.run,
-        number: seals.number,
-        word: seals.word,
-        status: seals.status,
-        sealedAt: seals.sealedAt,
-        glyph: seals.glyph,
-        summary: seals.summary,
-      })
-      .from(seals)
-      .where(
-        and(
-          ...words.map((w) => like(seals.search, `%${w.replace(/[%_\\]/g, (c) => `\\${c}`)}%`)),
-          ...(system
-            ? [inArray(seals.run, tx.select({ id: runs.id }).from(runs).where(eq(runs.system, system)))]
-            : []),
-        ),
-      )
-      .orderBy(desc(seals.sealedAt), desc(seals.number))
-      .limit(200);
-    return rows.map((r) => ({ ...r, glyph: r.glyph as GlyphCourse[], sealedAt: r.sealedAt.toISOString() }));
-  });
 }
 
 /** Runs that are not sealed yet, newest first, with their logs. */
@@ -119,13 +90,15 @@ export interface PublicFace {
   readonly statusLine: string;
   readonly organisation: string;
   readonly sealed: string;
-  readonly word: LedgerLine['word'];
+  readonly word: VerdictWord;
   readonly label: string;
   readonly sentence: string;
   readonly plain: string;
   readonly rows: readonly (readonly [string, string])[];
   readonly stages: readonly { readonly title: string; readonly word: string; readonly text: string }[];
   readonly hash: string;
+  /** What was said of it afterwards: superseded, void. */
+  readonly marks: readonly string[];
 }
 export function publicFace(record: StoredRecord): PublicFace {
   const face = faceOf(record.body);
@@ -153,10 +126,11 @@ export function publicFace(record: StoredRecord): PublicFace {
       ]),
       ...(v.adequacy ? [['Could have seen', v.adequacy.text] as [string, string]] : []),
       ['Begun, ended', `${face.started}; ${face.ended}`],
-      ['Tester', face.state.signatures.find((s) => s.role === 'tester')?.name ?? ''],
+      ...signatureLines(face).map((s): [string, string] => [s.role, s.strokes ? s.text : s.instead]),
     ],
     stages: v.stages.map(({ title, word, text }) => ({ title, word, text })),
     hash: record.seal.hash,
+    marks: record.markWords,
   };
 }
 
@@ -179,4 +153,26 @@ export async function lastTimes(
     return stepTimes(reduce(plan, events));
   });
   return { runs: times.length, minutes: medianTimes(times) };
+}
+
+/** A record with all that its papers print: photos, how the firm is reached, earlier records of the system. */
+export async function printedRecord(scope: { org: string }, run: string) {
+  const record = await recordOf(scope, run);
+  const { plan } = restoreBody(record.body);
+  const { pictures, contact } = await inOrganisation(scope, async (tx) => ({
+    pictures: await tx
+      .select({ hash: photos.hash, bytes: photos.bytes })
+      .from(photos)
+      .where(eq(photos.run, run)),
+    contact: (await tx.select({ contact: organisations.contact }).from(organisations))[0]?.contact ?? '',
+  }));
+  const earlier = await historyOf(scope, plan.system.id);
+  return {
+    ...record,
+    photos: new Map(pictures.map((p) => [p.hash, p.bytes])),
+    contact,
+    history: earlier
+      .filter((l) => l.sealedAt < record.sealedAt && l.status !== 'practice' && !l.voided && !l.superseded)
+      .map((l) => `${l.sealedAt.slice(0, 10)}, ${l.number}: ${l.summary.label} (${l.summary.procedure})`),
+  };
 }

@@ -118,7 +118,7 @@ export async function appendEvents(
         body,
       }));
       for (let i = 0; i < rows.length; i += 500) await tx.insert(events).values(rows.slice(i, i + 500));
-      await keepSightings(tx, plan, fresh);
+      await keepSightings(tx, writer.org, plan, fresh);
       await keepGaugeHistory(tx, plan, fresh, () => eventsOf(tx, run));
       return {
         grew: true,

@@ -1,12 +1,12 @@
 import 'server-only';
-import { and, desc, eq, inArray, sql } from 'drizzle-orm';
+import { and, desc, eq, inArray, isNull } from 'drizzle-orm';
 import type { Gauge } from '@/core/instrument/gauge';
 import { notCoveredOf } from '@/core/installation/section';
 import { makePlan, PlanError, type EarlierRecord, type Plan } from '@/core/plan/plan';
 import { planParts } from '@/core/plan/prospect';
 import { pressurePlan } from '@/core/plan/weakest';
 import { inOrganisation, type Tx } from '@/database/client';
-import { gauges, packs, runs, seals, sites, systems } from '@/database/schema';
+import { gauges, ledger, packs, runs, sites, systems } from '@/database/schema';
 import { audit } from '@/server/audit';
 import { begun } from '@/server/visits/store';
 import { storedPack } from '@/server/rules/stored';
@@ -90,17 +90,19 @@ function attendanceOf(request: StartRun): Pick<Plan, 'attendance'> {
   };
 }
 
+/** Records sealed here that stand: what was superseded or made void counts no more. */
 const earlier = (tx: Tx) =>
   tx
     .select({
-      run: seals.run,
-      number: seals.number,
-      word: seals.word,
-      procedure: sql<string>`${runs.plan}->'procedure'->>'id'`,
-      sealedAt: seals.sealedAt,
+      run: ledger.id,
+      number: ledger.number,
+      word: ledger.word,
+      procedure: ledger.procedure,
+      sealedAt: ledger.at,
     })
-    .from(seals)
-    .innerJoin(runs, eq(runs.id, seals.run));
+    .from(ledger)
+    .innerJoin(runs, eq(runs.id, ledger.id));
+const standing = () => and(isNull(ledger.superseded), isNull(ledger.voided), eq(runs.practice, false));
 const asEarlier = (row: Awaited<ReturnType<typeof earlier>>[number] | undefined): EarlierRecord | undefined =>
   row && { ...row, sealedAt: row.sealedAt.toISOString() };
 
@@ -112,17 +114,17 @@ const earlierGood = async (tx: Tx, system: string, procedures: readonly string[]
         .where(
           and(
             eq(runs.system, system),
-            eq(runs.practice, false),
-            inArray(seals.word, [...GOOD]),
-            inArray(sql`${runs.plan}->'procedure'->>'id'`, [...procedures]),
+            standing(),
+            inArray(ledger.word, [...GOOD]),
+            inArray(ledger.procedure, [...procedures]),
           ),
         )
-        .orderBy(desc(seals.sealedAt))
+        .orderBy(desc(ledger.at))
         .limit(1)
     )[0],
   );
 const recordOfSystem = async (tx: Tx, system: string, run: string) => {
-  const [row] = await earlier(tx).where(and(eq(runs.system, system), eq(seals.run, run)));
+  const [row] = await earlier(tx).where(and(eq(runs.system, system), eq(ledger.id, run)));
   if (!row) throw notHere('record');
   return asEarlier(row);
 };
@@ -130,8 +132,8 @@ const recordOfSystem = async (tx: Tx, system: string, run: string) => {
 export const openFailure = (scope: { org: string }, system: string) =>
   inOrganisation(scope, async (tx) => {
     const [newest] = await earlier(tx)
-      .where(and(eq(runs.system, system), eq(runs.practice, false)))
-      .orderBy(desc(seals.sealedAt))
+      .where(and(eq(runs.system, system), standing()))
+      .orderBy(desc(ledger.at))
       .limit(1);
     return newest && !isGood(newest.word) ? asEarlier(newest)! : null;
   });

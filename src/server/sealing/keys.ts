@@ -1,9 +1,13 @@
 import 'server-only';
 import { createCipheriv, createDecipheriv, createHash, randomBytes } from 'node:crypto';
-import { eq } from 'drizzle-orm';
-import { publicKeyOf } from '@/core/record/record';
-import type { Tx } from '@/database/client';
+import { and, desc, isNotNull, isNull } from 'drizzle-orm';
+import { publicKeyOf, type PublishedKey } from '@/core/record/seal';
+import { inOrganisation, type Tx } from '@/database/client';
 import { signingKeys } from '@/database/schema';
+import { audit } from '@/server/audit';
+import { now } from '@/server/now';
+import type { Session } from '@/server/session/session';
+import { TroubleError } from '@/server/trouble';
 
 /** The server's own key, under which the organisations' signing keys lie encrypted. */
 function serverKey(): Buffer {
@@ -25,21 +29,55 @@ export function decrypt(text: string): string {
   return Buffer.concat([decipher.update(body!), decipher.final()]).toString('utf8');
 }
 
-/** Makes the organisation's Ed25519 key once. */
-export async function makeSigningKey(tx: Tx, org: string): Promise<void> {
+/** Makes an Ed25519 key for the organisation. @returns its public half */
+export async function makeSigningKey(tx: Tx, org: string): Promise<string> {
   const secret = randomBytes(32).toString('hex');
+  const publicKey = publicKeyOf(secret);
   await tx
     .insert(signingKeys)
-    .values({ org, publicKey: publicKeyOf(secret), sealedSecret: encrypt(secret) })
-    .onConflictDoNothing();
+    .values({ org, publicKey, sealedSecret: encrypt(secret), made: new Date(now()) });
+  return publicKey;
 }
-/** @returns the organisation's private key, hex */
-export async function signingSecret(tx: Tx, org: string): Promise<string> {
-  const [row] = await tx.select().from(signingKeys).where(eq(signingKeys.org, org));
-  if (!row) throw new Error('The organisation has no signing key.');
+/** The private key that signs now, hex. */
+export async function signingSecret(tx: Tx): Promise<string> {
+  const [row] = await tx
+    .select()
+    .from(signingKeys)
+    .where(and(isNull(signingKeys.retired), isNotNull(signingKeys.sealedSecret)))
+    .orderBy(desc(signingKeys.made))
+    .limit(1);
+  if (!row?.sealedSecret)
+    throw new TroubleError(
+      409,
+      'no-key',
+      'The organisation has no signing key. The owner makes one under Organisation.',
+    );
   return decrypt(row.sealedSecret);
 }
-export async function publicKey(tx: Tx): Promise<string | undefined> {
-  const [row] = await tx.select({ key: signingKeys.publicKey }).from(signingKeys);
-  return row?.key;
+/** Every key the organisation ever signed with, the newest first: old records are checked against these. */
+export const publishedKeys = async (tx: Tx): Promise<(PublishedKey & { readonly made: string })[]> =>
+  (
+    await tx
+      .select({ key: signingKeys.publicKey, made: signingKeys.made, retired: signingKeys.retired })
+      .from(signingKeys)
+      .orderBy(desc(signingKeys.made))
+  ).map((k) => ({ key: k.key, made: k.made.toISOString(), retired: k.retired?.toISOString() ?? null }));
+export const readKeys = (scope: { org: string }) => inOrganisation(scope, publishedKeys);
+
+/**
+ * Takes a new signing key into use and retires the one before. What the old one signed stays proved by it.
+ * @throws TroubleError 403 for anyone but the owner
+ */
+export async function rotateKey(session: Session): Promise<{ key: string }> {
+  if (session.role !== 'owner')
+    throw new TroubleError(403, 'role', 'Only the owner changes the signing key.');
+  return inOrganisation(session, async (tx) => {
+    await tx
+      .update(signingKeys)
+      .set({ retired: new Date(now()) })
+      .where(isNull(signingKeys.retired));
+    const key = await makeSigningKey(tx, session.org);
+    await audit(tx, session, 'changed the signing key', key);
+    return { key };
+  });
 }

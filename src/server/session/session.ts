@@ -1,6 +1,6 @@
 import 'server-only';
 import { verify } from '@node-rs/argon2';
-import { createHash, randomBytes } from 'node:crypto';
+import { randomBytes } from 'node:crypto';
 import { and, eq } from 'drizzle-orm';
 import { cookies } from 'next/headers';
 import { redirect } from 'next/navigation';
@@ -8,6 +8,7 @@ import { cache } from 'react';
 import { inOrganisation, lookUp } from '@/database/client';
 import { organisations, people, sessions } from '@/database/schema';
 import { audit } from '@/server/audit';
+import { digest } from '@/server/digest';
 import { now } from '@/server/now';
 import { TroubleError } from '@/server/trouble';
 import { uuid7 } from '@/wire/uuid7';
@@ -26,7 +27,6 @@ export interface Session extends Identity {
   readonly session: string;
   readonly licence: { readonly number: string; readonly until: string } | null;
 }
-const digest = (token: string) => createHash('sha256').update(token).digest('hex');
 
 /**
  * Signs a person in. @returns the token for the cookie

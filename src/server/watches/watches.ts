@@ -12,7 +12,7 @@ import { watchFall, watchState, type WatchEntry, type WatchFacts, type WatchStat
 import { inOrganisation, lookUp, type Tx } from '@/database/client';
 import { organisations, outbox, watchEntries, watches } from '@/database/schema';
 import { audit } from '@/server/audit';
-import { digest } from '@/server/gauge/ingest';
+import { digest } from '@/server/digest';
 import { now } from '@/server/now';
 import type { Session } from '@/server/session/session';
 import { isId, notHere, TroubleError } from '@/server/trouble';

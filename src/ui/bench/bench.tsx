@@ -23,7 +23,7 @@ import { isLate, UrgentLine, useUrgentAlarm } from './urgent';
 import { orphanDraft, settleDraft, watchDraft } from './draft';
 import { Entries, Facts } from './facts';
 import { prepareWhy } from '@/ui/kit/why';
-import { prepareSignature } from './signature-pad';
+import { prepareSignature } from '@/ui/kit/signature-pad';
 import { ChecksPanel } from './panels/checks';
 import { FillPanel } from './panels/fill';
 import { HoldPanel } from './panels/hold';
@@ -403,7 +403,10 @@ function OpenBench({ engine, who }: { engine: BenchEngine; who: Identity }) {
 /** Where the entries are: on this device, and with the office. */
 function SavedLine({ view, wide = false }: { view: BenchView; wide?: boolean }) {
   const away = CONTACT[view.contact];
-  const text = `saved here ${view.here}, with the office ${view.here - view.waiting}`;
+  const photos = view.photosWaiting
+    ? `; ${view.photosWaiting} photo${view.photosWaiting === 1 ? '' : 's'} still here`
+    : '';
+  const text = `saved here ${view.here}, with the office ${view.here - view.waiting}${photos}`;
   return (
     <p
       className={`text-sm ${wide ? 'text-right max-lg:hidden' : 'border-b border-seam px-3 py-1 lg:hidden'} ${away ? 'text-ochre' : 'text-quiet'}`}

@@ -1,6 +1,6 @@
 'use client';
 import Link from 'next/link';
-import { useState } from 'react';
+import { lazy, Suspense, useState } from 'react';
 import { recordStatus } from '@/core/record/status';
 import { DANGER_WORDS } from '@/core/record/words';
 import { faultsFound } from '@/core/run/inventory';
@@ -16,10 +16,11 @@ import { dueDate, VERDICT_COLOUR } from '@/ui/kit/words';
 import { Results } from '@/ui/kit/part-results';
 import { Why } from '@/ui/kit/why';
 import { maySeal, type Identity } from '@/wire/role';
-import { SignatureField } from './signature-pad';
+import { Signing, Witness } from './signing';
 import { StopReason } from './stop';
 import type { PanelProps } from './shared';
 
+const PhotoEntry = lazy(() => import('./photo-entry').then((m) => ({ default: m.PhotoEntry })));
 type Props = { view: BenchView; engine: BenchEngine; who: Identity; act: PanelProps['act'] };
 const field = 'mt-1 w-full max-w-xl min-h-14 border border-edge bg-panel px-3 text-lg';
 
@@ -40,9 +41,30 @@ export function Closing(props: Props) {
       <VerdictText {...props} />
       <Found {...props} />
       {unsafeOpen(plan, state) && <Unsafe {...props} />}
+      {(state.phase === 'put-back' || state.phase === 'signing') && <Pictures {...props} />}
       {state.phase === 'put-back' && <PutBack {...props} />}
       {state.phase === 'signing' && !unsafeOpen(plan, state) && <Signing {...props} />}
       {state.phase === 'signed' && <Sealing {...props} />}
+    </div>
+  );
+}
+
+/** The label that hangs, the place as it is left: photos belong to the end of a test too. */
+function Pictures({ view, engine, act }: Props) {
+  const [open, setOpen] = useState(false);
+  const visit = view.state.visits[view.state.visits.length - 1];
+  if (!visit) return null;
+  return open ? (
+    <section aria-label="Photo" className="border border-seam p-4">
+      <Suspense>
+        <PhotoEntry view={view} engine={engine} act={act} visit={visit} onDone={() => setOpen(false)} />
+      </Suspense>
+    </section>
+  ) : (
+    <div>
+      <Button className="min-h-14" onClick={() => setOpen(true)}>
+        Take a photo
+      </Button>
     </div>
   );
 }
@@ -278,115 +300,7 @@ function PutBack({ view, act }: Props) {
   );
 }
 
-function Signing({ view, act, who }: Props) {
-  const { plan, state } = view;
-  const tester = state.signatures.find((s) => s.role === 'tester');
-  const [strokes, setStrokes] = useState('');
-  const [name, setName] = useState('');
-  const [refused, setRefused] = useState('');
-  const [refuses, setRefuses] = useState(false);
-  const [trouble, setTrouble] = useState('');
-  const send = async (payload: Parameters<typeof act>[0]) => {
-    const answer = await act(payload);
-    if (!answer.accepted) setTrouble(answer.text);
-    else {
-      setStrokes('');
-      setTrouble('');
-    }
-  };
-  if (!tester)
-    return (
-      <section aria-labelledby="sign">
-        <h2 id="sign" className="text-xl font-semibold">
-          Tester’s signature
-        </h2>
-        {maySeal(who.role) ? (
-          <div className="mt-2 grid gap-3">
-            <SignatureField key="tester" label={`${who.name} signs`} onChange={setStrokes} />
-            <p role="alert" className="min-h-6 text-rust">
-              {trouble}
-            </p>
-            <Button
-              tone="act"
-              data-primary
-              className="min-h-20 w-full text-xl"
-              disabled={!strokes}
-              onClick={() => void send({ kind: 'signature', role: 'tester', name: who.name, strokes })}
-            >
-              Sign as tester
-            </Button>
-          </div>
-        ) : (
-          <p className="mt-2 border-l-4 border-ochre pl-3">
-            An apprentice runs the test; a tester or the owner signs and seals it. Let them sign in and open
-            this run from Today: everything is there.
-          </p>
-        )}
-      </section>
-    );
-  return (
-    <section aria-labelledby="sign">
-      <h2 id="sign" className="text-xl font-semibold">
-        Customer’s signature
-      </h2>
-      <div className="mt-2 grid gap-3">
-        <label>
-          Name of the customer or witness
-          <input
-            className={field}
-            value={name}
-            onChange={(e) => setName(e.target.value)}
-            placeholder={plan.site.customer}
-            maxLength={120}
-          />
-        </label>
-        {refuses ? (
-          <label>
-            Why the signature is refused
-            <input
-              className={field}
-              value={refused}
-              onChange={(e) => setRefused(e.target.value)}
-              maxLength={500}
-            />
-          </label>
-        ) : (
-          <SignatureField key="customer" label="Customer or witness signs" onChange={setStrokes} />
-        )}
-        <label className="flex min-h-12 items-center gap-3">
-          <input
-            type="checkbox"
-            className="size-6 accent-lake"
-            checked={refuses}
-            onChange={(e) => setRefuses(e.target.checked)}
-          />
-          Refused to sign, or nobody there
-        </label>
-        <p role="alert" className="min-h-6 text-rust">
-          {trouble}
-        </p>
-        <Button
-          tone="act"
-          data-primary
-          className="min-h-20 w-full text-xl"
-          disabled={refuses ? !refused.trim() : !strokes}
-          onClick={() =>
-            void send({
-              kind: 'signature',
-              role: 'customer',
-              name: name.trim() || plan.site.customer,
-              ...(refuses ? { refused: refused.trim() } : { strokes }),
-            })
-          }
-        >
-          {refuses ? 'Record the refusal' : 'Sign as customer'}
-        </Button>
-      </div>
-    </section>
-  );
-}
-
-function Sealing({ view, engine, who }: Props) {
+function Sealing({ view, engine, who, act }: Props) {
   const { plan } = view;
   const [trouble, setTrouble] = useState('');
   const [busy, setBusy] = useState(false);
@@ -447,6 +361,7 @@ function Sealing({ view, engine, who }: Props) {
         Sealing gives the record its number and fingerprint. After that nothing can be changed; a later record
         can supersede it. {licence}
       </p>
+      <Witness view={view} act={act} />
       <p role="alert" className="mt-2 min-h-6 text-rust">
         {trouble}
       </p>

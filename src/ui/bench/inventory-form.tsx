@@ -4,11 +4,11 @@ import type { InventoryKind } from '@/core/pack/types';
 import type { ExpectedItem } from '@/core/installation/section';
 import { expectedItems, inventoryChanges } from '@/core/run/inventory';
 import { now } from '@/device/clock';
-import { sendPhoto } from '@/device/photo';
 import { Button } from '@/ui/kit/button';
 import { clockTime } from '@/ui/kit/words';
 import { uuid7 } from '@/wire/uuid7';
 import type { PanelProps } from './shared';
+import { Thumbnail } from './thumbnail';
 
 type Said = 'good' | 'fault' | 'not-seen';
 const SAID: [Said, string][] = [
@@ -19,7 +19,7 @@ const SAID: [Said, string][] = [
 const field = 'mt-1 min-h-14 w-full border border-edge bg-panel px-3 text-lg';
 
 /** Things present, by kind: each opens into make, model, serial and its inspection points. */
-export function InventoryForm({ view, act }: Pick<PanelProps, 'view' | 'act'>) {
+export function InventoryForm({ view, engine, act }: Pick<PanelProps, 'view' | 'engine' | 'act'>) {
   const { plan, state } = view;
   const [open, setOpen] = useState<string | null>(null);
   const kinds = plan.procedure.inventory ?? [];
@@ -73,7 +73,7 @@ export function InventoryForm({ view, act }: Pick<PanelProps, 'view' | 'act'>) {
                       <Line
                         kind={kind}
                         line={said ?? { ...line, points: {}, note: '' }}
-                        run={plan.run}
+                        engine={engine}
                         act={act}
                         onDone={() => setOpen(null)}
                       />
@@ -102,7 +102,7 @@ export function InventoryForm({ view, act }: Pick<PanelProps, 'view' | 'act'>) {
                   points: {},
                   note: '',
                 }}
-                run={plan.run}
+                engine={engine}
                 act={act}
                 onDone={() => setOpen(null)}
               />
@@ -117,7 +117,7 @@ export function InventoryForm({ view, act }: Pick<PanelProps, 'view' | 'act'>) {
 function Line({
   kind,
   line,
-  run,
+  engine,
   act,
   onDone,
 }: {
@@ -127,7 +127,7 @@ function Line({
     readonly note: string;
     readonly photos?: readonly string[];
   };
-  run: string;
+  engine: PanelProps['engine'];
   act: PanelProps['act'];
   onDone: () => void;
 }) {
@@ -141,7 +141,7 @@ function Line({
     setTrouble('');
     setSending(true);
     try {
-      const hash = await sendPhoto(run, file);
+      const hash = await engine.keepPhoto(file);
       setPhotos((p) => (p.includes(hash) ? p : [...p, hash].slice(-12)));
     } catch (error) {
       setTrouble((error as Error).message);
@@ -224,17 +224,13 @@ function Line({
         />
       </label>
       <p aria-live="polite" className="min-h-6 text-quiet">
-        {sending ? 'Sending the photo …' : photos.length ? `${photos.length} kept with this run` : ''}
+        {sending ? 'Keeping the photo …' : photos.length ? `${photos.length} kept with this run` : ''}
       </p>
       {photos.length > 0 && (
         <ul className="flex flex-wrap gap-3">
           {photos.map((hash, i) => (
             <li key={hash}>
-              <img
-                src={`/api/runs/${run}/photos/${hash}`}
-                alt={`${item.name}, number ${i + 1}`}
-                className="h-24 border border-seam"
-              />
+              <Thumbnail engine={engine} hash={hash} words={`${item.name}, number ${i + 1}`} />
             </li>
           ))}
         </ul>

@@ -1,29 +1,50 @@
 'use client';
 import { useState } from 'react';
-import { sendPhoto } from '@/device/photo';
+import { showExact } from '@/core/quantity/exact';
+import { PHOTO_SUBJECTS, type PhotoSubject } from '@/core/run/events';
+import { besidePhoto, lastReadingId, readingsOf } from '@/core/run/photos';
 import { Button } from '@/ui/kit/button';
+import { clockTime } from '@/ui/kit/words';
 import type { PanelProps } from './shared';
+import { Thumbnail } from './thumbnail';
 
-/** A photo of gauge, level, boundary or joint, kept beside the run with the moment it was taken. */
+const SUBJECTS = Object.keys(PHOTO_SUBJECTS) as PhotoSubject[];
+const NEWEST = 6;
+const field = 'mt-1 min-h-14 w-full border border-edge bg-panel px-3 text-lg';
+
+/** A photo of gauge, level, boundary or joint, kept beside what was entered, with the moment it was taken. */
 export function PhotoEntry({
   view,
+  engine,
   act,
   visit,
   onDone,
-}: Pick<PanelProps, 'view' | 'act' | 'visit'> & { onDone: () => void }) {
-  const [caption, setCaption] = useState(`${visit.title}: `);
+}: Pick<PanelProps, 'view' | 'engine' | 'act' | 'visit'> & { onDone: () => void }) {
+  const [shows, setShows] = useState<PhotoSubject>('gauge');
+  const [caption, setCaption] = useState('');
+  const [beside, setBeside] = useState(() => lastReadingId(view.state) ?? '');
   const [busy, setBusy] = useState(false);
   const [trouble, setTrouble] = useState('');
+  const readings = [...new Map(readingsOf(view.state).map((r) => [r.reading.id, r])).values()]
+    .sort((a, b) => b.reading.at - a.reading.at)
+    .slice(0, NEWEST);
   const own = view.state.photos.filter((p) => p.visit === visit.ordinal);
+  const proves = shows === 'gauge' || shows === 'level';
   const send = async (file: File | undefined) => {
     if (!file) return;
     setTrouble('');
     setBusy(true);
     try {
-      const hash = await sendPhoto(view.plan.run, file);
-      const answer = await act({ kind: 'photo', hash, caption: caption.trim() || visit.title });
-      if (answer.accepted) onDone();
-      else setTrouble(answer.text);
+      const hash = await engine.keepPhoto(file);
+      const answer = await act({
+        kind: 'photo',
+        hash,
+        caption: caption.trim() || `${visit.title}, ${PHOTO_SUBJECTS[shows]}`,
+        shows,
+        ...(proves && beside ? { beside } : {}),
+      });
+      if (!answer.accepted) setTrouble(answer.text);
+      else setCaption('');
     } catch (error) {
       setTrouble((error as Error).message);
     }
@@ -31,13 +52,40 @@ export function PhotoEntry({
   };
   return (
     <div className="grid gap-3">
+      <div role="group" aria-label="What it shows" className="grid grid-cols-2 gap-3 sm:grid-cols-3">
+        {SUBJECTS.map((s) => (
+          <Button
+            key={s}
+            className="min-h-14"
+            tone={shows === s ? 'act' : 'plain'}
+            aria-pressed={shows === s}
+            onClick={() => setShows(s)}
+          >
+            {PHOTO_SUBJECTS[s].replace(/^(the|a) /, '')}
+          </Button>
+        ))}
+      </div>
+      {proves && readings.length > 0 && (
+        <label>
+          Stands beside
+          <select className={field} value={beside} onChange={(e) => setBeside(e.target.value)}>
+            {readings.map(({ reading, what }) => (
+              <option key={reading.id} value={reading.id}>
+                {what}: {showExact(reading.figure)}, {clockTime(reading.at, view.plan.made.zone)}
+              </option>
+            ))}
+            <option value="">no reading</option>
+          </select>
+        </label>
+      )}
       <label>
-        What it shows
+        In words <span className="text-quiet">(may stay empty)</span>
         <input
-          className="mt-1 min-h-14 w-full border border-edge bg-panel px-3 text-lg"
+          className={field}
           value={caption}
           onChange={(e) => setCaption(e.target.value)}
           maxLength={300}
+          placeholder={`${visit.title}, ${PHOTO_SUBJECTS[shows]}`}
         />
       </label>
       <label className="text-lg">
@@ -48,15 +96,32 @@ export function PhotoEntry({
           capture="environment"
           className="mt-1 block min-h-14 w-full border border-edge bg-panel p-3"
           disabled={busy}
-          onChange={(e) => void send(e.target.files?.[0])}
+          onChange={(e) => {
+            void send(e.target.files?.[0]);
+            e.target.value = '';
+          }}
         />
       </label>
       <p role="alert" className="min-h-6 text-rust">
         {trouble}
       </p>
       <p aria-live="polite" className="text-quiet">
-        {busy ? 'Sending the photo …' : own.length ? `${own.length} kept with this stage` : ''}
+        {busy
+          ? 'Keeping the photo …'
+          : own.length
+            ? `${own.length} with this stage${view.photosWaiting ? `; ${view.photosWaiting} wait here for a signal` : ', all with the office'}`
+            : ''}
       </p>
+      {own.length > 0 && (
+        <ul className="flex flex-wrap gap-3">
+          {own.map((p) => (
+            <li key={p.hash} className="max-w-40 text-sm">
+              <Thumbnail engine={engine} hash={p.hash} words={p.caption} />
+              {besidePhoto(view.state, p) || p.caption}
+            </li>
+          ))}
+        </ul>
+      )}
       <Button className="min-h-14" onClick={onDone}>
         Back
       </Button>

@@ -280,7 +280,7 @@ export function SideEntry(props: Props) {
         none: true,
       });
     case 'photo':
-      return <PhotoEntry view={view} act={act} visit={visit} onDone={onDone} />;
+      return <PhotoEntry view={view} engine={props.engine} act={act} visit={visit} onDone={onDone} />;
     case 'joints':
       return (
         <div className="grid gap-3">

@@ -1,14 +1,22 @@
 'use client';
 import { UserRound } from 'lucide-react';
+import Link from 'next/link';
 import { Popover } from 'radix-ui';
 import { useState } from 'react';
 import { forgetIdentity } from '@/device/identity';
 import type { OfficeError } from '@/device/office';
 import { office } from '@/device/office';
+import { unsentPhotos } from '@/device/photo';
 import { openStore, unsent } from '@/device/store';
 import type { Identity } from '@/wire/role';
 import { Button } from '@/ui/kit/button';
 import { chooseTheme, mirrored, setMirrored } from './settings';
+
+const MORE = [
+  { href: '/organisation', words: 'Organisation and people' },
+  { href: '/outbox', words: 'Outbox and printer (simulated)' },
+  { href: '/check', words: 'Check a file' },
+] as const;
 
 /** Who is signed in; theme, hand and signing out. Signing out is refused while entries are not with the office. */
 export function PersonMenu({ who }: { who: Identity }) {
@@ -16,7 +24,15 @@ export function PersonMenu({ who }: { who: Identity }) {
   const [left, setLeft] = useState(false);
   const signOut = async (all: boolean) => {
     setMessage('');
-    const waiting = await unsent(await openStore(who));
+    const store = await openStore(who);
+    const waiting = await unsent(store);
+    const pictures = await unsentPhotos(store);
+    if (pictures.length && !waiting.length) {
+      setMessage(
+        `${pictures.length} photo${pictures.length === 1 ? ' is' : 's are'} on this device and not with the office yet. Open the run where there is a signal until nothing is left to send, then sign out.`,
+      );
+      return;
+    }
     if (waiting.length) {
       setMessage(
         `${waiting.length} ${waiting.length === 1 ? 'entry is' : 'entries are'} on this device and not with the office yet. Open the run where there is a signal until they are sent, then sign out.`,
@@ -55,6 +71,19 @@ export function PersonMenu({ who }: { who: Identity }) {
           <p className="text-sm text-quiet">
             {who.role}, {who.organisation}
           </p>
+          <ul className="mt-2">
+            {MORE.map(({ href, words }) => (
+              <li key={href}>
+                <Link
+                  prefetch={false}
+                  href={href}
+                  className="block min-h-11 py-2 text-lake underline underline-offset-4"
+                >
+                  {words}
+                </Link>
+              </li>
+            ))}
+          </ul>
           <fieldset className="mt-3">
             <legend className="text-sm text-quiet">Theme</legend>
             <div className="mt-1 grid grid-cols-3 gap-2">

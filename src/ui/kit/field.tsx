@@ -64,6 +64,36 @@ export function TextField({
   );
 }
 
+/** A labelled choice among things known by an id. @param none words for choosing none of them, where that may be */
+export function SelectField({
+  label,
+  value,
+  options,
+  none,
+  onChange,
+}: {
+  label: string;
+  value: string;
+  options: readonly { readonly id: string; readonly title: string }[];
+  none?: string;
+  onChange: (value: string) => void;
+}) {
+  return (
+    <Field label={label}>
+      {(ids) => (
+        <select {...ids} className={FIELD} value={value} onChange={(e) => onChange(e.target.value)}>
+          {none !== undefined && <option value="">{none}</option>}
+          {options.map((o) => (
+            <option key={o.id} value={o.id}>
+              {o.title}
+            </option>
+          ))}
+        </select>
+      )}
+    </Field>
+  );
+}
+
 /** A figure with its unit, kept as one text: "21 mbar". An empty figure is an empty text. */
 export function FigureInput({
   value,

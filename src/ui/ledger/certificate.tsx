@@ -1,14 +1,16 @@
 'use client';
-import { useMemo } from 'react';
+import { useMemo, type ReactNode } from 'react';
 import { holdTrace } from '@/chart/run-trace';
 import { wallCourses } from '@/chart/wall';
 import { faceOf, inZone, storyOf } from '@/core/record/face';
-import type { Seal } from '@/core/record/record';
+import type { Seal } from '@/core/record/seal';
+import { signatureLines } from '@/core/record/signatures';
 import { stepTimes } from '@/core/run/step-times';
 import type { RunState } from '@/core/run/state';
 import { TraceChart } from '@/ui/charts/trace';
 import { courseWords, Wall } from '@/ui/charts/wall';
 import { VERDICT_COLOUR, VERDICT_INK } from '@/ui/kit/words';
+import { Evidence } from './evidence';
 import { Results } from '@/ui/kit/part-results';
 import { Why } from '@/ui/kit/why';
 import { useSize } from '@/ui/kit/use-size';
@@ -17,21 +19,26 @@ import { useSize } from '@/ui/kit/use-size';
 export function CertificateView({
   body,
   seal,
+  marks = [],
+  photos = true,
   log,
   check,
+  children,
 }: {
   body: string;
   seal: Seal;
+  /** What was said of it afterwards, in words. */
+  marks?: readonly string[];
+  /** Whether its photos are kept here under its run. */
+  photos?: boolean;
   log: boolean;
   check: { good: boolean; faults: readonly string[] };
+  /** What can be done with it: stands after the result. */
+  children?: ReactNode;
 }) {
   const face = useMemo(() => faceOf(body), [body]);
   const { plan, state } = face;
   const v = face.body.verdict;
-  const pictured = [
-    ...state.inventory.flatMap((i) => (i.photos ?? []).map((hash) => ({ hash, name: i.name }))),
-    ...state.photos.map((p) => ({ hash: p.hash, name: p.caption })),
-  ];
   const [setEl, { width }] = useSize();
   const request = useMemo(() => {
     if (!face.deciding) return null;
@@ -44,7 +51,7 @@ export function CertificateView({
   );
   const h = 'text-sm text-quiet';
   return (
-    <article className="grid gap-6">
+    <article className="grid grid-cols-[minmax(0,1fr)] gap-6">
       <header className="grid gap-4 lg:grid-cols-[1fr_auto]">
         <div>
           <p className={h}>{plan.organisation.name}</p>
@@ -66,6 +73,16 @@ export function CertificateView({
           ? 'Checked now: the record matches its fingerprint, its signature and its place in the series.'
           : `Do not rely on this record. ${check.faults.join(' ')}`}
       </p>
+      {marks.map((m) => (
+        <p key={m} className="border-2 border-ink px-4 py-2 text-lg font-semibold" role="note">
+          {m}
+        </p>
+      ))}
+      {plan.supersedes && (
+        <p>
+          In place of {plan.supersedes.number}: {plan.supersedes.reason}
+        </p>
+      )}
       <section>
         <h2
           className={`inline-block border-2 border-current px-4 py-2 text-3xl font-bold ${VERDICT_COLOUR[v.word]}`}
@@ -75,6 +92,7 @@ export function CertificateView({
         <Results verdict={v} className="max-w-4xl" />
         <p className="mt-2 max-w-3xl">{v.plain}</p>
       </section>
+      {children}
       <div className="grid gap-x-10 gap-y-4 lg:grid-cols-2">
         <section>
           <h2 className={h}>Site and customer</h2>
@@ -222,28 +240,25 @@ export function CertificateView({
         <p className={`mt-2 ${h}`}>{face.clock}</p>
       </div>
       <section className="flex flex-wrap gap-10">
-        {(['tester', 'customer'] as const).map((role) => {
-          const sig = state.signatures.find((s) => s.role === role);
-          return (
-            <div key={role}>
-              <h2 className={h}>{role === 'tester' ? 'Tester' : 'Customer or witness'}</h2>
-              {sig?.strokes ? (
-                <svg
-                  viewBox="0 0 300 100"
-                  width="210"
-                  height="70"
-                  role="img"
-                  aria-label={`signature of ${sig.name}`}
-                >
-                  <path d={sig.strokes} fill="none" stroke="var(--ink)" strokeWidth="2.5" />
-                </svg>
-              ) : (
-                <p className="py-4">{sig?.refused ? `not signed: ${sig.refused}` : 'not signed'}</p>
-              )}
-              <p className="text-sm">{sig ? `${sig.name}, ${inZone(sig.at, plan.made.zone)}` : ''}</p>
-            </div>
-          );
-        })}
+        {signatureLines(face).map((sig, i) => (
+          <div key={i}>
+            <h2 className={h}>{sig.role}</h2>
+            {sig.strokes ? (
+              <svg
+                viewBox="0 0 300 100"
+                width="210"
+                height="70"
+                role="img"
+                aria-label={`signature: ${sig.text}`}
+              >
+                <path d={sig.strokes} fill="none" stroke="var(--ink)" strokeWidth="2.5" />
+              </svg>
+            ) : (
+              <p className="py-4">{sig.instead}</p>
+            )}
+            <p className="text-sm">{sig.text}</p>
+          </div>
+        ))}
         <div className="min-w-0">
           <h2 className={h}>Fingerprint</h2>
           <p className="figure-narrow max-w-[36ch] text-xs break-all">{seal.hash}</p>
@@ -263,24 +278,7 @@ export function CertificateView({
           ))}
         </div>
       )}
-      {log && pictured.length > 0 && (
-        <section>
-          <h2 className={h}>Photos</h2>
-          <ul className="mt-1 flex flex-wrap gap-4">
-            {pictured.map((x) => (
-              <li key={x.hash} className="text-sm">
-                <img
-                  src={`/api/runs/${plan.run}/photos/${x.hash}`}
-                  alt={x.name}
-                  className="h-36 border border-seam"
-                  loading="lazy"
-                />
-                {x.name} <span className="figure-narrow text-quiet">{x.hash.slice(0, 12)}</span>
-              </li>
-            ))}
-          </ul>
-        </section>
-      )}
+      {log && <Evidence face={face} photos={photos} />}
       <section>
         <h2 className={h}>Put back</h2>
         <ul>

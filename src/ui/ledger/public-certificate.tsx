@@ -14,6 +14,7 @@ interface Face {
   readonly rows: readonly (readonly [string, string])[];
   readonly stages: readonly { readonly title: string; readonly word: string; readonly text: string }[];
   readonly hash: string;
+  readonly marks: readonly string[];
 }
 /** A record for anyone with its link. */
 export function PublicCertificate({
@@ -33,6 +34,11 @@ export function PublicCertificate({
           ? 'Untouched: this record matches its fingerprint, its signature and its place in the series.'
           : `Do not rely on this record. ${check.faults.join(' ')}`}
       </p>
+      {face.marks.map((m) => (
+        <p key={m} role="alert" className="border-2 border-ink px-4 py-2 text-lg font-semibold">
+          {m}
+        </p>
+      ))}
       <header>
         <h1 className="text-2xl font-bold">{face.title}</h1>
         <p>

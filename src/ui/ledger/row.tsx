@@ -1,41 +1,53 @@
 import Link from 'next/link';
 import type { GlyphCourse } from '@/chart/wall';
 import type { RecordStatus } from '@/core/record/status';
+import type { TrendFigure } from '@/core/record/trend';
 import type { VerdictWord } from '@/core/verdict/verdict';
 import { WallGlyph } from '@/ui/charts/wall';
 import { moment, STATUS_WORDS, VERDICT_COLOUR } from '@/ui/kit/words';
+import type { LedgerSource, LedgerSummary } from '@/wire/ledger';
 
 export interface RecordLine {
   readonly run: string;
+  readonly source: LedgerSource;
   readonly number: string;
   readonly word: VerdictWord;
   readonly status: RecordStatus;
   readonly sealedAt: string;
+  readonly superseded: string | null;
+  readonly voided: string | null;
   readonly glyph: readonly GlyphCourse[];
-  readonly summary: {
-    readonly site: string;
-    readonly system: string;
-    readonly procedure: string;
-    readonly by: string;
-    readonly label: string;
-  };
+  readonly summary: LedgerSummary;
+  readonly gauges: readonly string[];
+  readonly figures: readonly TrendFigure[];
 }
-/** One record in a list: glyph, verdict, place, date, number. */
+export const recordHref = (line: Pick<RecordLine, 'run' | 'source'>): string =>
+  line.source === 'own' ? `/ledger/${line.run}` : `/ledger/outside/${line.run}`;
+/** What was said of a record afterwards; '' where nothing was. */
+export const markOf = (line: Pick<RecordLine, 'superseded' | 'voided'>): string =>
+  line.voided !== null ? 'void' : line.superseded !== null ? `superseded by ${line.superseded}` : '';
+
+/** One record in a list: glyph, verdict, place, date, number. What stands no more is struck through and says so. */
 export function RecordRow({ line }: { line: RecordLine }) {
+  const mark = markOf(line);
   return (
     <li>
       <Link
         prefetch={false}
-        href={`/ledger/${line.run}`}
+        href={recordHref(line)}
         className="grid min-h-16 grid-cols-[auto_1fr] items-center gap-x-4 gap-y-1 border-b border-seam px-1 py-2 hover:bg-panel sm:grid-cols-[auto_11.5rem_1fr_auto]"
       >
         <WallGlyph courses={line.glyph} label={`Wall of the run: ${line.summary.label}`} />
-        <span className={`font-semibold ${VERDICT_COLOUR[line.word]}`}>{line.summary.label}</span>
+        <span className={`font-semibold ${mark ? 'line-through' : VERDICT_COLOUR[line.word]}`}>
+          {line.summary.label}
+        </span>
         <span className="col-start-2 sm:col-start-auto">
           {line.summary.site}: {line.summary.system}
           <span className="block text-sm text-quiet">
             by {line.summary.by}
             {line.status === 'certificate' ? '' : ` · ${STATUS_WORDS[line.status]}`}
+            {line.source === 'outside' ? ' · from outside' : ''}
+            {mark && <span className="font-semibold text-ink"> · {mark}</span>}
           </span>
         </span>
         <span className="col-start-2 text-sm sm:col-start-auto sm:text-right">

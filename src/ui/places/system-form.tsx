@@ -219,6 +219,11 @@ export function SystemFormView({
             <Words name="supplyValveOwner" label="Owner of that valve" />
             <Words name="testPoint" label="Where the gauge connects" />
             <Words name="emergencyContact" label="Emergency line found on the meter" />
+            <Words
+              name="everyMonths"
+              label="Tested again every"
+              hint="months; a good record then brings the next one to mind"
+            />
             {(gas || duty === 'vehicle') && (
               <Figure
                 name="setPressure"

@@ -1,17 +1,15 @@
 'use client';
 import Link from 'next/link';
-import { useRouter } from 'next/navigation';
 import { useEffect, useRef, useState } from 'react';
 import type { GlyphCourse } from '@/chart/wall';
 import { armAlarm, notify, sound } from '@/device/alarm';
 import { now } from '@/device/clock';
 import { WallGlyph } from '@/ui/charts/wall';
-import { office, type OfficeError } from '@/device/office';
-import { Button } from '@/ui/kit/button';
 import { buttonClass } from '@/ui/kit/button-class';
 import { countdown } from '@/ui/kit/words';
 import { RecordRow, type RecordLine } from '@/ui/ledger/row';
 import { dayWords } from '@/ui/visit/times';
+import { DueList, type Due, type Member } from './due';
 import type { RunSummary } from './summary';
 
 export interface RunningRun extends RunSummary {
@@ -28,16 +26,9 @@ interface Props {
     readonly tests: readonly string[];
   }[];
   readonly day: string;
-  readonly due: readonly {
-    readonly key: string;
-    readonly text: string;
-    readonly when: string;
-    readonly late: boolean;
-    /** Where it came from, and the follow-up that can be said to be done. */
-    readonly place?: string;
-    readonly href?: string;
-    readonly close?: string | null;
-  }[];
+  readonly due: readonly Due[];
+  readonly members: readonly Member[];
+  readonly person: string;
   readonly watches: readonly {
     readonly id: string;
     readonly title: string;
@@ -49,32 +40,19 @@ interface Props {
   readonly serverNow: number;
 }
 
-/** A report that has been made is taken off the list, with the name of who says so. */
-function CloseFollowUp({ id }: { id: string }) {
-  const router = useRouter();
-  const [trouble, setTrouble] = useState('');
-  return (
-    <>
-      <Button
-        className="mt-1 min-h-11"
-        onClick={() =>
-          void office(`/api/follow-ups/${id}`, { method: 'POST' }).then(
-            () => router.refresh(),
-            (e: OfficeError) => setTrouble(e.message),
-          )
-        }
-      >
-        Report made
-      </Button>
-      <span role="alert" className="block text-rust">
-        {trouble}
-      </span>
-    </>
-  );
-}
-
 /** What is running now, what is due, and the newest records. */
-export function TodayView({ name, runs, visits, day, due, watches, recent, serverNow }: Props) {
+export function TodayView({
+  name,
+  runs,
+  visits,
+  day,
+  due,
+  members,
+  person,
+  watches,
+  recent,
+  serverNow,
+}: Props) {
   const [at, setAt] = useState(serverNow);
   useEffect(() => {
     const offset = serverNow - now();
@@ -228,39 +206,7 @@ export function TodayView({ name, runs, visits, day, due, watches, recent, serve
               </ul>
             </section>
           )}
-          <section aria-labelledby="due">
-            <h2 id="due" className="text-lg font-semibold">
-              Due
-            </h2>
-            <ul className="mt-2 border-t border-seam">
-              {due.map((d) => (
-                <li key={d.key} className="border-b border-seam py-3">
-                  <span
-                    className={`flex justify-between gap-3 text-sm ${d.late ? 'font-semibold text-rust' : 'text-quiet'}`}
-                  >
-                    <span>{d.place ?? 'Cabinet and licences'}</span>
-                    <span className="whitespace-nowrap">
-                      {d.late ? (d.href ? 'was due ' : 'ran out ') : 'by '}
-                      <span className="figure-narrow">{d.when}</span>
-                    </span>
-                  </span>
-                  {d.href ? (
-                    <Link
-                      prefetch={false}
-                      className="block min-h-11 py-1 underline-offset-4 hover:text-lake hover:underline"
-                      href={d.href}
-                    >
-                      {d.text}
-                    </Link>
-                  ) : (
-                    <span className="block">{d.text}</span>
-                  )}
-                  {d.close && <CloseFollowUp id={d.close} />}
-                </li>
-              ))}
-            </ul>
-            {due.length === 0 && <p className="mt-2 text-quiet">Nothing runs out in the next 60 days.</p>}
-          </section>
+          <DueList due={due} members={members} person={person} />
         </div>
       </div>
     </>

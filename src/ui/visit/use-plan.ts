@@ -31,7 +31,8 @@ export function usePlan(request: Omit<PlanRequest, 'ask'>): Planned {
       return;
     }
     const w = worker.current;
-    const listen = (e: MessageEvent<PlanAnswer>) => take(e.data);
+    const listen = (e: MessageEvent<PlanAnswer | 'ready'>) =>
+      e.data === 'ready' ? w.postMessage(question) : take(e.data);
     w.addEventListener('message', listen);
     w.addEventListener('error', here, { once: true });
     w.postMessage(question);

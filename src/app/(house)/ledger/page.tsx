@@ -1,46 +1,61 @@
 import type { Metadata } from 'next';
-import { ledger } from '@/server/records/records';
+import Link from 'next/link';
+import { ledgerChoices, ledgerViewsOf, searchLedger } from '@/server/records/ledger';
 import { requireSession } from '@/server/session/session';
-import { RecordRow } from '@/ui/ledger/row';
 import { buttonClass } from '@/ui/kit/button-class';
-import { SearchField } from '@/ui/ledger/search-field';
+import { LedgerView } from '@/ui/ledger/ledger-view';
+import { LEDGER_PAGE, queryFrom, type LedgerQuery } from '@/wire/ledger';
+import { mayPlan } from '@/wire/role';
 
 export const metadata: Metadata = { title: 'Ledger' };
-export default async function Ledger({ searchParams }: { searchParams: Promise<{ q?: string | string[] }> }) {
+export default async function Ledger({
+  searchParams,
+}: {
+  searchParams: Promise<Record<string, string | string[] | undefined>>;
+}) {
   const session = await requireSession();
-  const { q } = await searchParams;
-  const search = (Array.isArray(q) ? q[0] : q)?.slice(0, 200) ?? '';
-  const lines = await ledger(session, search);
+  const asked = new URLSearchParams(
+    Object.entries(await searchParams).flatMap(([k, v]) => (typeof v === 'string' ? [[k, v]] : [])),
+  );
+  let query: LedgerQuery = {};
+  let wrong = '';
+  try {
+    query = queryFrom(asked);
+  } catch (error) {
+    wrong = `The address of this search could not be read: ${(error as Error).message}. All records are shown.`;
+  }
+  const [lines, choices, views] = await Promise.all([
+    searchLedger(session, query, LEDGER_PAGE + 1),
+    ledgerChoices(session),
+    ledgerViewsOf(session),
+  ]);
   return (
     <>
-      <h1 className="text-2xl font-bold">Ledger</h1>
-      <form action="/ledger" className="mt-3 flex max-w-2xl gap-3" role="search">
-        <SearchField value={search} />
-        <button type="submit" className={buttonClass('plain')}>
-          Search
-        </button>
-      </form>
-      <p className="mt-3 text-sm text-quiet" aria-live="polite">
-        {lines.length === 200
-          ? 'The newest 200 records'
-          : `${lines.length} record${lines.length === 1 ? '' : 's'}`}
-        {search ? ` with “${search}”` : ''}
-      </p>
-      <ul className="mt-1 border-t border-seam">
-        {lines.map((l) => (
-          <RecordRow key={l.run} line={l} />
-        ))}
-      </ul>
-      {lines.length === 0 &&
-        (search ? (
-          <p className="mt-4">
-            No record has all these words. Search by place, number, verdict or person; fewer words find more.
-          </p>
-        ) : (
-          <p className="mt-4">
-            No record is sealed yet. Start a test from Places; when it is signed and sealed it stands here.
-          </p>
-        ))}
+      <div className="flex flex-wrap items-center justify-between gap-3">
+        <h1 className="text-2xl font-bold">Ledger</h1>
+        <div className="flex flex-wrap gap-3">
+          {mayPlan(session.role) && (
+            <Link prefetch={false} className={buttonClass('plain', 'min-h-11 text-sm')} href="/ledger/import">
+              Read in a record or a gauge log
+            </Link>
+          )}
+          <Link prefetch={false} className={buttonClass('plain', 'min-h-11 text-sm')} href="/ledger/recall">
+            Recall search
+          </Link>
+        </div>
+      </div>
+      {wrong && (
+        <p role="alert" className="mt-3 text-rust">
+          {wrong}
+        </p>
+      )}
+      <LedgerView
+        query={query}
+        lines={lines.slice(0, LEDGER_PAGE)}
+        more={lines.length > LEDGER_PAGE}
+        choices={choices}
+        views={views}
+      />
     </>
   );
 }

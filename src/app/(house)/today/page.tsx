@@ -1,12 +1,11 @@
 import type { Metadata } from 'next';
 import { reduce } from '@/core/run/reduce';
 import { wallGlyph } from '@/chart/wall';
-import { dueWords } from '@/core/instrument/kit';
-import { listKit } from '@/server/cabinet/cabinet';
 import { listVisits } from '@/server/visits/visits';
-import { cabinet } from '@/server/places/places';
-import { openFollowUps } from '@/server/records/follow-ups';
-import { ledger, openRuns } from '@/server/records/records';
+import { openFollowUps, type OpenFollowUp } from '@/server/records/follow-ups';
+import { newestRecords } from '@/server/records/ledger';
+import { openRuns } from '@/server/records/records';
+import { listMembers } from '@/server/people/people';
 import { now } from '@/server/now';
 import { readWatches } from '@/server/watches/watches';
 import { watchWords } from '@/ui/watch/words';
@@ -14,17 +13,29 @@ import { requireSession } from '@/server/session/session';
 import { TodayView, type RunningRun } from '@/ui/today/today';
 import { runningSummary } from '@/ui/today/summary';
 
+/** Where a person goes to see to it. */
+const hrefOf = (f: OpenFollowUp): string | null =>
+  f.run
+    ? `/ledger/${f.run}`
+    : f.kind === 'watch'
+      ? `/watches/${f.subject}`
+      : f.kind === 'calibration'
+        ? '/cabinet'
+        : f.kind === 'licence'
+          ? '/organisation'
+          : f.system
+            ? `/places/${f.system}`
+            : null;
 export const metadata: Metadata = { title: 'Today' };
 export default async function Today() {
   const session = await requireSession();
   const day = new Date(now()).toISOString().slice(0, 10);
-  const [owed, open, gauges, kit, visits, sealed, watches] = await Promise.all([
+  const [owed, open, members, visits, sealed, watches] = await Promise.all([
     openFollowUps(session),
     openRuns(session),
-    cabinet(session),
-    listKit(session),
+    listMembers(session),
     listVisits(session, day),
-    ledger(session, ''),
+    newestRecords(session, 5),
     readWatches(session),
   ]);
   const at = now();
@@ -41,49 +52,17 @@ export default async function Today() {
       lost: w.state.word === 'lost',
       stale: at - (w.state.readings[w.state.readings.length - 1]?.at ?? w.facts.startedAt) > 3 * 86_400_000,
     }));
-  const soon = new Date(at + 60 * 86400_000).toISOString().slice(0, 10);
-  const due = [
-    ...owed.map((f) => ({
-      key: f.id,
-      text: f.text,
-      place: f.place,
-      href: `/ledger/${f.run}`,
-      close: f.kind === 'report' ? f.id : null,
-      when: f.due,
-      late: f.due < day,
-    })),
-    ...watches
-      .filter((w) => w.state.word !== 'ended' && w.facts.until < soon)
-      .map((w) => ({
-        key: w.id,
-        text: 'The watch: is it over?',
-        place: `${w.facts.place.site}: ${w.facts.place.system}`,
-        href: `/watches/${w.id}`,
-        when: w.facts.until,
-        late: w.facts.until < day,
-      })),
-    ...gauges
-      .filter((g) => g.calibrationDue < soon && !g.withdrawn)
-      .map((g) => ({
-        key: g.id,
-        text: `Calibration of ${g.name} (${g.serial})`,
-        when: g.calibrationDue,
-        late: g.calibrationDue < day,
-      })),
-    ...kit
-      .filter((k) => k.due && k.due < soon && !k.withdrawn)
-      .map((k) => ({ key: k.id, text: `${dueWords(k.kind)}: ${k.name}`, when: k.due, late: k.due < day })),
-    ...(session.licence && session.licence.until < soon
-      ? [
-          {
-            key: 'licence',
-            text: `Your licence ${session.licence.number}`,
-            when: session.licence.until,
-            late: session.licence.until < day,
-          },
-        ]
-      : []),
-  ].sort((a, b) => a.when.localeCompare(b.when));
+  const due = owed.map((f) => ({
+    id: f.id,
+    kind: f.kind,
+    text: f.text,
+    place: f.place,
+    due: f.due,
+    late: f.due < day,
+    owner: f.owner,
+    closes: f.closes,
+    href: hrefOf(f),
+  }));
   return (
     <TodayView
       name={session.name}
@@ -91,8 +70,10 @@ export default async function Today() {
       visits={visits.slice(0, 3)}
       day={day}
       due={due}
+      members={members}
+      person={session.person}
       watches={watching}
-      recent={sealed.slice(0, 5)}
+      recent={sealed}
       serverNow={at}
     />
   );

@@ -20,12 +20,13 @@ import { openFailure } from '@/server/runs/start';
 import { cabinet, readSystem, systemsOfSite } from '@/server/places/places';
 import { readInventory } from '@/server/places/inventory';
 import { rulePacks } from '@/server/rules/rules';
-import { ledger } from '@/server/records/records';
+import { historyOf } from '@/server/records/ledger';
+import { trendsOf } from '@/core/record/trend';
+import { SystemHistory } from '@/ui/places/system-history';
 import { readWatches } from '@/server/watches/watches';
 import { watchWords } from '@/ui/watch/words';
 import { requireSession } from '@/server/session/session';
 import { now } from '@/server/now';
-import { RecordRow } from '@/ui/ledger/row';
 import { StartTest } from '@/ui/places/start-test';
 import { SchematicDrawing } from '@/ui/charts/schematic';
 import { buttonClass } from '@/ui/kit/button-class';
@@ -51,7 +52,7 @@ export default async function SystemPage({ params }: { params: Promise<{ system:
     openFailure(session, id),
     rulePacks(session),
     cabinet(session),
-    ledger(session, '', id),
+    historyOf(session, id),
     readWatches(session, id),
     systemsOfSite(session, site.id),
   ]);
@@ -316,15 +317,20 @@ export default async function SystemPage({ params }: { params: Promise<{ system:
             <p className="mt-2">Inside: {facts.inScope.join('; ')}.</p>
             <p className="mt-1">Not covered: {notCoveredOf(facts).join('; ')}.</p>
           </section>
-          <section>
-            <h2 className="text-lg font-semibold">Records of this system</h2>
-            <ul className="mt-2 border-t border-seam">
-              {history.map((l) => (
-                <RecordRow key={l.run} line={l} />
-              ))}
-            </ul>
-            {history.length === 0 && <p className="mt-2 text-quiet">No record yet.</p>}
-          </section>
+          <SystemHistory
+            system={id}
+            lines={history}
+            trends={trendsOf(
+              history
+                .filter((l) => !l.voided && !l.superseded && l.status !== 'practice')
+                .map((l) => ({
+                  at: Date.parse(l.sealedAt),
+                  number: l.number,
+                  run: l.run,
+                  figures: l.figures,
+                })),
+            )}
+          />
         </div>
         {mayRun(session.role) ? (
           <StartTest

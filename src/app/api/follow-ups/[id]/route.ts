@@ -1,8 +1,14 @@
-import { answer, signedIn } from '@/server/handle';
-import { closeFollowUp } from '@/server/records/follow-ups';
+import { answer, bodyOf, signedIn } from '@/server/handle';
+import { assignFollowUp, closeFollowUp } from '@/server/records/follow-ups';
+import { closeSchema, followUpSchema } from '@/wire/ledger';
 
-/** Says that a follow-up is done. */
-export const POST = signedIn<{ id: string }>(async (session, _request, { id }) => {
-  await closeFollowUp(session, id);
-  return answer({ done: true });
+/** Says that it is done. */
+export const POST = signedIn<{ id: string }>(async (session, request, { id }) => {
+  await closeFollowUp(session, id, (await bodyOf(request, closeSchema)).text);
+  return answer({});
+});
+/** Says who sees to it, and by when. */
+export const PUT = signedIn<{ id: string }>(async (session, request, { id }) => {
+  await assignFollowUp(session, id, await bodyOf(request, followUpSchema));
+  return answer({});
 });

@@ -1,7 +1,11 @@
+import { certificatePdf, formOf, pdfResponse } from '@/server/certificate/pdf';
 import { signedIn } from '@/server/handle';
-import { pdfAnswer } from '@/server/certificate/pdf';
-import { recordOf } from '@/server/records/records';
+import { printedRecord } from '@/server/records/records';
 
-export const GET = signedIn<{ run: string }>(async (session, request, { run }) =>
-  pdfAnswer(await recordOf(session, run), new URL(request.url)),
-);
+export const GET = signedIn<{ run: string }>(async (session, request, { run }) => {
+  const url = new URL(request.url);
+  const form = formOf(url);
+  const record = await printedRecord(session, run);
+  const bytes = await certificatePdf(record, process.env.VAST_URL ?? url.origin, form);
+  return pdfResponse(bytes, form === 'certificate' ? record.seal.number : `${record.seal.number}-${form}`);
+});

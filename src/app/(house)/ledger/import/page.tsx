@@ -1,0 +1,43 @@
+import type { Metadata } from 'next';
+import { reduce } from '@/core/run/reduce';
+import { listPlaces } from '@/server/places/places';
+import { openRuns } from '@/server/records/records';
+import { requireSession } from '@/server/session/session';
+import { ImportView } from '@/ui/ledger/import-view';
+import { mayPlan, mayRun } from '@/wire/role';
+
+export const metadata: Metadata = { title: 'Read in' };
+export default async function Import({ searchParams }: { searchParams: Promise<{ run?: string }> }) {
+  const session = await requireSession();
+  const [{ run }, open, sites] = await Promise.all([searchParams, openRuns(session), listPlaces(session)]);
+  return (
+    <ImportView
+      mayBringIn={mayPlan(session.role)}
+      chosen={run ?? null}
+      places={
+        mayRun(session.role)
+          ? sites.flatMap(({ site, systems }) =>
+              systems.map((s) => ({ id: s.id, title: `${site.name}: ${s.name}` })),
+            )
+          : []
+      }
+      runs={
+        mayRun(session.role)
+          ? open.flatMap(({ plan, events, made }) => {
+              const state = reduce(plan, events);
+              return state.signatures.length || !state.gauge
+                ? []
+                : [
+                    {
+                      id: plan.run,
+                      title: `${plan.site.name}: ${plan.system.name}`,
+                      procedure: plan.procedure.title,
+                      made,
+                    },
+                  ];
+            })
+          : []
+      }
+    />
+  );
+}

@@ -1,0 +1,13 @@
+import { signedIn } from '@/server/handle';
+import { bundleOf } from '@/server/records/bundle';
+
+export const GET = signedIn<{ run: string }>(async (session, request, { run }) => {
+  const { number, bytes } = await bundleOf(session, run, process.env.VAST_URL ?? new URL(request.url).origin);
+  return new Response(bytes as BodyInit, {
+    headers: {
+      'content-type': 'application/zip',
+      'content-disposition': `attachment; filename="${number}.zip"`,
+      'cache-control': 'no-store',
+    },
+  });
+});

@@ -1,0 +1,7 @@
+import { answer, bodyOf, signedIn } from '@/server/handle';
+import { supersede } from '@/server/sealing/marks';
+import { supersedeSchema } from '@/wire/records';
+
+export const POST = signedIn<{ run: string }>(async (session, request, { run }) =>
+  answer(await supersede(session, run, await bodyOf(request, supersedeSchema)), 201),
+);

@@ -1,0 +1,163 @@
+/** What a sealed record leaves to be done, and what it brings to an end. Pure: days and times come in. */
+import type { System } from '@/core/installation/section';
+import { caseOf, type Plan } from '@/core/plan/plan';
+import { DANGER_WORDS } from '@/core/record/words';
+import { inventoryChanges } from '@/core/run/inventory';
+import type { RunState } from '@/core/run/state';
+import type { Verdict } from '@/core/verdict/verdict';
+import { isGood } from '@/core/verdict/words';
+
+/** Kinds of follow-up. The first group comes from a record, the second from a date. */
+export const FOLLOW_UPS = {
+  repair: { words: 'repair', closes: 'Repaired' },
+  unsafe: { words: 'unsafe situation', closes: 'Made safe' },
+  report: { words: 'report', closes: 'Report made' },
+  refer: { words: 'answer awaited', closes: 'Answer came' },
+  retest: { words: 'repeat of the test', closes: 'Settled without a test' },
+  swapped: { words: 'changed part', closes: 'Looked at, no test needed' },
+  yearly: { words: 'regular test', closes: 'Not wanted any more' },
+  calibration: { words: 'calibration', closes: null },
+  licence: { words: 'licence', closes: null },
+  watch: { words: 'watch', closes: null },
+} as const satisfies Record<string, { readonly words: string; readonly closes: string | null }>;
+export type FollowUpKind = keyof typeof FOLLOW_UPS;
+
+export interface Owed {
+  readonly kind: FollowUpKind;
+  readonly text: string;
+  /** ISO day. */
+  readonly due: string;
+}
+/** Days until an answer is asked for, and until a failed test should have been repeated. House figures. */
+const ANSWER_DAYS = 14;
+const RETEST_DAYS = 7;
+
+/** The day so many days after a moment, ISO, in UTC. */
+export const dayAfter = (moment: number, days: number): string =>
+  new Date(moment + days * 86_400_000).toISOString().slice(0, 10);
+/** The same day so many months on; the last of the month where it has fewer days. */
+export function monthsAfter(moment: number, months: number): string {
+  const d = new Date(moment);
+  const day = d.getUTCDate();
+  const there = new Date(Date.UTC(d.getUTCFullYear(), d.getUTCMonth() + months, 1));
+  const last = new Date(Date.UTC(there.getUTCFullYear(), there.getUTCMonth() + 1, 0)).getUTCDate();
+  there.setUTCDate(Math.min(day, last));
+  return there.toISOString().slice(0, 10);
+}
+
+/**
+ * What a finished run leaves to be done.
+ * @param changes what was another make, model or serial than the time before, in words
+ */
+export function owedBy(
+  plan: Plan,
+  state: RunState,
+  verdict: Pick<Verdict, 'word' | 'label'>,
+  ended: number,
+  changes: readonly string[] = [],
+): Owed[] {
+  const good = isGood(verdict.word);
+  const months = plan.system.everyMonths;
+  // a changed part that was inside a good test is covered by it; one outside stays to be tested
+  const covered = good && caseOf(plan).appliances;
+  return [
+    ...state.followUps.map((f) => ({ kind: 'repair' as const, text: f.text, due: dayAfter(ended, f.days) })),
+    ...state.reports.map((r) => ({
+      kind: 'report' as const,
+      text: `Report to the ${r.to}: ${r.text}`,
+      due: dayAfter(ended, 0),
+    })),
+    ...(state.unsafe
+      ? [
+          {
+            kind: 'unsafe' as const,
+            text: `${DANGER_WORDS[state.unsafe.danger]}, ${state.unsafe.action}: ${state.unsafe.text}. Mend and test again`,
+            due: dayAfter(ended, state.unsafe.danger === 'immediate-danger' ? 0 : 7),
+          },
+        ]
+      : []),
+    ...(verdict.word === 'refer'
+      ? [
+          {
+            kind: 'refer' as const,
+            text: `Referred: ask whoever decides for the answer, and write it down here (${plan.procedure.title})`,
+            due: dayAfter(ended, ANSWER_DAYS),
+          },
+        ]
+      : !good
+        ? [
+            {
+              kind: 'retest' as const,
+              text: `${verdict.label}: ${verdict.word === 'not-tight' ? 'repair, then test' : 'test'} again (${plan.procedure.title})`,
+              due: dayAfter(ended, RETEST_DAYS),
+            },
+          ]
+        : []),
+    ...(covered
+      ? []
+      : changes.map((c) => ({
+          kind: 'swapped' as const,
+          text: `${c}. Records made before do not cover it: test again`,
+          due: dayAfter(ended, 0),
+        }))),
+    ...(good && months
+      ? [
+          {
+            kind: 'yearly' as const,
+            text: `Test again, as this place has it every ${months === 12 ? 'year' : `${months} months`} (${plan.procedure.title})`,
+            due: monthsAfter(ended, months),
+          },
+        ]
+      : []),
+  ];
+}
+
+/** An open follow-up as far as it decides what closes it. */
+export interface Pending {
+  readonly kind: FollowUpKind;
+  /** The procedure and the run of the record it came from, where it came from one. */
+  readonly procedure: string | null;
+  readonly run: string | null;
+}
+/**
+ * Whether a later good record of the same system ends a follow-up: repairs, unsafe situations and changed parts by any;
+ * repeats, awaited answers and regular tests by one of the same procedure, or by the repeat that names their record.
+ * A report is ended only by whoever made it.
+ */
+export function endedBy(
+  pending: Pending,
+  later: { readonly word: Verdict['word']; readonly procedure: string; readonly retestOf?: string },
+): boolean {
+  if (!isGood(later.word)) return false;
+  switch (pending.kind) {
+    case 'repair':
+    case 'unsafe':
+    case 'swapped':
+      return true;
+    case 'retest':
+    case 'refer':
+    case 'yearly':
+      return (
+        pending.procedure === later.procedure || (pending.run !== null && pending.run === later.retestOf)
+      );
+    default:
+      return false;
+  }
+}
+
+/** Appliances that came to a system's page, or became another make, model or serial, in words. */
+export function applianceChanges(
+  before: Pick<System, 'appliances'>,
+  now: Pick<System, 'appliances'>,
+): string[] {
+  const plate = (a: System['appliances'][number]) => ({
+    name: a.name,
+    make: a.make ?? '',
+    model: a.model ?? '',
+    serial: a.serial ?? '',
+  });
+  return now.appliances.flatMap((a) => {
+    const old = before.appliances.find((b) => b.id === a.id);
+    return old ? inventoryChanges(plate(old), plate(a)) : [`${a.name} was added`];
+  });
+}

@@ -1,0 +1,265 @@
+import 'server-only';
+import { sql } from 'drizzle-orm';
+import * as yup from 'yup';
+import { sha256Hex } from '@/core/record/canonical';
+import { verifySeal, type PublishedKey } from '@/core/record/seal';
+import { parseEvent } from '@/core/run/event-schema';
+import { inOrganisation, type Tx } from '@/database/client';
+import { audit } from '@/server/audit';
+import { now } from '@/server/now';
+import { rebuildLedger } from '@/server/records/ledger';
+import { signingSecret } from '@/server/sealing/keys';
+import type { Session } from '@/server/session/session';
+import { TroubleError } from '@/server/trouble';
+import { readBundle, writeBundle, type BundleFile } from '@/wire/bundle';
+import { requireOwner } from './people';
+
+/**
+ * What moves with an organisation, in the order in which rows may be put in: a row after those it points at. `without`:
+ * columns that stay behind, with what stands in their place. Sessions, links that open by their hash, invitations and
+ * pieces of uploads do not move; the ledger is made anew.
+ */
+const TABLES: readonly {
+  readonly name: string;
+  readonly without?: Readonly<Record<string, string | null>>;
+  /** A column of bytes, and the columns that name its file. */
+  readonly bytes?: { readonly column: string; readonly by: readonly string[] };
+}[] = [
+  { name: 'people', without: { password_hash: '!' } },
+  { name: 'sites' },
+  { name: 'systems' },
+  { name: 'gauges' },
+  { name: 'kit' },
+  { name: 'kit_log' },
+  { name: 'packs' },
+  { name: 'visits' },
+  { name: 'runs' },
+  { name: 'events' },
+  { name: 'counters' },
+  { name: 'signing_keys', without: { sealed_secret: null } },
+  { name: 'seals' },
+  { name: 'record_marks' },
+  { name: 'public_links' },
+  { name: 'sightings' },
+  { name: 'photos', bytes: { column: 'bytes', by: ['run', 'hash'] } },
+  { name: 'watches', without: { token_hash: null, token_made: null } },
+  { name: 'watch_entries' },
+  { name: 'follow_ups' },
+  { name: 'outbox' },
+  { name: 'prints' },
+  { name: 'outside_records' },
+  { name: 'outside_photos', bytes: { column: 'bytes', by: ['record', 'hash'] } },
+  { name: 'ledger_views' },
+  { name: 'log_mappings' },
+  { name: 'audit_log' },
+];
+const ABOUT = 'organisation.json';
+const FORMAT = 'vast-stone-organisation-1';
+const AT_ONCE = 500;
+const utf8 = new TextEncoder();
+const decode = (bytes: Uint8Array): string => new TextDecoder('utf-8', { fatal: true }).decode(bytes);
+type Row = Record<string, unknown>;
+
+/** The rows of a table, without the organisation's id. */
+async function rowsOf(tx: Tx, table: (typeof TABLES)[number]): Promise<Row[]> {
+  const { name, bytes } = table;
+  const rows: Row[] = [];
+  await tx.execute(
+    sql.raw(
+      `declare moving no scroll cursor for select to_jsonb(t) - 'org' ${bytes ? `- '${bytes.column}'` : ''} as row ${bytes ? `, t.${bytes.column} as bytes` : ''} from ${name} t`,
+    ),
+  );
+  for (;;) {
+    const found = await tx.execute<{ row: Row; bytes?: Buffer }>(
+      sql.raw(`fetch forward ${AT_ONCE} from moving`),
+    );
+    rows.push(...found.rows.map((r) => (bytes ? { ...r.row, [bytes.column]: r.bytes } : r.row)));
+    if (found.rows.length < AT_ONCE) break;
+  }
+  await tx.execute(sql.raw('close moving'));
+  return rows;
+}
+
+/** Everything of an organisation as one signed archive: a file of lines for each table, photos beside. */
+export async function exportOrganisation(session: Session): Promise<{ name: string; bytes: Uint8Array }> {
+  requireOwner(session);
+  const moment = new Date(now());
+  return inOrganisation(session, async (tx) => {
+    const files: BundleFile[] = [];
+    const counts: Record<string, number> = {};
+    for (const table of TABLES) {
+      const rows = await rowsOf(tx, table);
+      counts[table.name] = rows.length;
+      const lines = rows.map((row) => {
+        const kept: Row = { ...row, ...table.without };
+        if (table.bytes) {
+          files.push({ name: fileOf(table, row), bytes: row[table.bytes.column] as Buffer });
+          delete kept[table.bytes.column];
+        }
+        return JSON.stringify(kept);
+      });
+      files.push({
+        name: `tables/${table.name}.ndjson`,
+        bytes: utf8.encode(lines.map((l) => `${l}\n`).join('')),
+      });
+    }
+    const { rows } = await tx.execute<{ name: string; contact: string }>(
+      sql`select name, contact from organisations`,
+    );
+    const about = { format: FORMAT, organisation: rows[0]!, made: moment.toISOString(), counts };
+    files.unshift({ name: ABOUT, bytes: utf8.encode(JSON.stringify(about, null, 2)) });
+    const bytes = writeBundle(
+      { number: FORMAT, hash: sha256Hex(session.org) },
+      files,
+      await signingSecret(tx),
+    );
+    await audit(tx, session, 'exported the organisation', `${bytes.length} bytes`, moment.getTime());
+    return { name: `organisation-${moment.toISOString().slice(0, 10)}.zip`, bytes };
+  });
+}
+const fileOf = (table: (typeof TABLES)[number], row: Row): string =>
+  `${table.name}/${table.bytes!.by.map((c) => String(row[c])).join('/')}.jpg`;
+
+const aboutSchema = yup
+  .object({
+    format: yup.string().strict(true).oneOf([FORMAT]).required(),
+    organisation: yup
+      .object({ name: yup.string().strict(true).required(), contact: yup.string().strict(true).defined() })
+      .required(),
+    made: yup.string().strict(true).required(),
+    counts: yup.mixed<Record<string, number>>().required(),
+  })
+  .required();
+const unreadable = (text: string) => new TroubleError(422, 'unreadable', text);
+
+/**
+ * Puts an export into an organisation that has nothing yet but its people. Ids, numbers and fingerprints stay as they
+ * were; keys that came with it are retired, the new ones sign. People come without a password: the owner offers them one.
+ * @returns how many rows of each table came, and who must be invited again  @throws TroubleError, and nothing is changed
+ */
+export async function importOrganisation(
+  session: Session,
+  bytes: Uint8Array,
+): Promise<{ counts: Record<string, number>; records: number; again: readonly string[] }> {
+  requireOwner(session);
+  const bundle = readBundle(bytes);
+  if (bundle.faults.length)
+    throw unreadable(`The file was changed or is no export: ${bundle.faults.slice(0, 3).join(' ')}`);
+  const byName = new Map(bundle.files.map((f) => [f.name, f.bytes]));
+  let about: yup.InferType<typeof aboutSchema>;
+  const tables = new Map<string, Row[]>();
+  try {
+    about = aboutSchema.validateSync(JSON.parse(decode(byName.get(ABOUT)!)), { strict: true });
+    for (const table of TABLES)
+      tables.set(
+        table.name,
+        decode(byName.get(`tables/${table.name}.ndjson`)!)
+          .split('\n')
+          .filter(Boolean)
+          .map((line) => JSON.parse(line) as Row),
+      );
+  } catch {
+    throw unreadable(
+      'That is not an export of an organisation. Choose the file that “Export the organisation” made.',
+    );
+  }
+  const keys = tables
+    .get('signing_keys')!
+    .map((k): PublishedKey => ({ key: String(k.public_key), retired: (k.retired as string | null) ?? null }));
+  for (const s of tables.get('seals')!) {
+    const {
+      body,
+      number,
+      previous,
+      hash,
+      signature,
+      key,
+      parts,
+      parts_signature: partsSignature,
+    } = s as Record<string, string>;
+    const faults = verifySeal(
+      {
+        body: body!,
+        seal: {
+          number: number!,
+          previous: previous!,
+          hash: hash!,
+          signature: signature!,
+          key: key!,
+          ...(parts && partsSignature ? { parts, partsSignature } : {}),
+        },
+      },
+      keys.map(({ key: k }) => ({ key: k, retired: null })),
+    );
+    if (faults.length) throw unreadable(`Record ${number} in the file was changed: ${faults[0]!.text}`);
+  }
+  for (const e of tables.get('events')!)
+    try {
+      parseEvent(e.body);
+    } catch (error) {
+      throw unreadable(
+        `An entry of a run in the file cannot be read (${String(e.id)}): ${(error as Error).message}`,
+      );
+    }
+  const again: string[] = [];
+  const counts: Record<string, number> = {};
+  await inOrganisation(session, async (tx) => {
+    for (const name of ['sites', 'runs', 'seals', 'gauges', 'outside_records']) {
+      const { rows } = await tx.execute(sql.raw(`select 1 from ${name} limit 1`));
+      if (rows.length)
+        throw new TroubleError(
+          409,
+          'not-empty',
+          'This organisation has places or records already. An export is put into an empty one: set up a new one and sign in there.',
+        );
+    }
+    for (const table of TABLES) {
+      let rows = tables.get(table.name)!;
+      if (table.name === 'people') rows = await asMembers(tx, rows, again);
+      if (table.name === 'signing_keys')
+        rows = rows.map((r) => ({
+          ...r,
+          sealed_secret: null,
+          retired: r.retired ?? new Date(now()).toISOString(),
+        }));
+      if (table.bytes)
+        rows = rows.map((r) => {
+          const content = byName.get(fileOf(table, r));
+          if (!content) throw unreadable(`${fileOf(table, r)} is missing from the file.`);
+          return { ...r, [table.bytes!.column]: `\\x${Buffer.from(content).toString('hex')}` };
+        });
+      for (let i = 0; i < rows.length; i += AT_ONCE)
+        await tx.execute(
+          sql`insert into ${sql.identifier(table.name)} select (jsonb_populate_record(null::${sql.identifier(table.name)}, r || jsonb_build_object('org', ${session.org}::text))).* from jsonb_array_elements(${JSON.stringify(rows.slice(i, i + AT_ONCE))}::jsonb) r on conflict do nothing`,
+        );
+      counts[table.name] = rows.length;
+    }
+    await tx.execute(
+      sql`update organisations set name = ${about.organisation.name}, contact = ${about.organisation.contact} where org = ${session.org}`,
+    );
+    await audit(
+      tx,
+      session,
+      'brought in an organisation',
+      `${about.organisation.name}, exported ${about.made}`,
+    );
+  });
+  const records = await rebuildLedger(session);
+  return { counts, records, again };
+}
+/** People as they come: no password, and an address of their own where theirs is taken here. */
+async function asMembers(tx: Tx, rows: readonly Row[], again: string[]): Promise<Row[]> {
+  const made: Row[] = [];
+  for (const r of rows) {
+    const email = String(r.email);
+    const { rows: taken } = await tx.execute(sql`select 1 from find_person(${email})`);
+    const { rows: here } = await tx.execute(sql`select 1 from people where email = ${email}`);
+    if (!r.left) again.push(String(r.name));
+    made.push({
+      ...r,
+      password_hash: '!',
+      email: taken.length || here.length ? `${String(r.id)}@moved.invalid` : email,
+    });
+  }
+  return made;
+}

@@ -1,0 +1,321 @@
+import 'server-only';
+import { and, asc, eq, or, sql } from 'drizzle-orm';
+import { wallGlyph, type GlyphCourse } from '@/chart/wall';
+import type { Plan } from '@/core/plan/plan';
+import { readMark } from '@/core/record/marks';
+import type { RecordBody } from '@/core/record/record';
+import { restoreBody } from '@/core/record/restore';
+import type { RecordStatus } from '@/core/record/status';
+import { trendFigures, type TrendFigure } from '@/core/record/trend';
+import type { PlacedEvent } from '@/core/run/events';
+import { gaugesUsed } from '@/core/run/read';
+import { reduce } from '@/core/run/reduce';
+import type { RunState } from '@/core/run/state';
+import { verdictOf, type Verdict, type VerdictWord } from '@/core/verdict/verdict';
+import { inOrganisation, type Tx } from '@/database/client';
+import {
+  gauges,
+  ledger,
+  ledgerViews,
+  outsideRecords,
+  packs,
+  people,
+  recordMarks,
+  seals,
+  sites,
+  systems,
+} from '@/database/schema';
+import { now } from '@/server/now';
+import { storedPack } from '@/server/rules/stored';
+import type { Session } from '@/server/session/session';
+import { isId, notHere, TroubleError } from '@/server/trouble';
+import {
+  searchTerms,
+  searchWords,
+  type LedgerQuery,
+  type LedgerSource,
+  type LedgerSummary,
+} from '@/wire/ledger';
+
+/** The words of an organisation begin with its own mark, so that the index never walks through another's. */
+const mark = (org: string): string => org.slice(-6);
+const vector = (org: string, words: readonly string[]) =>
+  sql`array_to_tsvector(${sql.param(words.map((w) => mark(org) + w))}::text[])`;
+
+type Restored = Omit<RecordBody, 'plan' | 'events'> & {
+  readonly plan: Plan;
+  readonly events: readonly PlacedEvent[];
+};
+/** Everything under which a record is looked for. */
+function wordsOf(body: Restored, state: RunState, number: string): string[] {
+  const { plan } = body;
+  const things = [...plan.system.appliances, ...state.inventory];
+  const used = gaugesUsed(state);
+  const read = plan.gauges.filter((g) => used.includes(g.id));
+  return searchWords(
+    [
+      plan.site.name,
+      plan.site.address,
+      plan.site.customer,
+      plan.system.name,
+      plan.procedure.title,
+      plan.pack.title,
+      body.verdict.label,
+      body.sealer.name,
+      plan.attendance?.permit ?? '',
+      ...state.signatures.map((s) => s.name),
+      ...new Set(body.events.map((e) => e.byName)),
+      ...things.flatMap((t) => [t.name, t.make ?? '', t.model ?? '']),
+      ...read.map((g) => g.name),
+      plan.system.meter.kind === 'none' ? '' : plan.system.meter.name,
+    ],
+    [
+      number,
+      ...things.map((t) => t.serial ?? ''),
+      ...read.map((g) => g.serial),
+      plan.system.meter.serial ?? '',
+    ],
+  );
+}
+
+/**
+ * The ledger's line of a record, from its sealed text alone.
+ * @param id of the run, or of the outside record  @param known what the text was just judged to, where it was
+ */
+export function ledgerRow(
+  org: string,
+  id: string,
+  source: LedgerSource,
+  number: string,
+  text: string,
+  marks: readonly { readonly body: string }[] = [],
+  known?: { readonly state: RunState; readonly verdict: Verdict },
+): typeof ledger.$inferInsert {
+  const body = restoreBody(text);
+  const { plan, verdict } = body;
+  const state = known?.state ?? reduce(plan, body.events);
+  const said = marks.map(readMark);
+  const superseded = said.find((m) => m.kind === 'superseded');
+  const voided = said.find((m) => m.kind === 'void');
+  const used = gaugesUsed(state);
+  return {
+    org,
+    id,
+    source,
+    number,
+    word: verdict.word,
+    // what another organisation sealed is no certificate of ours
+    status: source === 'outside' ? 'not-a-certificate' : body.status,
+    at: new Date(body.sealedAt),
+    site: plan.site.id,
+    system: source === 'own' && isId(plan.system.id) ? plan.system.id : null,
+    procedure: plan.procedure.id,
+    tester: body.sealer.name,
+    gauges: used,
+    superseded: superseded ? (superseded.by ?? 'a later record') : null,
+    voided: voided?.reason ?? null,
+    words: vector(org, wordsOf(body, state, number)) as never,
+    glyph: wallGlyph(plan, state),
+    summary: {
+      site: plan.site.name,
+      system: plan.system.name,
+      procedure: plan.procedure.title,
+      by: body.sealer.name,
+      label: verdict.label,
+    },
+    figures: trendFigures(plan, state, known?.verdict ?? verdictOf(plan, state) ?? { leakRate: null }),
+  };
+}
+/** Writes a record's line, or writes it anew. */
+export async function writeLine(tx: Tx, row: typeof ledger.$inferInsert): Promise<void> {
+  const { org: _org, id: _id, ...rest } = row;
+  await tx
+    .insert(ledger)
+    .values(row)
+    .onConflictDoUpdate({ target: [ledger.org, ledger.id], set: rest });
+}
+
+/** Makes the whole ledger anew from seals, marks and outside records. @returns how many lines it has */
+export async function rebuildLedger(scope: { org: string }): Promise<number> {
+  return inOrganisation(scope, async (tx) => {
+    await tx.delete(ledger);
+    const marks = await tx.select().from(recordMarks);
+    let lines = 0;
+    for (const s of await tx.select({ run: seals.run, number: seals.number, body: seals.body }).from(seals)) {
+      await writeLine(
+        tx,
+        ledgerRow(
+          scope.org,
+          s.run,
+          'own',
+          s.number,
+          s.body,
+          marks.filter((m) => m.run === s.run),
+        ),
+      );
+      lines += 1;
+    }
+    for (const o of await tx.select().from(outsideRecords)) {
+      await writeLine(tx, ledgerRow(scope.org, o.id, 'outside', o.number, o.body, o.marks));
+      lines += 1;
+    }
+    return lines;
+  });
+}
+
+export interface LedgerLine {
+  readonly run: string;
+  readonly source: LedgerSource;
+  readonly number: string;
+  readonly word: VerdictWord;
+  readonly status: RecordStatus;
+  readonly sealedAt: string;
+  readonly superseded: string | null;
+  readonly voided: string | null;
+  readonly glyph: readonly GlyphCourse[];
+  readonly summary: LedgerSummary;
+  readonly system: string | null;
+  readonly procedure: string;
+  readonly gauges: readonly string[];
+  readonly figures: readonly TrendFigure[];
+}
+interface Found {
+  id: string;
+  source: LedgerSource;
+  number: string;
+  word: VerdictWord;
+  status: RecordStatus;
+  at: string | Date;
+  superseded: string | null;
+  voided: string | null;
+  glyph: readonly GlyphCourse[];
+  summary: LedgerSummary;
+  system: string | null;
+  procedure: string;
+  gauges: readonly string[];
+  figures: readonly TrendFigure[];
+}
+
+/**
+ * Records that match, newest first.
+ * @param most how many; the answer may be asked on from its last line
+ */
+export async function searchLedger(
+  scope: { org: string },
+  query: LedgerQuery,
+  most = 100,
+  after?: { readonly at: string; readonly id: string },
+): Promise<LedgerLine[]> {
+  const { find = '', from, to, ...rest } = query;
+  const terms = searchTerms(find);
+  // the words were folded to letters and figures: nothing in them can mean anything to the query language
+  const words = terms.map((t) => `'${mark(scope.org)}${t}':*`).join(' & ');
+  const wanted = {
+    ...Object.fromEntries(Object.entries(rest).filter(([, v]) => v !== undefined)),
+    ...(words ? { words } : {}),
+    ...(from ? { from } : {}),
+    ...(to ? { before: new Date(Date.parse(to) + 86_400_000).toISOString() } : {}),
+    ...(after ? { after: after.at, afterId: after.id } : {}),
+  };
+  return inOrganisation(scope, async (tx) => {
+    const { rows } = await tx.execute<Found & Record<string, unknown>>(
+      sql`select id, source, number, word, status, at, superseded, voided, glyph, summary, system, procedure, gauges, figures from search_ledger(${JSON.stringify(wanted)}::jsonb, ${most})`,
+    );
+    return rows.map(({ id, at, ...row }) => ({
+      ...(row as Omit<Found, 'id' | 'at'>),
+      run: id,
+      sealedAt: new Date(at).toISOString(),
+    }));
+  });
+}
+/** The newest records, practice included. */
+export const newestRecords = (scope: { org: string }, most: number) => searchLedger(scope, {}, most);
+/** Every record of one system, oldest first: its courses over the years. */
+export const historyOf = async (scope: { org: string }, system: string): Promise<LedgerLine[]> =>
+  (await searchLedger(scope, { system }, 500)).reverse();
+
+/** What the filters offer: procedures of the packs in use, testers, gauges. */
+export const ledgerChoices = (scope: { org: string }) =>
+  inOrganisation(scope, async (tx) => {
+    const newest = new Map<string, typeof packs.$inferSelect>();
+    for (const p of await tx.select().from(packs).orderBy(asc(packs.made))) newest.set(p.id, p);
+    const procedures = [...newest.values()]
+      .flatMap((p) => storedPack(p).procedures.map(({ id, title }) => ({ id, title })))
+      .sort((a, b) => a.title.localeCompare(b.title));
+    const testers = (
+      await tx.select({ name: people.name, role: people.role }).from(people).orderBy(asc(people.name))
+    )
+      .filter((p) => p.role === 'tester' || p.role === 'owner')
+      .map((p) => p.name);
+    const read = (await tx.select({ facts: gauges.facts }).from(gauges).orderBy(asc(gauges.name))).map(
+      ({ facts }) => ({
+        id: facts.id,
+        title: `${facts.name}, ${facts.serial}`,
+      }),
+    );
+    const stood = (
+      await tx
+        .select({ id: systems.id, name: systems.name, site: sites.name })
+        .from(systems)
+        .innerJoin(sites, eq(sites.id, systems.site))
+        .orderBy(asc(sites.name), asc(systems.name))
+    ).map((s) => ({ id: s.id, title: `${s.site}: ${s.name}` }));
+    return {
+      systems: stood,
+      procedures: [...new Map(procedures.map((p) => [p.id, p])).values()],
+      testers,
+      gauges: read,
+    };
+  });
+
+export interface LedgerView {
+  readonly id: string;
+  readonly name: string;
+  readonly query: string;
+  readonly shared: boolean;
+  readonly own: boolean;
+}
+export const ledgerViewsOf = (session: Pick<Session, 'org' | 'person'>): Promise<LedgerView[]> =>
+  inOrganisation(session, async (tx) =>
+    (
+      await tx
+        .select()
+        .from(ledgerViews)
+        .where(or(eq(ledgerViews.person, session.person), eq(ledgerViews.shared, true)))
+        .orderBy(asc(ledgerViews.name))
+    ).map((v) => ({
+      id: v.id,
+      name: v.name,
+      query: v.query,
+      shared: v.shared,
+      own: v.person === session.person,
+    })),
+  );
+/** Keeps a search under a name; asked again with the same id it is changed. @throws TroubleError 404 for another's */
+export const saveView = (
+  session: Session,
+  view: { id: string; name: string; query: string; shared: boolean },
+): Promise<{ id: string }> =>
+  inOrganisation(session, async (tx) => {
+    const [there] = await tx.select().from(ledgerViews).where(eq(ledgerViews.id, view.id));
+    if (there && there.person !== session.person) throw notHere('view');
+    if (!view.name.trim()) throw new TroubleError(422, 'name', 'Give the view a name.', 'name');
+    await tx
+      .insert(ledgerViews)
+      .values({ org: session.org, person: session.person, made: new Date(now()), ...view })
+      .onConflictDoUpdate({
+        target: [ledgerViews.org, ledgerViews.id],
+        set: { name: view.name, query: view.query, shared: view.shared },
+      });
+    return { id: view.id };
+  });
+export const dropView = (session: Session, id: string): Promise<void> =>
+  inOrganisation(session, async (tx) => {
+    const gone = isId(id)
+      ? await tx
+          .delete(ledgerViews)
+          .where(and(eq(ledgerViews.id, id), eq(ledgerViews.person, session.person)))
+          .returning({ id: ledgerViews.id })
+      : [];
+    if (!gone.length) throw notHere('view');
+  });

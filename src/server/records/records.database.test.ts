@@ -1,0 +1,437 @@
+import { createHash } from 'node:crypto';
+import pg from 'pg';
+import sharp from 'sharp';
+import { migrateDatabase } from '../../../scripts/migrate';
+import { loadDemo, makeOrganisation } from '../../../scripts/demo';
+import { faceOf } from '@/core/record/face';
+import { papersOf } from '@/core/record/papers';
+import { restoreBody } from '@/core/record/restore';
+import { playScript } from '@/core/run/script';
+import { closePool, inOrganisation } from '@/database/client';
+import { followUps } from '@/database/schema';
+import { publicFace, recordOf } from '@/server/records/records';
+import { appendEvents, readRun } from '@/server/runs/log';
+import { openFailure } from '@/server/runs/start';
+import { checkSeal, sealRun } from '@/server/sealing/seal';
+import { readKeys, rotateKey } from '@/server/sealing/keys';
+import { supersede, voidRecord } from '@/server/sealing/marks';
+import { signIn, sessionOf, type Session } from '@/server/session/session';
+import { changePerson, invite, join, listMembers, readAudit, readPeople } from '@/server/people/people';
+import { exportOrganisation, importOrganisation } from '@/server/people/moving';
+import { readPhoto } from '@/server/places/photos';
+import { rememberedMapping, rememberMapping } from './log-mappings';
+import { bringInRecord, outsideRecord } from './outside';
+import { readBundle } from '@/wire/bundle';
+import { writeRecordFile } from '@/wire/record-file';
+import { uuid7 } from '@/wire/uuid7';
+import { assignFollowUp, closeFollowUp, openFollowUps } from './follow-ups';
+import { followUpCalendar } from './follow-up-calendar';
+import { ledgerChoices, rebuildLedger, saveView, searchLedger, dropView, ledgerViewsOf } from './ledger';
+import { linksOf, printTicket, readPrints, sendPapers, setPublicLink } from './handing-over';
+import { readOutbox } from '@/server/outbox/outbox';
+import { publicRecord } from './records';
+
+const superuser = new pg.Pool({ connectionString: process.env.VAST_SUPERUSER_URL, max: 2 });
+const DOMAIN = 'records.example';
+let mill: { org: string; systems: Record<string, string> };
+let owner: Session;
+let tester: Session;
+let stranger: Session;
+const session = async (key: string, domain = DOMAIN): Promise<Session> =>
+  (await sessionOf((await signIn(`${key}@${domain}`, `millrace-${key}`, '')).token))!;
+
+beforeAll(async () => {
+  await migrateDatabase(process.env.VAST_OWNER_URL!);
+  mill = await loadDemo(DOMAIN, 21);
+  const { signIns } = await makeOrganisation(
+    'Stranger House',
+    '',
+    [{ key: 'odile', name: 'Odile Strand', role: 'owner' }],
+    'stranger.example',
+  );
+  expect(signIns).toHaveLength(1);
+  const roles = (await superuser.query('select email, role from people where org = $1', [mill.org])).rows;
+  const keyOf = (role: string) => (roles.find((r) => r.role === role).email as string).split('@')[0]!;
+  owner = await session(keyOf('owner'));
+  tester = await session('imre');
+  stranger = await session('odile', 'stranger.example');
+}, 150_000);
+afterAll(async () => {
+  await closePool();
+  await superuser.end();
+});
+
+describe('the ledger', () => {
+  test('finds by beginnings of words, serials from their end, numbers without zeros, accents or not; all must occur', async () => {
+    const [newest] = await searchLedger(mill, {}, 1);
+    const find = async (find: string) => (await searchLedger(mill, { find })).map((l) => l.number);
+    expect(await find(newest!.number)).toContain(newest!.number);
+    expect(await find(newest!.number.replace(/0/g, '').toLowerCase())).toContain(newest!.number);
+    expect(await find('imre cast')).not.toEqual([]);
+    expect((await find('880')).length).toBeGreaterThan(0); // serial SH-880
+    expect(await find('sh-880 boat')).toEqual(await find('880 BOAT'));
+    expect(await find('boat zzz')).toEqual([]);
+    expect(await find(`"); drop table ledger; --`)).toEqual([]);
+    expect(await find('%')).toEqual(await find('')); // nothing to look for is no filter
+  });
+  test('filters narrow, alone and together; pages follow each other without gap or repeat', async () => {
+    const all = await searchLedger(mill, {}, 500);
+    const tight = await searchLedger(mill, { word: 'not-tight' }, 500);
+    expect(tight.map((l) => l.run)).toEqual(all.filter((l) => l.word === 'not-tight').map((l) => l.run));
+    const one = all[3]!;
+    expect(
+      (await searchLedger(mill, { system: one.system!, procedure: one.procedure })).every(
+        (l) => l.system === one.system,
+      ),
+    ).toBe(true);
+    const day = one.sealedAt.slice(0, 10);
+    expect((await searchLedger(mill, { from: day, to: day })).map((l) => l.run)).toEqual(
+      all.filter((l) => l.sealedAt.startsWith(day)).map((l) => l.run),
+    );
+    const pages = [];
+    let after: { at: string; id: string } | undefined;
+    for (;;) {
+      const page = await searchLedger(mill, {}, 4, after);
+      pages.push(...page);
+      if (page.length < 4) break;
+      const last = page[page.length - 1]!;
+      after = { at: last.sealedAt, id: last.run };
+    }
+    expect(pages.map((l) => l.run)).toEqual(all.map((l) => l.run));
+    expect(await searchLedger(stranger, {})).toEqual([]);
+    expect(await searchLedger(stranger, { find: one.number })).toEqual([]);
+  });
+  test('made anew from the sealed records it is the same', async () => {
+    const before = await searchLedger(mill, {}, 500);
+    expect(await rebuildLedger(mill)).toBe(before.length);
+    expect(await searchLedger(mill, {}, 500)).toEqual(before);
+    const choices = await ledgerChoices(mill);
+    expect(choices.testers).toContain('Imre Castellane');
+  }, 30_000);
+  test('a kept search is its maker’s unless shared', async () => {
+    const id = uuid7(1);
+    await saveView(tester, { id, name: 'not tight', query: 'word=not-tight', shared: false });
+    expect((await ledgerViewsOf(owner)).map((v) => v.id)).not.toContain(id);
+    await saveView(tester, { id, name: 'not tight', query: 'word=not-tight', shared: true });
+    expect((await ledgerViewsOf(owner)).find((v) => v.id === id)).toMatchObject({ own: false });
+    await expect(dropView(owner, id)).rejects.toThrow(/no such view/);
+    await dropView(tester, id);
+  });
+});
+
+describe('after sealing', () => {
+  test('a new key signs, the old one still proves; a key that is not ours, or was retired, is told', async () => {
+    const [line] = await searchLedger(mill, { source: 'own', status: 'certificate' }, 1);
+    await expect(rotateKey(tester)).rejects.toThrow(/Only the owner/);
+    await rotateKey(owner);
+    const keys = await readKeys(mill);
+    expect(keys.map((k) => k.retired === null)).toEqual([true, ...keys.slice(1).map(() => false)]);
+    expect(await checkSeal(mill, line!.run)).toEqual({ good: true, faults: [] });
+    const secrets = await superuser.query('select sealed_secret from signing_keys where org = $1', [
+      mill.org,
+    ]);
+    for (const { sealed_secret } of secrets.rows)
+      expect(sealed_secret).toMatch(/^[\w+/=]+\.[\w+/=]+\.[\w+/=]+$/);
+  });
+  test('a record in the place of another: same readings, signed anew, the old one keeps number and text and says so', async () => {
+    const line = (await searchLedger(mill, { source: 'own', word: 'tight', status: 'certificate' }, 1))[0]!;
+    const before = await recordOf(mill, line.run);
+    const body = restoreBody(before.body);
+    const id = uuid7(Date.now());
+    const said = {
+      id,
+      reason: 'The customer’s name was written wrongly',
+      site: { name: body.plan.site.name, address: body.plan.site.address, customer: 'Rightly Written' },
+      permit: '',
+      present: '',
+    };
+    await expect(supersede(tester, line.run, { ...said, reason: ' ' })).rejects.toThrow(/what was wrong/);
+    await supersede(tester, line.run, said);
+    expect(await supersede(tester, line.run, said)).toEqual({ run: id }); // asked twice, begun once
+    const { plan, events } = await readRun(mill, id);
+    const signing = playScript(
+      plan,
+      [
+        [0, 'sign', tester.name],
+        [1, 'refuse', 'x', 'away'],
+      ],
+      {
+        device: uuid7(7),
+        pageLoad: uuid7(7),
+        zone: 'UTC',
+        by: tester.person,
+        byName: tester.name,
+        began: Date.now(),
+        id: () => uuid7(Date.now()),
+      },
+      { after: events },
+    );
+    await appendEvents(tester, id, signing);
+    const { number } = await sealRun(tester, id);
+    const after = await recordOf(mill, line.run);
+    expect(after.body).toBe(before.body);
+    expect(after.seal).toEqual(before.seal);
+    expect(after.markWords.join()).toMatch(new RegExp(`Superseded by ${number} .*written wrongly`));
+    expect(publicFace(after).marks).toHaveLength(1);
+    expect((await checkSeal(mill, line.run)).faults).toEqual([]);
+    const made = restoreBody((await recordOf(mill, id)).body);
+    expect(made.verdict).toEqual(body.verdict);
+    expect(made.plan.site.customer).toBe('Rightly Written');
+    expect(made.plan.supersedes!.number).toBe(line.number);
+    expect((await checkSeal(mill, id)).good).toBe(true);
+    expect((await searchLedger(mill, { standing: 'superseded' })).map((l) => l.number)).toContain(
+      line.number,
+    );
+    await expect(voidRecord(tester, line.run, 'x')).rejects.toThrow(/superseded by/);
+    await expect(supersede(tester, line.run, { ...said, id: uuid7(Date.now()) })).rejects.toThrow(
+      /superseded by/,
+    );
+  });
+  test('void keeps its number, counts no more as an earlier record, and cannot be said by an apprentice', async () => {
+    const failing = (await searchLedger(mill, { word: 'not-tight', standing: 'stands' }, 100)).find(
+      (l) => l.status !== 'practice',
+    )!;
+    await expect(voidRecord({ ...tester, role: 'apprentice' }, failing.run, 'x')).rejects.toThrow(
+      /Only a tester/,
+    );
+    await expect(voidRecord(stranger, failing.run, 'x')).rejects.toThrow(/no such run here/);
+    await voidRecord(tester, failing.run, 'The wrong section was tested');
+    const again = await recordOf(mill, failing.run);
+    expect(again.seal.number).toBe(failing.number);
+    expect(again.markWords.join()).toMatch(/Void since .* The wrong section was tested/);
+    expect((await checkSeal(mill, failing.run)).good).toBe(true);
+    expect((await openFailure(mill, failing.system!))?.run).not.toBe(failing.run);
+    const rows = await inOrganisation(mill, (tx) => tx.select().from(followUps));
+    expect(rows.filter((r) => r.run === failing.run && r.closed === null)).toEqual([]);
+  });
+  test('a public link is revoked and made anew; the old one leads nowhere', async () => {
+    const [line] = await searchLedger(mill, { source: 'own' }, 1);
+    const [old] = await linksOf(mill, line!.run);
+    const { token } = await setPublicLink(tester, line!.run, 'make');
+    await expect(publicRecord(old!.token)).rejects.toThrow(/no such certificate/);
+    expect((await publicRecord(token!)).run).toBe(line!.run);
+    await setPublicLink(tester, line!.run, 'revoke');
+    await expect(publicRecord(token!)).rejects.toThrow(/no such certificate/);
+    await expect(setPublicLink(stranger, line!.run, 'make')).rejects.toThrow(/no such record/);
+  });
+  test('papers go into the outbox, only those the record calls for; the ticket is no wider than the strip', async () => {
+    const tight = (await searchLedger(mill, { word: 'tight', source: 'own' }, 1))[0]!;
+    const message = {
+      id: uuid7(Date.now()),
+      to: 'marlow@thrupp.example',
+      note: 'As agreed.',
+      papers: ['certificate', 'note'] as const,
+    };
+    const offered = papersOf(faceOf((await recordOf(mill, tight.run)).body)).map((p) => p.kind);
+    const not = (['loss', 'label', 'report'] as const).find((k) => !offered.includes(k))!;
+    await expect(sendPapers(tester, tight.run, { ...message, papers: [not] })).rejects.toThrow(
+      /does not call for/,
+    );
+    await sendPapers(tester, tight.run, message);
+    await sendPapers(tester, tight.run, message);
+    const sent = (await readOutbox(mill)).filter((m) => m.id === message.id);
+    expect(sent).toHaveLength(1);
+    expect(sent[0]!.papers.map((p) => p.form)).toEqual(['certificate', 'note']);
+    await printTicket(tester, tight.run, 'https://example.test');
+    const [paper] = await readPrints(mill);
+    expect(Math.max(...paper!.paper.split('\n').map((l) => l.length))).toBeLessThanOrEqual(42);
+    expect(await readPrints(stranger)).toEqual([]);
+  });
+});
+
+describe('follow-ups', () => {
+  test('a failed test owes a repeat, handed on with a day; it goes into the calendar; what only its event closes is not closed by hand', async () => {
+    const open = await openFollowUps(mill);
+    expect(new Set(open.map((f) => f.kind)).size).toBeGreaterThan(2);
+    expect(open.map((f) => f.due)).toEqual([...open.map((f) => f.due)].sort());
+    const some = open.find((f) => f.closes !== null && f.kind !== 'refer')!;
+    const [member] = await listMembers(mill);
+    await assignFollowUp(tester, some.id, { owner: member!.id, due: '2027-01-02' });
+    const after = (await openFollowUps(mill)).find((f) => f.id === some.id)!;
+    expect([after.ownerName, after.due]).toEqual([member!.name, '2027-01-02']);
+    await expect(
+      assignFollowUp(tester, some.id, { owner: stranger.person, due: '2027-01-02' }),
+    ).rejects.toThrow(/somebody of the organisation/);
+    await expect(assignFollowUp(stranger, some.id, { owner: null, due: '2027-01-02' })).rejects.toThrow(
+      /no such follow-up/,
+    );
+    const ics = await followUpCalendar(tester, false);
+    expect(ics).toContain(`UID:${some.id}@vast-stone`);
+    expect(ics).toContain('DTSTART;VALUE=DATE:20270102');
+    const dated = open.find((f) => f.kind === 'calibration');
+    if (dated)
+      await expect(closeFollowUp(tester, dated.id)).rejects.toThrow(/off the list when it is seen to/);
+    await closeFollowUp(tester, some.id, 'mended');
+    expect((await openFollowUps(mill)).map((f) => f.id)).not.toContain(some.id);
+  });
+});
+
+test('how a log was read is remembered by the shape of its columns, for one organisation', async () => {
+  const mapping = {
+    delimiter: ';',
+    decimal: ',' as const,
+    headerRows: 1,
+    time: { column: 0, format: 'dmy' as const },
+    pressure: { column: 1, unit: 'mbar' as const },
+    aheadSeconds: 0,
+  };
+  await rememberMapping(mill, ';|2|time|mbar', mapping);
+  await rememberMapping(mill, ';|2|time|mbar', { ...mapping, aheadSeconds: 30 });
+  expect(await rememberedMapping(mill, ';|2|time|mbar')).toEqual({ ...mapping, aheadSeconds: 30 });
+  expect(await rememberedMapping(stranger, ';|2|time|mbar')).toBeNull();
+});
+
+describe('people', () => {
+  test('invited once, by the owner alone; the link works once; who left is out at once and cannot come back in', async () => {
+    const said = {
+      id: uuid7(Date.now()),
+      name: 'Wanda Okafor',
+      email: 'Wanda@records.example',
+      role: 'apprentice' as const,
+      person: null,
+    };
+    await expect(invite(tester, said, '')).rejects.toThrow(/Only the owner/);
+    const { link } = await invite(owner, said, 'https://x.test');
+    const token = link.split('/').pop()!;
+    await join(token, 'a long password');
+    await expect(join(token, 'another password')).rejects.toThrow(/not open any more/);
+    const { token: cookie } = await signIn('wanda@records.example', 'a long password', '');
+    const wanda = (await sessionOf(cookie))!;
+    expect([wanda.role, wanda.org]).toEqual(['apprentice', mill.org]);
+    await expect(invite(owner, { ...said, id: uuid7(Date.now()) }, '')).rejects.toThrow(/already/);
+    await changePerson(owner, wanda.person, {
+      name: wanda.name,
+      role: 'apprentice',
+      licenceNumber: '',
+      licenceUntil: '',
+      left: true,
+    });
+    expect(await sessionOf(cookie)).toBeNull();
+    await expect(signIn('wanda@records.example', 'a long password', '')).rejects.toThrow(/not right/);
+    await expect(
+      changePerson(owner, owner.person, {
+        name: owner.name,
+        role: 'tester',
+        licenceNumber: '',
+        licenceUntil: '',
+        left: false,
+      }),
+    ).rejects.toThrow(/must be owner/);
+    await expect(
+      changePerson(stranger, tester.person, {
+        name: 'x',
+        role: 'owner',
+        licenceNumber: '',
+        licenceUntil: '',
+        left: false,
+      }),
+    ).rejects.toThrow(/no such person/);
+    expect((await readPeople(stranger)).people.map((p) => p.name)).toEqual(['Odile Strand']);
+  });
+  test('the owner reads the audit log, nobody else', async () => {
+    await expect(readAudit(tester)).rejects.toThrow(/Only the owner/);
+    const lines = await readAudit(owner);
+    expect(lines.map((l) => l.what)).toEqual(
+      expect.arrayContaining(['made void', 'changed the signing key', 'joined']),
+    );
+    const [first] = lines;
+    expect((await readAudit(owner, first!.id))[0]!.id).toBe(lines[1]!.id);
+  });
+});
+
+describe('moving', () => {
+  test('an export put into an empty organisation: same records, numbers and fingerprints, still verified; nothing secret in it', async () => {
+    await expect(exportOrganisation(tester)).rejects.toThrow(/Only the owner/);
+    const run = (await searchLedger(mill, { source: 'own' }, 1))[0]!.run;
+    const photo = await sharp({ create: { width: 90, height: 60, channels: 3, background: '#123' } })
+      .jpeg()
+      .toBuffer();
+    const hash = createHash('sha256').update(photo).digest('hex');
+    await superuser.query(
+      "insert into photos (org, run, hash, width, height, bytes, at, by) values ($1, $2, $3, 90, 60, $4, now(), 'Imre')",
+      [mill.org, run, hash, photo],
+    );
+    const { bytes } = await exportOrganisation(owner);
+    const text = Buffer.from(bytes).toString('latin1');
+    for (const { rows } of [
+      await superuser.query('select password_hash as s from people where org = $1', [mill.org]),
+      await superuser.query(
+        'select sealed_secret as s from signing_keys where org = $1 and sealed_secret is not null',
+        [mill.org],
+      ),
+    ])
+      for (const { s } of rows) expect(text.includes(s as string)).toBe(false);
+    const spoilt = Uint8Array.from(bytes);
+    spoilt[Math.floor(bytes.length / 2)]! ^= 4;
+    await expect(importOrganisation(stranger, spoilt)).rejects.toThrow(/was changed/);
+    await expect(importOrganisation(owner, bytes)).rejects.toThrow(/has places or records already/);
+    const came = await importOrganisation(stranger, bytes);
+    expect(came.again).toContain('Imre Castellane');
+    const strip = (lines: Awaited<ReturnType<typeof searchLedger>>) => lines.map(({ gauges: _g, ...l }) => l);
+    const [before, after] = [await searchLedger(mill, {}, 500), await searchLedger(stranger, {}, 500)];
+    expect(strip(after)).toEqual(strip(before));
+    for (const l of after.slice(0, 8)) {
+      const [a, b] = [await recordOf(mill, l.run), await recordOf(stranger, l.run)];
+      expect([b.body, b.seal, b.marks]).toEqual([a.body, a.seal, a.marks]);
+      expect([l.number, (await checkSeal(stranger, l.run)).faults]).toEqual([l.number, []]);
+    }
+    expect(Buffer.compare(await readPhoto(stranger, run, hash), photo)).toBe(0);
+    // and out again: every table the same, line for line
+    const again = await exportOrganisation(
+      (await sessionOf((await signIn('odile@stranger.example', 'millrace-odile', '')).token))!,
+    );
+    const lines = (b: Uint8Array, name: string) =>
+      new TextDecoder()
+        .decode(readBundle(b).files.find((f) => f.name === `tables/${name}.ndjson`)!.bytes)
+        .split('\n')
+        .sort();
+    for (const name of [
+      'sites',
+      'systems',
+      'gauges',
+      'kit',
+      'runs',
+      'events',
+      'seals',
+      'record_marks',
+      'sightings',
+      'photos',
+      'counters',
+    ])
+      expect([name, lines(again.bytes, name)]).toEqual([name, lines(bytes, name)]);
+  }, 60_000);
+  test('a record of another house comes in verified or marked unverified, once, and never as our own', async () => {
+    const { signIns } = await makeOrganisation(
+      'Third House',
+      '',
+      [{ key: 'rafi', name: 'Rafi Lund', role: 'owner' }],
+      'third.example',
+    );
+    expect(signIns).toHaveLength(1);
+    const third = await session('rafi', 'third.example');
+    const line = (await searchLedger(mill, { word: 'tight', source: 'own' }, 1))[0]!;
+    const record = await recordOf(mill, line.run);
+    const file = new TextEncoder().encode(writeRecordFile(record));
+    const first = await bringInRecord(third, file);
+    expect([first.verified, first.number]).toEqual([true, line.number]);
+    expect(await bringInRecord(third, file)).toEqual(first);
+    await expect(bringInRecord(owner, file)).rejects.toThrow(/record of your own/);
+    const changed = new TextEncoder().encode(
+      writeRecordFile({
+        ...record,
+        body: record.body.replace('"tight"', '"void"'),
+        seal: { ...record.seal, hash: 'a'.repeat(64) },
+      }),
+    );
+    const second = await bringInRecord(third, changed);
+    expect(second.verified).toBe(false);
+    expect((await outsideRecord(third, second.id)).faults.join()).toMatch(/changed/i);
+    const lines = await searchLedger(third, {});
+    expect(lines.map((l) => [l.source, l.status])).toEqual([
+      ['outside', 'not-a-certificate'],
+      ['outside', 'not-a-certificate'],
+    ]);
+    await expect(outsideRecord(mill, second.id)).rejects.toThrow(/no such record/);
+    await expect(bringInRecord(third, new TextEncoder().encode('{}'))).rejects.toThrow(/cannot be read/);
+  });
+});

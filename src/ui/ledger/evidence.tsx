@@ -1,0 +1,101 @@
+import type { Face } from '@/core/record/face';
+import { inZone } from '@/core/record/face';
+import { picturesOf } from '@/core/record/pictures';
+import { provenanceLines } from '@/core/record/provenance';
+import { readingRows, SOURCE_WORDS } from '@/core/record/readings';
+import { showExact } from '@/core/quantity/exact';
+
+/** What the record rests on: every reading with how it came, gaps, and photos beside what was entered. */
+export function Evidence({ face, photos }: { face: Face; photos: boolean }) {
+  const { plan, state } = face;
+  const zone = plan.made.zone;
+  const clock = (ms: number) => inZone(ms, zone).split(', ')[1]!;
+  const rows = readingRows(plan, state, face.body.events);
+  const pictures = picturesOf(state);
+  const h = 'text-sm text-quiet';
+  return (
+    <>
+      <section aria-labelledby="readings">
+        <h2 id="readings" className="text-lg font-semibold">
+          Readings, and how each came
+        </h2>
+        <ul className="mt-1 list-inside list-disc">
+          {provenanceLines(plan, state).map((l) => (
+            <li key={l}>{l}</li>
+          ))}
+        </ul>
+        <div className="mt-2 overflow-x-auto" role="region" aria-label="Readings" tabIndex={0}>
+          <table className="w-full min-w-[700px] text-sm">
+            <thead>
+              <tr className="text-left text-quiet [&>th]:pr-3 [&>th]:font-normal">
+                <th>Stage</th>
+                <th>What</th>
+                <th>Read</th>
+                <th>Figure</th>
+                <th>Came here</th>
+                <th>Source</th>
+                <th>By</th>
+              </tr>
+            </thead>
+            <tbody>
+              {rows.map((r, i) => (
+                <tr key={i} className="border-t border-seam align-top [&>td]:py-1 [&>td]:pr-3">
+                  <td>{r.stage}</td>
+                  <td>{r.what}</td>
+                  <td className="whitespace-nowrap">{clock(r.read)}</td>
+                  <td className="figure-narrow whitespace-nowrap">{showExact(r.figure)}</td>
+                  <td className="whitespace-nowrap text-quiet">
+                    {r.received === null ? 'with the seal' : clock(r.received)}
+                  </td>
+                  <td>
+                    {SOURCE_WORDS[r.source]}
+                    {r.late && <span className="font-semibold">, late</span>}
+                    {r.corrected && (
+                      <span className="block font-semibold">
+                        corrected to {showExact(r.corrected)}: {r.reason}
+                      </span>
+                    )}
+                  </td>
+                  <td>{r.by}</td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        </div>
+      </section>
+      {pictures.length > 0 && (
+        <section aria-labelledby="photos">
+          <h2 id="photos" className="text-lg font-semibold">
+            Photos
+          </h2>
+          <ul className="mt-2 grid gap-5 sm:grid-cols-2 lg:grid-cols-3">
+            {pictures.map((p) => (
+              <li key={p.hash}>
+                {photos ? (
+                  <a href={`/api/runs/${plan.run}/photos/${p.hash}`} target="_blank" rel="noreferrer">
+                    <img
+                      src={`/api/runs/${plan.run}/photos/${p.hash}?small=1`}
+                      alt={`${p.title}: ${p.caption}`}
+                      className="h-44 w-full border border-seam bg-block object-contain"
+                      loading="lazy"
+                    />
+                  </a>
+                ) : (
+                  <p className="border border-seam p-3">The photo did not come with the record.</p>
+                )}
+                <p className="mt-1 font-semibold">
+                  {p.title}: {p.caption}
+                </p>
+                {p.beside && <p className="text-sm">{p.beside}</p>}
+                <p className={h}>
+                  {p.taken ? `${p.taken.stage}, ${clock(p.taken.at)}, ${p.taken.by}` : p.place}{' '}
+                  <span className="figure-narrow">{p.hash.slice(0, 12)}</span>
+                </p>
+              </li>
+            ))}
+          </ul>
+        </section>
+      )}
+    </>
+  );
+}

@@ -1,0 +1,433 @@
+'use client';
+import Link from 'next/link';
+import { useEffect, useRef, useState } from 'react';
+import { WORDS, type VerdictWord } from '@/core/verdict/words';
+import { office, type OfficeError } from '@/device/office';
+import { Button } from '@/ui/kit/button';
+import { buttonClass } from '@/ui/kit/button-class';
+import { SelectField, TextField } from '@/ui/kit/field';
+import { STATUS_WORDS, VERDICT_COLOUR } from '@/ui/kit/words';
+import {
+  LEDGER_COLUMNS,
+  queryFrom,
+  queryText,
+  USUAL_COLUMNS,
+  type LedgerColumn,
+  type LedgerQuery,
+} from '@/wire/ledger';
+import { cellOf } from '@/wire/ledger-csv';
+import { uuid7 } from '@/wire/uuid7';
+import { RecordRow, recordHref, type RecordLine } from './row';
+
+interface Choice {
+  readonly id: string;
+  readonly title: string;
+}
+interface View {
+  readonly id: string;
+  readonly name: string;
+  readonly query: string;
+  readonly shared: boolean;
+  readonly own: boolean;
+}
+interface Props {
+  readonly query: LedgerQuery;
+  readonly lines: readonly RecordLine[];
+  readonly more: boolean;
+  readonly choices: {
+    readonly procedures: readonly Choice[];
+    readonly systems: readonly Choice[];
+    readonly testers: readonly string[];
+    readonly gauges: readonly Choice[];
+  };
+  readonly views: readonly View[];
+}
+const WAIT_MS = 120;
+const KEPT = 'vast.ledger.columns';
+const columnsKept = (): LedgerColumn[] => {
+  try {
+    const kept = JSON.parse(localStorage.getItem(KEPT) ?? '[]') as string[];
+    const known = kept.filter((c): c is LedgerColumn => Object.hasOwn(LEDGER_COLUMNS, c));
+    return known.length ? known : [...USUAL_COLUMNS];
+  } catch {
+    return [...USUAL_COLUMNS];
+  }
+};
+
+/** Search as it is typed, filters, kept searches, lines or table. The address always says what is shown. */
+export function LedgerView({
+  query: first,
+  lines: firstLines,
+  more: firstMore,
+  choices,
+  views: firstViews,
+}: Props) {
+  const [query, setQuery] = useState(first);
+  const [lines, setLines] = useState(firstLines);
+  const [more, setMore] = useState(firstMore);
+  const [trouble, setTrouble] = useState('');
+  const [table, setTable] = useState(false);
+  const [columns, setColumns] = useState<LedgerColumn[]>([...USUAL_COLUMNS]);
+  const [views, setViews] = useState(firstViews);
+  const asked = useRef<AbortController | null>(null);
+  const field = useRef<HTMLInputElement>(null);
+
+  useEffect(() => {
+    const onKey = (e: KeyboardEvent) => {
+      if (e.key === '/' && !(e.target as HTMLElement).closest('input, textarea, select')) {
+        e.preventDefault();
+        field.current?.focus();
+      }
+    };
+    addEventListener('keydown', onKey);
+    return () => removeEventListener('keydown', onKey);
+  }, []);
+
+  const text = queryText(query);
+  const shown = useRef(text);
+  useEffect(() => {
+    if (shown.current === text) return;
+    const timer = setTimeout(() => {
+      asked.current?.abort();
+      const control = new AbortController();
+      asked.current = control;
+      office<{ lines: RecordLine[]; more: boolean }>(`/api/ledger?${text}`, { signal: control.signal }).then(
+        (answer) => {
+          if (control.signal.aborted) return;
+          shown.current = text;
+          setLines(answer.lines);
+          setMore(answer.more);
+          setTrouble('');
+          history.replaceState(null, '', text ? `/ledger?${text}` : '/ledger');
+        },
+        (e: OfficeError) => {
+          if (!control.signal.aborted) setTrouble(e.message);
+        },
+      );
+    }, WAIT_MS);
+    return () => clearTimeout(timer);
+  }, [text]);
+
+  const next = async () => {
+    const last = lines[lines.length - 1]!;
+    try {
+      const answer = await office<{ lines: RecordLine[]; more: boolean }>(
+        `/api/ledger?${text}&at=${encodeURIComponent(last.sealedAt)}&id=${last.run}`,
+      );
+      setLines((l) => [...l, ...answer.lines]);
+      setMore(answer.more);
+    } catch (error) {
+      setTrouble((error as OfficeError).message);
+    }
+  };
+  const set = (name: keyof LedgerQuery) => (value: string) =>
+    setQuery(({ [name]: _old, ...rest }) => (value ? { ...rest, [name]: value } : rest));
+  const narrowed = Object.keys(query).filter((k) => k !== 'find').length;
+  const select = (label: string, name: keyof LedgerQuery, options: readonly Choice[]) => (
+    <SelectField label={label} none="any" value={query[name] ?? ''} options={options} onChange={set(name)} />
+  );
+  const gauges = new Map(choices.gauges.map((g) => [g.id, g.title]));
+  return (
+    <>
+      <div className="mt-3 flex max-w-3xl flex-wrap gap-3" role="search">
+        <input
+          ref={field}
+          type="search"
+          value={query.find ?? ''}
+          onChange={(e) => set('find')(e.target.value)}
+          aria-label="Search the ledger"
+          placeholder="Place, person, appliance, serial, number, words"
+          maxLength={200}
+          className="min-h-12 min-w-0 flex-1 basis-72 border border-edge bg-panel px-3 placeholder:text-quiet"
+        />
+      </div>
+      <details className="mt-2 max-w-5xl" open={narrowed > 0}>
+        <summary className="min-h-11 cursor-pointer py-2 text-lake">
+          Narrow down{narrowed ? ` (${narrowed} set)` : ''}
+        </summary>
+        <div className="grid grid-cols-2 gap-3 pb-3 md:grid-cols-4">
+          {select(
+            'Result',
+            'word',
+            (Object.keys(WORDS) as VerdictWord[]).map((id) => ({ id, title: WORDS[id] })),
+          )}
+          {select('System', 'system', choices.systems)}
+          {select('Procedure', 'procedure', choices.procedures)}
+          {select(
+            'Tester',
+            'tester',
+            choices.testers.map((t) => ({ id: t, title: t })),
+          )}
+          {select('Gauge', 'gauge', choices.gauges)}
+          {select('Status', 'status', [
+            ...(Object.keys(STATUS_WORDS) as (keyof typeof STATUS_WORDS)[]).map((id) => ({
+              id,
+              title: STATUS_WORDS[id],
+            })),
+          ])}
+          {select('Standing', 'standing', [
+            { id: 'stands', title: 'stands' },
+            { id: 'superseded', title: 'superseded' },
+            { id: 'void', title: 'void' },
+          ])}
+          <TextField label="Sealed from" type="date" value={query.from ?? ''} onChange={set('from')} />
+          <TextField
+            label="to"
+            hint="that day included"
+            type="date"
+            value={query.to ?? ''}
+            onChange={set('to')}
+          />
+          {narrowed > 0 && (
+            <Button className="self-end" onClick={() => setQuery(query.find ? { find: query.find } : {})}>
+              Clear all of these
+            </Button>
+          )}
+        </div>
+      </details>
+      <Views
+        views={views}
+        now={text}
+        onChoose={(q) => setQuery(queryFrom(new URLSearchParams(q)))}
+        onChange={setViews}
+      />
+      <div className="mt-3 flex flex-wrap items-center gap-x-4 gap-y-2">
+        <p className="grow text-sm text-quiet" role="status">
+          {more
+            ? `The newest ${lines.length} records`
+            : `${lines.length} record${lines.length === 1 ? '' : 's'}`}
+          {query.find ? ` with “${query.find}”` : ''}
+        </p>
+        <Button
+          className="min-h-11 text-sm"
+          aria-pressed={table}
+          onClick={() => {
+            if (!table) setColumns(columnsKept());
+            setTable(!table);
+          }}
+        >
+          {table ? 'As lines' : 'As a table'}
+        </Button>
+        <a
+          className={buttonClass('plain', 'min-h-11 text-sm')}
+          href={`/api/ledger/csv?${text}${text ? '&' : ''}columns=${columns.join(',')}`}
+        >
+          CSV
+        </a>
+      </div>
+      <p role="alert" className="text-rust">
+        {trouble}
+      </p>
+      {table ? (
+        <LedgerTable
+          lines={lines}
+          columns={columns}
+          gauges={gauges}
+          onColumns={(c) => {
+            setColumns(c);
+            try {
+              localStorage.setItem(KEPT, JSON.stringify(c));
+            } catch {
+              // a device that keeps nothing shows the usual columns next time
+            }
+          }}
+        />
+      ) : (
+        <ul className="mt-1 border-t border-seam">
+          {lines.map((l) => (
+            <RecordRow key={l.run} line={l} />
+          ))}
+        </ul>
+      )}
+      {more && (
+        <Button className="mt-3" onClick={() => void next()}>
+          Show older ones
+        </Button>
+      )}
+      {lines.length === 0 && (
+        <p className="mt-4">
+          {text
+            ? 'No record matches all of this. Fewer words find more; the beginnings of words are enough.'
+            : 'No record is sealed yet. Start a test from Places; when it is signed and sealed it stands here.'}
+        </p>
+      )}
+    </>
+  );
+}
+
+/** Searches kept under a name: for their maker, or for everybody of the organisation. */
+function Views({
+  views,
+  now,
+  onChoose,
+  onChange,
+}: {
+  views: readonly View[];
+  now: string;
+  onChoose: (query: string) => void;
+  onChange: (views: View[]) => void;
+}) {
+  const [name, setName] = useState('');
+  const [shared, setShared] = useState(false);
+  const [naming, setNaming] = useState(false);
+  const [trouble, setTrouble] = useState('');
+  const save = async () => {
+    const view = { id: uuid7(Date.now()), name: name.trim(), query: now, shared };
+    try {
+      await office('/api/ledger/views', { body: view });
+      onChange([...views, { ...view, own: true }]);
+      setNaming(false);
+      setName('');
+    } catch (error) {
+      setTrouble((error as OfficeError).message);
+    }
+  };
+  return (
+    <div className="mt-1">
+      <ul className="flex flex-wrap items-center gap-x-3 gap-y-2" aria-label="Kept searches">
+        {views.map((v) => (
+          <li key={v.id} className="flex border border-edge">
+            <button
+              type="button"
+              aria-pressed={v.query === now}
+              className={`min-h-11 px-3 ${v.query === now ? 'bg-block font-semibold' : ''}`}
+              onClick={() => onChoose(v.query)}
+            >
+              {v.name}
+              {v.shared && !v.own ? <span className="text-sm text-quiet"> (shared)</span> : ''}
+            </button>
+            {v.own && (
+              <button
+                type="button"
+                className="min-h-11 border-l border-seam px-3 text-quiet"
+                aria-label={`Forget the search ${v.name}`}
+                onClick={() =>
+                  void office(`/api/ledger/views/${v.id}`, { method: 'DELETE' }).then(
+                    () => onChange(views.filter((x) => x.id !== v.id)),
+                    (e: OfficeError) => setTrouble(e.message),
+                  )
+                }
+              >
+                ×
+              </button>
+            )}
+          </li>
+        ))}
+        {now && !naming && !views.some((v) => v.query === now) && (
+          <li>
+            <button
+              type="button"
+              className="min-h-11 px-1 text-lake underline"
+              onClick={() => setNaming(true)}
+            >
+              Keep this search
+            </button>
+          </li>
+        )}
+      </ul>
+      {naming && (
+        <form
+          className="mt-2 flex flex-wrap items-end gap-3"
+          onSubmit={(e) => {
+            e.preventDefault();
+            void save();
+          }}
+        >
+          <TextField label="Name of this search" value={name} onChange={setName} maxLength={80} required />
+          <label className="flex min-h-12 items-center gap-2">
+            <input
+              type="checkbox"
+              className="size-5"
+              checked={shared}
+              onChange={(e) => setShared(e.target.checked)}
+            />
+            for everybody here
+          </label>
+          <Button type="submit" tone="act">
+            Keep
+          </Button>
+          <Button onClick={() => setNaming(false)}>Leave it</Button>
+        </form>
+      )}
+      <p role="alert" className="text-rust">
+        {trouble}
+      </p>
+    </div>
+  );
+}
+
+function LedgerTable({
+  lines,
+  columns,
+  gauges,
+  onColumns,
+}: {
+  lines: readonly RecordLine[];
+  columns: readonly LedgerColumn[];
+  gauges: ReadonlyMap<string, string>;
+  onColumns: (columns: LedgerColumn[]) => void;
+}) {
+  const all = Object.keys(LEDGER_COLUMNS) as LedgerColumn[];
+  return (
+    <>
+      <details className="mt-1">
+        <summary className="min-h-11 cursor-pointer py-2 text-lake">Columns</summary>
+        <fieldset className="flex flex-wrap gap-x-5 gap-y-1 pb-2">
+          <legend className="sr-only">Columns shown</legend>
+          {all.map((c) => (
+            <label key={c} className="flex min-h-11 items-center gap-2">
+              <input
+                type="checkbox"
+                className="size-5"
+                checked={columns.includes(c)}
+                disabled={columns.length === 1 && columns.includes(c)}
+                onChange={(e) =>
+                  onColumns(all.filter((x) => (x === c ? e.target.checked : columns.includes(x))))
+                }
+              />
+              {LEDGER_COLUMNS[c]}
+            </label>
+          ))}
+        </fieldset>
+      </details>
+      <div className="overflow-x-auto" role="region" aria-label="Records as a table" tabIndex={0}>
+        <table className="w-full min-w-[760px] text-sm">
+          <thead>
+            <tr className="text-left text-quiet [&>th]:py-1 [&>th]:pr-4 [&>th]:font-normal">
+              {columns.map((c) => (
+                <th key={c}>
+                  {LEDGER_COLUMNS[c]}
+                  {c === 'sealed' ? ', UTC' : ''}
+                </th>
+              ))}
+            </tr>
+          </thead>
+          <tbody>
+            {lines.map((l) => (
+              <tr key={l.run} className="border-t border-seam align-top [&>td]:py-2 [&>td]:pr-4">
+                {columns.map((c, i) => (
+                  <td
+                    key={c}
+                    className={`${c === 'number' || c === 'sealed' ? 'figure-narrow whitespace-nowrap' : ''} ${c === 'result' ? `font-semibold ${VERDICT_COLOUR[l.word]}` : ''}`}
+                  >
+                    {i === 0 ? (
+                      <Link
+                        prefetch={false}
+                        href={recordHref(l)}
+                        className="text-lake underline underline-offset-4"
+                      >
+                        {cellOf(l, c, gauges)}
+                      </Link>
+                    ) : (
+                      cellOf(l, c, gauges)
+                    )}
+                  </td>
+                ))}
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </div>
+    </>
+  );
+}

@@ -1,0 +1,144 @@
+import { unzipSync, zipSync } from 'fflate';
+import * as yup from 'yup';
+import { canonical, sha256OfBytes } from '@/core/record/canonical';
+import { isSignedBy, publicKeyOf, signText } from '@/core/record/seal';
+import { shape, text } from './figure';
+
+/**
+ * A bundle: a ZIP without compression whose first file lists all others with their SHA-256, signed. The same files give
+ * the same bytes, so that any flipped bit can be named: by file where it is in one, else by its place in the archive.
+ */
+export const MANIFEST = 'manifest.json';
+const FORMAT = 'vast-stone-bundle-1';
+/** Every entry carries this day: when a bundle was packed says nothing about the record. */
+const DAY = '1980-01-02T00:00:00Z';
+const MOST_BYTES = 500_000_000;
+
+export interface BundleFile {
+  readonly name: string;
+  readonly bytes: Uint8Array;
+}
+export interface Manifest {
+  readonly format: typeof FORMAT;
+  readonly number: string;
+  /** Fingerprint of the record's seal. */
+  readonly hash: string;
+  /** SHA-256 by name. */
+  readonly files: Readonly<Record<string, string>>;
+}
+const manifestFileSchema = shape({
+  manifest: text(5_000_000),
+  signature: text(128).matches(/^[0-9a-f]{128}$/, 'is not a signature'),
+  key: text(64).matches(/^[0-9a-f]{64}$/, 'is not a key'),
+});
+const manifestSchema = shape({
+  format: text(40).oneOf([FORMAT]),
+  number: text(40),
+  hash: text(64).matches(/^[0-9a-f]{64}$/, 'is not a fingerprint'),
+  files: yup
+    .mixed<Record<string, string>>()
+    .required()
+    .test(
+      'files',
+      'must name files with their SHA-256',
+      (v) =>
+        typeof v === 'object' &&
+        v !== null &&
+        !Array.isArray(v) &&
+        Object.values(v as object).every((h) => typeof h === 'string' && /^[0-9a-f]{64}$/.test(h)),
+    ),
+});
+const utf8 = new TextEncoder();
+const decode = (bytes: Uint8Array): string => new TextDecoder('utf-8', { fatal: true }).decode(bytes);
+
+const pack = (files: readonly BundleFile[]): Uint8Array =>
+  zipSync(Object.fromEntries(files.map((f) => [f.name, f.bytes])), { level: 0, mtime: DAY, os: 0 });
+
+/** @param secret Ed25519 private key, hex */
+export function writeBundle(
+  seal: { readonly number: string; readonly hash: string },
+  files: readonly BundleFile[],
+  secret: string,
+): Uint8Array {
+  const manifest = canonical({
+    format: FORMAT,
+    number: seal.number,
+    hash: seal.hash,
+    files: Object.fromEntries(files.map((f) => [f.name, sha256OfBytes(f.bytes)])),
+  } satisfies Manifest);
+  const first = JSON.stringify({
+    manifest,
+    signature: signText(`bundle\n${manifest}`, secret),
+    key: publicKeyOf(secret),
+  });
+  return pack([{ name: MANIFEST, bytes: utf8.encode(first) }, ...files]);
+}
+
+export interface BundleCheck {
+  readonly files: readonly BundleFile[];
+  readonly manifest: Manifest | null;
+  readonly key: string | null;
+  /** What was changed, added or taken out. */
+  readonly faults: readonly string[];
+  /** What differs without touching any file: the archive was packed anew. */
+  readonly notes: readonly string[];
+}
+/** Whether bytes begin like a ZIP. */
+export const isZip = (bytes: Uint8Array): boolean => bytes[0] === 0x50 && bytes[1] === 0x4b;
+
+/** Reads a bundle and says exactly what in it is not as it was written. Needs nothing but the bytes. */
+export function readBundle(bytes: Uint8Array): BundleCheck {
+  const fail = (text: string): BundleCheck => ({
+    files: [],
+    manifest: null,
+    key: null,
+    faults: [text],
+    notes: [],
+  });
+  if (bytes.length > MOST_BYTES) return fail('The file is too large to be a bundle.');
+  let entries: Record<string, Uint8Array>;
+  try {
+    entries = unzipSync(bytes);
+  } catch {
+    return fail('The archive is broken: its list of files cannot be read. Ask for the bundle again.');
+  }
+  const files = Object.entries(entries).map(([name, content]): BundleFile => ({ name, bytes: content }));
+  const first = files.find((f) => f.name === MANIFEST);
+  if (!first)
+    return { ...fail('The signed list of files, manifest.json, is missing or was renamed.'), files };
+  let manifest: Manifest;
+  let key: string;
+  const faults: string[] = [];
+  try {
+    const file = manifestFileSchema.validateSync(JSON.parse(decode(first.bytes)), { strict: true });
+    key = file.key;
+    if (!isSignedBy(`bundle\n${file.manifest}`, file.signature, file.key))
+      faults.push('manifest.json was changed: its signature does not belong to it.');
+    manifest = manifestSchema.validateSync(JSON.parse(file.manifest), { strict: true }) as Manifest;
+  } catch {
+    return { ...fail('manifest.json was changed: it cannot be read.'), files };
+  }
+  for (const [name, hash] of Object.entries(manifest.files)) {
+    const file = files.find((f) => f.name === name);
+    if (!file) faults.push(`${name} is missing from the bundle or was renamed.`);
+    else if (sha256OfBytes(file.bytes) !== hash) faults.push(`${name} was changed.`);
+  }
+  for (const f of files)
+    if (f.name !== MANIFEST && !(f.name in manifest.files)) faults.push(`${f.name} was added to the bundle.`);
+  // every file is as it was written: what still differs is the archive around them
+  const again = faults.length ? null : pack(files);
+  const notes: string[] = [];
+  if (again) {
+    const at = firstDifference(again, bytes);
+    if (at !== null)
+      notes.push(
+        `Every file is untouched, but the archive around them is not as it was written, from byte ${at} on: it was packed anew or damaged there.`,
+      );
+  }
+  return { files, manifest, key, faults, notes };
+}
+function firstDifference(a: Uint8Array, b: Uint8Array): number | null {
+  const most = Math.min(a.length, b.length);
+  for (let i = 0; i < most; i++) if (a[i] !== b[i]) return i;
+  return a.length === b.length ? null : most;
+}

@@ -1,0 +1,156 @@
+import * as yup from 'yup';
+import { isoDay, shape, text, uuid } from './figure';
+
+/** Where a record of the ledger came from: sealed here, or brought in from another Vast Stone. */
+export type LedgerSource = 'own' | 'outside';
+/** What a line of the ledger says in words. */
+export interface LedgerSummary {
+  readonly site: string;
+  readonly system: string;
+  readonly procedure: string;
+  readonly by: string;
+  readonly label: string;
+}
+
+const fold = (text: string): string => text.normalize('NFKD').replace(/\p{M}/gu, '').toLowerCase();
+/** A word as it is looked for: accents, capitals and punctuation do not count. */
+export const compact = (text: string): string => fold(text).replace(/[^\p{L}\p{N}]/gu, '');
+const LONGEST_TOKEN = 60;
+const LEAST_TAIL = 4;
+
+/**
+ * The words under which a record is found. Each text gives its words, its pieces without punctuation ("VS-00012" is also
+ * "vs00012" and "vs12"), and numbers without leading zeros; what people read off plates also gives its ends, so that the
+ * last four figures of a serial are enough.
+ */
+export function searchWords(texts: readonly string[], plates: readonly string[] = []): string[] {
+  const found = new Set<string>();
+  const add = (word: string) => {
+    if (word) found.add(word.slice(0, LONGEST_TOKEN));
+  };
+  for (const t of [...texts, ...plates])
+    for (const piece of fold(t).split(/\s+/)) {
+      const words = piece.split(/[^\p{L}\p{N}]+/u).filter(Boolean);
+      for (const word of words) {
+        add(word);
+        add(word.replace(/^0+(?=\d)/, ''));
+      }
+      if (words.length > 1) {
+        add(words.join(''));
+        add(words.map((w) => w.replace(/^0+(?=\d)/, '')).join(''));
+      }
+    }
+  for (const plate of plates) {
+    const whole = compact(plate).slice(0, LONGEST_TOKEN);
+    for (let i = 1; i <= whole.length - LEAST_TAIL; i++) add(whole.slice(i));
+  }
+  return [...found];
+}
+/** What was typed into the search field, as the beginnings of words that must all occur. */
+export const searchTerms = (typed: string): string[] =>
+  [...new Set(typed.split(/\s+/).map(compact).filter(Boolean))]
+    .slice(0, 8)
+    .map((t) => t.slice(0, LONGEST_TOKEN));
+
+/** Columns a person may choose for the table and the CSV, in this order. */
+export const LEDGER_COLUMNS = {
+  number: 'Number',
+  sealed: 'Sealed',
+  result: 'Result',
+  site: 'Place',
+  system: 'System',
+  procedure: 'Procedure',
+  tester: 'Tester',
+  status: 'Status',
+  gauges: 'Gauges',
+  figures: 'Measured',
+  mark: 'Marked',
+} as const;
+export type LedgerColumn = keyof typeof LEDGER_COLUMNS;
+export const USUAL_COLUMNS: readonly LedgerColumn[] = [
+  'number',
+  'sealed',
+  'result',
+  'site',
+  'system',
+  'procedure',
+  'tester',
+];
+
+/** Filters of the ledger; each that is left out does not narrow. The same names stand in the address of the page. */
+export const ledgerQuerySchema = yup
+  .object({
+    find: yup.string().strict(true).max(200).optional(),
+    word: yup.string().strict(true).max(40).optional(),
+    status: yup.string().strict(true).oneOf(['certificate', 'not-a-certificate', 'practice']).optional(),
+    source: yup.string().strict(true).oneOf(['own', 'outside']).optional(),
+    standing: yup.string().strict(true).oneOf(['stands', 'superseded', 'void']).optional(),
+    procedure: yup.string().strict(true).max(60).optional(),
+    system: yup
+      .string()
+      .strict(true)
+      .matches(/^[0-9a-f-]{36}$/, 'is not an id')
+      .optional(),
+    tester: yup.string().strict(true).max(120).optional(),
+    gauge: yup.string().strict(true).max(60).optional(),
+    from: yup
+      .string()
+      .strict(true)
+      .matches(/^\d{4}-\d{2}-\d{2}$/, 'is not a day, like 2026-11-24')
+      .optional(),
+    to: yup
+      .string()
+      .strict(true)
+      .matches(/^\d{4}-\d{2}-\d{2}$/, 'is not a day, like 2026-11-24')
+      .optional(),
+  })
+  .noUnknown()
+  .strict(true)
+  .required();
+export type LedgerQuery = yup.InferType<typeof ledgerQuerySchema>;
+/** Lines shown at once; more are asked for. */
+export const LEDGER_PAGE = 60;
+const NAMES = [
+  'find',
+  'word',
+  'status',
+  'source',
+  'standing',
+  'procedure',
+  'system',
+  'tester',
+  'gauge',
+  'from',
+  'to',
+] as const;
+
+/** The filters in the address of a page or file; what is empty or not one of ours is left out. @throws ValidationError */
+export function queryFrom(params: URLSearchParams): LedgerQuery {
+  const entries = NAMES.flatMap((name) => {
+    const value = params.get(name)?.trim();
+    return value ? [[name, value]] : [];
+  });
+  return ledgerQuerySchema.validateSync(Object.fromEntries(entries), { strict: true });
+}
+/** The same back as a query string without the question mark, in a fixed order. */
+export const queryText = (query: LedgerQuery): string =>
+  new URLSearchParams(NAMES.flatMap((n) => (query[n] ? [[n, query[n]]] : []))).toString();
+
+export const ledgerViewSchema = shape({
+  id: uuid(),
+  name: text(80),
+  query: yup.string().strict(true).defined().max(1000),
+  shared: yup.boolean().strict(true).required(),
+});
+/** Voiding: the number stays, the reason is said. */
+export const voidSchema = shape({ reason: text(500) });
+export const followUpSchema = shape({
+  owner: yup
+    .string()
+    .strict(true)
+    .matches(/^[0-9a-f-]{36}$/, 'is not an id')
+    .nullable()
+    .defined(),
+  due: isoDay(),
+});
+export const closeSchema = shape({ text: yup.string().strict(true).defined().max(500) });

@@ -1,0 +1,45 @@
+import * as yup from 'yup';
+import { free, isoDay, shape, text, uuid } from './figure';
+import { ROLES } from './role';
+
+const email = () =>
+  text(200).matches(/^[^\s@]+@[^\s@]+$/, 'must be an e-mail address, like imre@hollin.example');
+const role = () => text(20).oneOf(ROLES);
+/** Ten characters at least: length is what makes a password hard to guess. */
+const password = () => text(200).min(10, 'must have at least 10 characters');
+export const inviteSchema = shape({
+  id: uuid(),
+  name: text(120),
+  email: email(),
+  role: role(),
+  /** Somebody who is in the organisation already and wants a new password. */
+  person: yup
+    .string()
+    .strict(true)
+    .matches(/^[0-9a-f-]{36}$/, 'is not an id')
+    .nullable()
+    .defined(),
+});
+export type Invite = yup.InferType<typeof inviteSchema>;
+export const joinSchema = shape({ password: password() });
+export const personSchema = shape({
+  name: text(120),
+  role: role(),
+  licenceNumber: free(60),
+  licenceUntil: yup
+    .string()
+    .strict(true)
+    .defined()
+    .test('day', 'is not a day, like 2026-11-24', (v) => v === '' || isoDay().isValidSync(v)),
+  left: yup.boolean().strict(true).required(),
+});
+export type PersonForm = yup.InferType<typeof personSchema>;
+export const organisationSchema = shape({ name: text(120), contact: free(300) });
+export const beginSchema = shape({
+  organisation: text(120),
+  contact: free(300),
+  name: text(120),
+  email: email(),
+  password: password(),
+});
+export type Begin = yup.InferType<typeof beginSchema>;
