@@ -128,7 +128,7 @@ test.describe('procedures from packs', () => {
     await expect(page.getByRole('heading', { name: 'Not tight' })).toBeVisible();
     await bench.unsafe('House line loses gas');
     await finish(/Not tight/);
-    await expect(page.getByText(/14\.\d+ l\/h/).first()).toBeVisible();
+    await expect(page.getByText(/1[34]\.\d+ l\/h/).first()).toBeVisible(); // 14.2 l/h over 6 min and the seconds of the test
     await expect(page.getByRole('link', { name: 'Do-not-use label' })).toBeVisible();
     await expect(page.getByText('Permit MQ-77')).toBeVisible();
   });
@@ -254,7 +254,7 @@ test.describe('procedures from packs', () => {
     await expect(page.getByRole('img', { name: 'Stove' })).toBeVisible();
     const origin = page.url().split('/ledger')[0]!;
     await page.goto(`${origin}/places?find=${serial}`);
-    await expect(page.getByText(/Seen \d+ times/)).toBeVisible();
+    await expect(page.getByText(/Found (once|\d+ times)/)).toBeVisible();
     await page
       .getByRole('link', { name: /Shed propane tank/ })
       .first()

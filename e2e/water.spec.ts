@@ -104,6 +104,8 @@ test.describe('water', () => {
     await page.getByRole('button', { name: 'More', exact: true }).click();
     await page.getByRole('button', { name: 'Photo', exact: true }).click();
     await page.getByLabel(/Photo, by camera/).setInputFiles('docs/screenshots/certificate.png');
+    await expect(page.getByText(/^1 with this stage/)).toBeVisible();
+    await page.getByRole('button', { name: 'Back', exact: true }).click();
     await expect(
       page
         .getByRole('button', { name: 'Read the level now' })

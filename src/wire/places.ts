@@ -35,6 +35,9 @@ const appliance = shape({
   hasLid: yup.boolean().strict(true).required(),
   volume: figure('volume', 'zero'),
   maxInlet: optionalFigure('pressure', 'above zero'),
+  make: free(80),
+  model: free(80),
+  serial: free(80),
 });
 /** A system as it is entered; figures are text with their unit. The same on both sides. */
 export const systemSchema = shape({
@@ -184,7 +187,13 @@ export function systemFromForm(form: SystemForm, before: System | null, id: stri
       };
     }),
     appliances: form.appliances.map((a) => {
-      const { maxInlet: _x, ...old } = before?.appliances.find((x) => x.id === a.id) ?? ({} as never);
+      const {
+        maxInlet: _x,
+        make: _m,
+        model: _o,
+        serial: _n,
+        ...old
+      } = before?.appliances.find((x) => x.id === a.id) ?? ({} as never);
       return {
         ...(old as object),
         id: a.id,
@@ -196,6 +205,9 @@ export function systemFromForm(form: SystemForm, before: System | null, id: stri
         hasLid: a.hasLid,
         volume: parseWithUnit(a.volume),
         ...maybe('maxInlet', a.maxInlet),
+        ...(a.make ? { make: a.make } : {}),
+        ...(a.model ? { model: a.model } : {}),
+        ...(a.serial ? { serial: a.serial } : {}),
       };
     }),
     ...(form.elements.length
@@ -265,6 +277,9 @@ export function formOfSystem(s: System): SystemForm {
       hasLid: a.hasLid,
       volume: figureOf(a.volume),
       maxInlet: figureOf(a.maxInlet),
+      make: a.make ?? '',
+      model: a.model ?? '',
+      serial: a.serial ?? '',
     })),
     elements: (s.elements ?? []).map((e) => ({
       id: e.id,

@@ -74,12 +74,18 @@ export async function withSightings(tx: Tx, system: System): Promise<System> {
 export const readInventory = (scope: { org: string }, system: string) =>
   inOrganisation(scope, (tx) => inventoryOf(tx, system));
 
-export interface RecallLine extends Omit<Sighting, 'changes'> {
+export interface RecallLine {
+  readonly item: Pick<InventoryItem, 'id' | 'name' | 'place' | 'make' | 'model' | 'serial'>;
   readonly site: string;
   readonly system: string;
   readonly systemName: string;
+  /** When, by whom and in which record it was seen; null for what stands on the page of the system only. */
+  readonly seen: { readonly at: string; readonly by: string; readonly run: string } | null;
 }
-/** Recall search over everything ever written down: words of name, make, model or serial, newest first. */
+/**
+ * Recall search: words of name, make, model or serial, over everything ever written down, newest first, and over the
+ * appliances and meters on the pages of systems that nobody wrote down yet.
+ */
 export async function recall(scope: { org: string }, search: string): Promise<RecallLine[]> {
   // "serial SH-880" is how a person says it
   const words = search
@@ -97,17 +103,39 @@ export async function recall(scope: { org: string }, search: string): Promise<Re
       .where(and(...words.map((w) => like(sightings.search, `%${w.replace(/[%_\\]/g, (c) => `\\${c}`)}%`))))
       .orderBy(desc(sightings.at))
       .limit(200);
-    return rows.map(({ sighting: s, site, name }) => ({
+    const seen = rows.map(({ sighting: s, site, name }): RecallLine => ({
       item: s.facts,
-      at: s.at.toISOString(),
-      by: s.by,
-      run: s.run,
       site,
       system: s.system,
       systemName: name,
+      seen: { at: s.at.toISOString(), by: s.by, run: s.run },
     }));
+    const places = await tx.select().from(systems).innerJoin(sites, eq(sites.id, systems.site));
+    const onPages = places.flatMap(({ systems: s, sites: home }) =>
+      platesOf(s.facts).flatMap((item): RecallLine[] => {
+        const text = [item.name, item.make, item.model, item.serial, home.name].join(' ').toLowerCase();
+        return words.every((w) => text.includes(w)) &&
+          !seen.some((x) => x.system === s.id && x.item.serial === item.serial && x.item.model === item.model)
+          ? [{ item, site: home.name, system: s.id, systemName: s.name, seen: null }]
+          : [];
+      }),
+    );
+    return [...seen, ...onPages];
   });
 }
+/** What the page of a system says was read from plates: its appliances and its meter. */
+const platesOf = (s: System): RecallLine['item'][] =>
+  [
+    ...s.appliances.map(({ id, name, place, make = '', model = '', serial = '' }) => ({
+      id,
+      name,
+      place,
+      make,
+      model,
+      serial,
+    })),
+    { id: 'meter', name: s.meter.name, place: '', make: '', model: '', serial: s.meter.serial ?? '' },
+  ].filter((p) => p.make || p.model || p.serial);
 
 export interface RecallFind {
   readonly name: string;
@@ -125,7 +153,7 @@ export interface RecallFind {
   readonly replaced: boolean;
 }
 /**
- * Every part that a maker's recall means, where it stands or stood: appliances on the pages of systems, and everything that
+ * Every part that a maker's recall means, where it stands or stood: appliances and meters on the pages of systems, and everything that
  * was ever written down on a visit.
  */
 export async function recallSearch(scope: { org: string }, wanted: Recall): Promise<RecallFind[]> {
@@ -157,13 +185,11 @@ export async function recallSearch(scope: { org: string }, wanted: Recall): Prom
       });
     }
     for (const { systems: s, sites: home } of places)
-      for (const a of s.facts.appliances) {
-        const plate = { name: a.name, make: a.make ?? '', model: a.model ?? '', serial: a.serial ?? '' };
-        const key = `${s.id} ${a.id} ${plate.serial} ${plate.model}`;
+      for (const { id, ...plate } of platesOf(s.facts)) {
+        const key = `${s.id} ${id} ${plate.serial} ${plate.model}`;
         if (found.has(key) || !isRecalled(plate, wanted)) continue;
         found.set(key, {
           ...plate,
-          place: a.place,
           site: home.name,
           system: s.id,
           systemName: s.name,

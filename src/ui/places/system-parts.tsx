@@ -180,6 +180,8 @@ export function PipesPart() {
   );
 }
 
+const PLATE_WORDS = { make: 'Make', model: 'Model', serial: 'Serial' } as const;
+
 /** Appliances with their valve, inside volume and the maximum inlet pressure on the plate. */
 export function AppliancesPart({ gas }: { gas: boolean }) {
   const { control, register, formState } = useFormContext<SystemForm>();
@@ -239,6 +241,16 @@ export function AppliancesPart({ gas }: { gas: boolean }) {
                 )}
               </Field>
             )}
+            {(['make', 'model', 'serial'] as const).map((key) => (
+              <Field
+                key={key}
+                label={PLATE_WORDS[key]}
+                hint="from its plate; empty: not read"
+                wrong={wrong?.[key]?.message}
+              >
+                {(ids) => <input {...ids} className={FIELD} {...register(`appliances.${i}.${key}`)} />}
+              </Field>
+            ))}
             <div className="flex flex-wrap items-end justify-between gap-3">
               {gas &&
                 (['hasPilot', 'hasLid'] as const).map((key) => (
@@ -268,6 +280,9 @@ export function AppliancesPart({ gas }: { gas: boolean }) {
             hasLid: false,
             volume: gas ? '0.3 l' : '0 l',
             maxInlet: '',
+            make: '',
+            model: '',
+            serial: '',
           })
         }
       >

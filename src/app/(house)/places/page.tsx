@@ -40,12 +40,17 @@ export default async function Places({ searchParams }: { searchParams: Promise<{
         <section className="mt-4" aria-labelledby="found">
           <h2 id="found" className="text-lg font-semibold">
             {found.length
-              ? `Seen ${found.length} times`
+              ? found.length === 1
+                ? 'Found once'
+                : `Found ${found.length} times`
               : 'Nothing of that make, model or serial was written down'}
           </h2>
           <ul>
             {found.map((f) => (
-              <li key={`${f.run}${f.item.id}${f.at}`} className="border-t border-seam py-2">
+              <li
+                key={`${f.system}${f.item.id}${f.seen?.at}${f.seen?.run}`}
+                className="border-t border-seam py-2"
+              >
                 <Link
                   prefetch={false}
                   className="text-lake underline-offset-4 hover:underline"
@@ -59,10 +64,16 @@ export default async function Places({ searchParams }: { searchParams: Promise<{
                   {[f.item.make, f.item.model, f.item.serial && `serial ${f.item.serial}`]
                     .filter(Boolean)
                     .join(', ')}
-                  ; seen {moment(f.at)} by {f.by},{' '}
-                  <Link prefetch={false} className="underline" href={`/ledger/${f.run}`}>
-                    record
-                  </Link>
+                  {f.seen ? (
+                    <>
+                      ; seen {moment(f.seen.at)} by {f.seen.by},{' '}
+                      <Link prefetch={false} className="underline" href={`/ledger/${f.seen.run}`}>
+                        record
+                      </Link>
+                    </>
+                  ) : (
+                    '; on the page of the system, not seen on a visit yet'
+                  )}
                 </span>
               </li>
             ))}

@@ -273,7 +273,14 @@ export default async function SystemPage({ params }: { params: Promise<{ system:
                 <tbody>
                   {facts.appliances.map((a) => (
                     <tr key={a.id} className={rows}>
-                      <th scope="row">{a.name}</th>
+                      <th scope="row">
+                        {a.name}
+                        {(a.make || a.model || a.serial) && (
+                          <span className="block text-sm font-normal text-quiet">
+                            {[a.make, a.model, a.serial && `serial ${a.serial}`].filter(Boolean).join(', ')}
+                          </span>
+                        )}
+                      </th>
                       <td>{a.place}</td>
                       <td className="text-quiet">{a.valve}</td>
                       <td className="figure-narrow text-sm">

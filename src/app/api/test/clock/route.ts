@@ -1,6 +1,6 @@
 import * as yup from 'yup';
 import { answer, bodyOf, open } from '@/server/handle';
-import { clockIsAdjustable, now, shiftClock } from '@/server/now';
+import { clockIsAdjustable, clockShift, now, shiftClock } from '@/server/now';
 import { notHere } from '@/server/trouble';
 
 const schema = yup
@@ -14,4 +14,9 @@ export const POST = open(async (request) => {
   const { shift } = await bodyOf(request, schema);
   shiftClock(shift);
   return answer({ now: now() });
+});
+/** How far that clock is shifted, so that tests that begin anew do not turn it back. */
+export const GET = open(async () => {
+  if (!clockIsAdjustable()) throw notHere();
+  return answer({ shift: clockShift() });
 });
