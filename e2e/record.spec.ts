@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs';
 import { expect, test, type Page } from '@playwright/test';
 import sharp from 'sharp';
 import { readPdf } from './read-pdf';
-import { BASE, BenchPage, expectAccessible, pass, serverShift, signIn, takeClocks } from './support';
+import { BASE, BenchPage, expectAccessible, pass, serverShift, shot, signIn, takeClocks } from './support';
 
 /** A picture as a phone takes it: large, turned, and with the place it was taken in its data. */
 const picture = (width = 3000, height = 2000) =>
@@ -51,7 +51,8 @@ test.describe('the record', () => {
     await page.context().setOffline(false);
     await page.clock.fastForward(9000);
     await expect(page.getByText(/all with the office/)).toBeVisible({ timeout: 30_000 });
-    await page.getByRole('button', { name: 'Back' }).click();
+    await shot(page, 'photo-entry');
+    await page.getByRole('button', { name: 'Back', exact: true }).click();
     await pass(page, 121);
     await bench.end('20.35');
     await bench.zero();
@@ -73,6 +74,7 @@ test.describe('the record', () => {
     await expectAccessible(theirs);
     await theirs.getByLabel('Your name').fill('Marlow Thrupp');
     await draw(theirs);
+    await shot(theirs, 'sign-own-device');
     await theirs.getByRole('button', { name: 'Sign', exact: true }).click();
     await expect(theirs.getByRole('heading', { name: 'Thank you' })).toBeVisible();
     await theirs.goto(link);
@@ -83,6 +85,7 @@ test.describe('the record', () => {
     await page.getByText('Somebody from outside saw the test').click();
     await page.getByLabel('Name of the witness').fill('Petra Vance');
     await page.getByLabel('In what office').fill('inspector');
+    await shot(page, 'witness');
     await draw(page);
     await page.getByRole('button', { name: 'Sign as witness' }).click();
     await expect(page.getByText(/Petra Vance, saw the end reading/)).toBeVisible();
@@ -125,6 +128,7 @@ test.describe('the record', () => {
     await page.getByRole('link', { name: 'Look into the outbox' }).click();
     await expect(page.getByRole('link', { name: new RegExp(`${number}: Plain note`) })).toBeVisible();
     await expect(page.getByLabel(`Ticket of ${number}`)).toContainText('TIGHT');
+    await shot(page, 'outbox');
     await expectAccessible(page);
 
     // anyone checks the bundle without us; a flipped bit is named
@@ -142,6 +146,7 @@ test.describe('the record', () => {
       .getByLabel('File', { exact: true })
       .setInputFiles({ name: 'b.zip', mimeType: 'application/zip', buffer: spoilt });
     await expect(open.getByText(/photos\/[0-9a-f]{64}\.jpg was changed/)).toBeVisible();
+    await shot(open, 'check-changed');
     await expectAccessible(open);
 
     // made void it keeps its number and says so to everybody; its link is revoked
@@ -203,6 +208,7 @@ test.describe('the record', () => {
     await page.getByLabel('Serial to').fill('SH-1300');
     await page.getByRole('button', { name: 'Find' }).click();
     await expect(page.getByText(/parts? at 1 place/)).toBeVisible();
+    await shot(page, 'recall');
     await expect(page.getByRole('link', { name: /Boat shed/ })).toBeVisible();
     await expectAccessible(page);
   });
@@ -274,6 +280,7 @@ test.describe('the record', () => {
     for (const [i, t] of times.entries())
       await (i % 2 ? part.getByLabel(/ended at$/) : starts).nth(Math.floor(i / 2)).fill(t);
     await part.getByRole('checkbox').check();
+    await shot(page, 'outside-test');
     await part.getByRole('button', { name: 'Judge it' }).click();
     await page.waitForURL(/\/bench\//);
     await expect(page.getByRole('heading', { name: /^Tight/ })).toBeVisible();
@@ -303,6 +310,7 @@ test.describe('the record', () => {
     const theirs = await fresh.newPage();
     await theirs.goto(link);
     await theirs.getByLabel(/Password/).fill('short');
+    await shot(theirs, 'join');
     await theirs.getByRole('button', { name: 'Join' }).click();
     await expect(theirs).toHaveURL(/join/);
     await theirs.getByLabel(/Password/).fill('three words are good');
@@ -317,6 +325,7 @@ test.describe('the record', () => {
     await fresh.close();
     await page.goto(`${BASE}/organisation/audit`);
     await expect(page.getByRole('cell', { name: 'joined' })).toBeVisible();
+    await shot(page, 'audit');
     const exported = await page.request.get(`${BASE}/api/organisation/export`);
     expect(exported.status()).toBe(200);
     const before = (await (await page.request.get(`${BASE}/api/ledger?status=certificate`)).json()) as {

@@ -1,5 +1,5 @@
 import AxeBuilder from '@axe-core/playwright';
-import { expect, type Page } from '@playwright/test';
+import { expect, test, type Page } from '@playwright/test';
 
 export const BASE = process.env.VAST_E2E_URL ?? 'http://127.0.0.1:3000';
 let shift = 0;
@@ -41,6 +41,11 @@ export async function fillSignIn(page: Page, who: string): Promise<void> {
   await page.getByLabel('E-mail').fill(`${who}@hollin-tarrow.example`);
   await page.getByLabel('Password').fill(`millrace-${who}`);
   await page.getByRole('button', { name: 'Sign in', exact: true }).click();
+}
+/** Throwaway pictures while a screen is worked on; nothing is written unless a folder is named. */
+export async function shot(page: Page, name: string): Promise<void> {
+  const folder = process.env.VAST_SHOTS;
+  if (folder) await page.screenshot({ path: `${folder}/${test.info().project.name}-${name}.png` });
 }
 export async function expectAccessible(page: Page): Promise<void> {
   const { violations } = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21aa']).analyze();

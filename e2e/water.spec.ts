@@ -1,11 +1,6 @@
-import { expect, test, type Page } from '@playwright/test';
-import { BASE, BenchPage, expectAccessible, pass, signIn, takeClocks } from './support';
+import { expect, test } from '@playwright/test';
+import { BASE, BenchPage, expectAccessible, pass, shot, signIn, takeClocks } from './support';
 
-/** Throwaway pictures while a screen is worked on; nothing is written unless a folder is named. */
-const shot = async (page: Page, name: string): Promise<void> => {
-  const folder = process.env.VAST_SHOTS;
-  if (folder) await page.screenshot({ path: `${folder}/${test.info().project.name}-${name}.png` });
-};
 /** Staged pumping: to each step, with what the pump delivered, then a dry look after the pause. */
 async function pump(bench: BenchPage, steps: readonly (readonly [string, string, number])[]): Promise<void> {
   const { page } = bench;

@@ -16,7 +16,7 @@ export default async function Root({ children }: { children: ReactNode }) {
     <html lang="en" {...(theme === 'chalk' || theme === 'basalt' ? { 'data-theme': theme } : {})}>
       <body>
         {clockIsAdjustable() && (
-          <p className="bg-ochre px-4 py-1 text-sm text-on-accent">
+          <p className="bg-ochre px-4 py-1 text-sm text-on-accent lg:pl-22">
             Test server: its clock can be shifted. Nothing sealed here counts.
           </p>
         )}

@@ -217,6 +217,8 @@ export const outbox = pgTable(
     body: text('body').notNull(),
     /** Papers that would go with it: made anew from the sealed record when they are looked at. */
     papers: jsonb('papers').$type<readonly PaperRef[]>().notNull().default([]),
+    /** Only the owner looks at it here: it carries a link that lets its reader in. */
+    ownerOnly: boolean('owner_only').notNull().default(false),
   },
   (t) => [primaryKey({ columns: [t.org, t.id] })],
 );

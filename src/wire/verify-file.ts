@@ -110,9 +110,10 @@ export function verifyFile(bytes: Uint8Array, keys?: readonly PublishedKey[]): F
       const here = new Map(photos.map((p) => [PHOTO.exec(p.name)![1]!, p]));
       for (const hash of photosOf(state)) {
         const photo = here.get(hash);
-        if (!photo) faults.push(`The photo ${hash.slice(0, 12)} that the record names is missing.`);
-        else if (sha256OfBytes(photo.bytes) !== hash)
-          faults.push(`The photo ${hash.slice(0, 12)} was changed.`);
+        const caption = state.photos.find((p) => p.hash === hash)?.caption;
+        const name = `${caption ? `“${caption}” (${hash.slice(0, 12)})` : hash.slice(0, 12)}`;
+        if (!photo) faults.push(`The photo ${name} that the record names is missing.`);
+        else if (sha256OfBytes(photo.bytes) !== hash) faults.push(`The photo ${name} was changed.`);
       }
     }
   } catch {

@@ -1,5 +1,5 @@
 import 'server-only';
-import { desc } from 'drizzle-orm';
+import { desc, eq } from 'drizzle-orm';
 import { inOrganisation } from '@/database/client';
 import { outbox } from '@/database/schema';
 import { audit } from '@/server/audit';
@@ -19,6 +19,13 @@ export const sendMessage = (
     await audit(tx, session, 'sent to the simulated outbox', message.subject);
     return { id: message.id };
   });
-/** What was sent, newest first. */
-export const readOutbox = (scope: { org: string }) =>
-  inOrganisation(scope, (tx) => tx.select().from(outbox).orderBy(desc(outbox.at)).limit(200));
+/** What was sent, newest first. Invitations stand there for the owner alone: their link lets its reader in. */
+export const readOutbox = (scope: Pick<Session, 'org' | 'role'>) =>
+  inOrganisation(scope, (tx) =>
+    tx
+      .select()
+      .from(outbox)
+      .where(scope.role === 'owner' ? undefined : eq(outbox.ownerOnly, false))
+      .orderBy(desc(outbox.at))
+      .limit(200),
+  );

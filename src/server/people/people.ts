@@ -1,8 +1,19 @@
 import 'server-only';
 import { randomBytes } from 'node:crypto';
-import { and, asc, desc, eq, isNull, lt, ne } from 'drizzle-orm';
+import { and, asc, desc, eq, inArray, isNull, lt, ne } from 'drizzle-orm';
 import { inOrganisation, lookUp, type Tx } from '@/database/client';
-import { auditLog, invitations, organisations, outbox, people, sessions } from '@/database/schema';
+import {
+  auditLog,
+  invitations,
+  organisations,
+  outbox,
+  people,
+  runs,
+  sessions,
+  sites,
+  systems,
+  watches,
+} from '@/database/schema';
 import { audit } from '@/server/audit';
 import { digest } from '@/server/digest';
 import { now } from '@/server/now';
@@ -128,6 +139,7 @@ export async function invite(session: Session, said: Invite, origin: string): Pr
       subject: said.person
         ? `A new password for ${session.organisation}`
         : `Invitation to ${session.organisation}`,
+      ownerOnly: true,
       body: `${said.name.trim()}: open ${link} within ${INVITATION_DAYS} days and choose a password.`,
     });
     await audit(
@@ -304,12 +316,33 @@ export async function readAudit(session: Session, before?: string, most = 200): 
       .where(before && isId(before) ? lt(auditLog.id, before) : undefined)
       .orderBy(desc(auditLog.id))
       .limit(most);
+    // what was named by its id alone is shown as a person knows it
+    const ids = rows.map(({ line }) => line.subject).filter(isId);
+    const places = tx.select({ id: runs.id, site: sites.name, system: systems.name }).from(runs);
+    const named = await places
+      .innerJoin(sites, eq(sites.id, runs.site))
+      .innerJoin(systems, eq(systems.id, runs.system))
+      .where(inArray(runs.id, ids));
+    const watched = await tx
+      .select({ id: watches.id, site: sites.name, system: systems.name })
+      .from(watches)
+      .innerJoin(systems, eq(systems.id, watches.system))
+      .innerJoin(sites, eq(sites.id, systems.site))
+      .where(inArray(watches.id, ids));
+    const devices = await tx
+      .select({ id: sessions.id, device: sessions.device })
+      .from(sessions)
+      .where(inArray(sessions.id, ids));
+    const words = new Map<string, string>([
+      ...[...named, ...watched].map((n) => [n.id, `${n.site}: ${n.system}`] as const),
+      ...devices.map((d) => [d.id, d.device] as const),
+    ]);
     return rows.map(({ line, who }) => ({
       id: line.id,
       at: line.at.toISOString(),
       who: who ?? 'the system',
       what: line.what,
-      subject: line.subject,
+      subject: isId(line.subject) ? (words.get(line.subject) ?? '') : line.subject,
     }));
   });
 }

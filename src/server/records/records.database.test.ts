@@ -229,7 +229,7 @@ describe('after sealing', () => {
     );
     await sendPapers(tester, tight.run, message);
     await sendPapers(tester, tight.run, message);
-    const sent = (await readOutbox(mill)).filter((m) => m.id === message.id);
+    const sent = (await readOutbox(tester)).filter((m) => m.id === message.id);
     expect(sent).toHaveLength(1);
     expect(sent[0]!.papers.map((p) => p.form)).toEqual(['certificate', 'note']);
     await printTicket(tester, tight.run, 'https://example.test');
@@ -293,6 +293,8 @@ describe('people', () => {
     await expect(invite(tester, said, '')).rejects.toThrow(/Only the owner/);
     const { link } = await invite(owner, said, 'https://x.test');
     const token = link.split('/').pop()!;
+    const invited = async (who: Session) => (await readOutbox(who)).some((m) => m.body.includes(token));
+    expect([await invited(owner), await invited(tester)]).toEqual([true, false]); // nobody joins in her place
     await join(token, 'a long password');
     await expect(join(token, 'another password')).rejects.toThrow(/not open any more/);
     const { token: cookie } = await signIn('wanda@records.example', 'a long password', '');

@@ -52,11 +52,14 @@ export function PhotoEntry({
   };
   return (
     <div className="grid gap-3">
-      <div role="group" aria-label="What it shows" className="grid grid-cols-2 gap-3 sm:grid-cols-3">
+      <h3 id="shows" className="text-lg font-semibold">
+        What does the photo show?
+      </h3>
+      <div role="group" aria-labelledby="shows" className="grid grid-cols-3 gap-2 sm:grid-cols-5">
         {SUBJECTS.map((s) => (
           <Button
             key={s}
-            className="min-h-14"
+            className="min-h-12 px-1"
             tone={shows === s ? 'act' : 'plain'}
             aria-pressed={shows === s}
             onClick={() => setShows(s)}
@@ -78,23 +81,27 @@ export function PhotoEntry({
           </select>
         </label>
       )}
-      <label>
-        In words <span className="text-quiet">(may stay empty)</span>
+      <details>
+        <summary className="min-h-11 cursor-pointer py-2">Words of your own with the next photo</summary>
+        <label className="sr-only" htmlFor="caption">
+          In words
+        </label>
         <input
+          id="caption"
           className={field}
           value={caption}
           onChange={(e) => setCaption(e.target.value)}
           maxLength={300}
           placeholder={`${visit.title}, ${PHOTO_SUBJECTS[shows]}`}
         />
-      </label>
+      </details>
       <label className="text-lg">
         Photo, by camera or from a file
         <input
           type="file"
           accept="image/jpeg,image/png,image/webp"
           capture="environment"
-          className="mt-1 block min-h-14 w-full border border-edge bg-panel p-3"
+          className="mt-1 block min-h-14 w-full border border-edge bg-panel p-2"
           disabled={busy}
           onChange={(e) => {
             void send(e.target.files?.[0]);

@@ -71,7 +71,7 @@ export function CheckFile() {
             </h2>
           </div>
           {answer.faults.length > 0 && (
-            <ul className="list-inside list-disc text-rust" aria-label="What was changed">
+            <ul className="list-disc pl-5 wrap-anywhere text-rust" aria-label="What was changed">
               {answer.faults.map((f) => (
                 <li key={f}>{f}</li>
               ))}
@@ -85,6 +85,9 @@ export function CheckFile() {
           {answer.notes.map((n) => (
             <p key={n}>{n}</p>
           ))}
+          {facts && !answer.untouched && (
+            <p className="text-quiet">What stands in the file now, which need not be what was sealed:</p>
+          )}
           {facts && (
             <dl className="grid gap-x-6 sm:grid-cols-[11rem_1fr]">
               {(

@@ -72,7 +72,10 @@ export function SignView(props: Props) {
         >
           {props.label}
         </h2>
-        <p className="mt-2 text-lg">{props.plain}</p>
+        <p className="mt-2 text-lg">
+          {/* the sentence ends with what is not covered; it stands by itself below */}
+          {props.plain.replace(` Not covered: ${props.notCovered.join(', ')}.`, '')}
+        </p>
         <p className="mt-2">
           <strong>Not covered:</strong> {props.notCovered.join('; ')}.
         </p>

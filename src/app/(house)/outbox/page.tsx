@@ -18,12 +18,12 @@ export default async function Outbox() {
       </p>
       <ul className="mt-4 grid gap-3">
         {messages.map((m) => (
-          <li key={m.id} className="border border-seam bg-panel p-4">
+          <li key={m.id} className="min-w-0 border border-seam bg-panel p-4">
             <h2 className="font-semibold">{m.subject}</h2>
             <p className="text-sm text-quiet">
               To {m.to}; {moment(m.at)}, {m.by}. Simulated.
             </p>
-            <p className="mt-2 max-w-3xl whitespace-pre-line">{m.body}</p>
+            <p className="mt-2 max-w-3xl wrap-anywhere whitespace-pre-line">{m.body}</p>
             {m.papers.length > 0 && (
               <ul className="mt-2 flex flex-wrap gap-2" aria-label="Papers with it">
                 {m.papers.map((p) => (
@@ -54,12 +54,12 @@ export default async function Outbox() {
       ) : (
         <ul className="mt-3 flex flex-wrap gap-5">
           {prints.map((p) => (
-            <li key={p.id}>
+            <li key={p.id} className="max-w-full">
               <p className="text-sm text-quiet">
                 {p.number}; {moment(p.at)}, {p.by}. Simulated, 80 mm.
               </p>
               <pre
-                className="figure-narrow mt-1 border border-seam bg-panel p-3 text-[0.72rem] leading-snug whitespace-pre"
+                className="figure-narrow mt-1 overflow-x-auto border border-seam bg-panel p-3 text-[0.72rem] leading-snug whitespace-pre"
                 aria-label={`Ticket of ${p.number}`}
               >
                 {p.paper}

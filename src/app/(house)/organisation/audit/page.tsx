@@ -38,9 +38,9 @@ export default async function Audit({ searchParams }: { searchParams: Promise<{ 
             {lines.map((l) => (
               <tr key={l.id} className="border-t border-seam align-top [&>td]:py-1.5 [&>td]:pr-4">
                 <td className="figure-narrow whitespace-nowrap">{moment(l.at)}</td>
-                <td>{l.who}</td>
+                <td className="whitespace-nowrap">{l.who}</td>
                 <td>{l.what}</td>
-                <td className="break-all">{l.subject}</td>
+                <td className="wrap-anywhere">{l.subject}</td>
               </tr>
             ))}
           </tbody>

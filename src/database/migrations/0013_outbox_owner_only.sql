@@ -1,0 +1,1 @@
+ALTER TABLE "outbox" ADD COLUMN "owner_only" boolean DEFAULT false NOT NULL;
