@@ -69,8 +69,11 @@ export function drawnFrom(system: System): Schematic {
   if (system.meter.kind !== 'none' && system.meter.kind !== '')
     last = add({ id: 'meter', kind: 'meter', name: system.meter.name, x: 24, y: 12 }, last);
   for (const r of system.regulators ?? [])
-    last = add({ id: r.id, kind: 'regulator', name: r.name, x: 26 + nodes.length * 2, y: 12 }, last);
-  const start = Math.max(32, nodes[nodes.length - 1]!.x + 8);
+    last = add(
+      { id: r.id, kind: 'regulator', name: r.name, x: nodes[nodes.length - 1]!.x + 11, y: 12 },
+      last,
+    );
+  const start = Math.max(32, nodes[nodes.length - 1]!.x + 9);
   last = add({ id: 'point', kind: 'point', name: system.testPoint || 'test point', x: start, y: 12 }, last);
   const count = system.appliances.length;
   const step = count ? Math.max(8, Math.min(16, (GRID.width - start - 10) / count)) : 0;

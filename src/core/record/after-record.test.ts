@@ -169,4 +169,7 @@ test('a trend needs two records and says no more than what was measured', () => 
   const [trend] = trendsOf([at(2026, 2.5), at(2024, 1)]);
   expect(trend!.points.map((p) => p.value)).toEqual([1, 2.5]);
   expect(trend!.words).toBe('up by 1.5 l/h over 2.0 years (2 records)');
+  expect(trendsOf([at(2024, 0), at(2025, 3.1), at(2026, 0)])[0]!.words).toBe(
+    'ends where it began over 2.0 years (3 records); between 0 and 3.1 l/h',
+  );
 });

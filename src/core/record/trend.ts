@@ -86,7 +86,7 @@ export interface Trend {
   readonly key: TrendKey;
   readonly unit: Unit;
   readonly points: readonly TrendPoint[];
-  /** In words: how it moved from the first to the last record; no forecast. */
+  /** In words: how it moved from the first to the last record and between what; no forecast. */
   readonly words: string;
 }
 /** The trends of one system from its records, oldest first; a figure seen once is no trend and is left out. */
@@ -114,10 +114,21 @@ export function trendsOf(
     const difference = last.value - first.value;
     const amount = `${Number(Math.abs(difference).toPrecision(2))} ${unit}`;
     const span = years >= 1 ? `${years.toFixed(1)} years` : `${Math.round(years * 12)} months`;
-    const words =
+    const over = `over ${span} (${points.length} records)`;
+    // what stood between counts too: a leak that was mended since is no "the same"
+    const values = points.map((p) => p.value);
+    const [least, most] = [Math.min(...values), Math.max(...values)];
+    const between =
+      least < Math.min(first.value, last.value) || most > Math.max(first.value, last.value)
+        ? `; between ${Number(least.toPrecision(3))} and ${Number(most.toPrecision(3))} ${unit}`
+        : '';
+    const course =
       difference === 0
-        ? `the same over ${span} (${points.length} records)`
-        : `${difference > 0 ? 'up' : 'down'} by ${amount} over ${span} (${points.length} records)`;
+        ? between
+          ? 'ends where it began'
+          : 'the same'
+        : `${difference > 0 ? 'up' : 'down'} by ${amount}`;
+    const words = `${course} ${over}${between}`;
     return [{ key, unit, points, words }];
   });
 }

@@ -113,7 +113,13 @@ export async function exportOrganisation(session: Session): Promise<{ name: stri
       files,
       await signingSecret(tx),
     );
-    await audit(tx, session, 'exported the organisation', `${bytes.length} bytes`, moment.getTime());
+    await audit(
+      tx,
+      session,
+      'exported the organisation',
+      `${(bytes.length / 1e6).toFixed(1)} MB`,
+      moment.getTime(),
+    );
     return { name: `organisation-${moment.toISOString().slice(0, 10)}.zip`, bytes };
   });
 }

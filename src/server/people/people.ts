@@ -47,6 +47,8 @@ export interface PersonRow {
   readonly role: Role;
   readonly licenceNumber: string;
   readonly licenceUntil: string;
+  /** The licence is out of date today: what this person seals is no certificate. */
+  readonly licenceOver: boolean;
   readonly left: string | null;
 }
 export interface InvitationRow {
@@ -78,6 +80,7 @@ export const readPeople = (scope: {
         role: p.role,
         licenceNumber: p.licenceNumber ?? '',
         licenceUntil: p.licenceUntil ?? '',
+        licenceOver: !!p.licenceUntil && p.licenceUntil < new Date(now()).toISOString().slice(0, 10),
         left: p.left?.toISOString() ?? null,
       })),
       invitations: open
@@ -305,6 +308,11 @@ export interface AuditLine {
   readonly what: string;
   readonly subject: string;
 }
+/** What a browser says of its device, as far as a person cares. */
+const deviceWords = (agent: string): string => {
+  const system = /iPhone|iPad|Android|Windows|Macintosh|Linux/.exec(agent)?.[0];
+  return system ? `on ${system === 'Macintosh' ? 'a Mac' : system}` : '';
+};
 /** The audit log, newest first. @param before id of the last line shown @throws TroubleError 403 for anyone but the owner */
 export async function readAudit(session: Session, before?: string, most = 200): Promise<AuditLine[]> {
   requireOwner(session);
@@ -335,7 +343,7 @@ export async function readAudit(session: Session, before?: string, most = 200): 
       .where(inArray(sessions.id, ids));
     const words = new Map<string, string>([
       ...[...named, ...watched].map((n) => [n.id, `${n.site}: ${n.system}`] as const),
-      ...devices.map((d) => [d.id, d.device] as const),
+      ...devices.map((d) => [d.id, deviceWords(d.device)] as const),
     ]);
     return rows.map(({ line, who }) => ({
       id: line.id,

@@ -112,7 +112,7 @@ export function SchematicDrawing({
         const inside = reach.nodes.has(n.id);
         const bound = reach.boundaries.some((b) => b.id === n.id);
         const below = n.kind === 'valve' || n.kind === 'appliance' || n.kind === 'meter';
-        const text = lines(words(n), 16);
+        const text = lines(words(n), n.kind === 'source' ? 9 : 16);
         const body = (
           <>
             {selected === n.id && (

@@ -24,6 +24,7 @@ interface Person {
   readonly role: Role;
   readonly licenceNumber: string;
   readonly licenceUntil: string;
+  readonly licenceOver: boolean;
   readonly left: string | null;
 }
 interface Invitation {
@@ -146,8 +147,13 @@ function PersonLine({ person: p, owner }: { person: Person; owner: boolean }) {
       </p>
       <p className="text-sm text-quiet">
         {p.email}
-        {p.role === 'owner' || p.role === 'tester' ? ` · ${licence}` : ''}
+        {(p.role === 'owner' || p.role === 'tester') && !p.licenceOver && ` · ${licence}`}
       </p>
+      {p.licenceOver && (
+        <p className="text-sm font-semibold text-ochre">
+          Licence {p.licenceNumber} ran out on {p.licenceUntil}: what {p.name} seals is not a certificate
+        </p>
+      )}
       {owner && (
         <details>
           <summary className="min-h-11 cursor-pointer py-2 text-sm text-lake">Change</summary>

@@ -59,7 +59,7 @@ export function SystemHistory({
                       </span>
                     </span>
                     <span className="text-right text-sm">
-                      <span className="figure-narrow">{l.number}</span>
+                      <span className="figure-narrow whitespace-nowrap">{l.number}</span>
                       <span className="block text-quiet">{day(l.sealedAt)}</span>
                     </span>
                   </Link>

@@ -28,7 +28,7 @@ export default async function RecallPage({ searchParams }: { searchParams: Promi
         A maker calls parts back by make, model or a range of serials. This finds every one that stands on the
         page of a system or was written down on a visit, also where it was replaced since.
       </p>
-      <form className="mt-4 grid max-w-4xl gap-3 sm:grid-cols-5" role="search">
+      <form className="mt-4 grid max-w-4xl grid-cols-2 gap-3 sm:grid-cols-5" role="search">
         {FIELDS.map(([name, label]) => (
           <label key={name} className="text-sm">
             {label}
@@ -40,7 +40,7 @@ export default async function RecallPage({ searchParams }: { searchParams: Promi
             />
           </label>
         ))}
-        <button type="submit" className={buttonClass('act', 'self-end')}>
+        <button type="submit" className={buttonClass('act', 'self-end max-sm:col-span-2')}>
           Find
         </button>
       </form>
