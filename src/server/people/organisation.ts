@@ -1,6 +1,7 @@
 import 'server-only';
 import { readdirSync, readFileSync } from 'node:fs';
 import path from 'node:path';
+import { sql } from 'drizzle-orm';
 import { loadPack, PackError } from '@/core/pack/load';
 import type { Pack } from '@/core/pack/types';
 import { canonical, sha256Hex } from '@/core/record/canonical';
@@ -51,16 +52,31 @@ export interface NewMember {
   readonly password: string;
   readonly licence?: readonly [number: string, until: string];
 }
+/** One number for the lock that only making the first organisation takes. */
+const FIRST_LOCK = 1;
+const thereIsOne = (): TroubleError =>
+  new TroubleError(
+    409,
+    'there-is-one',
+    'An organisation is set up here already. Sign in, or ask its owner for an invitation.',
+  );
 /** Makes an organisation with its people, its signing key and the shipped packs. @returns ids of the people, in their order */
 export async function makeOrganisation(
   name: string,
   contact: string,
   members: readonly NewMember[],
+  onlyTheFirst = false,
 ): Promise<{ org: string; ids: string[]; packOf: Map<string, string> }> {
   const org = uuid7(now());
   const hashes = await Promise.all(members.map((m) => hashPassword(m.password)));
   const ids = members.map(() => uuid7(now()));
   const packOf = await inOrganisation({ org }, async (tx) => {
+    if (onlyTheFirst) {
+      // two who open a new installation at once: the second waits here, then sees the first
+      await tx.execute(sql`select pg_advisory_xact_lock(${FIRST_LOCK})`);
+      const { rows } = await tx.execute<{ there: boolean }>(sql`select has_organisation() as there`);
+      if (rows[0]?.there) throw thereIsOne();
+    }
     await tx.insert(organisations).values({ org, name, contact });
     await makeSigningKey(tx, org);
     await tx.insert(people).values(
@@ -91,14 +107,13 @@ export async function hasOrganisation(): Promise<boolean> {
  * @throws TroubleError 409 when there is one already
  */
 export async function beginHere(said: Begin): Promise<{ org: string }> {
-  if (await hasOrganisation())
-    throw new TroubleError(
-      409,
-      'there-is-one',
-      'An organisation is set up here already. Sign in, or ask its owner for an invitation.',
-    );
-  const { org } = await makeOrganisation(said.organisation.trim(), said.contact.trim(), [
-    { name: said.name.trim(), email: said.email, role: 'owner', password: said.password },
-  ]);
+  if (await hasOrganisation()) throw thereIsOne();
+  const owner = {
+    name: said.name.trim(),
+    email: said.email,
+    role: 'owner' as const,
+    password: said.password,
+  };
+  const { org } = await makeOrganisation(said.organisation.trim(), said.contact.trim(), [owner], true);
   return { org };
 }
