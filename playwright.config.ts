@@ -16,11 +16,17 @@ export default defineConfig({
     launchOptions,
   },
   projects: [
-    { name: 'wide', use: { viewport: { width: 1280, height: 800 } }, testIgnore: /fault/ },
+    // each journey runs where it is walked in life; what both screens must carry is tagged @both
+    {
+      name: 'wide',
+      use: { viewport: { width: 1280, height: 800 } },
+      testIgnore: /fault/,
+      grepInvert: /@phone/,
+    },
     {
       name: 'phone',
       use: { viewport: { width: 390, height: 844 }, hasTouch: true },
-      testMatch: /journey|procedures|plan|water/,
+      grep: /@phone|@both/,
     },
     { name: 'fault', use: { viewport: { width: 1280, height: 800 } }, testMatch: /fault/ },
   ],

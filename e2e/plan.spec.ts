@@ -40,107 +40,113 @@ async function planTest(page: Page, kind: RegExp): Promise<void> {
   await page.waitForURL('**/plan?**');
 }
 
-test('from a new place to its plan, onto a visit, along the time band and to the bench', async ({ page }) => {
-  await takeClocks(page);
-  await signIn(page, 'imre');
-  const name = phone(page) ? 'Tenter loft' : 'Fulling loft';
-  await enterPlace(page, name);
+test(
+  'from a new place to its plan, onto a visit, along the time band and to the bench',
+  { tag: '@both' },
+  async ({ page }) => {
+    await takeClocks(page);
+    await signIn(page, 'imre');
+    const name = phone(page) ? 'Tenter loft' : 'Fulling loft';
+    await enterPlace(page, name);
 
-  // the section drawn: a closed valve hides nothing yet, the source is out
-  await page.getByRole('link', { name: 'Section drawn' }).click();
-  await expect(page.getByText('Bounded by')).toBeVisible();
-  await expect(page.getByText(/supply valve at the meter, closed; closed end: each a suspect/)).toBeVisible();
-  await page.getByRole('button', { name: /^valve supply valve/ }).click();
-  await page.getByRole('button', { name: 'Open it' }).click();
-  await expect(page.getByText(/stands open to the section/)).toBeVisible();
-  await page.getByRole('button', { name: 'Close it' }).click();
-  await page.getByRole('button', { name: 'Save the drawing' }).click();
-  await expect(page.getByText('The drawing is saved.')).toBeVisible();
-  await expectAccessible(page);
-  await page.goBack();
+    // the section drawn: a closed valve hides nothing yet, the source is out
+    await page.getByRole('link', { name: 'Section drawn' }).click();
+    await expect(page.getByText('Bounded by')).toBeVisible();
+    await expect(
+      page.getByText(/supply valve at the meter, closed; closed end: each a suspect/),
+    ).toBeVisible();
+    await page.getByRole('button', { name: /^valve supply valve/ }).click();
+    await page.getByRole('button', { name: 'Open it' }).click();
+    await expect(page.getByText(/stands open to the section/)).toBeVisible();
+    await page.getByRole('button', { name: 'Close it' }).click();
+    await page.getByRole('button', { name: 'Save the drawing' }).click();
+    await expect(page.getByText('The drawing is saved.')).toBeVisible();
+    await expectAccessible(page);
+    await page.goBack();
 
-  // the plan: pressure, hold and what it sees, gauges as sentences
-  await planTest(page, /Existing installation/);
-  await expect(page.getByRole('heading', { name: 'Test pressure' })).toBeVisible();
-  await expect(page.getByRole('row', { name: /Rule, at least planned/ })).toContainText('2 min');
-  await expect(page.getByText('proposed')).toBeVisible();
-  await page.getByText(/Why the other \d+ cannot judge it/).click();
-  await expect(page.getByText(/G-00 is out of use/)).toBeVisible();
-  await page.getByRole('radio', { name: /^G-02/ }).check();
-  await expect(page.getByText(/Spare of the same size for a swap: .*G-03/)).toBeVisible();
-  await expect(page.getByText(/J with gas, .* if it were full of water/)).toBeVisible();
-  await expectAccessible(page);
-  await page.getByLabel('Send to').fill('saoirse@tenter.example');
-  await page.getByRole('button', { name: /simulated outbox/ }).click();
-  await expect(page.getByText(/nothing left this machine/)).toBeVisible();
+    // the plan: pressure, hold and what it sees, gauges as sentences
+    await planTest(page, /Existing installation/);
+    await expect(page.getByRole('heading', { name: 'Test pressure' })).toBeVisible();
+    await expect(page.getByRole('row', { name: /Rule, at least planned/ })).toContainText('2 min');
+    await expect(page.getByText('proposed')).toBeVisible();
+    await page.getByText(/Why the other \d+ cannot judge it/).click();
+    await expect(page.getByText(/G-00 is out of use/)).toBeVisible();
+    await page.getByRole('radio', { name: /^G-02/ }).check();
+    await expect(page.getByText(/Spare of the same size for a swap: .*G-03/)).toBeVisible();
+    await expect(page.getByText(/J with gas, .* if it were full of water/)).toBeVisible();
+    await expectAccessible(page);
+    await page.getByLabel('Send to').fill('saoirse@tenter.example');
+    await page.getByRole('button', { name: /simulated outbox/ }).click();
+    await expect(page.getByText(/nothing left this machine/)).toBeVisible();
 
-  // a visit of its own, with the kiln's long hold beside it
-  await page.getByLabel('Visit', { exact: true }).selectOption({ label: 'a new visit' });
-  await page.getByRole('button', { name: 'Put it on the visit' }).click();
-  await page.waitForURL(/\/plan\/[0-9a-f-]{36}$/);
-  const visit = page.url();
-  await expect(page.getByText(/No order is shorter/)).toBeVisible();
-  await page.goto(`${BASE}/places`);
-  await page
-    .getByRole('link', { name: /Kiln annexe gas|Kiln.*gas/ })
-    .first()
-    .click();
-  await page
-    .getByRole('radio', { name: /^Air test of pipework/ })
-    .first()
-    .check();
-  await page.getByRole('group', { name: 'What is being tested?' }).getByRole('radio').last().check();
-  await page.getByRole('button', { name: /Plan it/ }).click();
-  await page.waitForURL('**/plan?**');
-  await expect(page.getByRole('row', { name: /House standard/ })).toContainText('60 min');
-  const option = page.getByLabel('Visit', { exact: true }).locator('option', { hasText: name });
-  await page.getByLabel('Visit', { exact: true }).selectOption((await option.getAttribute('value'))!);
-  await page.getByRole('button', { name: 'Put it on the visit' }).click();
-  await page.waitForURL(visit);
-  const length = page.locator('p', { hasText: 'On site' }).first();
-  await expect(length).toContainText('No order is shorter');
-  await expectAccessible(page);
+    // a visit of its own, with the kiln's long hold beside it
+    await page.getByLabel('Visit', { exact: true }).selectOption({ label: 'a new visit' });
+    await page.getByRole('button', { name: 'Put it on the visit' }).click();
+    await page.waitForURL(/\/plan\/[0-9a-f-]{36}$/);
+    const visit = page.url();
+    await expect(page.getByText(/No order is shorter/)).toBeVisible();
+    await page.goto(`${BASE}/places`);
+    await page
+      .getByRole('link', { name: /Kiln annexe gas|Kiln.*gas/ })
+      .first()
+      .click();
+    await page
+      .getByRole('radio', { name: /^Air test of pipework/ })
+      .first()
+      .check();
+    await page.getByRole('group', { name: 'What is being tested?' }).getByRole('radio').last().check();
+    await page.getByRole('button', { name: /Plan it/ }).click();
+    await page.waitForURL('**/plan?**');
+    await expect(page.getByRole('row', { name: /House standard/ })).toContainText('60 min');
+    const option = page.getByLabel('Visit', { exact: true }).locator('option', { hasText: name });
+    await page.getByLabel('Visit', { exact: true }).selectOption((await option.getAttribute('value'))!);
+    await page.getByRole('button', { name: 'Put it on the visit' }).click();
+    await page.waitForURL(visit);
+    const length = page.locator('p', { hasText: 'On site' }).first();
+    await expect(length).toContainText('No order is shorter');
+    await expectAccessible(page);
 
-  // a finger moves the bakery-like test later; what must come after stays after
-  const band = page.locator('[data-band]');
-  const hand = band.locator('[data-task="hand-over"]');
-  const first = band.locator('[data-task$=".1"]').first();
-  const box = (await first.boundingBox())!;
-  const clockOf = async (el: typeof first) =>
-    /(\d\d:\d\d) to (\d\d:\d\d)/.exec((await el.getAttribute('aria-label'))!)!.slice(1);
-  const before = await clockOf(first);
-  await first.scrollIntoViewIfNeeded();
-  const at = (await first.boundingBox())!;
-  await page.mouse.move(at.x + Math.min(6, at.width / 2), at.y + at.height / 2);
-  await page.mouse.down();
-  for (let i = 1; i <= 6; i++)
-    await page.mouse.move(at.x + 6 + i * (box.width > 60 ? 10 : 6), at.y + at.height / 2);
-  await page.mouse.up();
-  await expect(page.getByText('Laid by hand.')).toBeVisible();
-  await expect.poll(async () => (await clockOf(first))[0]! > before[0]!).toBe(true);
-  expect((await clockOf(hand))[0]! >= (await clockOf(first))[1]!).toBe(true);
-  await page.reload();
-  await expect(page.getByText('Laid by hand.')).toBeVisible(); // kept with the office
-  await page.getByRole('button', { name: /Lay it anew/ }).click();
-  await expect(page.getByText(/No order is shorter/)).toBeVisible();
+    // a finger moves the bakery-like test later; what must come after stays after
+    const band = page.locator('[data-band]');
+    const hand = band.locator('[data-task="hand-over"]');
+    const first = band.locator('[data-task$=".1"]').first();
+    const box = (await first.boundingBox())!;
+    const clockOf = async (el: typeof first) =>
+      /(\d\d:\d\d) to (\d\d:\d\d)/.exec((await el.getAttribute('aria-label'))!)!.slice(1);
+    const before = await clockOf(first);
+    await first.scrollIntoViewIfNeeded();
+    const at = (await first.boundingBox())!;
+    await page.mouse.move(at.x + Math.min(6, at.width / 2), at.y + at.height / 2);
+    await page.mouse.down();
+    for (let i = 1; i <= 6; i++)
+      await page.mouse.move(at.x + 6 + i * (box.width > 60 ? 10 : 6), at.y + at.height / 2);
+    await page.mouse.up();
+    await expect(page.getByText('Laid by hand.')).toBeVisible();
+    await expect.poll(async () => (await clockOf(first))[0]! > before[0]!).toBe(true);
+    expect((await clockOf(hand))[0]! >= (await clockOf(first))[1]!).toBe(true);
+    await page.reload();
+    await expect(page.getByText('Laid by hand.')).toBeVisible(); // kept with the office
+    await page.getByRole('button', { name: /Lay it anew/ }).click();
+    await expect(page.getByText(/No order is shorter/)).toBeVisible();
 
-  // to the bench, and back: the visit shows what runs
-  const row = page
-    .getByRole('listitem')
-    .filter({ hasText: `${name}:` })
-    .filter({ has: page.getByRole('button', { name: 'Begin at the bench' }) });
-  await row.first().getByRole('button', { name: 'Begin at the bench' }).click();
-  await page.waitForURL(/\/bench\//);
-  const bench = new BenchPage(page);
-  await bench.upToRunningLetBy();
-  await expect(page.locator('[data-live]')).toBeAttached();
-  await pass(page, 20);
-  await page.getByRole('button', { name: 'Reading', exact: true }).click();
-  await bench.enter('9.11', /Save|Keep|Enter|reading/i);
-  await expect(page.getByText(/Heading for/)).toBeVisible();
-  await page.goto(visit);
-  await expect(page.getByRole('link', { name: /^Bench: Let-by/ })).toBeVisible();
-});
+    // to the bench, and back: the visit shows what runs
+    const row = page
+      .getByRole('listitem')
+      .filter({ hasText: `${name}:` })
+      .filter({ has: page.getByRole('button', { name: 'Begin at the bench' }) });
+    await row.first().getByRole('button', { name: 'Begin at the bench' }).click();
+    await page.waitForURL(/\/bench\//);
+    const bench = new BenchPage(page);
+    await bench.upToRunningLetBy();
+    await expect(page.locator('[data-live]')).toBeAttached();
+    await pass(page, 20);
+    await page.getByRole('button', { name: 'Reading', exact: true }).click();
+    await bench.enter('9.11', /Save|Keep|Enter|reading/i);
+    await expect(page.getByText(/Heading for/)).toBeVisible();
+    await page.goto(visit);
+    await expect(page.getByRole('link', { name: /^Bench: Let-by/ })).toBeVisible();
+  },
+);
 
 test('the cabinet: a gauge entered, dropped, off zero, good again; a hose tested by itself', async ({
   page,

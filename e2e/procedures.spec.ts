@@ -84,82 +84,90 @@ test.describe('procedures from packs', () => {
     await expectAccessible(page);
   });
 
-  test('meter turn-on: lock-up, seepage, gauge and dial, each with its positions', async ({ page }) => {
-    await bench.begin({
-      system: /Shed gas/,
-      procedure: /^Meter turn-on/,
-      case: /Turn-on at a meter/,
-      permit: 'MQ-77',
-    });
-    await bench.checks();
-    await bench.gauge('I-01');
-    await bench.zero();
-    await bench.checks();
-    await bench.holdFor(181, '7.40', '7.42');
-    await bench.checks();
-    await bench.enter('5.60', /In the band/);
-    await expect(page.getByText(/Bleed a little more/).first()).toBeVisible();
-    await bench.fill('5.40');
-    await bench.holdFor(181, '5.40', '5.40');
-    await bench.checks();
-    await bench.fill('7.40');
-    await bench.holdFor(61, '7.40', '7.40');
-    await bench.holdPlanned('7.40', '7.40');
-    await bench.proceed(/No joint was touched/);
-    await bench.zero();
-    await page
-      .getByRole('listitem')
-      .filter({ hasText: /meter valve OPEN\?/ })
-      .getByRole('button', { name: 'No' })
-      .click();
-    await expect(page.getByText(/the dial cannot move: open it first/).first()).toBeVisible();
-    await bench.checks();
-    await page.getByLabel(/Where does its hand stand/).fill('just past the 3');
-    await page.getByRole('button', { name: /start watching/ }).click();
-    await expect(page.getByRole('timer')).toBeVisible();
-    await expectAccessible(page);
-    await pass(page, 360);
-    await page.getByRole('button', { name: 'It moved' }).click();
-    await page.getByLabel(/What part of a turn/).fill('0.1');
-    await page.getByRole('button', { name: 'The dial moved' }).click();
-    await bench.checks();
-    await page.getByLabel(/To leave it out/).fill('gas is off');
-    await page.getByRole('button', { name: 'Leave it out' }).click();
-    await expect(page.getByRole('heading', { name: 'Not tight' })).toBeVisible();
-    await bench.unsafe('House line loses gas');
-    await finish(/Not tight/);
-    await expect(page.getByText(/1[34]\.\d+ l\/h/).first()).toBeVisible(); // 14.2 l/h over 6 min and the seconds of the test
-    await expect(page.getByRole('link', { name: 'Do-not-use label' })).toBeVisible();
-    await expect(page.getByText('Permit MQ-77')).toBeVisible();
-  });
+  test(
+    'meter turn-on: lock-up, seepage, gauge and dial, each with its positions',
+    { tag: '@phone' },
+    async ({ page }) => {
+      await bench.begin({
+        system: /Shed gas/,
+        procedure: /^Meter turn-on/,
+        case: /Turn-on at a meter/,
+        permit: 'MQ-77',
+      });
+      await bench.checks();
+      await bench.gauge('I-01');
+      await bench.zero();
+      await bench.checks();
+      await bench.holdFor(181, '7.40', '7.42');
+      await bench.checks();
+      await bench.enter('5.60', /In the band/);
+      await expect(page.getByText(/Bleed a little more/).first()).toBeVisible();
+      await bench.fill('5.40');
+      await bench.holdFor(181, '5.40', '5.40');
+      await bench.checks();
+      await bench.fill('7.40');
+      await bench.holdFor(61, '7.40', '7.40');
+      await bench.holdPlanned('7.40', '7.40');
+      await bench.proceed(/No joint was touched/);
+      await bench.zero();
+      await page
+        .getByRole('listitem')
+        .filter({ hasText: /meter valve OPEN\?/ })
+        .getByRole('button', { name: 'No' })
+        .click();
+      await expect(page.getByText(/the dial cannot move: open it first/).first()).toBeVisible();
+      await bench.checks();
+      await page.getByLabel(/Where does its hand stand/).fill('just past the 3');
+      await page.getByRole('button', { name: /start watching/ }).click();
+      await expect(page.getByRole('timer')).toBeVisible();
+      await expectAccessible(page);
+      await pass(page, 360);
+      await page.getByRole('button', { name: 'It moved' }).click();
+      await page.getByLabel(/What part of a turn/).fill('0.1');
+      await page.getByRole('button', { name: 'The dial moved' }).click();
+      await bench.checks();
+      await page.getByLabel(/To leave it out/).fill('gas is off');
+      await page.getByRole('button', { name: 'Leave it out' }).click();
+      await expect(page.getByRole('heading', { name: 'Not tight' })).toBeVisible();
+      await bench.unsafe('House line loses gas');
+      await finish(/Not tight/);
+      await expect(page.getByText(/1[34]\.\d+ l\/h/).first()).toBeVisible(); // 14.2 l/h over 6 min and the seconds of the test
+      await expect(page.getByRole('link', { name: 'Do-not-use label' })).toBeVisible();
+      await expect(page.getByText('Permit MQ-77')).toBeVisible();
+    },
+  );
 
-  test('serviceability: let-by, measured volume, leak rate with its class and its date', async ({ page }) => {
-    await bench.begin({
-      system: /Old line to the boiler house/,
-      procedure: /^Serviceability by leak rate/,
-      case: /appliances connected/,
-    });
-    await bench.checks();
-    await bench.gauge('G-02');
-    await bench.zero();
-    await bench.fill('9.00');
-    await bench.holdFor(181, '9.00', '9.00');
-    await page.getByLabel('Drawn, l').fill('0.25');
-    await page.getByLabel(/Pressure before/).fill('22');
-    await page.getByLabel(/Pressure after/).fill('7.5');
-    await page.getByRole('button', { name: 'Use the measured volume' }).click();
-    await bench.fill('23.00');
-    await bench.holdPlanned('23.00', '23.00');
-    await bench.holdPlanned('23.00', '4.80');
-    await bench.observe(/The result stands/);
-    await bench.proceed(/No joint was touched/);
-    await bench.zero();
-    await expect(page.getByRole('heading', { name: /limited use until repaired/ })).toBeVisible();
-    await expect(page.getByText(/Due by/)).toBeVisible();
-    await finish(/limited use/);
-    await page.goto('/today'.replace(/^/, page.url().split('/ledger')[0]!));
-    await expect(page.getByText(/reduced serviceability ends/).first()).toBeVisible();
-  });
+  test(
+    'serviceability: let-by, measured volume, leak rate with its class and its date',
+    { tag: '@phone' },
+    async ({ page }) => {
+      await bench.begin({
+        system: /Old line to the boiler house/,
+        procedure: /^Serviceability by leak rate/,
+        case: /appliances connected/,
+      });
+      await bench.checks();
+      await bench.gauge('G-02');
+      await bench.zero();
+      await bench.fill('9.00');
+      await bench.holdFor(181, '9.00', '9.00');
+      await page.getByLabel('Drawn, l').fill('0.25');
+      await page.getByLabel(/Pressure before/).fill('22');
+      await page.getByLabel(/Pressure after/).fill('7.5');
+      await page.getByRole('button', { name: 'Use the measured volume' }).click();
+      await bench.fill('23.00');
+      await bench.holdPlanned('23.00', '23.00');
+      await bench.holdPlanned('23.00', '4.80');
+      await bench.observe(/The result stands/);
+      await bench.proceed(/No joint was touched/);
+      await bench.zero();
+      await expect(page.getByRole('heading', { name: /limited use until repaired/ })).toBeVisible();
+      await expect(page.getByText(/Due by/)).toBeVisible();
+      await finish(/limited use/);
+      await page.goto('/today'.replace(/^/, page.url().split('/ledger')[0]!));
+      await expect(page.getByText(/reduced serviceability ends/).first()).toBeVisible();
+    },
+  );
 
   test('propane in a trailer: lock-up, cylinder valve, drop that recovers, a joint that leaks', async ({
     page,
@@ -203,64 +211,70 @@ test.describe('procedures from packs', () => {
     await expect(page.getByText(/bubbles that grow, larger/).first()).toBeVisible();
   });
 
-  test('propane from the tank: 9 inWC, the inventory in the wait, a swapped stove', async ({ page }, {
-    project,
-  }) => {
-    const serial = `ST-${project.name}`;
-    await bench.begin({
-      system: /Shed propane tank/,
-      procedure: /^Tank inspection/,
-      case: /after the last regulator/,
-    });
-    await bench.checks();
-    await bench.gauge('I-01');
-    await bench.zero();
-    await bench.fill('0.00');
-    await bench.holdFor(181, '0.00', '0.00');
-    await bench.checks();
-    await bench.fill('9.00');
-    await bench.holdFor(61, '9.00', '9.00');
-    await bench.holdPlanned('9.00', '9.00');
-    await bench.proceed(/No joint was touched/);
-    const next = page.getByRole('button', { name: /Still to write down/ });
-    await expect(next).toBeDisabled();
-    await expectAccessible(page);
-    for (const name of [
-      'Tank',
-      'First-stage regulator',
-      'Second-stage regulator',
-      'Stove',
-      'Shower heater',
-    ]) {
-      const line = page.getByRole('listitem').filter({ hasText: new RegExp(`^${name}`) });
-      await line.getByRole('button', { name: 'Write down' }).click();
-      if (name === 'Stove') {
-        await line.getByLabel('Serial').fill(serial);
-        const photo = line.getByLabel(/Photo of the plate/);
-        await photo.setInputFiles({ name: 'x.jpg', mimeType: 'image/jpeg', buffer: Buffer.from('no photo') });
-        await expect(line.getByText(/not a photo that can be read/)).toBeVisible();
-        await photo.setInputFiles('docs/screenshots/certificate.png');
-        await expect(line.getByText('1 kept with this run')).toBeVisible();
+  test(
+    'propane from the tank: 9 inWC, the inventory in the wait, a swapped stove',
+    { tag: '@phone' },
+    async ({ page }, { project }) => {
+      const serial = `ST-${project.name}`;
+      await bench.begin({
+        system: /Shed propane tank/,
+        procedure: /^Tank inspection/,
+        case: /after the last regulator/,
+      });
+      await bench.checks();
+      await bench.gauge('I-01');
+      await bench.zero();
+      await bench.fill('0.00');
+      await bench.holdFor(181, '0.00', '0.00');
+      await bench.checks();
+      await bench.fill('9.00');
+      await bench.holdFor(61, '9.00', '9.00');
+      await bench.holdPlanned('9.00', '9.00');
+      await bench.proceed(/No joint was touched/);
+      const next = page.getByRole('button', { name: /Still to write down/ });
+      await expect(next).toBeDisabled();
+      await expectAccessible(page);
+      for (const name of [
+        'Tank',
+        'First-stage regulator',
+        'Second-stage regulator',
+        'Stove',
+        'Shower heater',
+      ]) {
+        const line = page.getByRole('listitem').filter({ hasText: new RegExp(`^${name}`) });
+        await line.getByRole('button', { name: 'Write down' }).click();
+        if (name === 'Stove') {
+          await line.getByLabel('Serial').fill(serial);
+          const photo = line.getByLabel(/Photo of the plate/);
+          await photo.setInputFiles({
+            name: 'x.jpg',
+            mimeType: 'image/jpeg',
+            buffer: Buffer.from('no photo'),
+          });
+          await expect(line.getByText(/not a photo that can be read/)).toBeVisible();
+          await photo.setInputFiles('docs/screenshots/certificate.png');
+          await expect(line.getByText('1 kept with this run')).toBeVisible();
+        }
+        const good = line.getByRole('button', { name: 'Good', exact: true, pressed: false });
+        while (await good.count()) await good.first().click();
+        await line.getByRole('button', { name: 'Keep it' }).click();
+        await expect(line.getByRole('button', { name: 'Change' })).toBeVisible();
       }
-      const good = line.getByRole('button', { name: 'Good', exact: true, pressed: false });
-      while (await good.count()) await good.first().click();
-      await line.getByRole('button', { name: 'Keep it' }).click();
-      await expect(line.getByRole('button', { name: 'Change' })).toBeVisible();
-    }
-    await expect(page.getByText(new RegExp(`serial was ST-\\w+, is ${serial}`))).toBeVisible();
-    await bench.proceed(/All written down/);
-    await bench.zero();
-    await finish(/^Tight/);
-    await expect(page.getByRole('img', { name: 'Stove' })).toBeVisible();
-    const origin = page.url().split('/ledger')[0]!;
-    await page.goto(`${origin}/places?find=${serial}`);
-    await expect(page.getByText(/Found (once|\d+ times)/)).toBeVisible();
-    await page
-      .getByRole('link', { name: /Shed propane tank/ })
-      .first()
-      .click();
-    await expect(
-      page.getByText(new RegExp(`Changed: Stove: serial was ST-\\w+, is ${serial}`)),
-    ).toBeVisible();
-  });
+      await expect(page.getByText(new RegExp(`serial was ST-\\w+, is ${serial}`))).toBeVisible();
+      await bench.proceed(/All written down/);
+      await bench.zero();
+      await finish(/^Tight/);
+      await expect(page.getByRole('img', { name: 'Stove' })).toBeVisible();
+      const origin = page.url().split('/ledger')[0]!;
+      await page.goto(`${origin}/places?find=${serial}`);
+      await expect(page.getByText(/Found (once|\d+ times)/)).toBeVisible();
+      await page
+        .getByRole('link', { name: /Shed propane tank/ })
+        .first()
+        .click();
+      await expect(
+        page.getByText(new RegExp(`Changed: Stove: serial was ST-\\w+, is ${serial}`)),
+      ).toBeVisible();
+    },
+  );
 });

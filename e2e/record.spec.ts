@@ -20,155 +20,157 @@ const picture = (width = 3000, height = 2000) =>
     .toBuffer();
 
 test.describe('the record', () => {
-  test('photos beside what was entered, taken without a signal; the customer signs on a phone of their own; papers, bundle, void', async ({
-    page,
-    browser,
-  }) => {
-    test.setTimeout(240_000);
-    await takeClocks(page);
-    await signIn(page, 'imre');
-    const bench = new BenchPage(page);
-    await bench.begin({ case: /Pipework alone/ });
-    await bench.upToLetBy();
-    await bench.fill('20.35');
-    await bench.holdFor(60, '20.35', '20.35');
-    await bench.start('20.35');
+  test(
+    'photos beside what was entered, taken without a signal; the customer signs on a phone of their own; papers, bundle, void',
+    { tag: '@phone' },
+    async ({ page, browser }) => {
+      test.setTimeout(240_000);
+      await takeClocks(page);
+      await signIn(page, 'imre');
+      const bench = new BenchPage(page);
+      await bench.begin({ case: /Pipework alone/ });
+      await bench.upToLetBy();
+      await bench.fill('20.35');
+      await bench.holdFor(60, '20.35', '20.35');
+      await bench.start('20.35');
 
-    // a photo without a signal: what is no photo is refused, what is one waits here and is sent by itself
-    await page.getByRole('button', { name: /^More/ }).click();
-    await page.getByRole('button', { name: 'Photo', exact: true }).click();
-    const field = page.getByLabel(/Photo, by camera/);
-    await field.setInputFiles({ name: 'x.jpg', mimeType: 'image/jpeg', buffer: Buffer.from('no photo') });
-    await expect(page.getByText(/not a photo that can be read/)).toBeVisible();
-    const whole = await picture();
-    await field.setInputFiles({ name: 'x.jpg', mimeType: 'image/jpeg', buffer: whole.subarray(0, 40_000) });
-    await expect(page.getByText(/not a photo that can be read/)).toBeVisible();
-    await page.context().setOffline(true);
-    await page.getByRole('button', { name: 'gauge', exact: true }).click();
-    await field.setInputFiles({ name: 'gauge.jpg', mimeType: 'image/jpeg', buffer: whole });
-    await expect(page.getByText(/1 wait here for a signal/)).toBeVisible();
-    await expect(page.getByText(/Tightness, start: 20.35 mbar entered/)).toBeVisible();
-    await page.context().setOffline(false);
-    await page.clock.fastForward(9000);
-    await expect(page.getByText(/all with the office/)).toBeVisible({ timeout: 30_000 });
-    await shot(page, 'photo-entry');
-    await page.getByRole('button', { name: 'Back', exact: true }).click();
-    await pass(page, 121);
-    await bench.end('20.35');
-    await bench.zero();
-    await bench.putBack();
-    const { run } = bench;
+      // a photo without a signal: what is no photo is refused, what is one waits here and is sent by itself
+      await page.getByRole('button', { name: /^More/ }).click();
+      await page.getByRole('button', { name: 'Photo', exact: true }).click();
+      const field = page.getByLabel(/Photo, by camera/);
+      await field.setInputFiles({ name: 'x.jpg', mimeType: 'image/jpeg', buffer: Buffer.from('no photo') });
+      await expect(page.getByText(/not a photo that can be read/)).toBeVisible();
+      const whole = await picture();
+      await field.setInputFiles({ name: 'x.jpg', mimeType: 'image/jpeg', buffer: whole.subarray(0, 40_000) });
+      await expect(page.getByText(/not a photo that can be read/)).toBeVisible();
+      await page.context().setOffline(true);
+      await page.getByRole('button', { name: 'gauge', exact: true }).click();
+      await field.setInputFiles({ name: 'gauge.jpg', mimeType: 'image/jpeg', buffer: whole });
+      await expect(page.getByText(/1 wait here for a signal/)).toBeVisible();
+      await expect(page.getByText(/Tightness, start: 20.35 mbar entered/)).toBeVisible();
+      await page.context().setOffline(false);
+      await page.clock.fastForward(9000);
+      await expect(page.getByText(/all with the office/)).toBeVisible({ timeout: 30_000 });
+      await shot(page, 'photo-entry');
+      await page.getByRole('button', { name: 'Back', exact: true }).click();
+      await pass(page, 121);
+      await bench.end('20.35');
+      await bench.zero();
+      await bench.putBack();
+      const { run } = bench;
 
-    // the tester signs here, the customer on a second device, a witness for what was seen
-    await expect(page.getByRole('heading', { name: 'Tester’s signature' })).toBeVisible();
-    await draw(page);
-    await page.getByRole('button', { name: 'Sign as tester' }).click();
-    await page.getByRole('button', { name: /Customer signs on their own phone/ }).click();
-    const link = /(http\S+\/sign\/\S+?)\./.exec(
-      await page.getByText(/Let the customer scan/).innerText(),
-    )![1]!;
-    const phone = await browser.newContext({ viewport: { width: 390, height: 844 }, hasTouch: true });
-    const theirs = await phone.newPage();
-    await theirs.goto(link);
-    await expect(theirs.getByRole('heading', { name: /^Tight/ })).toBeVisible();
-    await expectAccessible(theirs);
-    await theirs.getByLabel('Your name').fill('Marlow Thrupp');
-    await draw(theirs);
-    await shot(theirs, 'sign-own-device');
-    await theirs.getByRole('button', { name: 'Sign', exact: true }).click();
-    await expect(theirs.getByRole('heading', { name: 'Thank you' })).toBeVisible();
-    await theirs.goto(link);
-    await expect(theirs.getByText(/not open any more/)).toBeVisible(); // it works once
-    await phone.close();
-    await page.clock.fastForward(5000);
-    await expect(page.getByRole('heading', { name: /Signed, waiting for its number/ })).toBeVisible();
-    await page.getByText('Somebody from outside saw the test').click();
-    await page.getByLabel('Name of the witness').fill('Petra Vance');
-    await page.getByLabel('In what office').fill('inspector');
-    await shot(page, 'witness');
-    await draw(page);
-    await page.getByRole('button', { name: 'Sign as witness' }).click();
-    await expect(page.getByText(/Petra Vance, saw the end reading/)).toBeVisible();
-    const number = await bench.seal();
+      // the tester signs here, the customer on a second device, a witness for what was seen
+      await expect(page.getByRole('heading', { name: 'Tester’s signature' })).toBeVisible();
+      await draw(page);
+      await page.getByRole('button', { name: 'Sign as tester' }).click();
+      await page.getByRole('button', { name: /Customer signs on their own phone/ }).click();
+      const link = /(http\S+\/sign\/\S+?)\./.exec(
+        await page.getByText(/Let the customer scan/).innerText(),
+      )![1]!;
+      const phone = await browser.newContext({ viewport: { width: 390, height: 844 }, hasTouch: true });
+      const theirs = await phone.newPage();
+      await theirs.goto(link);
+      await expect(theirs.getByRole('heading', { name: /^Tight/ })).toBeVisible();
+      await expectAccessible(theirs);
+      await theirs.getByLabel('Your name').fill('Marlow Thrupp');
+      await draw(theirs);
+      await shot(theirs, 'sign-own-device');
+      await theirs.getByRole('button', { name: 'Sign', exact: true }).click();
+      await expect(theirs.getByRole('heading', { name: 'Thank you' })).toBeVisible();
+      await theirs.goto(link);
+      await expect(theirs.getByText(/not open any more/)).toBeVisible(); // it works once
+      await phone.close();
+      await page.clock.fastForward(5000);
+      await expect(page.getByRole('heading', { name: /Signed, waiting for its number/ })).toBeVisible();
+      await page.getByText('Somebody from outside saw the test').click();
+      await page.getByLabel('Name of the witness').fill('Petra Vance');
+      await page.getByLabel('In what office').fill('inspector');
+      await shot(page, 'witness');
+      await draw(page);
+      await page.getByRole('button', { name: 'Sign as witness' }).click();
+      await expect(page.getByText(/Petra Vance, saw the end reading/)).toBeVisible();
+      const number = await bench.seal();
 
-    await page.getByRole('link', { name: 'Open the certificate' }).click();
-    await expect(page.getByText('Checked now: the record matches')).toBeVisible();
-    await expect(page.getByText(/Marlow Thrupp, .*signed on an own device/)).toBeVisible();
-    await expect(page.getByRole('heading', { name: 'Tester (witnessed test)' })).toBeVisible();
-    const shown = page.getByRole('img', { name: /the gauge:/ });
-    await expect(shown).toBeVisible();
-    await shown.scrollIntoViewIfNeeded();
-    await expect.poll(() => shown.evaluate((i: HTMLImageElement) => i.naturalWidth)).toBeGreaterThan(100);
-    await expectAccessible(page);
+      await page.getByRole('link', { name: 'Open the certificate' }).click();
+      await expect(page.getByText('Checked now: the record matches')).toBeVisible();
+      await expect(page.getByText(/Marlow Thrupp, .*signed on an own device/)).toBeVisible();
+      await expect(page.getByRole('heading', { name: 'Tester (witnessed test)' })).toBeVisible();
+      const shown = page.getByRole('img', { name: /the gauge:/ });
+      await expect(shown).toBeVisible();
+      await shown.scrollIntoViewIfNeeded();
+      await expect.poll(() => shown.evaluate((i: HTMLImageElement) => i.naturalWidth)).toBeGreaterThan(100);
+      await expectAccessible(page);
 
-    // papers: the certificate with the photo in it, nothing of the phone's data in the bundle
-    const get = async (path: string) => (await page.request.get(`${BASE}/api/runs/${run}/${path}`)).body();
-    const certificate = await readPdf(await get('pdf'));
-    expect(certificate.pages[0]).toContain(number);
-    expect(certificate.pages[0]).toMatch(/NOT covered/);
-    expect(certificate.pages.at(-1)).toMatch(/Photos of .*the gauge: .*20.35 mbar entered/);
-    expect(certificate.info).toMatchObject({ Language: 'en', Producer: 'Vast Stone' });
-    expect(certificate.fonts.length).toBeGreaterThan(1);
-    expect(certificate.fonts.every((f) => f.embedded)).toBe(true);
-    for (const form of ['note', 'inspector', 'utility', 'buyer', 'ticket'])
-      expect([form, (await readPdf(await get(`pdf?form=${form}`))).pages.join(' ').includes(number)]).toEqual(
-        [form, true],
-      );
-    expect((await page.request.get(`${BASE}/api/runs/${run}/pdf?form=label`)).status()).toBe(404);
-    expect((await get('readings')).toString()).toMatch(/Tightness,start,20\.35,mbar,/);
-    const bundle = await get('bundle');
-    expect(bundle.includes(Buffer.from('GPS'))).toBe(false);
+      // papers: the certificate with the photo in it, nothing of the phone's data in the bundle
+      const get = async (path: string) => (await page.request.get(`${BASE}/api/runs/${run}/${path}`)).body();
+      const certificate = await readPdf(await get('pdf'));
+      expect(certificate.pages[0]).toContain(number);
+      expect(certificate.pages[0]).toMatch(/NOT covered/);
+      expect(certificate.pages.at(-1)).toMatch(/Photos of .*the gauge: .*20.35 mbar entered/);
+      expect(certificate.info).toMatchObject({ Language: 'en', Producer: 'Vast Stone' });
+      expect(certificate.fonts.length).toBeGreaterThan(1);
+      expect(certificate.fonts.every((f) => f.embedded)).toBe(true);
+      for (const form of ['note', 'inspector', 'utility', 'buyer', 'ticket'])
+        expect([
+          form,
+          (await readPdf(await get(`pdf?form=${form}`))).pages.join(' ').includes(number),
+        ]).toEqual([form, true]);
+      expect((await page.request.get(`${BASE}/api/runs/${run}/pdf?form=label`)).status()).toBe(404);
+      expect((await get('readings')).toString()).toMatch(/Tightness,start,20\.35,mbar,/);
+      const bundle = await get('bundle');
+      expect(bundle.includes(Buffer.from('GPS'))).toBe(false);
 
-    // the outbox and the printer
-    await page.getByLabel(/Send: Plain note/).check();
-    await page.getByLabel(/^Send to/).fill('marlow@thrupp.example');
-    await page.getByRole('button', { name: 'Send (simulated)' }).click();
-    await expect(page.getByText(/Sent to marlow@thrupp.example/)).toBeVisible();
-    await page.getByRole('button', { name: 'Print', exact: true }).click();
-    await page.getByRole('link', { name: 'Look into the outbox' }).click();
-    await expect(page.getByRole('link', { name: new RegExp(`${number}: Plain note`) })).toBeVisible();
-    await expect(page.getByLabel(`Ticket of ${number}`)).toContainText('TIGHT');
-    await shot(page, 'outbox');
-    await expectAccessible(page);
+      // the outbox and the printer
+      await page.getByLabel(/Send: Plain note/).check();
+      await page.getByLabel(/^Send to/).fill('marlow@thrupp.example');
+      await page.getByRole('button', { name: 'Send (simulated)' }).click();
+      await expect(page.getByText(/Sent to marlow@thrupp.example/)).toBeVisible();
+      await page.getByRole('button', { name: 'Print', exact: true }).click();
+      await page.getByRole('link', { name: 'Look into the outbox' }).click();
+      await expect(page.getByRole('link', { name: new RegExp(`${number}: Plain note`) })).toBeVisible();
+      await expect(page.getByLabel(`Ticket of ${number}`)).toContainText('TIGHT');
+      await shot(page, 'outbox');
+      await expectAccessible(page);
 
-    // anyone checks the bundle without us; a flipped bit is named
-    const stranger = await browser.newContext();
-    const open = await stranger.newPage();
-    await open.goto(`${BASE}/check`);
-    await open
-      .getByLabel('File', { exact: true })
-      .setInputFiles({ name: 'b.zip', mimeType: 'application/zip', buffer: bundle });
-    await expect(open.getByRole('heading', { name: 'Untouched since it was sealed.' })).toBeVisible();
-    const spoilt = Buffer.from(bundle);
-    const at = spoilt.lastIndexOf(Buffer.from([0xff, 0xd8, 0xff])) + 4000;
-    spoilt[at]! ^= 1;
-    await open
-      .getByLabel('File', { exact: true })
-      .setInputFiles({ name: 'b.zip', mimeType: 'application/zip', buffer: spoilt });
-    await expect(open.getByText(/photos\/[0-9a-f]{64}\.jpg was changed/)).toBeVisible();
-    await shot(open, 'check-changed');
-    await expectAccessible(open);
+      // anyone checks the bundle without us; a flipped bit is named
+      const stranger = await browser.newContext();
+      const open = await stranger.newPage();
+      await open.goto(`${BASE}/check`);
+      await open
+        .getByLabel('File', { exact: true })
+        .setInputFiles({ name: 'b.zip', mimeType: 'application/zip', buffer: bundle });
+      await expect(open.getByRole('heading', { name: 'Untouched since it was sealed.' })).toBeVisible();
+      const spoilt = Buffer.from(bundle);
+      const at = spoilt.lastIndexOf(Buffer.from([0xff, 0xd8, 0xff])) + 4000;
+      spoilt[at]! ^= 1;
+      await open
+        .getByLabel('File', { exact: true })
+        .setInputFiles({ name: 'b.zip', mimeType: 'application/zip', buffer: spoilt });
+      await expect(open.getByText(/photos\/[0-9a-f]{64}\.jpg was changed/)).toBeVisible();
+      await shot(open, 'check-changed');
+      await expectAccessible(open);
 
-    // made void it keeps its number and says so to everybody; its link is revoked
-    await page.goto(`${BASE}/ledger/${run}`);
-    const address = (await page
-      .getByRole('link', { name: 'Open to everyone with the link' })
-      .getAttribute('href'))!;
-    await page.getByText('Make it void').click();
-    await page.getByLabel('Why it is void').fill('The wrong branch was shut');
-    await page.getByRole('button', { name: /Make VS-\d+ void/ }).focus();
-    await page.keyboard.down('Enter');
-    await page.waitForTimeout(950);
-    await page.keyboard.up('Enter');
-    await expect(page.getByText(/Void since .*The wrong branch was shut/)).toBeVisible();
-    await open.goto(BASE + address);
-    await expect(open.getByText(/Void since/)).toBeVisible();
-    await page.getByRole('button', { name: 'Revoke the link' }).click();
-    await expect(page.getByText(/Nobody outside can see/)).toBeVisible();
-    await open.goto(BASE + address);
-    await expect(open.getByText(/Void since/)).toHaveCount(0);
-    await stranger.close();
-  });
+      // made void it keeps its number and says so to everybody; its link is revoked
+      await page.goto(`${BASE}/ledger/${run}`);
+      const address = (await page
+        .getByRole('link', { name: 'Open to everyone with the link' })
+        .getAttribute('href'))!;
+      await page.getByText('Make it void').click();
+      await page.getByLabel('Why it is void').fill('The wrong branch was shut');
+      await page.getByRole('button', { name: /Make VS-\d+ void/ }).focus();
+      await page.keyboard.down('Enter');
+      await page.waitForTimeout(950);
+      await page.keyboard.up('Enter');
+      await expect(page.getByText(/Void since .*The wrong branch was shut/)).toBeVisible();
+      await open.goto(BASE + address);
+      await expect(open.getByText(/Void since/)).toBeVisible();
+      await page.getByRole('button', { name: 'Revoke the link' }).click();
+      await expect(page.getByText(/Nobody outside can see/)).toBeVisible();
+      await open.goto(BASE + address);
+      await expect(open.getByText(/Void since/)).toHaveCount(0);
+      await stranger.close();
+    },
+  );
 
   test('the ledger: searched as it is typed, narrowed, kept, as a table; recall by a range of serials', async ({
     page,

@@ -44,134 +44,136 @@ test.describe('water', () => {
     bench = new BenchPage(page);
   });
 
-  test('drain and supply side by side: two clocks, couplings kept, supply on cannot be forgotten', async ({
-    page,
-  }) => {
-    await page.goto(`${BASE}/places`);
-    await page.getByRole('link', { name: /Gatehouse drain/ }).click();
-    await page.getByRole('radio', { name: /^Drain: fill and hold/ }).check();
-    await page
-      .getByRole('group', { name: 'What is being tested?' })
-      .getByRole('radio', { name: /under a slab/ })
-      .check();
-    await page
-      .getByLabel('At the same time')
-      .selectOption({ label: 'Gatehouse supply: House supply: isolate and hold' });
-    await page.getByLabel('What is tested there').selectOption({ label: 'Whole house behind the meter' });
-    await shot(page, 'start-beside');
-    await page.getByRole('button', { name: 'Start the test' }).click();
-    await page.waitForURL(/\/bench\//);
-    const drain = page.url();
-    const beside = page.locator('[data-companion]');
-    await expect(beside).toContainText('Prepare');
-    // the supply is ready, but the tap still feeds the hose
-    await beside.getByRole('link').click();
-    await page.waitForURL((u) => u.href !== drain);
-    const supply = page.url();
-    await bench.checks();
-    await bench.gauge('P-300');
-    await bench.zero('0.0');
-    await expect(page.getByText(/Wait: One tap serves the fill hose/)).toBeVisible();
-    await bench.enter('62.2', /In the band/);
-    await expect(page.getByText('One tap serves the fill hose, then the gauge').first()).toBeVisible();
-    await shot(page, 'supply-waits');
-    await expectAccessible(page);
-    // the drain: filled, bounce settled, hose off, held
-    await page.keyboard.press('Tab');
-    await page.goto(drain);
-    await bench.checks(/air gap/);
-    await bench.checks();
-    await expect(page.getByText(/One millimetre is/)).toBeVisible();
-    await shot(page, 'drain-fill');
-    await bench.enter('62', /In the band/);
-    await bench.start('62');
-    await pass(page, 240);
-    await page.getByRole('button', { name: 'Reading', exact: true }).click();
-    await bench.enter('55', /Save the reading/);
-    await pass(page, 61);
-    await page.getByRole('button', { name: 'Read the level now' }).click();
-    await bench.enter('55', /Settled/);
-    await bench.checks();
-    await bench.start('55');
-    await page.getByRole('button', { name: 'Mark it' }).click();
-    await page.getByLabel(/Where, and where/).fill('trap in the wash-up room');
-    await page.getByRole('button', { name: 'Marked', exact: true }).click();
-    await page.getByRole('button', { name: 'More', exact: true }).click();
-    await page.getByRole('button', { name: 'Photo', exact: true }).click();
-    await page.getByLabel(/Photo, by camera/).setInputFiles('docs/screenshots/certificate.png');
-    await expect(page.getByText(/^1 with this stage/)).toBeVisible();
-    await page.getByRole('button', { name: 'Back', exact: true }).click();
-    await expect(
-      page
-        .getByRole('button', { name: 'Read the level now' })
-        .or(page.getByRole('button', { name: /End reading in/ })),
-    ).toBeVisible();
-    await shot(page, 'drain-hold');
-    await expectAccessible(page);
-    // now the supply may go on, while the drain is held
-    await page.goto(supply);
-    await expect(page.locator('[data-companion]').getByRole('timer')).toBeVisible();
-    await bench.enter('62.2', /In the band/);
-    await bench.checks();
-    await bench.start('62.2');
-    await pass(page, 61);
-    await page.getByRole('button', { name: 'Reading', exact: true }).click();
-    await bench.enter('62.2', /Save the reading/);
-    await pass(page, 61);
-    await bench.end('62.2');
-    await bench.start('62.2');
-    await shot(page, 'supply-hold');
-    await pass(page, 600);
-    await page.getByRole('button', { name: 'Reading', exact: true }).click();
-    await bench.enter('62.2', /Save the reading/);
-    // somebody draws: a step within seconds is offered as a disturbance
-    await pass(page, 8);
-    await page.getByRole('button', { name: 'Reading', exact: true }).click();
-    await bench.enter('55.0', /Save the reading/);
-    await expect(page.getByText(/A sudden step of/)).toBeVisible();
-    await shot(page, 'supply-step');
-    await page.getByRole('button', { name: 'Log a disturbance' }).click();
-    await page.getByRole('button', { name: 'Water was drawn or flushed' }).click();
-    await page.getByRole('button', { name: 'Log it' }).click();
-    await bench.enter('62.1', /In the band/);
-    await bench.start('62.1');
-    await pass(page, 61);
-    await page.getByRole('button', { name: 'Reading', exact: true }).click();
-    await bench.enter('62.1', /Save the reading/);
-    await pass(page, 61);
-    await bench.end('62.1');
-    await bench.holdPlanned('62.1', '62.1');
-    await bench.enter('42.0', /In the band/);
-    await bench.holdFor(180, '42.0', '42.0');
-    // the water is off: left alone it rings until it is confirmed
-    await pass(page, 301);
-    await expect(page.locator('[data-urgent=late]')).toContainText('Supply ON');
-    await shot(page, 'supply-owed');
-    await bench.checks();
-    await expect(page.locator('[data-urgent]')).toHaveCount(0);
-    await bench.zero('0.0');
-    await finish(bench, /^Tight/);
-    // the drain ran on by itself meanwhile
-    await page.goto(drain);
-    await page.getByRole('button', { name: 'Read the level now' }).click();
-    await bench.enter('54', /end reading/);
-    await expect(page.getByText(/Look at the second place too/)).toBeVisible();
-    await page
-      .getByRole('button', { name: 'Cancel' })
-      .or(page.getByRole('button', { name: 'Back' }))
-      .first()
-      .click();
-    await page.getByRole('button', { name: 'Look at it' }).click();
-    await page.getByRole('button', { name: 'Unchanged' }).click();
-    await page.getByRole('button', { name: 'Read the level now' }).click();
-    await bench.enter('54', /end reading/);
-    await bench.checks();
-    await bench.checks();
-    await bench.checks();
-    await finish(bench, /^Tight/);
-    await expect(page.getByText(/Head at the lowest point/)).toBeVisible();
-    await expect(page.getByText(/Second place at the end/)).toBeVisible();
-  });
+  test(
+    'drain and supply side by side: two clocks, couplings kept, supply on cannot be forgotten',
+    { tag: '@phone' },
+    async ({ page }) => {
+      await page.goto(`${BASE}/places`);
+      await page.getByRole('link', { name: /Gatehouse drain/ }).click();
+      await page.getByRole('radio', { name: /^Drain: fill and hold/ }).check();
+      await page
+        .getByRole('group', { name: 'What is being tested?' })
+        .getByRole('radio', { name: /under a slab/ })
+        .check();
+      await page
+        .getByLabel('At the same time')
+        .selectOption({ label: 'Gatehouse supply: House supply: isolate and hold' });
+      await page.getByLabel('What is tested there').selectOption({ label: 'Whole house behind the meter' });
+      await shot(page, 'start-beside');
+      await page.getByRole('button', { name: 'Start the test' }).click();
+      await page.waitForURL(/\/bench\//);
+      const drain = page.url();
+      const beside = page.locator('[data-companion]');
+      await expect(beside).toContainText('Prepare');
+      // the supply is ready, but the tap still feeds the hose
+      await beside.getByRole('link').click();
+      await page.waitForURL((u) => u.href !== drain);
+      const supply = page.url();
+      await bench.checks();
+      await bench.gauge('P-300');
+      await bench.zero('0.0');
+      await expect(page.getByText(/Wait: One tap serves the fill hose/)).toBeVisible();
+      await bench.enter('62.2', /In the band/);
+      await expect(page.getByText('One tap serves the fill hose, then the gauge').first()).toBeVisible();
+      await shot(page, 'supply-waits');
+      await expectAccessible(page);
+      // the drain: filled, bounce settled, hose off, held
+      await page.keyboard.press('Tab');
+      await page.goto(drain);
+      await bench.checks(/air gap/);
+      await bench.checks();
+      await expect(page.getByText(/One millimetre is/)).toBeVisible();
+      await shot(page, 'drain-fill');
+      await bench.enter('62', /In the band/);
+      await bench.start('62');
+      await pass(page, 240);
+      await page.getByRole('button', { name: 'Reading', exact: true }).click();
+      await bench.enter('55', /Save the reading/);
+      await pass(page, 61);
+      await page.getByRole('button', { name: 'Read the level now' }).click();
+      await bench.enter('55', /Settled/);
+      await bench.checks();
+      await bench.start('55');
+      await page.getByRole('button', { name: 'Mark it' }).click();
+      await page.getByLabel(/Where, and where/).fill('trap in the wash-up room');
+      await page.getByRole('button', { name: 'Marked', exact: true }).click();
+      await page.getByRole('button', { name: 'More', exact: true }).click();
+      await page.getByRole('button', { name: 'Photo', exact: true }).click();
+      await page.getByLabel(/Photo, by camera/).setInputFiles('docs/screenshots/certificate.png');
+      await expect(page.getByText(/^1 with this stage/)).toBeVisible();
+      await page.getByRole('button', { name: 'Back', exact: true }).click();
+      await expect(
+        page
+          .getByRole('button', { name: 'Read the level now' })
+          .or(page.getByRole('button', { name: /End reading in/ })),
+      ).toBeVisible();
+      await shot(page, 'drain-hold');
+      await expectAccessible(page);
+      // now the supply may go on, while the drain is held
+      await page.goto(supply);
+      await expect(page.locator('[data-companion]').getByRole('timer')).toBeVisible();
+      await bench.enter('62.2', /In the band/);
+      await bench.checks();
+      await bench.start('62.2');
+      await pass(page, 61);
+      await page.getByRole('button', { name: 'Reading', exact: true }).click();
+      await bench.enter('62.2', /Save the reading/);
+      await pass(page, 61);
+      await bench.end('62.2');
+      await bench.start('62.2');
+      await shot(page, 'supply-hold');
+      await pass(page, 600);
+      await page.getByRole('button', { name: 'Reading', exact: true }).click();
+      await bench.enter('62.2', /Save the reading/);
+      // somebody draws: a step within seconds is offered as a disturbance
+      await pass(page, 8);
+      await page.getByRole('button', { name: 'Reading', exact: true }).click();
+      await bench.enter('55.0', /Save the reading/);
+      await expect(page.getByText(/A sudden step of/)).toBeVisible();
+      await shot(page, 'supply-step');
+      await page.getByRole('button', { name: 'Log a disturbance' }).click();
+      await page.getByRole('button', { name: 'Water was drawn or flushed' }).click();
+      await page.getByRole('button', { name: 'Log it' }).click();
+      await bench.enter('62.1', /In the band/);
+      await bench.start('62.1');
+      await pass(page, 61);
+      await page.getByRole('button', { name: 'Reading', exact: true }).click();
+      await bench.enter('62.1', /Save the reading/);
+      await pass(page, 61);
+      await bench.end('62.1');
+      await bench.holdPlanned('62.1', '62.1');
+      await bench.enter('42.0', /In the band/);
+      await bench.holdFor(180, '42.0', '42.0');
+      // the water is off: left alone it rings until it is confirmed
+      await pass(page, 301);
+      await expect(page.locator('[data-urgent=late]')).toContainText('Supply ON');
+      await shot(page, 'supply-owed');
+      await bench.checks();
+      await expect(page.locator('[data-urgent]')).toHaveCount(0);
+      await bench.zero('0.0');
+      await finish(bench, /^Tight/);
+      // the drain ran on by itself meanwhile
+      await page.goto(drain);
+      await page.getByRole('button', { name: 'Read the level now' }).click();
+      await bench.enter('54', /end reading/);
+      await expect(page.getByText(/Look at the second place too/)).toBeVisible();
+      await page
+        .getByRole('button', { name: 'Cancel' })
+        .or(page.getByRole('button', { name: 'Back' }))
+        .first()
+        .click();
+      await page.getByRole('button', { name: 'Look at it' }).click();
+      await page.getByRole('button', { name: 'Unchanged' }).click();
+      await page.getByRole('button', { name: 'Read the level now' }).click();
+      await bench.enter('54', /end reading/);
+      await bench.checks();
+      await bench.checks();
+      await bench.checks();
+      await finish(bench, /^Tight/);
+      await expect(page.getByText(/Head at the lowest point/)).toBeVisible();
+      await expect(page.getByText(/Second place at the end/)).toBeVisible();
+    },
+  );
 
   test('plastic pipe by the limits of its fall: stages, top-ups with their water, the clock from the last one', async ({
     page,
@@ -276,58 +278,59 @@ test.describe('water', () => {
   });
 });
 
-test('a watch on a phone, without signing in: a reading, a fall that is told, a correction', async ({
-  page,
-  browser,
-}) => {
-  test.setTimeout(90_000);
-  await signIn(page, 'ngaire');
-  await page
-    .getByRole('region', { name: 'Under watch' })
-    .getByRole('link', { name: /Mill hall: Hall floor heating/ })
-    .first()
-    .click();
-  await page.getByRole('button', { name: /^Make (a new|the) link/ }).click();
-  const link = await page.locator('[data-watch-link]').inputValue();
-  await expectAccessible(page);
-  const phone = await browser.newContext({ viewport: { width: 390, height: 844 }, hasTouch: true });
-  const there = await phone.newPage();
-  await there.goto(link);
-  await expect(there.getByText('2.50 bar').first()).toBeVisible();
-  await expect(there.getByText('Sefa')).toHaveCount(0); // nothing that others wrote
-  await there.getByRole('button', { name: 'Keep this reading' }).click();
-  await expect(there.getByText('Type what the gauge shows.')).toBeVisible();
-  await there.getByLabel('The gauge shows').fill('2.46');
-  await there.getByLabel('Your name').fill('Amaru Osei');
-  await there.getByLabel(/Trade/).fill('joinery');
-  await shot(there, 'watch-link');
-  await expectAccessible(there);
-  await there.getByRole('button', { name: 'Keep this reading' }).click();
-  await expect(there.getByText('Kept: it stands.')).toBeVisible();
-  await there.getByRole('button', { name: 'Another entry' }).click();
-  await there.getByLabel('The gauge shows').fill('0.30');
-  await there.getByRole('button', { name: 'Keep this reading' }).click();
-  await expect(there.locator('[data-kept=fell]')).toContainText('call: 555-0140');
-  await shot(there, 'watch-fell');
-  // the office sees it at once, dated between two readings, with who was there
-  await page.reload();
-  await expect(page.locator('[data-watch=lost]')).toContainText(
-    /Held until .* lost between .* Amaru Osei, joinery/,
-  );
-  await shot(page, 'watch-lost');
-  // it was misread: corrected, and both stay
-  await there.getByRole('button', { name: 'Correct it' }).first().click();
-  await there.getByLabel('Right figure').fill('2.44');
-  await there.getByLabel('Why').fill('wrong gauge');
-  await there.getByRole('button', { name: /Correct it; the first stays/ }).click();
-  await expect(there.getByText('2.44 bar').first()).toBeVisible();
-  await page.reload();
-  await expect(page.locator('[data-watch=holds]')).toBeVisible();
-  await expect(page.getByText(/first 0.30 bar; corrected: wrong gauge/).first()).toBeVisible();
-  // the link ends at once
-  await page.getByRole('button', { name: 'End the link' }).click();
-  await expect(page.getByRole('button', { name: 'Make the link' })).toBeVisible();
-  await there.reload();
-  await expect(there.getByText('This link has ended')).toBeVisible();
-  await phone.close();
-});
+test(
+  'a watch on a phone, without signing in: a reading, a fall that is told, a correction',
+  { tag: '@phone' },
+  async ({ page, browser }) => {
+    test.setTimeout(90_000);
+    await signIn(page, 'ngaire');
+    await page
+      .getByRole('region', { name: 'Under watch' })
+      .getByRole('link', { name: /Mill hall: Hall floor heating/ })
+      .first()
+      .click();
+    await page.getByRole('button', { name: /^Make (a new|the) link/ }).click();
+    const link = await page.locator('[data-watch-link]').inputValue();
+    await expectAccessible(page);
+    const phone = await browser.newContext({ viewport: { width: 390, height: 844 }, hasTouch: true });
+    const there = await phone.newPage();
+    await there.goto(link);
+    await expect(there.getByText('2.50 bar').first()).toBeVisible();
+    await expect(there.getByText('Sefa')).toHaveCount(0); // nothing that others wrote
+    await there.getByRole('button', { name: 'Keep this reading' }).click();
+    await expect(there.getByText('Type what the gauge shows.')).toBeVisible();
+    await there.getByLabel('The gauge shows').fill('2.46');
+    await there.getByLabel('Your name').fill('Amaru Osei');
+    await there.getByLabel(/Trade/).fill('joinery');
+    await shot(there, 'watch-link');
+    await expectAccessible(there);
+    await there.getByRole('button', { name: 'Keep this reading' }).click();
+    await expect(there.getByText('Kept: it stands.')).toBeVisible();
+    await there.getByRole('button', { name: 'Another entry' }).click();
+    await there.getByLabel('The gauge shows').fill('0.30');
+    await there.getByRole('button', { name: 'Keep this reading' }).click();
+    await expect(there.locator('[data-kept=fell]')).toContainText('call: 555-0140');
+    await shot(there, 'watch-fell');
+    // the office sees it at once, dated between two readings, with who was there
+    await page.reload();
+    await expect(page.locator('[data-watch=lost]')).toContainText(
+      /Held until .* lost between .* Amaru Osei, joinery/,
+    );
+    await shot(page, 'watch-lost');
+    // it was misread: corrected, and both stay
+    await there.getByRole('button', { name: 'Correct it' }).first().click();
+    await there.getByLabel('Right figure').fill('2.44');
+    await there.getByLabel('Why').fill('wrong gauge');
+    await there.getByRole('button', { name: /Correct it; the first stays/ }).click();
+    await expect(there.getByText('2.44 bar').first()).toBeVisible();
+    await page.reload();
+    await expect(page.locator('[data-watch=holds]')).toBeVisible();
+    await expect(page.getByText(/first 0.30 bar; corrected: wrong gauge/).first()).toBeVisible();
+    // the link ends at once
+    await page.getByRole('button', { name: 'End the link' }).click();
+    await expect(page.getByRole('button', { name: 'Make the link' })).toBeVisible();
+    await there.reload();
+    await expect(there.getByText('This link has ended')).toBeVisible();
+    await phone.close();
+  },
+);
