@@ -88,7 +88,6 @@ export function dayOfLog(report: Report): void {
     median(
       () =>
         answerLog({
-          ask: 0,
           text: text + ' '.repeat(k++),
           mapping: null,
           zone: 'Europe/London',

@@ -119,7 +119,6 @@ if (verdict?.word !== 'tight') throw new Error(`The benchmark log must judge Tig
   for (let n = 0; n < VISITS; n++) {
     const tasks = randomVisit(n, 14);
     const answer = answerPlan({
-      ask: n,
       facts: { tasks, crew: 1, wishes: {}, pinned: [], done: {} },
       promise: null,
       now: { progress: {}, now: 0 },

@@ -233,6 +233,10 @@ test.describe('the record', () => {
     const { run } = bench;
     const file = (name: string, text: string) => ({ name, mimeType: 'text/csv', buffer: Buffer.from(text) });
     const iso = (i: number) => new Date(began + i * 1000).toISOString();
+    // another page's worker stands in the offline store first: it must not be mistaken for this page's
+    await page.goto(`${BASE}/plan`);
+    await page.getByRole('link', { name: /bakery and kiln/ }).click();
+    await expect(page.locator('[data-band]')).toBeVisible();
     await page.goto(`${BASE}/ledger/import?run=${run}`);
     // a comma, ISO time, a header, and a row that is wrong
     const rows = Array.from({ length: 90 }, (_, i) => `${iso(i)},${(20.35).toFixed(2)}`);

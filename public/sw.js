@@ -36,6 +36,8 @@ self.addEventListener('message', (event) => {
 self.addEventListener('fetch', (event) => {
   const url = new URL(event.request.url);
   if (event.request.method !== 'GET' || url.origin !== self.location.origin) return;
+  // a worker finds its own parts by the address it was started with, which an answer from a cache does not carry
+  if (event.request.destination === 'worker') return;
   if (url.pathname.startsWith('/_next/static/')) {
     event.respondWith(
       caches.match(event.request).then(

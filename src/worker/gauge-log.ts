@@ -4,9 +4,9 @@ import type { LogMapping, LogRead } from '@/core/gauge-log/mapping';
 import { readLog } from '@/core/gauge-log/read-log';
 import type { Unit } from '@/core/quantity/unit';
 import { delimiterOf, readCsv } from '@/wire/csv';
+import { serve } from './serve';
 
 export interface LogRequest {
-  readonly ask: number;
   readonly text: string;
   /** Null: guess from the first rows. */
   readonly mapping: LogMapping | null;
@@ -16,7 +16,6 @@ export interface LogRequest {
   readonly unit: Unit;
 }
 export interface LogAnswer {
-  readonly ask: number;
   readonly mapping: LogMapping;
   readonly shape: string;
   /** The first rows as they stand in the file. */
@@ -44,7 +43,6 @@ export function answerLog(request: LogRequest): LogAnswer {
     ...(request.to ? { to: request.to } : {}),
   });
   return {
-    ask: request.ask,
     mapping,
     shape: shapeOf(head, delimiter),
     head: head.slice(0, 8),
@@ -52,10 +50,4 @@ export function answerLog(request: LogRequest): LogAnswer {
     ms: performance.now() - began,
   };
 }
-if (typeof document === 'undefined' && typeof self !== 'undefined') {
-  self.addEventListener('message', (event: MessageEvent<LogRequest>) =>
-    self.postMessage(answerLog(event.data)),
-  );
-  // what was asked before this stood may be lost: it is asked again
-  self.postMessage('ready');
-}
+serve(answerLog);

@@ -1,5 +1,6 @@
 /** Checks a file off the main thread: a bundle with photos may be large. */
 import { verifyFile, verifyWords } from '@/wire/verify-file';
+import { serve } from './serve';
 
 export interface VerifyAnswer {
   readonly words: string;
@@ -9,10 +10,9 @@ export interface VerifyAnswer {
   readonly marks: readonly string[];
   readonly facts: ReturnType<typeof verifyFile>['facts'];
 }
-onmessage = (message: MessageEvent<ArrayBuffer>) => {
-  const check = verifyFile(new Uint8Array(message.data));
+export function answerFile(bytes: ArrayBuffer): VerifyAnswer {
+  const check = verifyFile(new Uint8Array(bytes));
   const { untouched, faults, notes, marks, facts } = check;
-  postMessage({ words: verifyWords(check), untouched, faults, notes, marks, facts } satisfies VerifyAnswer);
-};
-// what was sent before this stood may be lost: the page sends it when it hears this
-postMessage('ready');
+  return { words: verifyWords(check), untouched, faults, notes, marks, facts };
+}
+serve(answerFile);

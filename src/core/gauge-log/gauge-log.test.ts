@@ -7,7 +7,7 @@ import { readLog, readNumber } from './read-log';
 import { readClock, readElapsed, readTime, wallToUtc } from './read-time';
 
 const ask = (text: string, mapping: LogMapping | null = null, more: object = {}) =>
-  answerLog({ ask: 1, text, mapping, zone: 'Europe/London', unit: 'mbar', ...more });
+  answerLog({ text, mapping, zone: 'Europe/London', unit: 'mbar', ...more });
 
 describe('three shapes of logs, guessed from their first rows', () => {
   test('comma, ISO time with a zone, header with units, temperature', () => {

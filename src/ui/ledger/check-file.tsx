@@ -1,13 +1,20 @@
 'use client';
 import { useEffect, useEffectEvent, useRef, useState } from 'react';
+import { AskWorker } from '@/worker/ask-worker';
 import type { VerifyAnswer } from '@/worker/verify';
 import { FIELD } from '@/ui/kit/field';
+
+const start = () => new Worker(new URL('../../worker/verify.ts', import.meta.url), { type: 'module' });
+/** Where there is no worker: the same check on the page; null where even that does not load. */
+const here = (bytes: ArrayBuffer): Promise<VerifyAnswer | null> =>
+  import('@/worker/verify').then((v) => v.answerFile(bytes)).catch(() => null);
 
 /** Anyone checks a record file or a bundle here: in this browser, without sending it anywhere. */
 export function CheckFile() {
   const [answer, setAnswer] = useState<VerifyAnswer | null>(null);
   const [state, setState] = useState('');
-  const worker = useRef<Worker | null>(null);
+  const [asker] = useState(() => new AskWorker(start, here));
+  useEffect(() => () => asker.end(), [asker]);
   const check = async (file: File) => {
     setAnswer(null);
     if (file.size > 500_000_000) {
@@ -15,20 +22,12 @@ export function CheckFile() {
       return;
     }
     setState(`Checking ${file.name} …`);
-    const bytes = await file.arrayBuffer();
-    worker.current?.terminate();
-    const w = new Worker(new URL('../../worker/verify.ts', import.meta.url), { type: 'module' });
-    worker.current = w;
-    w.onmessage = (m: MessageEvent<VerifyAnswer | 'ready'>) => {
-      if (m.data === 'ready') {
-        w.postMessage(bytes, [bytes]);
-        return;
-      }
-      setAnswer(m.data);
-      setState('');
-    };
-    w.onerror = () =>
-      setState('This browser could not check the file. Use the command line: npm run -s verify -- FILE');
+    asker.ask(await file.arrayBuffer(), (a) => {
+      setAnswer(a);
+      setState(
+        a ? '' : 'This browser could not check the file. Use the command line: npm run -s verify -- FILE',
+      );
+    });
   };
   const facts = answer?.facts;
   // a file chosen before the page was ready is taken up once it is

@@ -475,7 +475,6 @@ async function appendLog(log: {
     const wrong = unitTrouble(log.mapping.pressure.unit, unit);
     if (wrong) throw new Error(wrong);
     const { read } = answerLog({
-      ask: 0,
       text: log.text,
       mapping: log.mapping,
       zone: ZONE,
