@@ -223,8 +223,7 @@ export async function papers(report: Report, url: string): Promise<void> {
     bare = pages.length;
   }
   report('certificate as PDF, a page', ms.sort((a, b) => a - b)[Math.floor(ms.length / 2)]!, 'ms');
-  // @ts-expect-error the package brings no types
-  const { default: PDFDocument } = (await import('@react-pdf/pdfkit')) as {
+  const { default: PDFDocument } = (await import('pdfkit')) as {
     default: new (o: object) => BarePdf;
   };
   const began = performance.now();

@@ -194,7 +194,7 @@ if (url) {
     .then(() => page.locator('a[href^="/places/0"]').first().getAttribute('href'));
   const record = await page
     .goto(`${url}/ledger`)
-    .then(() => page.locator('a[href^="/ledger/"]').first().getAttribute('href'));
+    .then(() => page.locator('main li a[href^="/ledger/"]').first().getAttribute('href'));
   const views: [string, string, string][] = [
     ['today', '/today', 'text=Running now'],
     ['places', '/places', 'text=Bakery gas'],

@@ -1,5 +1,4 @@
-'use client';
-import { useMemo, type ReactNode } from 'react';
+import type { ReactNode } from 'react';
 import { holdTrace } from '@/chart/run-trace';
 import { wallCourses } from '@/chart/wall';
 import { faceOf, inZone, storyOf } from '@/core/record/face';
@@ -7,13 +6,12 @@ import type { Seal } from '@/core/record/seal';
 import { signatureLines } from '@/core/record/signatures';
 import { stepTimes } from '@/core/run/step-times';
 import type { RunState } from '@/core/run/state';
-import { TraceChart } from '@/ui/charts/trace';
+import { FittedTrace } from '@/ui/charts/fitted-trace';
 import { courseWords, Wall } from '@/ui/charts/wall';
 import { VERDICT_COLOUR, VERDICT_INK } from '@/ui/kit/words';
 import { Evidence } from './evidence';
 import { Results } from '@/ui/kit/part-results';
 import { Why } from '@/ui/kit/why';
-import { useSize } from '@/ui/kit/use-size';
 
 /** The face of a sealed record, from its sealed text alone; `log` adds everything that happened, in order. */
 export function CertificateView({
@@ -36,19 +34,13 @@ export function CertificateView({
   /** What can be done with it: stands after the result. */
   children?: ReactNode;
 }) {
-  const face = useMemo(() => faceOf(body), [body]);
+  const face = faceOf(body);
   const { plan, state } = face;
   const v = face.body.verdict;
-  const [setEl, { width }] = useSize();
-  const request = useMemo(() => {
-    if (!face.deciding) return null;
-    const visit = state.visits[face.deciding.visit - 1]!;
-    return holdTrace(plan, state, visit, face.deciding.hold, 0);
-  }, [face, plan, state]);
-  const courses = useMemo(
-    () => wallCourses(plan, state, state.lastAt).filter((c) => c.visit !== null),
-    [plan, state],
-  );
+  const request = face.deciding
+    ? holdTrace(plan, state, state.visits[face.deciding.visit - 1]!, face.deciding.hold, 0)
+    : null;
+  const courses = wallCourses(plan, state, state.lastAt).filter((c) => c.visit !== null);
   const h = 'text-sm text-quiet';
   return (
     <article className="grid grid-cols-[minmax(0,1fr)] gap-6">
@@ -202,11 +194,7 @@ export function CertificateView({
       {request && (
         <section>
           <h2 className={h}>Trace of the judged hold</h2>
-          <div ref={setEl} className="max-w-3xl">
-            {width > 0 && (
-              <TraceChart request={{ ...request, width, height: 220 }} unit={face.unit} title="Judged hold" />
-            )}
-          </div>
+          <FittedTrace request={request} unit={face.unit} title="Judged hold" />
         </section>
       )}
       <div className="overflow-x-auto" role="region" aria-label="Holds" tabIndex={0}>
