@@ -187,6 +187,13 @@ describe('what records leave behind', () => {
     expect([found!.item.model, found!.site]).toEqual(['B12', 'Boat shed']);
     expect(await recall(other, 'sh-1207')).toEqual([]);
     expect(await recall(mill, '%')).toEqual([]);
+    // a plate on the page of a system is found before anybody wrote it down on a visit
+    const dryer = await recall(mill, 'cd-4410');
+    expect(dryer.map((x) => [x.item.name, x.site, x.seen])).toEqual([
+      ['Cloth dryer', expect.any(String), null],
+    ]);
+    expect((await recall(mill, 'MQ-4471')).map((x) => x.systemName)).toEqual(['Bakery gas']);
+    expect(await recall(other, 'cd-4410')).toEqual([]);
     const shed = await readInventory(mill, mill.systems.boats!);
     expect(shed.flatMap((x) => x.changes)).toEqual([
       expect.stringMatching(/model was B11, is B12/),

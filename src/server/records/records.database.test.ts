@@ -108,6 +108,12 @@ describe('the ledger', () => {
     const choices = await ledgerChoices(mill);
     expect(choices.testers).toContain('Imre Castellane');
   }, 30_000);
+  test('what is followed over the years: the lock-up of a trailer, near what its regulator is set to', async () => {
+    const trailer = await searchLedger(mill, { system: mill.systems.trailer! }, 100);
+    const lockUps = trailer.flatMap((l) => l.figures.filter((f) => f.key === 'lock-up'));
+    expect(lockUps.length).toBeGreaterThan(1);
+    expect(lockUps.filter((f) => f.unit !== 'mbar' || f.value < 27 || f.value > 36)).toEqual([]);
+  });
   test('a kept search is its maker’s unless shared', async () => {
     const id = uuid7(1);
     await saveView(tester, { id, name: 'not tight', query: 'word=not-tight', shared: false });
@@ -336,6 +342,9 @@ describe('people', () => {
     expect(lines.map((l) => l.what)).toEqual(
       expect.arrayContaining(['made void', 'changed the signing key', 'joined']),
     );
+    expect(lines.find((l) => l.what === 'sealed')!.subject).toMatch(/^VS-\d+$/);
+    const id = /^[0-9a-f]{8}-[0-9a-f-]{27}$/; // a run, a session or a watch is named as a person knows it
+    expect(lines.filter((l) => id.test(l.subject))).toEqual([]);
     const [first] = lines;
     expect((await readAudit(owner, first!.id))[0]!.id).toBe(lines[1]!.id);
   });
