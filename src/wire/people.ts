@@ -1,6 +1,6 @@
 import * as yup from 'yup';
 import { free, isoDay, shape, text, uuid } from './figure';
-import { ROLES } from './role';
+import { ROLES, type Role } from './role';
 
 const email = () =>
   text(200).matches(/^[^\s@]+@[^\s@]+$/, 'must be an e-mail address, like imre@hollin.example');
@@ -43,3 +43,24 @@ export const beginSchema = shape({
   password: password(),
 });
 export type Begin = yup.InferType<typeof beginSchema>;
+
+/** A member as the organisation's page shows it. */
+export interface PersonRow {
+  readonly id: string;
+  readonly name: string;
+  readonly email: string;
+  readonly role: Role;
+  readonly licenceNumber: string;
+  readonly licenceUntil: string;
+  /** The licence is out of date today: what this person seals is no certificate. */
+  readonly licenceOver: boolean;
+  readonly left: string | null;
+}
+/** An invitation that is still open. */
+export interface InvitationRow {
+  readonly id: string;
+  readonly name: string;
+  readonly email: string;
+  readonly role: Role;
+  readonly expires: string;
+}

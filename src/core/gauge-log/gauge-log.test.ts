@@ -4,7 +4,8 @@ import { writeCsv, readCsv, delimiterOf } from '@/wire/csv';
 import { guessMapping } from './guess';
 import type { LogMapping } from './mapping';
 import { readLog, readNumber } from './read-log';
-import { readClock, readElapsed, readTime, wallToUtc } from './read-time';
+import { wallToUtc } from '@/core/quantity/zone';
+import { readClock, readElapsed, readTime } from './read-time';
 
 const ask = (text: string, mapping: LogMapping | null = null, more: object = {}) =>
   answerLog({ text, mapping, zone: 'Europe/London', unit: 'mbar', ...more });

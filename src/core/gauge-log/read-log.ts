@@ -1,6 +1,7 @@
 import { convert, unitLabel, UNITS, type Unit } from '@/core/quantity/unit';
 import type { LogMapping, LogPoint, LogRead, RowError } from './mapping';
-import { readTime, wallToUtc } from './read-time';
+import { wallToUtc } from '@/core/quantity/zone';
+import { readTime } from './read-time';
 
 /** Errors listed one by one; of more only the number is said. */
 const MOST_ERRORS = 200;

@@ -20,7 +20,7 @@ import { now } from '@/server/now';
 import { hashPassword } from '@/server/session/password';
 import type { Session } from '@/server/session/session';
 import { isId, notHere, TroubleError } from '@/server/trouble';
-import type { Invite, PersonForm } from '@/wire/people';
+import type { InvitationRow, Invite, PersonForm, PersonRow } from '@/wire/people';
 import type { Role } from '@/wire/role';
 import { uuid7 } from '@/wire/uuid7';
 
@@ -40,24 +40,6 @@ export const listMembers = (scope: { org: string }): Promise<{ id: string; name:
       .orderBy(asc(people.name)),
   );
 
-export interface PersonRow {
-  readonly id: string;
-  readonly name: string;
-  readonly email: string;
-  readonly role: Role;
-  readonly licenceNumber: string;
-  readonly licenceUntil: string;
-  /** The licence is out of date today: what this person seals is no certificate. */
-  readonly licenceOver: boolean;
-  readonly left: string | null;
-}
-export interface InvitationRow {
-  readonly id: string;
-  readonly name: string;
-  readonly email: string;
-  readonly role: Role;
-  readonly expires: string;
-}
 /** People and open invitations. */
 export const readPeople = (scope: {
   org: string;

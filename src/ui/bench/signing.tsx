@@ -1,8 +1,9 @@
 'use client';
 import { useState } from 'react';
-import { SAW_WORDS, signatureLines } from '@/core/record/signatures';
+import { signatureLines } from '@/core/record/signatures';
 import { Button } from '@/ui/kit/button';
 import { SignatureField } from '@/ui/kit/signature-pad';
+import { WitnessFields } from '@/ui/kit/witness-fields';
 import { maySeal, type Identity } from '@/wire/role';
 import { OwnDevice } from './own-device';
 import type { PanelProps } from './shared';
@@ -167,29 +168,14 @@ export function Witness({ view, act }: Omit<Props, 'who'>) {
             Name of the witness
             <input className={field} value={name} onChange={(e) => setName(e.target.value)} maxLength={120} />
           </label>
-          <label>
-            In what office
-            <input
-              className={field}
-              value={as}
-              onChange={(e) => setAs(e.target.value)}
-              maxLength={80}
-              placeholder="inspector, site manager"
-            />
-          </label>
-          <div role="group" aria-label="What the witness saw" className="grid max-w-xl grid-cols-2 gap-3">
-            {(['end', 'whole'] as const).map((s) => (
-              <Button
-                key={s}
-                className="min-h-14"
-                tone={saw === s ? 'act' : 'plain'}
-                aria-pressed={saw === s}
-                onClick={() => setSaw(s)}
-              >
-                {SAW_WORDS[s].replace('saw ', '')}
-              </Button>
-            ))}
-          </div>
+          <WitnessFields
+            office="In what office"
+            question="What the witness saw"
+            as={as}
+            onAs={setAs}
+            saw={saw}
+            onSaw={setSaw}
+          />
           <SignatureField key={round} label="Witness signs" onChange={setStrokes} />
           {alert}
           <Button

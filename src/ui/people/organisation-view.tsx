@@ -7,6 +7,7 @@ import { Button, HoldButton } from '@/ui/kit/button';
 import { buttonClass } from '@/ui/kit/button-class';
 import { SelectField, TextField } from '@/ui/kit/field';
 import { moment } from '@/ui/kit/words';
+import type { InvitationRow, PersonRow } from '@/wire/people';
 import { ROLES, type Role } from '@/wire/role';
 import { uuid7 } from '@/wire/uuid7';
 import { MoveOrganisation } from './move-organisation';
@@ -17,23 +18,6 @@ const ROLE_WORDS: Record<Role, string> = {
   apprentice: 'apprentice: runs, does not seal',
   office: 'office: plans, reads, exports',
 };
-interface Person {
-  readonly id: string;
-  readonly name: string;
-  readonly email: string;
-  readonly role: Role;
-  readonly licenceNumber: string;
-  readonly licenceUntil: string;
-  readonly licenceOver: boolean;
-  readonly left: string | null;
-}
-interface Invitation {
-  readonly id: string;
-  readonly name: string;
-  readonly email: string;
-  readonly role: Role;
-  readonly expires: string;
-}
 interface Key {
   readonly key: string;
   readonly made: string;
@@ -42,8 +26,8 @@ interface Key {
 interface Props {
   readonly name: string;
   readonly contact: string;
-  readonly people: readonly Person[];
-  readonly invitations: readonly Invitation[];
+  readonly people: readonly PersonRow[];
+  readonly invitations: readonly InvitationRow[];
   readonly keys: readonly Key[];
   readonly owner: boolean;
   readonly exports: boolean;
@@ -126,7 +110,7 @@ export function OrganisationView(props: Props) {
   );
 }
 
-function PersonLine({ person: p, owner }: { person: Person; owner: boolean }) {
+function PersonLine({ person: p, owner }: { person: PersonRow; owner: boolean }) {
   const { ask, trouble } = useAsk();
   const [form, setForm] = useState({
     name: p.name,
@@ -221,7 +205,7 @@ function ShownLink({ link }: { link: string }) {
     </p>
   ) : null;
 }
-function InvitationLine({ invitation: i, owner }: { invitation: Invitation; owner: boolean }) {
+function InvitationLine({ invitation: i, owner }: { invitation: InvitationRow; owner: boolean }) {
   const { ask, trouble } = useAsk();
   return (
     <li className="flex flex-wrap items-center gap-3 border-t border-seam py-2">

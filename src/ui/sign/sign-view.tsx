@@ -1,10 +1,10 @@
 'use client';
 import { useState } from 'react';
-import { SAW_WORDS } from '@/core/record/signatures';
 import type { VerdictWord } from '@/core/verdict/words';
 import { office, type OfficeError } from '@/device/office';
 import { Button } from '@/ui/kit/button';
 import { SignatureField } from '@/ui/kit/signature-pad';
+import { WitnessFields } from '@/ui/kit/witness-fields';
 import { VERDICT_COLOUR } from '@/ui/kit/words';
 
 const field = 'mt-1 w-full min-h-14 border border-edge bg-panel px-3 text-lg';
@@ -94,31 +94,14 @@ export function SignView(props: Props) {
           <input className={field} value={name} onChange={(e) => setName(e.target.value)} maxLength={120} />
         </label>
         {role === 'witness' && (
-          <>
-            <label>
-              In what office you are here
-              <input
-                className={field}
-                value={as}
-                onChange={(e) => setAs(e.target.value)}
-                maxLength={80}
-                placeholder="inspector, site manager"
-              />
-            </label>
-            <div role="group" aria-label="What you saw" className="grid grid-cols-2 gap-3">
-              {(['end', 'whole'] as const).map((s) => (
-                <Button
-                  key={s}
-                  className="min-h-14"
-                  tone={saw === s ? 'act' : 'plain'}
-                  aria-pressed={saw === s}
-                  onClick={() => setSaw(s)}
-                >
-                  {SAW_WORDS[s].replace('saw ', '')}
-                </Button>
-              ))}
-            </div>
-          </>
+          <WitnessFields
+            office="In what office you are here"
+            question="What you saw"
+            as={as}
+            onAs={setAs}
+            saw={saw}
+            onSaw={setSaw}
+          />
         )}
         {refuses ? (
           <label>
