@@ -1,3 +1,5 @@
+import fc from 'fast-check';
+import { trendGeometry } from './trend';
 import { hold, plan, play, upTo } from '@/core/testing/bakery';
 import { reduce } from '@/core/run/reduce';
 import { courseHeight, pathAhead, plumbShift, wallCourses, wallGlyph } from './wall';
@@ -41,4 +43,36 @@ test('a void result is a crack through the last course, also as a glyph', () => 
   const courses = wallCourses(p, confirmed, 0);
   expect(courses[courses.length - 1]!.state).toBe('split');
   expect(wallGlyph(p, confirmed).map((c) => c.s)).toEqual(['out', 'split']);
+});
+
+test('figures over the years lie in their plot, zero stands below what is above it, and no label stands twice', () => {
+  const day = 86_400_000;
+  fc.assert(
+    fc.property(
+      fc.array(
+        fc.tuple(
+          fc.integer({ min: 1, max: 900 }),
+          fc.integer({ min: 0, max: 50_000_000 }).map((n) => n / 10_000),
+        ),
+        {
+          minLength: 2,
+          maxLength: 30,
+        },
+      ),
+      (steps) => {
+        let at = Date.UTC(2019, 3, 12);
+        const points = steps.map(([days, value]) => ({ at: (at += days * day), value }));
+        const g = trendGeometry(points, 560, 130);
+        for (const p of g.points) {
+          expect(p.x).toBeGreaterThanOrEqual(g.left);
+          expect(p.x).toBeLessThanOrEqual(g.right);
+          expect(p.y).toBeGreaterThanOrEqual(0);
+          expect(p.y).toBeLessThanOrEqual(130);
+        }
+        expect(g.yTicks.some((t) => Number(t.label) === 0)).toBe(true);
+        for (const ticks of [g.xTicks, g.yTicks])
+          expect(new Set(ticks.map((t) => t.label)).size).toBe(ticks.length);
+      },
+    ),
+  );
 });

@@ -2,6 +2,17 @@ import { extent } from 'd3-array';
 import { scaleLinear, scaleUtc } from 'd3-scale';
 import { line } from 'd3-shape';
 
+const DAY = 86_400_000;
+/** A moment as finely as the span calls for: year, month or day. */
+const dayLabel = (t: Date, span: number): string =>
+  span > 3 * 365 * DAY
+    ? String(t.getUTCFullYear())
+    : t.toLocaleDateString('en-GB', {
+        ...(span > 150 * DAY ? { year: '2-digit' } : { day: 'numeric' }),
+        month: 'short',
+        timeZone: 'UTC',
+      });
+
 /** Geometry of a figure over the years. @param points oldest first; at: ms UTC */
 export function trendGeometry(
   points: readonly { readonly at: number; readonly value: number }[],
@@ -16,7 +27,7 @@ export function trendGeometry(
     .domain([Math.min(0, low), high > Math.min(0, low) ? high : high + 1])
     .nice(4)
     .range([height - margin.bottom, margin.top]);
-  const pad = Math.max((to - from) * 0.04, 86_400_000);
+  const pad = Math.max((to - from) * 0.04, DAY);
   const x = scaleUtc()
     .domain([from - pad, to + pad])
     .range([margin.left, width - margin.right]);
@@ -31,12 +42,9 @@ export function trendGeometry(
         (p) => p.y,
       )(placed) ?? '',
     yTicks: y.ticks(4).map((v) => ({ y: y(v), label: y.tickFormat(4)(v) })),
-    xTicks: x.ticks(5).map((t) => ({
-      x: x(t),
-      label:
-        to - from > 3 * 365 * 86_400_000
-          ? String(t.getUTCFullYear())
-          : t.toLocaleDateString('en-GB', { month: 'short', year: '2-digit', timeZone: 'UTC' }),
-    })),
+    xTicks: x
+      .ticks(5)
+      .map((t) => ({ x: x(t), label: dayLabel(t, to - from) }))
+      .filter((t, k, all) => all.findIndex((u) => u.label === t.label) === k),
   };
 }

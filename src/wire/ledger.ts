@@ -12,7 +12,24 @@ export interface LedgerSummary {
   readonly label: string;
 }
 
-const fold = (text: string): string => text.normalize('NFKD').replace(/\p{M}/gu, '').toLowerCase();
+/** Letters that are not one letter and an accent, as they are typed where a keyboard lacks them. */
+const SPELT: Readonly<Record<string, string>> = {
+  ø: 'o',
+  æ: 'ae',
+  œ: 'oe',
+  ß: 'ss',
+  ł: 'l',
+  đ: 'd',
+  ð: 'd',
+  þ: 'th',
+  ı: 'i',
+};
+const fold = (text: string): string =>
+  text
+    .normalize('NFKD')
+    .replace(/\p{M}/gu, '')
+    .toLowerCase()
+    .replace(/[øæœßłđðþı]/g, (c) => SPELT[c]!);
 /** A word as it is looked for: accents, capitals and punctuation do not count. */
 export const compact = (text: string): string => fold(text).replace(/[^\p{L}\p{N}]/gu, '');
 const LONGEST_TOKEN = 60;
