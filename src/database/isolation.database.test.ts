@@ -19,7 +19,12 @@ import { playScript } from '@/core/run/script';
 import { canonical } from '@/core/record/canonical';
 import { sealedVerdict } from '@/core/record/record';
 import { verifySeal } from '@/core/record/seal';
+import { faceOf, storyOf } from '@/core/record/face';
+import { familyFacts } from '@/core/record/family';
+import { paperOf, papersOf, PAPERS } from '@/core/record/papers';
+import { provenanceLines } from '@/core/record/provenance';
 import { restoreBody } from '@/core/record/restore';
+import { TICKET_COLUMNS, ticketLines } from '@/core/record/ticket';
 import { reduce } from '@/core/run/reduce';
 import { uuid7 } from '@/wire/uuid7';
 import { maySeal } from '@/wire/role';
@@ -165,6 +170,58 @@ describe('what records leave behind', () => {
       procedures.add(body.plan.procedure.id);
     }
     expect(procedures.size).toBeGreaterThanOrEqual(7);
+  });
+  test('on every face and paper of every record no word is missing, each limit has its source, and what is no certificate says so', async () => {
+    const kinds = new Set<string>();
+    const faulty: string[] = [];
+    // what a missing figure, name or list leaves in a sentence
+    const hole = /undefined|null|NaN|Infinity|\[object|\(\)|: ?\.|, ?[,.]|^\s*[.,;:]/;
+    for (const s of sealed) {
+      const face = faceOf((await recordOf(mill, s.run)).body);
+      const { body, plan } = face;
+      const certificate = body.status === 'certificate';
+      expect([s.number, /not a certificate/.test(face.title)]).toEqual([s.number, !certificate]);
+      expect(face.limits.filter((l) => !l.source.trim() || !l.value.trim())).toEqual([]);
+      expect(plan.pack.notice).toMatch(/edition in force|Check the edition/);
+      const said = [
+        face.title,
+        face.statusLine,
+        face.gauge,
+        face.zeros,
+        face.tested,
+        face.clock,
+        ...face.limits.flatMap((l) => [l.name, l.value]),
+        ...face.sections.flatMap((x) => [x.title, ...x.lines]),
+        ...familyFacts(face).flatMap((f) => [f.name, f.value]),
+        ...provenanceLines(plan, face.state),
+        ...storyOf(face, body.events).flatMap((e) => [e.what, e.who]),
+      ];
+      for (const { kind, title } of papersOf(face)) {
+        kinds.add(kind);
+        if (kind === 'ticket') continue;
+        const paper = paperOf(face, kind, { contact: '555-0140', history: [] });
+        const lines = paper.blocks.flatMap((b) => [b.heading ?? 'x', ...b.lines]);
+        said.push(title, paper.to, paper.where, ...lines);
+        // whoever relies on the result must know what the test says nothing about
+        if (['note', 'inspector', 'buyer'].includes(kind))
+          expect([s.number, kind, lines.join(' ')]).toEqual([
+            s.number,
+            kind,
+            expect.stringMatching(/not covered/i),
+          ]);
+      }
+      const ticket = ticketLines(face, { number: s.number, hash: 'a'.repeat(64) }, null);
+      expect(ticket.filter((l) => l.length > TICKET_COLUMNS)).toEqual([]);
+      expect(/NOT A CERTIFICATE/.test(ticket[0]!)).toBe(!certificate);
+      said.push(ticket.join(' '));
+      faulty.push(...said.filter((t) => !t.trim() || hole.test(t)).map((t) => `${s.number}: ${t}`));
+    }
+    expect(faulty).toEqual([]);
+    expect([...kinds].sort()).toEqual(
+      Object.keys(PAPERS)
+        .filter((k) => k !== 'certificate')
+        .sort(),
+    );
   });
   test('a failing record opens what must be done; the next good record of the system closes its repairs', async () => {
     const rows = await inOrganisation(mill, (tx) => tx.select().from(followUps));

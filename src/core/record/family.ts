@@ -57,8 +57,10 @@ export function familyFacts(face: Pick<Face, 'plan' | 'state' | 'sections'>): Fa
   const regulators = () =>
     fact(
       'Regulator',
-      (system.regulators ?? []).map((r) => `${r.name}, ${r.place}`).join('; ') +
-        (lockUp ? `; lock-up ${showExact(lockUp.figure)}` : ''),
+      [
+        ...(system.regulators ?? []).map((r) => `${r.name}, ${r.place}`),
+        ...(lockUp ? [`lock-up ${showExact(lockUp.figure)}`] : []),
+      ].join('; '),
     );
   const working = () => fact('Working pressure', showExact(system.workingPressure));
   switch (familyOf(plan)) {
