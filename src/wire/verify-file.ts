@@ -111,7 +111,7 @@ export function verifyFile(bytes: Uint8Array, keys?: readonly PublishedKey[]): F
       for (const hash of photosOf(state)) {
         const photo = here.get(hash);
         const caption = state.photos.find((p) => p.hash === hash)?.caption;
-        const name = `${caption ? `“${caption}” (${hash.slice(0, 12)})` : hash.slice(0, 12)}`;
+        const name = caption ? `“${caption}” (${hash.slice(0, 12)})` : hash.slice(0, 12);
         if (!photo) faults.push(`The photo ${name} that the record names is missing.`);
         else if (sha256OfBytes(photo.bytes) !== hash) faults.push(`The photo ${name} was changed.`);
       }

@@ -1,7 +1,7 @@
 /** Wall clocks of time zones against UTC. */
 const zones = new Map<string, Intl.DateTimeFormat>();
 /** Minutes by which a zone's clock was ahead of UTC at a moment. @throws RangeError on an unknown zone */
-export function zoneOffsetMinutes(at: number, zone: string): number {
+function zoneOffsetMinutes(at: number, zone: string): number {
   let format = zones.get(zone);
   if (!format) {
     format = new Intl.DateTimeFormat('en-GB', {

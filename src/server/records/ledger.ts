@@ -36,6 +36,7 @@ import {
   type LedgerSource,
   type LedgerSummary,
 } from '@/wire/ledger';
+import type { LedgerCells } from '@/wire/ledger-csv';
 
 /** The words of an organisation begin with its own mark, so that the index never walks through another's. */
 const mark = (org: string): string => org.slice(-6);
@@ -163,21 +164,14 @@ export async function rebuildLedger(scope: { org: string }): Promise<number> {
   });
 }
 
-export interface LedgerLine {
+export interface LedgerLine extends LedgerCells {
   readonly run: string;
   readonly source: LedgerSource;
-  readonly number: string;
   readonly word: VerdictWord;
   readonly status: RecordStatus;
-  readonly sealedAt: string;
-  readonly superseded: string | null;
-  readonly voided: string | null;
   readonly glyph: readonly GlyphCourse[];
-  readonly summary: LedgerSummary;
   readonly system: string | null;
   readonly procedure: string;
-  readonly gauges: readonly string[];
-  readonly figures: readonly TrendFigure[];
 }
 interface Found {
   id: string;

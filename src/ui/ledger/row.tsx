@@ -1,25 +1,18 @@
 import Link from 'next/link';
 import type { GlyphCourse } from '@/chart/wall';
 import type { RecordStatus } from '@/core/record/status';
-import type { TrendFigure } from '@/core/record/trend';
 import type { VerdictWord } from '@/core/verdict/verdict';
 import { WallGlyph } from '@/ui/charts/wall';
 import { moment, STATUS_WORDS, VERDICT_COLOUR } from '@/ui/kit/words';
-import type { LedgerSource, LedgerSummary } from '@/wire/ledger';
+import type { LedgerSource } from '@/wire/ledger';
+import type { LedgerCells } from '@/wire/ledger-csv';
 
-export interface RecordLine {
+export interface RecordLine extends LedgerCells {
   readonly run: string;
   readonly source: LedgerSource;
-  readonly number: string;
   readonly word: VerdictWord;
   readonly status: RecordStatus;
-  readonly sealedAt: string;
-  readonly superseded: string | null;
-  readonly voided: string | null;
   readonly glyph: readonly GlyphCourse[];
-  readonly summary: LedgerSummary;
-  readonly gauges: readonly string[];
-  readonly figures: readonly TrendFigure[];
 }
 export const recordHref = (line: Pick<RecordLine, 'run' | 'source'>): string =>
   line.source === 'own' ? `/ledger/${line.run}` : `/ledger/outside/${line.run}`;

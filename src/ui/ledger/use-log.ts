@@ -7,5 +7,5 @@ const start = () => new Worker(new URL('../../worker/gauge-log.ts', import.meta.
 /** A log read in a worker. */
 export function useLog(request: LogRequest): LogAnswer | null {
   const { text, mapping, zone, began, to, unit } = request;
-  return useWorker(start, answerLog, request, `${JSON.stringify({ mapping, zone, began, to, unit })}${text}`);
+  return useWorker(start, answerLog, request, text, JSON.stringify({ mapping, zone, began, to, unit }));
 }
