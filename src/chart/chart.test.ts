@@ -38,7 +38,7 @@ test('the trace keeps every mark inside its plot and the permitted band where th
 test('a void result is a crack through the last course, also as a glyph', () => {
   const confirmed = reduce(
     p,
-    play(p, [...upTo(['9.00', '9.60']), [140, 'checks'], [200, 'observe', 'bubbles']]),
+    play(p, [...upTo(['9.00', '9.60']), [140, 'checks'], [200, 'observe', 'bubbles'], [260, 'checks']]),
   );
   const courses = wallCourses(p, confirmed, 0);
   expect(courses[courses.length - 1]!.state).toBe('split');

@@ -10,7 +10,7 @@ export interface Blur {
   /** standard deviation of one reading beyond its display step */ readonly noise?: number;
   /** drift of the gauge over the hold */ readonly drift?: number;
 }
-/** u of the difference: sqrt(2 r2/12 + 2 noise2 + (dp/dT u_dT)2 + barometer2 + drift2). Source: measurement chapter 7.3 */
+/** u of the difference: sqrt(2 r2/12 + 2 noise2 + (dp/dT u_dT)2 + barometer2 + drift2). Source: sum of independent uncertainties; 1.65 is the one-sided 95 % factor */
 export const differenceUncertainty = (b: Blur): number =>
   Math.sqrt(
     (2 * b.resolution * b.resolution) / 12 +
@@ -21,7 +21,7 @@ export const differenceUncertainty = (b: Blur): number =>
   );
 /**
  * Smallest change a hold shows with 95 % probability: dp_min = pm + 1.65 u.
- * @param perceptible pm, Pa  @returns Pa. Source: measurement chapter 7.3
+ * @param perceptible pm, Pa  @returns Pa. Source: sum of independent uncertainties; 1.65 is the one-sided 95 % factor
  */
 export const visibleChange = (perceptible: number, blur: Blur): number =>
   perceptible + ONE_SIDED_95 * differenceUncertainty(blur);

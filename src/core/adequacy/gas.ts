@@ -2,13 +2,15 @@ import type { Gauge } from '@/core/instrument/gauge';
 import { pressurePerKelvin } from '@/core/medium/gas';
 import type { Procedure } from '@/core/pack/types';
 import { toNumber, type Limit } from '@/core/quantity/exact';
+import { SOURCES } from '@/core/quantity/sources';
 import { visibleChange } from './change';
+import { convertRate } from './rate';
 import { decimalsFor, type Figure } from '@/core/quantity/figure';
 import { convert, STANDARD_ATMOSPHERE, unitLabel, type Unit } from '@/core/quantity/unit';
 
-/** Barometric drift assumed when none is logged: 1 mbar per hour (measurement chapter 7.1). Pa/s. */
+/** Barometric drift assumed when none is logged: 1 mbar per hour (house figure). Pa/s. */
 export const BAROMETER_DRIFT = 100 / 3600;
-const SOURCE = 'Smallest visible leak of a closed gas section; measurement chapter 7.3';
+const SOURCE = SOURCES.gasLeak;
 
 export interface HoldSetting {
   /** m3 */ readonly volume: number;
@@ -55,13 +57,26 @@ function visibleParts(hold: GasHold, d: Procedure['temperatureDefault']) {
   const change = hold.perceptible + convert(seen, 'Pa', unit);
   return { unit, temperature, resolution, perKelvin, barometer, change };
 }
+/** Up to here a rate follows the pressure; above it both laws of small leaks are taken. Pa */
+export const ONE_LAW_BELOW = 10_000;
+/** How a leak at test pressure is carried to working pressure: by its share, or above 100 mbar by both laws. */
+export function carried(test: number, working: number): { least: number; most: number; law: string } {
+  if (Math.max(test, working) <= ONE_LAW_BELOW)
+    return { least: working / test, most: working / test, law: 'p_working/p_test' };
+  const factors = [convertRate(1, test, working), convertRate(1, test, working, 'orifice')];
+  return {
+    least: Math.min(...factors),
+    most: Math.max(...factors),
+    law: 'the larger of the laminar and the orifice law from p_test to p_working',
+  };
+}
 /** Smallest visible leak at working pressure, l/h, from the smallest visible change. */
 const leakOf = (hold: GasHold, change: number): number =>
   (((hold.volume / STANDARD_ATMOSPHERE) * convert(change, hold.unit, 'Pa') * 3600 * 1000) /
     (hold.minutes * 60)) *
-  (hold.workingPressure / hold.pressure);
+  carried(hold.pressure, hold.workingPressure).most;
 
-/** Smallest visible change (in the hold's unit) and leak (l/h) of a hold in plain numbers. Source: chapter 7.3 */
+/** Smallest visible change (in the hold's unit) and leak (l/h) of a hold in plain numbers. */
 export function gasHoldSees(
   hold: GasHold,
   d: Procedure['temperatureDefault'],
@@ -109,12 +124,13 @@ export function smallestVisibleChange(hold: HoldSetting, d: Procedure['temperatu
 export function smallestVisibleLeak(hold: HoldSetting, d: Procedure['temperatureDefault']): Figure {
   const change = smallestVisibleChange(hold, d);
   const value = leakOf(gasHoldOf(hold), change.value);
+  const law = carried(hold.pressure, hold.workingPressure);
   return {
     name: 'smallest leak this hold can show',
     value,
     unit: 'l/h',
     decimals: decimalsFor(value),
-    formula: 'q_min = V/P_atm × Δp_min / t × p_working/p_test',
+    formula: `q_min = V/P_atm × Δp_min / t × ${law.law}`,
     inputs: [
       { name: 'V, volume of the section', value: `${(hold.volume * 1000).toFixed(2)} l` },
       {
@@ -124,6 +140,14 @@ export function smallestVisibleLeak(hold: HoldSetting, d: Procedure['temperature
       { name: 't, hold', value: `${Number(hold.minutes.toFixed(3))} min` },
       { name: 'P_atm', value: '1013.25 mbar' },
       { name: 'p_working / p_test', value: (hold.workingPressure / hold.pressure).toFixed(3) },
+      ...(law.least === law.most
+        ? []
+        : [
+            {
+              name: 'by one law to the other',
+              value: `× ${law.least.toFixed(3)} to × ${law.most.toFixed(3)}`,
+            },
+          ]),
       ...change.inputs,
     ],
     source: SOURCE,

@@ -9,7 +9,7 @@ export interface LiquidHold {
 }
 /**
  * The smallest leak a liquid hold can show: q_min = C dp_min / t.
- * @returns m3/s. Source: measurement chapter 7.3. @throws RangeError on a stiffness or time of zero
+ * @returns m3/s. Source: smallest visible change times stiffness over time @throws RangeError on a stiffness or time of zero
  */
 export function smallestLiquidLeak(hold: LiquidHold): number {
   if (!(hold.stiffness > 0)) throw new RangeError('The stiffness must be above zero: enter pipes first.');

@@ -4,7 +4,7 @@ import { STANDARD_ATMOSPHERE } from '@/core/quantity/unit';
 
 /** Two-sided 95 % factor of a normal distribution. */
 const TWO_SIDED_95 = 1.96;
-/** Volume uncertainty of pipe lengths as measured, when no metered draw was made (measurement chapter 7.1). */
+/** Volume uncertainty of pipe lengths as measured, when no metered draw was made (difference of two displayed readings, one-sided normal). */
 export const PIPE_LIST_UNCERTAINTY = 0.1;
 
 export interface RateSetting {
@@ -12,16 +12,21 @@ export interface RateSetting {
   /** gauge pressure of the hold, Pa */ readonly pressure: number;
   /** gauge display step, Pa */ readonly resolution: number;
   /** standard uncertainty of the temperature difference, K */ readonly temperature: number;
+  /** standard uncertainty of an unread barometer over the hold, Pa */ readonly barometer?: number;
   readonly seconds: number;
 }
+/** Standard uncertainty of a temperature difference read twice on one thermometer of 0.1 K, K. House figure. */
+export const LOGGED_KELVIN = 0.1;
 /**
  * 95 % half-width of a leak rate at atmospheric conditions from a timed fall: 1.96 x V/P_atm x u / t, where u is the
  * standard uncertainty of the difference of two displayed readings (resolution, r/sqrt(6)) and of the temperature
- * ((P/T) u_dT). Source: measurement chapter 7.3. @returns m3/s
+ * ((P/T) u_dT). Source: difference of two displayed readings, one-sided normal @returns m3/s
  */
 export function rateHalfWidth(s: RateSetting): number {
   const perKelvin = pressurePerKelvin(s.pressure, 293.15);
-  const u = Math.sqrt((s.resolution * s.resolution) / 6 + (perKelvin * s.temperature) ** 2);
+  const u = Math.sqrt(
+    (s.resolution * s.resolution) / 6 + (perKelvin * s.temperature) ** 2 + (s.barometer ?? 0) ** 2,
+  );
   return (TWO_SIDED_95 * s.volume * u) / STANDARD_ATMOSPHERE / s.seconds;
 }
 
@@ -31,7 +36,7 @@ export type LeakLaw = 'laminar' | 'orifice';
 /**
  * A rate at test pressure turned into one at working pressure. Laminar: Q = k (P2 - P_atm2) / (2 P_atm), absolute
  * pressures squared. Orifice, unchoked: Q ~ sqrt(p). Up to 100 mbar the two differ little and the laminar law, there
- * nearly proportional, is used; above it both are shown. Source: measurement chapter 7.1.
+ * nearly proportional, is used; above it both are shown. Source: difference of two displayed readings, one-sided normal
  * @param rate at test pressure, any unit  @param test gauge pressure, Pa  @param working gauge pressure, Pa
  */
 export function convertRate(rate: number, test: number, working: number, law: LeakLaw = 'laminar'): number {
@@ -47,6 +52,8 @@ export interface RateInterval {
   readonly rate: Figure;
   readonly low: number;
   readonly high: number;
+  /** Only a bound from below: the line was empty, or too few readings lie above half the start. */
+  readonly atLeast?: true;
 }
 /**
  * The leak rate at working pressure with its 95 % interval: reading, temperature and volume uncertainty together.

@@ -1,6 +1,6 @@
 /**
  * What a running hold shows so far: where it is heading, whether it has settled, what the temperature alone would do.
- * Advice beside the clock: the end reading judges. Source: measurement chapters 7.1 and 7.4
+ * Advice beside the clock: the end reading judges. Source: least squares on the readings
  */
 import { pressurePerKelvin } from '@/core/medium/gas';
 

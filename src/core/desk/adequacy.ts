@@ -37,7 +37,7 @@ const liquidHold = (): DeskInput[] => [
   input('r', 'r, display step of the gauge', 'bar', 'positive', '0.01'),
   input('pm', 'pm, perceptible movement', 'bar', 'positive', '', 'empty: two display steps'),
 ];
-const SOURCE = 'Seen with 95 %: Δp_min = pm + 1.65 u; measurement chapter 7.3';
+const SOURCE = 'Seen with 95 %: Δp_min = pm + 1.65 u';
 const NO_DAY = 'More than a day: take a finer gauge or a smaller section.';
 const unlogged = (minutes: number) => defaultTemperatureUncertainty(minutes, HOUSE_TEMPERATURE);
 
@@ -140,7 +140,7 @@ export const ADEQUACY_LINES: readonly DeskFormula[] = [
     title: 'Where a test pressure stands on a dial',
     answers: 'Whether a dial is read in its trustworthy middle, and fine enough for a limit.',
     formula: 'a quarter of scale ≤ p ≤ three quarters;  step ≤ half of the permitted movement',
-    source: 'General rules on gauges; measurement chapter 7.3',
+    source: 'General rules on gauges',
     inputs: [
       input('p', 'p, test pressure', 'psi', 'positive', '3'),
       input('scale', 'full scale', 'psi', 'positive', '15'),

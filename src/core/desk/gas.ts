@@ -36,7 +36,7 @@ export const GAS_LINES: readonly DeskFormula[] = [
     title: 'Leak rate from a fall',
     answers: 'How much gas leaves, from volume, fall and time.',
     formula: 'Q = (V / P_atm) × (P0 × T1/T0 − P1) / t',
-    source: 'Ideal gas in a closed section (Boyle and Charles); measurement chapter 7.1',
+    source: 'Ideal gas in a closed section (Boyle and Charles)',
     note: 'Without temperatures the ratio is 1; without a second barometer reading both ends have the same',
     inputs: [
       volume(),
@@ -68,7 +68,7 @@ export const GAS_LINES: readonly DeskFormula[] = [
     title: 'Fall of a laminar leak',
     answers: 'What a leak of this rate does to the pressure over a time.',
     formula: 'Q = k (P² − P_atm²) / (2 P_atm);  p(t) = p0 × exp(−k P_atm t / V)',
-    source: 'Laminar flow through a pore; measurement chapter 7.1',
+    source: 'Laminar flow through a pore',
     note: 'The exponential holds for pressures far below the atmosphere',
     inputs: [
       volume(),
@@ -95,7 +95,7 @@ export const GAS_LINES: readonly DeskFormula[] = [
     answers: 'The same leak at working pressure, from the rate at test pressure.',
     formula:
       'laminar: Q₂ = Q₁ (P₂² − P_atm²)/(P₁² − P_atm²);  orifice: Q₂ = Q₁ √(p₂/p₁), choked above 0.9 bar',
-    source: 'Laws of small leaks; measurement chapter 7.1',
+    source: 'Laws of small leaks',
     note: 'Above 100 mbar the law matters: unknown, take both as a range',
     inputs: [
       input('Q', 'Q₁, leak rate at p₁', 'l/h', 'not-negative', '1'),
@@ -117,7 +117,7 @@ export const GAS_LINES: readonly DeskFormula[] = [
     title: 'Another gas through the same leak',
     answers: 'What an air leak means once the fuel gas is on.',
     formula: 'Q_gas = Q_air × factor (natural gas 1.65 laminar, 1.29 orifice; propane 2.25, 0.80)',
-    source: 'Ratios of viscosity and of density; measurement chapter 7.1',
+    source: 'Ratios of viscosity and of density',
     inputs: [input('Q', 'Q, air leak rate', 'l/h', 'not-negative', '1')],
     choices: [
       {
@@ -139,7 +139,7 @@ export const GAS_LINES: readonly DeskFormula[] = [
     title: 'Temperature and a gas section',
     answers: 'How far the pressure moves when the gas warms or cools.',
     formula: 'dP/dT = P / T;  ΔP = (P/T) × ΔT',
-    source: 'Gay-Lussac; measurement chapter 7.1',
+    source: 'Gay-Lussac: the pressure of a closed gas follows its absolute temperature',
     note: 'One degree matters more than most leaks',
     inputs: [
       input('p', 'p, gauge pressure', 'mbar', 'gauge', '20'),
@@ -162,7 +162,7 @@ export const GAS_LINES: readonly DeskFormula[] = [
     title: 'Let-by and leak from two slopes',
     answers: 'Whether a passing valve hides a leak, from the slopes at two pressures.',
     formula: '(V/P_atm) dp/dt = k_in (p_s − p) − k_out p',
-    source: 'Balance of what comes in and what goes out; measurement chapter 7.1',
+    source: 'Balance of what comes in and what goes out',
     note: 'Advice only, and only while the temperature drifts by less than 0.02 K/min',
     inputs: [
       volume(),
@@ -210,7 +210,7 @@ export const GAS_LINES: readonly DeskFormula[] = [
     title: 'Where let-by and leak cancel',
     answers: 'The pressure at which the gauge would stand still although both act.',
     formula: 'p = k_in p_s / (k_in + k_out)',
-    source: 'Balance of what comes in and what goes out; measurement chapter 7.1',
+    source: 'Balance of what comes in and what goes out',
     inputs: [
       input('ps', 'p_s, supply before the valve', 'mbar', 'positive', '21'),
       input('in', 'let-by into a section at zero', 'l/h', 'not-negative', '1'),
@@ -225,7 +225,7 @@ export const GAS_LINES: readonly DeskFormula[] = [
     title: 'Volume from a metered draw',
     answers: 'How large a section is, from the gas drawn with the supply shut.',
     formula: 'V = V_drawn × P_atm / (p_before − p_after)',
-    source: 'Boyle; fuel-gas chapter 2.5',
+    source: 'Boyle: pressure times volume of a gas at constant temperature',
     inputs: [
       input('drawn', 'V_drawn, by the meter', 'l', 'positive', '0.1'),
       input('before', 'p before', 'mbar', 'gauge', '21'),
@@ -241,7 +241,7 @@ export const GAS_LINES: readonly DeskFormula[] = [
     title: 'Stored energy, gas beside water',
     answers: 'What would be set free if a plug let go.',
     formula: 'gas: E = P V/(γ−1) × (1 − (P_atm/P)^((γ−1)/γ)), γ 1.4;  water: E = p² C / 2',
-    source: 'Adiabatic expansion; elastic energy; measurement chapter 7.6',
+    source: 'Adiabatic expansion; elastic energy',
     note: 'Water counted in a stiff pipe, by its own compression alone (K 2.2 GPa)',
     inputs: [
       input('V', 'V, volume', 'l', 'positive', '50'),

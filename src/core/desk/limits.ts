@@ -59,7 +59,7 @@ export const FUEL_GAS_LINES: readonly DeskFormula[] = [
     title: 'Test pressure of new gas pipe, air',
     answers: 'The published minimum by working pressure; 10 psi over the whole from 1 psi working.',
     formula: 'p = max(1.5 × p_working, 3 psi); from 1 psi working at least 10 psi over the whole system',
-    source: 'Imperial school, rule pack "gas-imperial"; fuel-gas chapter 2.2',
+    source: 'Imperial school, rule pack "gas-imperial"',
     inputs: [input('p', 'p_working, maximum working pressure', 'psi', 'positive', '0.25')],
     outputs: [
       { key: 'low', name: 'test pressure, at least', unit: 'psi' },
@@ -83,7 +83,7 @@ export const FUEL_GAS_LINES: readonly DeskFormula[] = [
     title: 'Hold of an air test, published minimum',
     answers: 'Minutes by volume; the house standard and the need may be longer.',
     formula: '10 min below 10 ft³ of pipe, otherwise 30 min for each 500 ft³ or part, at most 24 h',
-    source: 'Imperial school, rule pack "gas-imperial"; fuel-gas chapter 2.2',
+    source: 'Imperial school, rule pack "gas-imperial"',
     inputs: [volume('12', 'ft3')],
     outputs: [{ key: 't', name: 'least hold', unit: 'min' }],
     work: (n) => ({
@@ -110,7 +110,7 @@ export const FUEL_GAS_LINES: readonly DeskFormula[] = [
     title: 'Settling and measuring of a new line, 150 mbar',
     answers: 'Minutes by volume in the leak-rate school.',
     formula: '10/10 min below 100 l, 30/20 from 100 l, 60/30 from 200 l',
-    source: 'Leak-rate school, rule pack "gas-leak-rate"; fuel-gas chapter 2.5',
+    source: 'Leak-rate school, rule pack "gas-leak-rate"',
     inputs: [volume('60')],
     outputs: [
       { key: 'settle', name: 'settle', unit: 'min' },
@@ -129,7 +129,7 @@ export const FUEL_GAS_LINES: readonly DeskFormula[] = [
     title: 'Highest lock-up',
     answers: 'Above it a regulator does not shut off.',
     formula: 'p ≤ p_set + 2 inWC',
-    source: 'House figure, rule pack "gas-imperial"; fuel-gas chapter 2.4',
+    source: 'House figure, rule pack "gas-imperial"',
     inputs: [input('set', 'p_set, regulator set pressure', 'inWC', 'positive', '7')],
     outputs: [{ key: 'high', name: 'lock-up at most', unit: 'inWC' }],
     work: (n) => ({
@@ -147,7 +147,7 @@ export const FUEL_GAS_LINES: readonly DeskFormula[] = [
     title: 'Start of a seepage watch',
     answers: 'How far to bleed below static so that a passing meter valve shows as a rise.',
     formula: '70 % to 75 % of static',
-    source: 'Imperial school, rule pack "gas-imperial"; fuel-gas chapter 2.4',
+    source: 'Imperial school, rule pack "gas-imperial"',
     inputs: [input('static', 'static pressure', 'inWC', 'positive', '7')],
     outputs: [
       { key: 'low', name: 'from', unit: 'inWC' },
@@ -167,7 +167,7 @@ export const FUEL_GAS_LINES: readonly DeskFormula[] = [
     title: 'Flow by a meter’s dial',
     answers: 'A leak, or what an appliance takes, from turns and time.',
     formula: 'Q = turns × volume per turn / time;  input = Q × heating value',
-    source: 'Meter dial as a flow meter; fuel-gas chapter 2.4',
+    source: 'Meter dial as a flow meter',
     inputs: [
       input('turns', 'turns', '1', 'positive', '1'),
       input('per', 'volume per turn', 'ft3', 'positive', '0.5'),
@@ -189,7 +189,7 @@ export const FUEL_GAS_LINES: readonly DeskFormula[] = [
     title: 'Least watch of a meter’s dial',
     answers: 'How long the smallest test dial must be watched, and what leak that can show.',
     formula: '0.25 and 0.5 ft³: 5 min; 1: 7; 2: 10; 5: 20; 10: 30;  q = part of a turn × volume / time',
-    source: 'Published watch times, rule pack "gas-imperial"; fuel-gas chapter 2.4',
+    source: 'Published watch times, rule pack "gas-imperial"',
     note: 'A fiftieth of a turn is what an eye sees (house figure)',
     inputs: [input('per', 'test dial, volume per turn', 'ft3', 'positive', '0.5')],
     outputs: [
@@ -220,7 +220,7 @@ export const WATER_LINES: readonly DeskFormula[] = [
     title: 'Hydraulic test pressure',
     answers: 'A multiple of the working pressure, never above the weakest element.',
     formula: 'p = min(multiple × p_working, weakest element)',
-    source: 'Both schools, 1.5 × working or 1.1 × design; water chapter 3.3. Floor loops at least 1.3',
+    source: 'Both schools, 1.5 × working or 1.1 × design. Floor loops at least 1.3',
     inputs: [
       input('p', 'p_working (or design)', 'bar', 'positive', '6'),
       input('m', 'multiple', '1', 'positive', '1.5'),
@@ -250,7 +250,7 @@ export const WATER_LINES: readonly DeskFormula[] = [
     title: 'Plastic pipe, school A',
     answers: 'The pressure to bleed to after pumping, and how long it must not fall below.',
     formula: 'STP / 3 (+ 0.1 bar), 90 min; twin: half, 120 min',
-    source: 'Schools of plastic pipework; water chapter 3.3',
+    source: 'Schools of plastic pipework',
     inputs: [input('stp', 'STP, test pressure', 'bar', 'positive', '9')],
     choices: [
       {
@@ -278,27 +278,27 @@ export const WATER_LINES: readonly DeskFormula[] = [
     group: 'water',
     title: 'Plastic pipe, school B',
     answers: 'Whether the two falls stay under their limits; exactly the limit is too much.',
-    formula: 'p30 − p60 < 0.6 bar  and  p30 − p180 < 0.8 bar',
-    source: 'Schools of plastic pipework; water chapter 3.3',
+    formula: 'p30 − p60 < 0.6 bar  and  p60 − p180 < 0.2 bar',
+    source: 'Schools of plastic pipework',
     inputs: [
       input('p30', 'p30', 'bar', 'positive', '9'),
       input('p60', 'p60', 'bar', 'positive', '8.6'),
-      input('p180', 'p180', 'bar', 'positive', '8.3'),
+      input('p180', 'p180', 'bar', 'positive', '8.5'),
     ],
     outputs: [
       { key: 'first', name: 'fall to 60 min', unit: 'bar' },
-      { key: 'whole', name: 'fall to 180 min', unit: 'bar' },
+      { key: 'second', name: 'fall from 60 to 180 min', unit: 'bar' },
       { key: 'says', name: 'what it says' },
     ],
     work: (n) => {
       const r = schoolB(n.p30!, n.p60!, n.p180!);
       return {
         first: n.p30! - n.p60!,
-        whole: n.p30! - n.p180!,
+        second: n.p60! - n.p180!,
         says:
-          r.first && r.whole
+          r.first && r.second
             ? 'Both falls stay under their limits. The rule also asks for no visible leak and no pumping after p30.'
-            : `The fall to ${r.first ? '180' : '60'} min reaches its limit.`,
+            : `The fall ${r.first ? 'from 60 to 180' : 'to 60'} min reaches its limit.`,
       };
     },
   },
@@ -309,7 +309,7 @@ export const WATER_LINES: readonly DeskFormula[] = [
     answers: 'Minutes at 150 mbar and the load pressure afterwards.',
     formula:
       '120 min to 100 l, 20 min more for each further 100 l or part; load 3 bar to DN 50, 1 bar above, 10 min',
-    source: 'Dry school; water chapter 3.3',
+    source: 'Dry school of water pipework',
     inputs: [volume('140'), input('dn', 'largest nominal size', 'mm', 'positive', '35')],
     outputs: [
       { key: 't', name: 'hold at 150 mbar', unit: 'min' },
@@ -323,7 +323,7 @@ export const WATER_LINES: readonly DeskFormula[] = [
     title: 'Drain: what a level mark can show',
     answers: 'The loss that moves the level by 2 mm, over all free surfaces at that level.',
     formula: 'q = ΣA × 2 mm / t',
-    source: 'Level hold; water chapter 3.2 and measurement chapter 7.2',
+    source: 'Level hold: all free surfaces times the fall',
     inputs: [
       input('A', 'ΣA, free surfaces: opening, risers, stacks', 'cm2', 'positive', '250'),
       input('t', 't, hold', 'min', 'positive', '30'),
@@ -340,7 +340,7 @@ export const WATER_LINES: readonly DeskFormula[] = [
     title: 'Drain: pressure at the lowest point',
     answers: 'What the standing water applies where the pipe lies deepest.',
     formula: 'p = 9.80665 kPa/m × (level − lowest point)',
-    source: 'Water chapter 3.2',
+    source: 'Weight of water: 9.81 kPa for each metre of head',
     inputs: [
       input('level', 'height of the level', 'm', 'any', '0.1'),
       input('lowest', 'height of the lowest point', 'm', 'any', '-1.4'),
@@ -354,7 +354,7 @@ export const WATER_LINES: readonly DeskFormula[] = [
     title: 'Drain: permitted loss, European pack',
     answers: 'What a drain may lose after its soak.',
     formula: '0.15 l/m² of wetted surface in 30 min',
-    source: 'European pack; water chapter 3.2',
+    source: 'European school of drains: loss per wetted surface',
     inputs: [
       input('S', 'wetted surface', 'm2', 'positive', '12'),
       input('t', 'time', 'min', 'positive', '30'),
@@ -381,7 +381,7 @@ export const MAIN_LINES: readonly DeskFormula[] = [
     title: 'Make-up permitted, US school',
     answers: 'Water that may be added to keep the test pressure.',
     formula: 'L = S × D × √P / 148000 (gal/h; ft, in, psi); metric divisor about 794798 (l/h; m, mm, kPa)',
-    source: 'US school of hydrostatic tests; water chapter 3.6',
+    source: 'US school of hydrostatic tests',
     inputs: [
       input('S', 'S, length', 'ft', 'positive', '1000'),
       input('D', 'D, nominal diameter', 'in', 'positive', '6'),
@@ -396,7 +396,7 @@ export const MAIN_LINES: readonly DeskFormula[] = [
     title: 'Loss permitted, European school',
     answers: 'Water that may be lost for a permitted fall of pressure.',
     formula: 'ΔV = 1.2 × V × Δp × (1/Ew + D/(e × Er)), Ew 2.1 GPa',
-    source: 'European school of hydrostatic tests; water chapter 3.6. Δp 20 kPa ductile, steel, plastic',
+    source: 'European school of hydrostatic tests. Δp 20 kPa ductile, steel, plastic',
     inputs: [
       input('V', 'V, volume of the main', 'l', 'positive', '2400'),
       input('dp', 'Δp, permitted fall', 'kPa', 'positive', '20'),
@@ -414,7 +414,7 @@ export const MAIN_LINES: readonly DeskFormula[] = [
     title: 'Air check of a filled main',
     answers: 'Water that raising the pressure may take; more means trapped air.',
     formula: 'ΔV = 1.5 × V × Δp × (1/Ew + D/(e × Er))',
-    source: 'Water chapter 3.6',
+    source: 'Stiffness of water and wall, times 1.5 for what air is left',
     inputs: [
       input('V', 'V, volume of the main', 'l', 'positive', '2400'),
       input('dp', 'Δp, raise', 'kPa', 'positive', '500'),
@@ -432,8 +432,7 @@ export const MAIN_LINES: readonly DeskFormula[] = [
     title: 'Test pressure along a slope',
     answers: 'What stands at the highest and lowest point while the gauge reads the test pressure.',
     formula: 'p_point = p_gauge − 9.80665 kPa/m × (height of the point − height of the gauge)',
-    source:
-      'Weight of water; water chapter 3.6: 1.5 × working at the test point, at least 1.25 × at the highest',
+    source: 'Weight of water; buried mains: 1.5 × working at the test point, at least 1.25 × at the highest',
     inputs: [
       input('p', 'p_working', 'bar', 'positive', '8'),
       input('up', 'highest point above the gauge', 'm', 'not-negative', '12'),
@@ -468,7 +467,7 @@ export const POOL_LINES: readonly DeskFormula[] = [
     title: 'Plugs of a joined line',
     answers: 'How many plugs a line takes, to be counted out again.',
     formula: 'closed = ends − 1;  open = 1',
-    source: 'Pools chapter 4.1',
+    source: 'Published practice of pool lines',
     inputs: [input('ends', 'ends of the joined line', '1', 'count', '4')],
     outputs: [
       { key: 'closed', name: 'closed plugs', unit: '1' },
@@ -482,7 +481,7 @@ export const POOL_LINES: readonly DeskFormula[] = [
     title: 'Pressure of a pool line',
     answers: 'The band of the school under the pump’s pressure and the plug’s rating.',
     formula: 'min(school’s band, pump working pressure, plug rating at that bore)',
-    source: 'Pools chapter 4.3: narrow 15 to 20 psi; wide 10 to 25 psi to 2 in, 5 to 15 above',
+    source: 'Published practice of pool lines: narrow 15 to 20 psi; wide 10 to 25 psi to 2 in, 5 to 15 above',
     inputs: [
       input('D', 'pipe size', 'in', 'positive', '2'),
       input('pump', 'pump working pressure', 'psi', 'positive', '20'),

@@ -14,7 +14,7 @@ import { headPressure, waterDensity, waterExpansion } from '@/core/medium/water'
 import { fromKelvin } from '@/core/quantity/unit';
 import { barometer, input, type DeskFormula } from './types';
 
-const SOURCE = 'Elastic water and pipe wall; measurement chapter 7.2';
+const SOURCE = 'Elastic water and pipe wall';
 const materials = {
   key: 'material',
   name: 'pipe wall',
@@ -178,7 +178,7 @@ export const LIQUID_LINES: readonly DeskFormula[] = [
     title: 'Temperature and a full section',
     answers: 'What a kelvin does to a full section; for PE and PE-X warming lowers the pressure.',
     formula: 'dp/dT = V (β(T) − 3α) / C',
-    source: 'Density of water by Kell (1975); measurement chapter 7.2',
+    source: 'Density of water by Kell (1975)',
     inputs: [
       input('V', 'V, volume of the section', 'l', 'positive', '200'),
       stiff(),
@@ -203,7 +203,7 @@ export const LIQUID_LINES: readonly DeskFormula[] = [
     title: 'Trapped air from the first strokes',
     answers: 'How much air is still in a full section, from what the pump had to add.',
     formula: 'V_air = (ΔV − C (p₂ − p₁)) / (1 − P₁/P₂)',
-    source: 'Boyle against the stiffness without air; measurement chapter 7.2',
+    source: 'Boyle against the stiffness without air',
     inputs: [
       input('dV', 'ΔV, water added', 'ml', 'positive', '120'),
       input('p1', 'p₁, before', 'bar', 'gauge', '1'),
@@ -229,7 +229,7 @@ export const LIQUID_LINES: readonly DeskFormula[] = [
     title: 'Stretching plastic pipe',
     answers: 'How far stretch lets the pressure fall, and when a leak begins to show through it.',
     formula: 'p(t) = p0 − a ln(1 + t/t_c);  a/(t_c + t) = Q/C',
-    source: 'Creep of plastic pipe; measurement chapter 7.2',
+    source: 'Creep of plastic pipe',
     inputs: [
       input('p0', 'p0, start', 'bar', 'gauge', '9'),
       input('a', 'a, stretch', 'bar', 'not-negative', '0.35'),
@@ -253,7 +253,7 @@ export const LIQUID_LINES: readonly DeskFormula[] = [
     title: 'Decay loss at full pressure',
     answers: 'A loss measured while the pressure fell, carried to the full test pressure.',
     formula: 'laminar × p0 ln(p0/p1)/(p0−p1);  orifice × 2√p0/(√p0+√p1)',
-    source: 'Mean of the leak law over the fall; water chapter 3.6',
+    source: 'Mean of the leak law over the fall',
     inputs: [
       input('p0', 'p0, start', 'bar', 'gauge', '10'),
       input('p1', 'p1, end', 'bar', 'gauge', '8'),
@@ -277,7 +277,7 @@ export const LIQUID_LINES: readonly DeskFormula[] = [
     title: 'Pressure of a column of water',
     answers: 'What a height of water adds at its foot.',
     formula: 'p = 9.80665 kPa per metre',
-    source: 'Weight of water at 1000 kg/m³; measurement chapter 7.2',
+    source: 'Weight of water at 1000 kg/m³',
     inputs: [input('h', 'h, height', 'm', 'any', '3')],
     outputs: [{ key: 'p', name: 'pressure', unit: 'mbar' }],
     work: (n) => ({ p: headPressure(n.h!) }),

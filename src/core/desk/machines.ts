@@ -31,8 +31,7 @@ export const REFRIGERANT_LINES: readonly DeskFormula[] = [
     answers:
       'PS of a side at its design temperature where no nameplate gives it. A nameplate or table always wins.',
     formula: 'bubble point by Peng-Robinson with binary coefficients; gauge = absolute − 1.013 bar',
-    source:
-      'Peng and Robinson (1976); refrigerant chapter 5.1. Low side 32 °C; high side air-cooled 55, water-cooled 43',
+    source: 'Peng and Robinson (1976). Low side 32 °C; high side air-cooled 55, water-cooled 43',
     inputs: [input('T', 'design temperature', 'C', 'temperature', '55')],
     choices: [refrigerant],
     outputs: [
@@ -50,7 +49,7 @@ export const REFRIGERANT_LINES: readonly DeskFormula[] = [
     title: 'Strength pressure of a circuit',
     answers: 'The multiple of PS, never above the weakest element.',
     formula: 'p = min(factor × PS, weakest element)',
-    source: 'Refrigerant chapter 5.1: 1.1 for most, up to 1.43 in some categories',
+    source: 'Strength test of refrigerant circuits: 1.1 for most, up to 1.43 in some categories',
     inputs: [
       input('PS', 'PS of this side', 'bar', 'positive', '28'),
       input('f', 'factor', '1', 'positive', '1.1'),
@@ -80,7 +79,7 @@ export const REFRIGERANT_LINES: readonly DeskFormula[] = [
     title: 'Nitrogen at another temperature',
     answers: 'Where the pressure of a sound circuit stands after it warmed or cooled.',
     formula: 'P/T constant, with the second virial coefficient of nitrogen',
-    source: 'Refrigerant chapter 5.2: about 4 % more than ideal at 16 bar, 12 % at 46',
+    source: 'Second virial coefficient of nitrogen: about 4 % more than ideal at 16 bar, 12 % at 46',
     inputs: [
       input('p', 'p, start', 'bar', 'gauge', '28'),
       input('T0', 'temperature at start', 'C', 'temperature', '20'),
@@ -102,7 +101,7 @@ export const REFRIGERANT_LINES: readonly DeskFormula[] = [
     title: 'Yearly loss of a small leak',
     answers: 'Grams a year that a leak rate means once the circuit holds refrigerant gas.',
     formula: 'm = Q × P_atm × M / (R T)',
-    source: 'Ideal gas; refrigerant chapter 5. House: 5 g a year matters',
+    source: 'Ideal gas. House: 5 g a year matters',
     inputs: [
       input('Q', 'Q, leak rate at atmospheric conditions', 'ml/min', 'not-negative', '0.01'),
       input('T', 'temperature', 'C', 'temperature', '20'),
@@ -117,7 +116,7 @@ export const REFRIGERANT_LINES: readonly DeskFormula[] = [
     title: 'Standing vacuum after ten minutes',
     answers: 'Leak, moisture or sound, from where the vacuum stands and whether it flattens.',
     formula: '≤ 133 Pa and flattening: tight; ≥ 200 Pa and straight: not tight; else moisture',
-    source: 'House figures; refrigerant chapter 5.4',
+    source: 'House figures of the refrigerant trade',
     inputs: [
       input('p5', 'absolute pressure after 5 min', 'Pa', 'absolute', '90'),
       input('p10', 'absolute pressure after 10 min', 'Pa', 'absolute', '110'),
@@ -139,7 +138,7 @@ export const DUCT_LINES: readonly DeskFormula[] = [
     title: 'Permitted leakage by floor area',
     answers: 'The limit at 25 Pa for the floor that this system serves.',
     formula: '4, 3 or 8 CFM at 25 Pa per 100 ft²',
-    source: 'Floor-area school; ducts chapter 6.1',
+    source: 'Floor-area school of duct tightness',
     inputs: [input('A', 'floor served by this system', 'ft2', 'positive', '1800')],
     choices: [
       {
@@ -158,7 +157,7 @@ export const DUCT_LINES: readonly DeskFormula[] = [
     title: 'Permitted leakage by duct surface',
     answers: 'The limit of a tightness class at a test pressure.',
     formula: 'f_max = c × p^0.65 l/s per m²; c 0.027 A, 0.009 B, 0.003 C, 0.001 D',
-    source: 'Duct-surface school; ducts chapter 6.1',
+    source: 'Duct-surface school of duct tightness',
     inputs: [
       input('S', 'duct surface', 'm2', 'positive', '40'),
       input('p', 'test pressure', 'Pa', 'positive', '400'),
@@ -180,7 +179,7 @@ export const DUCT_LINES: readonly DeskFormula[] = [
     title: 'Duct flow at the reference pressure',
     answers: 'A flow read at one pressure carried to another.',
     formula: 'Q₂ = Q₁ (p₂/p₁)ⁿ',
-    source: 'Power law of openings; ducts chapter 6.1',
+    source: 'Power law of openings',
     inputs: [
       input('Q', 'flow read', 'CFM', 'not-negative', '60'),
       input('p1', 'at', 'Pa', 'positive', '20'),
@@ -196,7 +195,7 @@ export const DUCT_LINES: readonly DeskFormula[] = [
     title: 'Half-pressure check',
     answers: 'Whether two flows of one range follow the law of openings.',
     formula: 'n = ln(Q₂/Q₁) / ln(p₂/p₁), with its 95 % interval',
-    source: 'Ducts chapter 6.1: ratio about 0.66 at half the pressure',
+    source: 'Power law of openings: ratio about 0.66 at half the pressure',
     inputs: [
       input('Q1', 'flow', 'CFM', 'positive', '60'),
       input('p1', 'at', 'Pa', 'positive', '25'),
@@ -233,7 +232,7 @@ export const DUCT_LINES: readonly DeskFormula[] = [
     title: 'Duct reading with own kit’s leakage',
     answers: 'Where a reading stands against the limit and the kit’s own blank.',
     formula: 'Q ≤ L within;  L < Q ≤ L + B unresolved;  Q > L + B not tight',
-    source: 'Ducts chapter 6.2; a blank above a quarter of the limit warns',
+    source: 'House method: what the own kit loses is taken off; a blank above a quarter of the limit warns',
     inputs: [
       input('Q', 'reading', 'CFM', 'not-negative', '70'),
       input('L', 'limit', 'CFM', 'positive', '72'),
@@ -260,7 +259,7 @@ export const DUCT_LINES: readonly DeskFormula[] = [
     title: 'Pressure at which a range reads',
     answers: 'How far to raise a tight duct so that the fan’s range reads a flow.',
     formula: 'p = p_ref × (Q_least / L)^(1/n)',
-    source: 'Power law of openings; ducts chapter 6.1',
+    source: 'Power law of openings',
     inputs: [
       input('L', 'limit at the reference pressure', 'CFM', 'positive', '20'),
       input('ref', 'reference pressure', 'Pa', 'positive', '25'),

@@ -6,7 +6,7 @@ import { exact, type Exact } from '@/core/quantity/exact';
 import { convert, type Unit } from '@/core/quantity/unit';
 
 export type WallMaterial = 'steel' | 'copper' | 'ductile iron' | 'PVC' | 'PE' | 'PE-X' | 'multilayer';
-/** Elastic modulus (Pa) and thermal expansion (1/K) of walls. Source: measurement chapter 7.2 */
+/** Elastic modulus (Pa) and thermal expansion (1/K) of walls. Source: usual moduli of pipe materials */
 export const WALLS: Readonly<
   Record<WallMaterial, { readonly modulus: number; readonly alpha: number; readonly note: string }>
 > = {

@@ -67,6 +67,8 @@ export type WaterDuty = keyof typeof WATER_DUTIES;
 /** Heights over one datum: slab and lowest point of a drain, test point and ends of a main. */
 export interface Heights {
   readonly datum: string;
+  /** The lowest fixture, floor drain or shower tray inside: water above it comes up in the house. */
+  readonly fixture?: Exact;
   readonly slab?: Exact;
   readonly rim?: Exact;
   readonly testPoint?: Exact;
@@ -153,6 +155,8 @@ export interface System {
   readonly medium: Medium;
   readonly workingPressure: Exact;
   readonly supplyPressure: Exact;
+  /** What the installation was designed for: a fact of its own, never derived from the working pressure. */
+  readonly designPressure?: Exact;
   readonly supplyValve: string;
   readonly supplyValveOwner: string;
   readonly testPoint: string;
@@ -230,7 +234,7 @@ export const pipeVolume = (pipe: Pick<Pipe, 'bore' | 'length'>): number =>
 
 /**
  * Volume of the section under test: pipes by bore and length, plus meter and (when connected) appliances.
- * @returns m3 as a figure, uncertainty in the note. Source: measurement chapter 7.1.
+ * @returns m3 as a figure, uncertainty in the note. Source: geometry of round pipe; elastic water and wall
  */
 export function sectionVolume(system: System, withAppliances = true): Figure {
   if (system.measured) return measuredVolume(system.measured);
@@ -257,8 +261,7 @@ export function sectionVolume(system: System, withAppliances = true): Figure {
         value: `${(appliances * 1000).toFixed(2)} l`,
       },
     ],
-    source:
-      'Pipe lengths as measured on the system page; meter and appliance volumes from their plates; chapter 7.1',
+    source: 'Pipe lengths as measured on the system page; meter and appliance volumes from their plates',
     note: 'measured lengths: about ± 10 %',
   };
 }
@@ -273,10 +276,7 @@ function measuredVolume(m: MeasuredVolume): Figure {
     decimals: Math.max(4, decimalsFor(value)),
     formula: m.by === 'draw' ? 'V = V_drawn × P_atm / (p_before − p_after)' : 'V = strokes × stroke volume',
     inputs: [{ name: m.by === 'draw' ? 'metered draw' : 'pump strokes', value: m.said }],
-    source:
-      m.by === 'draw'
-        ? 'Metered draw; fuel-gas chapter 2.5'
-        : 'Filled by pump strokes; needs of the trade N020',
+    source: m.by === 'draw' ? 'Metered draw' : 'Filled by pump strokes; needs of the trade N020',
     note: `measured: about ± ${toNumber(m.uncertainty)} %`,
   };
 }
@@ -339,12 +339,12 @@ export function systemStiffness(
         { name: 'of it by pipe and water', value: `${(stiffness(walls) / 1e-11).toFixed(2)} ml/bar` },
         { name: 'V_air, gas inside', value: `${(air * 1000).toFixed(2)} l` },
       ],
-      source: 'Elastic water and pipe wall; measurement chapter 7.2',
+      source: 'Elastic water and pipe wall',
     },
   };
 }
 
-/** All free surfaces of a drain at its level, m2. Source: water chapter 3.2: the sum, not the opening alone */
+/** All free surfaces of a drain at its level, m2. Source: geometry of round pipe; elastic water and wall: the sum, not the opening alone */
 export const freeSurface = (system: System): number =>
   (system.surfaces ?? []).reduce((sum, x) => sum + x.count * roundVolume(metres(x.bore), 1), 0);
 

@@ -1,4 +1,4 @@
-/** Ducts: permitted leakage, the flow law, the half-pressure check and one's own kit. Source: ducts chapter 6 */
+/** Ducts: permitted leakage, the flow law, the half-pressure check and one's own kit. Source: published duct tightness schools */
 
 const positive = (value: number, name: string): void => {
   if (!(value > 0) || !Number.isFinite(value)) throw new RangeError(`${name} must be above zero.`);
@@ -41,7 +41,7 @@ export interface HalvingCheck {
 }
 /**
  * Exponent from two points of one range with its 95 % interval: n = ln(Q2/Q1)/ln(p2/p1), u_n = u sqrt(2)/|ln(p2/p1)|
- * with u the relative standard uncertainty of the flow. Source: chapter 6.1
+ * with u the relative standard uncertainty of the flow. Source: published duct tightness schools
  */
 export function halvingCheck(
   q1: number,
@@ -74,7 +74,7 @@ export function halvingCheck(
 }
 /**
  * A duct reading with one's own kit's leakage: Q <= L within allowance; L < Q <= L + B unresolved; above: not tight.
- * The deduction is shown, never silent. Source: chapter 6.2
+ * The deduction is shown, never silent. Source: published duct tightness schools
  */
 export function ductReading(q: number, limit: number, blank: number): 'within' | 'unresolved' | 'beyond' {
   positive(limit, 'The limit');

@@ -1,4 +1,4 @@
-/** Buried mains: what a hydrostatic test may lose, by school; and the pressures along a slope. Source: water chapter 3.6 */
+/** Buried mains: what a hydrostatic test may lose, by school; and the pressures along a slope. Source: published hydrostatic schools */
 
 const FOOT = 0.3048;
 const INCH = 0.0254;
@@ -38,7 +38,7 @@ export function mainVolumeLimit(
   positive(modulus, 'The modulus of the wall');
   return 1.2 * volume * dp * (1 / 2.1e9 + diameter / (wall * modulus));
 }
-/** Water needed to raise a full main, times 1.5: more means trapped air. @returns m3. Source: water chapter 3.6 */
+/** Water needed to raise a full main, times 1.5: more means trapped air. @returns m3. Source: published hydrostatic schools */
 export const mainAirCheckLimit = (
   volume: number,
   dp: number,

@@ -1,4 +1,4 @@
-/** Pools: plugs and pressures of a line. Source: pools chapters 4.1 and 4.3 */
+/** Pools: plugs and pressures of a line. Source: published practice of pool lines */
 const PSI = 6894.757293;
 
 /** Plugs of a joined line: all its ends but one closed, and one open plug for the pressure. @throws RangeError */

@@ -1,4 +1,4 @@
-/** Pressures and vacuum of refrigerant circuits. Source: refrigerant chapters 5.1 and 5.4 */
+/** Pressures and vacuum of refrigerant circuits. */
 import { cappedPressure, type CappedPressure } from './water';
 
 /** Strength = factor x PS, capped by the weakest element. @param ps gauge Pa */

@@ -1,4 +1,4 @@
-/** Energy that a test pressure stores, gas beside water, and what it means to a person. Source: measurement chapter 7.6 */
+/** Energy that a test pressure stores, gas beside water, and what it means to a person. Source: adiabatic expansion beside elastic water */
 import { STANDARD_ATMOSPHERE } from '@/core/quantity/unit';
 import { absolute } from './leak';
 

@@ -2,7 +2,7 @@ import type { Figure } from '@/core/quantity/figure';
 import { decimalsFor } from '@/core/quantity/figure';
 import { STANDARD_ATMOSPHERE } from '@/core/quantity/unit';
 
-const SOURCE = 'Ideal gas in a closed section (Boyle and Charles); measurement chapter 7.1';
+const SOURCE = 'Ideal gas in a closed section (Boyle and Charles)';
 
 /**
  * Leak rate at atmospheric conditions from a closed gas section:

@@ -13,21 +13,21 @@ export function absolute(gauge: number, atmosphere = STANDARD_ATMOSPHERE): numbe
 }
 /**
  * Conductance of a laminar leak from its rate: Q = k (P2 - P_atm2) / (2 P_atm), absolute pressures squared.
- * @param rate m3/s at atmospheric pressure  @param gauge Pa  @returns m3/(s Pa). Source: measurement chapter 7.1
+ * @param rate m3/s at atmospheric pressure  @param gauge Pa  @returns m3/(s Pa). Source: laws of small leaks (Poiseuille, Bernoulli)
  */
 export function laminarConductance(rate: number, gauge: number, atmosphere = STANDARD_ATMOSPHERE): number {
   positive(gauge, 'The pressure of the leak');
   const p = absolute(gauge, atmosphere);
   return (rate * 2 * atmosphere) / (p * p - atmosphere * atmosphere);
 }
-/** Rate of a laminar leak at a pressure, m3/s at atmospheric pressure. Source: measurement chapter 7.1 */
+/** Rate of a laminar leak at a pressure, m3/s at atmospheric pressure. Source: laws of small leaks (Poiseuille, Bernoulli) */
 export function laminarRate(conductance: number, gauge: number, atmosphere = STANDARD_ATMOSPHERE): number {
   const p = absolute(gauge, atmosphere);
   return (conductance * (p * p - atmosphere * atmosphere)) / (2 * atmosphere);
 }
 /**
  * Pressure of a section that leaks, after a time: p0 exp(-k P_atm t / V), for p far below the atmosphere.
- * @param conductance m3/(s Pa)  @param volume m3  @param seconds s  @returns gauge Pa. Source: measurement chapter 7.1
+ * @param conductance m3/(s Pa)  @param volume m3  @param seconds s  @returns gauge Pa. Source: laws of small leaks (Poiseuille, Bernoulli)
  */
 export function leakedPressure(
   start: number,
@@ -44,7 +44,7 @@ export function leakedPressure(
 export const CHOKED_FROM = 90_000;
 /**
  * A rate through an orifice carried to another pressure: as the root of the gauge pressure while small, as the absolute
- * pressure once choked. Source: measurement chapter 7.1
+ * pressure once choked. Source: laws of small leaks (Poiseuille, Bernoulli)
  */
 export function orificeRateAt(
   rate: number,
@@ -61,7 +61,7 @@ export function orificeRateAt(
   return (rate * flow(other)) / flow(test);
 }
 
-/** Which gas follows air through the same leak, and by how much its rate differs. Source: measurement chapter 7.1 */
+/** Which gas follows air through the same leak, and by how much its rate differs. Source: laws of small leaks (Poiseuille, Bernoulli) */
 export const OTHER_GAS = {
   'natural-gas': { name: 'natural gas', laminar: 1.65, orifice: 1.29 },
   propane: { name: 'propane', laminar: 2.25, orifice: 0.8 },
@@ -75,7 +75,7 @@ export interface TwoSlopes {
 }
 /**
  * Let-by and leak told apart by two slopes at two pressures: (V/P_atm) dp/dt = k_in (p_s - p) - k_out p.
- * Advice only while the temperature drifts by less than 0.02 K/min. Source: measurement chapter 7.1
+ * Advice only while the temperature drifts by less than 0.02 K/min. Source: laws of small leaks (Poiseuille, Bernoulli)
  * @param volume m3  @param supply gauge Pa before the valve  @param a, b pressure (gauge Pa) and slope (Pa/s, a rise is +)
  * @throws RangeError when the two pressures are the same, or the slopes cannot come from let-by and leak
  */
@@ -96,13 +96,13 @@ export function twoSlopes(
   const leak = sum - letBy;
   return { letBy, leak, balance: balancePressure(letBy, leak, supply) };
 }
-/** Pressure at which what comes in goes out: k_in p_s / (k_in + k_out). Source: measurement chapter 7.1 */
+/** Pressure at which what comes in goes out: k_in p_s / (k_in + k_out). Source: laws of small leaks (Poiseuille, Bernoulli) */
 export const balancePressure = (letBy: number, leak: number, supply: number): number =>
   letBy + leak === 0 ? supply : (letBy * supply) / (letBy + leak);
 
 /**
  * Volume of a section from a metered draw with the supply shut: V = V_drawn P_atm / (p_before - p_after).
- * @param drawn m3 at atmospheric pressure  @returns m3. Source: fuel-gas chapter 2.5
+ * @param drawn m3 at atmospheric pressure  @returns m3. Source: laws of small leaks (Poiseuille, Bernoulli)
  */
 export function drawnVolume(
   drawn: number,
@@ -118,7 +118,7 @@ export function drawnVolume(
 export const volumeOfFall = (drawn: number, fall: number, atmosphere = STANDARD_ATMOSPHERE): number =>
   (drawn * atmosphere) / fall;
 
-/** Flow by a meter's dial: turns x volume per turn / time. @returns l/h. Source: fuel-gas chapter 2.4 */
+/** Flow by a meter's dial: turns x volume per turn / time. @returns l/h. Source: laws of small leaks (Poiseuille, Bernoulli) */
 export function dialFlow(turns: number, litresPerTurn: number, ms: number): number {
   positive(ms, 'The time');
   return ((turns * litresPerTurn) / ms) * 3600 * 1000;

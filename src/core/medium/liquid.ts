@@ -10,7 +10,7 @@ export interface WallSegment {
 }
 /**
  * Stiffness of a full section as the water it takes per pascal: C = sum V (1/K + D/(E e)) + V_air / P.
- * @param air m3 of gas at the test pressure  @param pressure absolute, Pa  @returns m3/Pa. Source: measurement chapter 7.2
+ * @param air m3 of gas at the test pressure  @param pressure absolute, Pa  @returns m3/Pa. Source: elastic water and pipe wall
  * @throws RangeError on a wall or modulus of zero, or a pressure at or below a vacuum
  */
 export function stiffness(segments: readonly WallSegment[], air = 0, pressure = 0): number {
@@ -24,14 +24,14 @@ export function stiffness(segments: readonly WallSegment[], air = 0, pressure = 
     throw new RangeError('The absolute pressure must be above zero to know what the gas does.');
   return walls + (air > 0 ? air / pressure : 0);
 }
-/** Pressure change of a leak over a time: dp = -Q dt / C. @param rate m3/s  @returns Pa. Source: measurement chapter 7.2 */
+/** Pressure change of a leak over a time: dp = -Q dt / C. @param rate m3/s  @returns Pa. Source: elastic water and pipe wall */
 export function liquidFall(rate: number, seconds: number, c: number): number {
   if (!(c > 0)) throw new RangeError('The stiffness must be above zero: enter pipes first.');
   return (-rate * seconds) / c;
 }
 /**
  * Pressure change of a full section per kelvin: V (beta(T) - 3 alpha) / C. Negative where the pipe grows more than the
- * water: warming then lowers the pressure. @param alpha 1/K  @returns Pa/K. Source: measurement chapter 7.2
+ * water: warming then lowers the pressure. @param alpha 1/K  @returns Pa/K. Source: elastic water and pipe wall
  */
 export function liquidPerKelvin(volume: number, celsius: number, alpha: number, c: number): number {
   if (!(c > 0)) throw new RangeError('The stiffness must be above zero: enter pipes first.');
@@ -47,7 +47,7 @@ export interface TrappedAir {
  * Trapped air from the first strokes: what the section took beyond the pipe's own stiffness went into squeezing air
  * (isothermal). V_air(before) = (dV - C (p2 - p1)) / (1 - P1/P2).
  * @param added m3  @param before, after absolute, Pa  @param c stiffness without air, m3/Pa
- * @throws RangeError when the pressure did not rise. Source: measurement chapter 7.2
+ * @throws RangeError when the pressure did not rise. Source: elastic water and pipe wall
  */
 export function trappedAir(
   added: number,
@@ -67,7 +67,7 @@ export function trappedAir(
 }
 /**
  * Pressure of a stretching plastic section: p(t) = p0 - a ln(1 + t/tc). @param a Pa  @param tc s  @returns Pa
- * Source: measurement chapter 7.2
+ * Source: elastic water and pipe wall
  */
 export function stretchedPressure(p0: number, a: number, tc: number, seconds: number): number {
   if (!(tc > 0)) throw new RangeError('The stretch time must be above zero.');
@@ -84,7 +84,7 @@ export function stretchFadesAt(a: number, tc: number, slope: number): number {
 }
 /**
  * A decay loss carried to the full test pressure: measured over p0 to p1 it averages over the fall and understates.
- * Laminar x p0 ln(p0/p1)/(p0-p1), orifice x 2 sqrt(p0)/(sqrt p0 + sqrt p1). Source: water chapter 3.6
+ * Laminar x p0 ln(p0/p1)/(p0-p1), orifice x 2 sqrt(p0)/(sqrt p0 + sqrt p1). Source: elastic water and pipe wall
  * @param p0, p1 gauge, Pa; p0 > p1 > 0
  */
 export function decayFactors(p0: number, p1: number): { laminar: number; orifice: number } {

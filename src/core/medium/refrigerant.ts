@@ -1,7 +1,7 @@
 /**
  * Bubble-point pressure of refrigerants by the Peng-Robinson equation with van der Waals mixing and binary interaction
  * coefficients. An estimate: a nameplate or a maker's table always wins. Source: Peng and Robinson, Ind. Eng. Chem.
- * Fundam. 15 (1976) 59; constants and kij from the trade handbook, chapter 5.1.
+ * Fundam. 15 (1976) 59; constants and kij from published constants of the fluids
  */
 const R = 8.314462618;
 
@@ -167,7 +167,7 @@ export function bubblePressure(name: string, kelvin: number): number {
 const nitrogenB = (kelvin: number): number => -4.5e-6 + 0.2e-6 * (kelvin - 298);
 /**
  * Pressure of nitrogen in a closed circuit at another temperature: P follows T, with the second virial coefficient for
- * what real nitrogen adds. @param p absolute, Pa  @returns absolute, Pa. Source: chapter 5.2
+ * what real nitrogen adds. @param p absolute, Pa  @returns absolute, Pa. Source: published constants of the fluids
  */
 export function nitrogenAt(p: number, kelvin: number, other: number): number {
   if (!(p > 0) || !(kelvin > 0) || !(other > 0))

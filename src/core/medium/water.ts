@@ -1,8 +1,8 @@
 /** Water, as far as a pressure test feels it. */
 
-/** Bulk modulus of water at 20 C, Pa. Source: measurement chapter 7.2 */
+/** Bulk modulus of water at 20 C, Pa. Source: properties of water */
 export const WATER_BULK_MODULUS = 2.2e9;
-/** Weight of a metre of water, Pa: rho g at 1000 kg/m3. Source: measurement chapter 7.2 */
+/** Weight of a metre of water, Pa: rho g at 1000 kg/m3. Source: properties of water */
 export const PASCALS_PER_METRE = 9806.65;
 
 const A = [999.83952, 16.945176, -7.9870401e-3, -46.170461e-6, 105.56302e-9, -280.54253e-12] as const;
@@ -37,5 +37,5 @@ export function waterExpansion(celsius: number): number {
   const { value, slope } = polynomial(celsius);
   return B / (1 + B * celsius) - slope / value;
 }
-/** Pressure of a column of water, Pa. Source: measurement chapter 7.2 */
+/** Pressure of a column of water, Pa. Source: properties of water */
 export const headPressure = (metres: number): number => metres * PASCALS_PER_METRE;

@@ -1,9 +1,11 @@
 import type * as yup from 'yup';
 import { packSchema } from './schema';
 import { FORMULAS } from '@/core/plan/formulas';
+import { composeSequence } from '@/core/plan/sequence';
 import {
   edgesOf,
   outcomesOf,
+  waysOn,
   type BandSpec,
   type HoldStage,
   type Pack,
@@ -36,9 +38,13 @@ export function loadPack(value: unknown): Pack {
   }
   const loaded = value as Pack;
   checkCalls(loaded, '');
-  loaded.procedures.forEach((p, i) => checkGraph(p, `procedures[${i}]`));
+  loaded.procedures.forEach((p, i) => checkGraph(p, `procedures[${i}]`, loaded.format));
   loaded.besides?.forEach((b, i) => checkBeside(loaded, b, `besides[${i}]`));
-  loaded.sequences?.forEach((s, i) => checkSequence(loaded, s, `sequences[${i}]`));
+  loaded.sequences?.forEach((s, i) => {
+    checkSequence(loaded, s, `sequences[${i}]`);
+    // what is conducted is the composed procedure: it must hold together as every other
+    for (const c of s.cases) checkGraph(composeSequence(loaded, s, c.key), `sequences[${i}]`, loaded.format);
+  });
   return loaded;
 }
 
@@ -111,7 +117,7 @@ function checkSequence(pack: Pack, sequence: NonNullable<Pack['sequences']>[numb
   }
 }
 
-function checkGraph(p: Procedure, path: string): void {
+function checkGraph(p: Procedure, path: string, format: 1 | 2): void {
   const fail = (where: string, message: string): never => {
     throw new PackError(`${path}.${where}`, message);
   };
@@ -139,14 +145,19 @@ function checkGraph(p: Procedure, path: string): void {
       stage,
       p.parts?.find((x) => x.key === stage.part)?.rule?.classes?.map((c) => c.key) ?? classes,
     );
+    const unheld = waysOn(stage);
     for (const name of Object.keys(stage.on))
-      if (!outcomes.includes(name))
+      if (![...outcomes, ...unheld.must, ...unheld.may].includes(name))
         fail(`stages.${key}.on.${name}`, `A ${stage.kind} stage never has the outcome "${name}".`);
+    const said = [
+      ...unheld.must.filter((n) => format > 1 || stage.on[n]),
+      ...unheld.may.filter((n) => stage.on[n]),
+    ];
     if (stage.kind === 'hold' && stage.restart && has(stage.restart) && !reached.has(stage.restart)) {
       reached.add(stage.restart);
       queue.push(stage.restart);
     }
-    for (const outcome of outcomes) {
+    for (const outcome of [...outcomes, ...said]) {
       const where = `stages.${key}.on.${outcome}`;
       const follow = edgesOf(stage.on[outcome]);
       if (!follow.length) fail(where, `Nothing follows "${outcome}".`);
@@ -169,11 +180,13 @@ function checkGraph(p: Procedure, path: string): void {
           e.finds === 'within-allowance' &&
           !(stage.kind === 'isolate-and-repeat' && stage.subjects === 'pipework' && outcome === 'nil') &&
           !(stage.kind === 'hold' && stage.role === 'leak-rate' && outcome === outcomes[0]) &&
-          !(stage.kind === 'hold' && stage.role === 'make-up' && outcome === 'within')
+          !(stage.kind === 'hold' && stage.role === 'make-up' && outcome === 'within') &&
+          !(stage.kind === 'draw-down' && outcome === 'within') &&
+          !(stage.kind === 'hold' && stage.role === 'stretch' && stage.slowing && outcome === 'within')
         )
           fail(
             where,
-            'Only pipework shown nil, the best class of a measured leak rate, or make-up within its limit, can claim Tight within allowance.',
+            'Only pipework shown nil, the best class of a measured leak rate, make-up within its limit, or stretch that slows within its limit, can claim Tight within allowance.',
           );
         if (e.to !== undefined) {
           if (!has(e.to)) fail(where, `There is no stage "${e.to}".`);
@@ -207,6 +220,22 @@ function checkGraph(p: Procedure, path: string): void {
   }
   for (const key of Object.keys(p.stages))
     if (!reached.has(key)) fail(`stages.${key}`, 'No outcome leads to this stage.');
+  for (const [key, debt] of Object.entries(p.debts))
+    for (const before of debt.after ?? [])
+      if (!Object.hasOwn(p.debts, before) || before === key)
+        fail(`debts.${key}.after`, `There is no other put-back debt "${before}".`);
+  for (const c of p.choices)
+    for (const o of c.options)
+      if (
+        o.onlyWith &&
+        !p.choices.some(
+          (x) => x.key === o.onlyWith!.choice && x.options.some((y) => y.key === o.onlyWith!.option),
+        )
+      )
+        fail(
+          'choices',
+          `"${c.key}" belongs to an answer that is not there: ${o.onlyWith.choice} ${o.onlyWith.option}.`,
+        );
   const boundary = p.boundary ?? 'live';
   const tight = Object.values(p.stages).some((s) =>
     Object.values(s.on).some((on) =>

@@ -7,7 +7,7 @@ import { parseWithUnit } from '@/core/quantity/exact';
 import { copyAsHouse, checkHouse, editHouse, type RuleEdit } from './house';
 import { compareProcedures, lineKey, ruleLines } from './lines';
 import { loadPack, PackError } from './load';
-import { edgesOf, type Edge, outcomesOf, type Pack, type Procedure } from './types';
+import { edgesOf, type Edge, outcomesOf, waysOn, type Pack, type Procedure } from './types';
 
 const all: Procedure[] = Object.values(packs).flatMap((pack) => [
   ...pack.procedures,
@@ -20,7 +20,12 @@ describe.each(all.map((p) => [p.id, p] as const))('%s', (_id, p) => {
   test('every outcome of every stage leads on: to a stage with an instruction, to the next part, or to the end', () => {
     for (const [key, stage] of Object.entries(p.stages)) {
       expect([key, stage.instruction.length > 3]).toEqual([key, true]);
-      const outcomes = outcomesOf(stage, classesOf(stage.part));
+      const { must, may } = waysOn(stage);
+      const outcomes = [
+        ...outcomesOf(stage, classesOf(stage.part)),
+        ...must,
+        ...may.filter((n) => stage.on[n]),
+      ];
       expect([key, Object.keys(stage.on).sort()]).toEqual([key, [...outcomes].sort()]);
       for (const outcome of outcomes)
         for (const e of edgesOf(stage.on[outcome]))

@@ -105,6 +105,9 @@ const edge = object({
   repeat: only(true),
   when: condition,
   use: yup.string().strict(true).oneOf(['in-use', 'limited', 'shut-off']).optional(),
+  spoils: yup.string().strict(true).max(400).optional(),
+  plain: yup.string().strict(true).max(400).optional(),
+  danger: only(true),
   report: object({ to: text(80), text: text() })
     .optional()
     .default(undefined),
@@ -216,6 +219,8 @@ export const stageSchema = oneOf('kind', {
     by,
     within: object({ minutes: plainMinutes, source: text() }).optional().default(undefined),
     finding: object({ above: figure(), text: text() }).optional().default(undefined),
+    live: only(true),
+    falling: only(true),
     leaves: yup.string().strict(true).oneOf(['watch']).optional(),
   }),
   pump: object({
@@ -243,7 +248,17 @@ export const stageSchema = oneOf('kind', {
       .optional()
       .default(undefined),
   }),
-  'draw-down': object({ ...base, from: text(40), to: text(40), source: text() }),
+  'draw-down': object({
+    ...base,
+    from: text(40),
+    to: text(40),
+    source: text(),
+    permitted: yup
+      .array()
+      .of(object({ when: condition, volume: formulaCall, source: text() }))
+      .strict(true)
+      .optional(),
+  }),
   hold: object({
     ...base,
     role: text().oneOf([
@@ -260,6 +275,10 @@ export const stageSchema = oneOf('kind', {
       'decay',
     ]),
     band: optionalBand,
+    explained: object({ minutes: yup.number().strict(true).required().min(0).max(10080), source: text() })
+      .optional()
+      .default(undefined),
+    slowing: object({ source: text() }).optional().default(undefined),
     until: yup.string().strict(true).oneOf(['steady']).optional(),
     accept: object({ low: accept, high: accept, vent: accept }).optional().default(undefined),
     keeps: yup.string().strict(true).optional(),
@@ -293,7 +312,14 @@ export const stageSchema = oneOf('kind', {
   observe: object({
     ...base,
     question: text(),
-    results: list(object({ key: text(), text: text(), note: yup.string().strict(true).optional() })).min(1),
+    results: list(
+      object({
+        key: text(),
+        text: text(),
+        note: yup.string().strict(true).optional(),
+        reasonBefore: yup.number().strict(true).integer().min(1).max(10).optional(),
+      }),
+    ).min(1),
   }),
   'isolate-and-repeat': object({
     ...base,
@@ -340,6 +366,17 @@ const procedure = object({
   media: words(40),
   suits: words(40),
   boundary: yup.string().strict(true).oneOf(['live', 'separated']).optional(),
+  needs: yup
+    .array()
+    .of(
+      object({
+        fact: text().oneOf(['setPressure', 'designPressure', 'testDial', 'rimHeight']),
+        when: condition,
+        text: text(),
+      }),
+    )
+    .strict(true)
+    .optional(),
   after: object({ procedures: list(text(60)).min(1), text: text() })
     .optional()
     .default(undefined),
@@ -404,6 +441,7 @@ const procedure = object({
     largestSize: optionalFigure(),
     largestVolume: optionalFigure(),
     largestWorking: optionalFigure(),
+    leastWorking: optionalFigure(),
     source: text(),
     outside: text(),
   }),
@@ -419,6 +457,9 @@ const procedure = object({
         object({
           key: text(),
           label: text(),
+          onlyWith: object({ choice: text(40), option: text(40), text: text() })
+            .optional()
+            .default(undefined),
           unlessAccess: object({ access: text(40), text: text() })
             .optional()
             .default(undefined),
@@ -462,6 +503,7 @@ const procedure = object({
       urgent: yup.number().strict(true).integer().min(1).max(60).optional(),
       proof: yup.array().of(text(120)).strict(true).min(1).optional(),
       unsafe: yup.string().strict(true).optional(),
+      after: yup.array().of(text(60)).strict(true).optional(),
       each: yup.string().strict(true).oneOf(['appliance']).optional(),
       answers: yup
         .array()
@@ -475,7 +517,7 @@ const procedure = object({
 });
 
 export const packSchema = object({
-  format: yup.number().strict(true).oneOf([1]).required(),
+  format: yup.number().strict(true).oneOf([1, 2]).required(),
   id: text(60),
   version: text(20),
   title: text(),

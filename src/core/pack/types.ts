@@ -6,7 +6,8 @@ import type { GaugeClass } from '@/core/instrument/gauge';
  * docs/rule-packs.md. A procedure is a list of stages and, per stage, a graph of what follows each outcome.
  */
 export interface Pack {
-  readonly format: 1;
+  /** 2: every stage that waits for a pressure says what follows when it will not stand. */
+  readonly format: 1 | 2;
   readonly id: string;
   readonly version: string;
   readonly title: string;
@@ -106,6 +107,8 @@ export interface Part {
   /** Key of the earlier part whose drop bounds this one's. */
   readonly noWorseThan?: string;
 }
+/** A fact of the place that a procedure may ask for before it starts. */
+export type NeededFact = 'setPressure' | 'designPressure' | 'testDial' | 'rimHeight';
 export type PartRule = Omit<Procedure, 'stages' | 'first' | 'cautions' | 'debts' | 'parts'>;
 
 export interface Procedure {
@@ -142,6 +145,8 @@ export interface Procedure {
    * cut or capped, and its check list confirms it. Absent: live.
    */
   readonly boundary?: 'live' | 'separated';
+  /** Facts that must be known before it starts: asked for, never defaulted, each with what to do where nobody knows it. */
+  readonly needs?: readonly { readonly fact: NeededFact; readonly when?: Condition; readonly text: string }[];
   /** Procedures of which one must have ended well on this system, by an earlier record or earlier in a sequence. */
   readonly after?: { readonly procedures: readonly string[]; readonly text: string };
   readonly parts?: readonly Part[];
@@ -178,6 +183,7 @@ export interface Procedure {
     readonly largestSize?: string;
     readonly largestVolume?: string;
     readonly largestWorking?: string;
+    readonly leastWorking?: string;
     readonly source: string;
     readonly outside: string;
   };
@@ -214,6 +220,8 @@ export interface DebtRule {
   readonly urgent?: number;
   readonly proof?: readonly string[];
   readonly unsafe?: string;
+  /** Opens only when these are done: a list is put back in its order. */
+  readonly after?: readonly string[];
   /** One line per appliance, each with one of these answers; a `poor` answer is a fault that is told to the user. */
   readonly each?: 'appliance';
   readonly answers?: readonly { readonly key: string; readonly text: string; readonly poor?: true }[];
@@ -244,6 +252,8 @@ export interface Choice {
   readonly options: readonly {
     readonly key: string;
     readonly label: string;
+    /** Belongs to one answer of another question only, with the reason. */
+    readonly onlyWith?: { readonly choice: string; readonly option: string; readonly text: string };
     /** Not offered where the system has this access, with the reason. */
     readonly unlessAccess?: { readonly access: string; readonly text: string };
   }[];
@@ -275,10 +285,16 @@ export interface Edge {
   readonly resets?: true;
   /** Counts as one of the repeats of a failing hold. */
   readonly repeat?: true;
+  /** Something was found that no good end survives: Inconclusive at best, with this text. */
+  readonly spoils?: string;
   /** Taken only under this condition. */
   readonly when?: Condition;
   /** How the system may be left: in use, in limited use until a date, or shut off. Absent: by the verdict. */
   readonly use?: Use;
+  /** What a customer is told of it, instead of the procedure's own words. */
+  readonly plain?: string;
+  /** The class of danger is asked for, whatever the finding. */
+  readonly danger?: true;
   /** Somebody else owns the fault: addressed by role, never repaired by the tester. */
   readonly report?: { readonly to: string; readonly text: string };
   /** Something is due later. */
@@ -383,6 +399,10 @@ export interface FillStage extends StageBase {
   readonly within?: { readonly minutes: number; readonly source: string };
   /** Said as a finding of the record when the reading lies above this. */
   readonly finding?: { readonly above: string; readonly text: string };
+  /** The source stays open here: a pressure that stays low is the supply's matter. */
+  readonly live?: true;
+  /** Let down to the band, not raised: it cannot fail to stand. */
+  readonly falling?: true;
   /** The section is left at this pressure with its gauge on: a watch begins from this reading. */
   readonly leaves?: 'watch';
 }
@@ -411,6 +431,8 @@ export interface DrawDownStage extends StageBase {
   readonly from: string;
   readonly to: string;
   readonly source: string;
+  /** Schools that compare what was drawn off with their limit: outcomes within and beyond. Else it is only measured. */
+  readonly permitted?: HoldStage['permitted'];
 }
 export interface HoldStage extends StageBase {
   readonly kind: 'hold';
@@ -419,6 +441,8 @@ export interface HoldStage extends StageBase {
   readonly band?: BandSpec;
   readonly minutes: MinutesSpec;
   readonly minutesSource: string;
+  /** How long warmth or stretch could explain a fall at most: after it a fall is a leak. Absent: a house figure by medium. */
+  readonly explained?: { readonly minutes: number; readonly source: string };
   /** Settling: `fixed` (absent) or until steady, no top-up in the last window. */
   readonly until?: 'steady';
   /** Lock-up and flow: where the pressure may stand. Outcomes too-low and too-high. */
@@ -452,6 +476,8 @@ export interface HoldStage extends StageBase {
   readonly restart?: string;
   /** Stretch: the fall that the rule permits from the start reading. */
   readonly fall?: PackLimit;
+  /** Stretch: it must slow down too, the last third falling less than the first. Outcomes slowing, running-on, unread. */
+  readonly slowing?: { readonly source: string };
   /** Make-up: the water that may be added over the hold; the last without a condition, none: for the engineer. */
   readonly permitted?: readonly {
     readonly when?: Condition;
@@ -511,7 +537,13 @@ export interface VolumeStage extends StageBase {
 export interface ObserveStage extends StageBase {
   readonly kind: 'observe';
   readonly question: string;
-  readonly results: readonly { readonly key: string; readonly text: string; readonly note?: string }[];
+  readonly results: readonly {
+    readonly key: string;
+    readonly text: string;
+    readonly note?: string;
+    /** Before so many repeats of the failing hold this answer needs a reason, which prints. */
+    readonly reasonBefore?: number;
+  }[];
 }
 export interface IsolateStage extends StageBase {
   readonly kind: 'isolate-and-repeat';
@@ -565,6 +597,7 @@ export function outcomesOf(stage: Stage, classes: readonly string[] = []): strin
     case 'hold':
       return [
         ...(stage.role === 'leak-rate' ? [...classes, 'rose'] : HOLD_OUTCOMES[stage.role]),
+        ...(stage.slowing ? ['slowing', 'unread'] : []),
         ...(stage.allowance ? ['allowance', 'late'] : []),
         ...(stage.accept?.vent ? ['vents'] : []),
         ...(stage.witness && stage.role === 'tightness' ? ['witness'] : []),
@@ -588,8 +621,26 @@ export function outcomesOf(stage: Stage, classes: readonly string[] = []): strin
     case 'pump':
       return ['raised', 'drips', 'not-reached', ...(stage.airMost ? ['air'] : []), ...optional];
     case 'draw-down':
-      return ['measured', ...optional];
+      return ['measured', ...(stage.permitted ? ['within', 'beyond'] : []), ...optional];
   }
+}
+
+/**
+ * Outcomes by which a stage says that its pressure will not stand. A pack of format 2 says what follows each of them; `must`
+ * are those without which a leak could have no way on, `may` a rule that a stage can take up.
+ */
+export function waysOn(stage: Stage): { readonly must: readonly string[]; readonly may: readonly string[] } {
+  if (stage.kind === 'fill')
+    return {
+      must: stage.falling ? [] : ['falls', ...(stage.live ? ['low'] : [])],
+      may: [],
+    };
+  if (stage.kind !== 'hold') return { must: [], may: [] };
+  const inBand = !stage.since && stage.role !== 'lock-up' && stage.role !== 'flow';
+  return {
+    must: [...(inBand ? ['falls'] : []), ...(stage.role === 'settle' ? ['falls-early', 'rises'] : [])],
+    may: stage.role === 'tightness' ? ['small-fall'] : [],
+  };
 }
 
 /** The edges of an outcome, in order. */

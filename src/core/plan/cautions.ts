@@ -52,7 +52,7 @@ export function plannedCautions(plan: Plan, parts: readonly PartProspect[]): Pla
       text: plan.procedure.fills
         ? `${joules(most.water)} full of water, ${joules(most.gas)} if it were gas. With water that is ${kilos(most.mass)} falling one metre. ${most.level.exclusion}`
         : `${joules(most.gas)} with gas, ${joules(most.water)} if it were full of water. With gas that is ${kilos(most.mass)} falling one metre. ${most.level.exclusion}`,
-      source: 'Adiabatic expansion beside elastic water, chapter 7.6; levels are house figures',
+      source: 'Adiabatic expansion beside elastic water; levels are house figures',
     });
   if (plan.procedure.boundary === 'separated' && plan.procedure.fills !== 'level')
     list.push({

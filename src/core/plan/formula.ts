@@ -42,6 +42,15 @@ export interface VolumeResult {
 }
 /** How a result came about: shown when it is asked "why". */
 export interface Working {
+  /** A part in scope permits less than the rule's multiple. */
+  readonly capped?: {
+    readonly by: string;
+    readonly used: Exact;
+    readonly asked: Exact;
+    /** What was used as a multiple of working pressure, and the rule's own, in words. */
+    readonly times: string;
+    readonly multiple: string;
+  };
   readonly formula: string;
   readonly inputs: readonly FigureInput[];
   readonly text: string;

@@ -162,6 +162,112 @@ function aboveSet(c: FormulaContext, a: Args): PressureResult {
   };
 }
 
+/** A fact that the place page must give before this can be worked out. */
+function setPressureOf(c: FormulaContext): Exact {
+  if (!c.system.setPressure)
+    throw new FormulaError('The set pressure of the regulator is not entered on the system page.');
+  return c.system.setPressure;
+}
+const aroundSet = (
+  c: FormulaContext,
+  low: Exact,
+  high: Exact,
+  sign: string,
+  text: string,
+): PressureResult => ({
+  low: wanted(low, c.unit, 'up'),
+  high: wanted(high, c.unit, 'down'),
+  working: {
+    formula: `p_set ${sign}`,
+    inputs: [{ name: 'p_set, regulator set pressure', value: showExact(setPressureOf(c)) }],
+    text,
+  },
+});
+/** The regulator's set pressure plus an allowance, the set pressure being known: never taken from the working pressure. */
+function aboveKnownSet(c: FormulaContext, a: Args): PressureResult {
+  const by = q(a.by!);
+  const set = wanted(setPressureOf(c), by.unit, 'down');
+  return aroundSet(
+    c,
+    set,
+    add(set, by),
+    `+ ${a.by}`,
+    'A regulator that shuts off stands a little above its set pressure, and stays there.',
+  );
+}
+/** The regulator's set pressure less an allowance: below it the regulator is set low, or the supply is low or not on. */
+function belowSet(c: FormulaContext, a: Args): PressureResult {
+  const by = q(a.by!);
+  const set = wanted(setPressureOf(c), by.unit, 'up');
+  return aroundSet(
+    c,
+    subtract(set, by),
+    set,
+    `− ${a.by}`,
+    'Below it the regulator is set low, or the supply is low or not on.',
+  );
+}
+/** A band around the working pressure that never passes a figure: what is left under gas stays low. */
+function nearWorkingMost(c: FormulaContext, a: Args): PressureResult {
+  const found = nearWorking({ ...c, unit: null }, a);
+  const most = q(a.most!);
+  const high =
+    compare(wanted(most, found.high.unit, 'down'), found.high) < 0
+      ? wanted(most, found.high.unit, 'down')
+      : found.high;
+  const low =
+    compare(found.low, high) > 0
+      ? scaled(high, 100 - Number(a.under!), 100, high.scale + 2, 'up')
+      : found.low;
+  return {
+    low: wanted(low, c.unit, 'up'),
+    high: wanted(high, c.unit, 'down'),
+    working: {
+      ...found.working,
+      formula: `${found.working.formula}, at most ${a.most}`,
+      text: 'About working pressure, and never above what gas may be left at.',
+    },
+  };
+}
+/**
+ * A level over the slab, never above the opening's rim nor the lowest fixture inside: water above either comes up in the
+ * house. Heights are over one datum. @throws FormulaError where the slab's or the rim's height is not known, or no level fits
+ */
+function drainLevel(c: FormulaContext, a: Args): PressureResult {
+  const { slab, rim, fixture } = c.system.heights ?? {};
+  if (!slab || !rim)
+    throw new FormulaError(
+      'The heights of slab and rim are not entered on the system page: without them the drain is not filled.',
+    );
+  const millimetres = (e: Exact) => Math.floor(convert(toNumber(e), e.unit, 'mm') + 1e-9);
+  const over = (e: Exact) => millimetres(e) - millimetres(slab);
+  const caps = [
+    { name: 'rim of the opening', mm: over(rim) },
+    ...(fixture ? [{ name: 'lowest fixture inside', mm: over(fixture) }] : []),
+  ];
+  const [low, high] = [millimetres(q(a.low!)), millimetres(q(a.high!))];
+  const cap = caps.reduce((least, x) => (x.mm < least.mm ? x : least));
+  if (cap.mm < low)
+    throw new FormulaError(
+      `The ${cap.name} lies ${low - cap.mm} mm below the level that this test needs: filling to it would overflow there. Use a standpipe that stays under the lowest fixture inside, or leave that part untested and name it.`,
+    );
+  const inMm = (mm: number): Exact => ({ digits: mm, scale: 0, unit: 'mm' });
+  return {
+    low: wanted(inMm(low), c.unit, 'up'),
+    high: wanted(inMm(Math.min(high, cap.mm)), c.unit, 'down'),
+    working: {
+      formula: `${a.low} to the least of ${a.high}, the rim and the lowest fixture, over the slab`,
+      inputs: [
+        ...caps.map((x) => ({ name: `${x.name}, over the slab`, value: `${x.mm} mm` })),
+        ...(fixture
+          ? []
+          : [{ name: 'lowest fixture inside', value: 'height not entered: somebody watches it' }]),
+      ],
+      text: 'Never above the rim or the lowest fixture: sewage comes up inside.',
+    },
+  };
+}
+
 /** The pressure at which the regulator's vent opens, as entered on the system page. */
 function ventSetting(c: FormulaContext): PressureResult {
   const vent = c.system.ventSetting;
@@ -334,6 +440,26 @@ export const FORMULAS: Readonly<Record<string, Formula>> = {
     args: ['by'],
     says: (a) => `regulator set pressure + ${a.by}`,
     pressure: aboveSet,
+  },
+  'above-set@2': {
+    args: ['by'],
+    says: (a) => `regulator set pressure, which must be known, + ${a.by}`,
+    pressure: aboveKnownSet,
+  },
+  'below-set@1': {
+    args: ['by'],
+    says: (a) => `regulator set pressure, which must be known, − ${a.by}`,
+    pressure: belowSet,
+  },
+  'near-working-most@1': {
+    args: ['under', 'over', 'most'],
+    says: (a) => `working pressure, ${a.under} % below to ${a.over} % above, never more than ${a.most}`,
+    pressure: nearWorkingMost,
+  },
+  'drain-level@1': {
+    args: ['low', 'high'],
+    says: (a) => `${a.low} to ${a.high} over the slab, never above the rim or the lowest fixture inside`,
+    pressure: drainLevel,
   },
   'vent-setting@1': {
     args: [],

@@ -6,6 +6,7 @@ import type {
   BandSpec,
   Choice,
   Condition,
+  NeededFact,
   Coupling,
   Pack,
   PackLimit,
@@ -28,7 +29,8 @@ export interface Allowance {
 }
 /** Everything a run is conducted by, fixed when it starts: the resolved pack is embedded. */
 export interface Plan {
-  readonly format: 1;
+  /** 2: judged by the general rules as they stand since November 2026 (barometer, decay, capped pressure, trapped air). */
+  readonly format: 1 | 2;
   readonly run: string;
   readonly practice: boolean;
   readonly organisation: { readonly id: string; readonly name: string };
@@ -96,7 +98,7 @@ export interface EarlierRecord {
 export class PlanError extends Error {
   constructor(
     readonly code:
-      'procedure' | 'case' | 'meter' | 'size' | 'choice' | 'unit' | 'after' | 'medium' | 'pressure',
+      'procedure' | 'case' | 'meter' | 'size' | 'choice' | 'unit' | 'after' | 'medium' | 'pressure' | 'fact',
     text: string,
   ) {
     super(text);
@@ -144,6 +146,12 @@ export function makePlan(
     );
   if (single?.partOnly)
     throw new PlanError('procedure', `${single.title} is only a part of a sequence. Start the sequence.`);
+  const facts: Record<NeededFact, unknown> = {
+    setPressure: rest.system.setPressure,
+    designPressure: rest.system.designPressure,
+    testDial: rest.system.meter.testDial,
+    rimHeight: rest.system.heights?.rim,
+  };
   if (single?.after && !rest.after && !ahead) throw new PlanError('after', single.after.text);
   const choices = Object.fromEntries(
     procedure.choices.map((c: Choice) => {
@@ -155,9 +163,14 @@ export function makePlan(
       return [c.key, key];
     }),
   );
+  pairChoices(procedure.choices, choices, chosen);
+  const missing = procedure.needs?.find(
+    (n) => facts[n.fact] === undefined && answersHold(n.when, rest.case, choices),
+  );
+  if (missing) throw new PlanError('fact', missing.text);
   const { id, version, title, school, edition, author, dated, notice, sources, basedOn, loosened } = pack;
   return {
-    format: 1,
+    format: 2,
     ...rest,
     procedure,
     choices,
@@ -176,6 +189,38 @@ export function makePlan(
       hash: packHash,
     },
   };
+}
+
+/** Whether a condition holds for a case and the answers given. */
+export const answersHold = (
+  when: Condition | undefined,
+  caseKey: string,
+  answers: Readonly<Record<string, string>>,
+): boolean =>
+  !when ||
+  ((!when.case || when.case.includes(caseKey)) &&
+    Object.entries(when.choice ?? {}).every(([key, options]) => options.includes(answers[key] ?? '')));
+
+/**
+ * Answers that belong together: a default that belongs to another answer gives way to the first that fits; one that was
+ * chosen is refused. @throws PlanError
+ */
+function pairChoices(
+  questions: readonly Choice[],
+  answers: Record<string, string>,
+  chosen: Readonly<Record<string, string>>,
+): void {
+  for (const question of questions) {
+    const fits = (key: string | undefined) => {
+      const only = question.options.find((o) => o.key === key)?.onlyWith;
+      return !only || answers[only.choice] === only.option;
+    };
+    if (fits(answers[question.key])) continue;
+    const only = question.options.find((o) => o.key === answers[question.key])!.onlyWith!;
+    const other = question.options.find((o) => fits(o.key));
+    if (chosen[question.key] !== undefined || !other) throw new PlanError('choice', only.text);
+    answers[question.key] = other.key;
+  }
 }
 
 /** The title that prints over a good record: one of the pack's true ones, as the office chose. */
@@ -201,10 +246,7 @@ export function caseOf(plan: Plan, part?: string | null) {
 /** Whether a line, edge or alternative of a stage applies. */
 export function applies(plan: Plan, part: string | null | undefined, when: Condition | undefined): boolean {
   if (!when) return true;
-  if (when.case && !when.case.includes(caseOf(plan, part).key)) return false;
-  return Object.entries(when.choice ?? {}).every(([key, answers]) =>
-    answers.includes(plan.choices[key] ?? ''),
-  );
+  return answersHold(when, caseOf(plan, part).key, plan.choices);
 }
 
 /** What the named formulas are given. */
@@ -252,6 +294,9 @@ export function domainReasons(rule: PartRule, system: System, volume: Figure): s
       `The section holds ${volume.value.toFixed(4)} m³; the procedure ends at ${showExact(largest)}.`,
     );
   const working = system.workingPressure;
+  const smallest = domain.leastWorking ? parseWithUnit(domain.leastWorking) : null;
+  if (smallest && compare(wanted(working, smallest.unit, 'down'), smallest) < 0)
+    reasons.push(`It works at ${showExact(working)}; the procedure begins at ${showExact(smallest)}.`);
   const greatest = domain.largestWorking ? parseWithUnit(domain.largestWorking) : null;
   if (greatest && compare(wanted(working, greatest.unit, 'up'), greatest) > 0)
     reasons.push(`It works at ${showExact(working)}; the procedure ends at ${showExact(greatest)}.`);

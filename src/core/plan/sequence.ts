@@ -16,9 +16,15 @@ export function composeSequence(pack: Pack, sequence: Sequence, caseKey: string)
     const edge = (e: Edge): Edge => (e.to === undefined ? e : { ...e, to: name(e.to) });
     for (const [stageKey, stage] of Object.entries(p.stages)) {
       const on = Object.fromEntries(Object.entries(stage.on).map(([o, e]) => [o, edgesOf(e).map(edge)]));
-      const skip =
-        stage.kind === 'hold' && stage.skip ? { skip: { ...stage.skip, to: name(stage.skip.to) } } : {};
-      stages[name(stageKey)] = { ...stage, part: key, on, ...skip } as Stage;
+      // every stage that is named is renamed: where a skip leads, and where a broken hold goes back to
+      const named =
+        stage.kind === 'hold'
+          ? {
+              ...(stage.skip ? { skip: { ...stage.skip, to: name(stage.skip.to) } } : {}),
+              ...(stage.restart ? { restart: name(stage.restart) } : {}),
+            }
+          : {};
+      stages[name(stageKey)] = { ...stage, part: key, on, ...named } as Stage;
     }
     const { stages: _stages, first, cautions: _cautions, debts: _debts, parts: _parts, ...rule } = p;
     const own = sequence.parts[i]!;

@@ -1,4 +1,4 @@
-/** Named formulas of water, heating and mains. Sources: water chapters 3.3 to 3.6 */
+/** Named formulas of water, heating and mains. */
 import { largestSize, metres, ratedParts, wallsOf, type System } from '@/core/installation/section';
 import { mainMakeUpLimit, mainVolumeLimit } from '@/core/limit/main';
 import { headPressure } from '@/core/medium/water';
@@ -56,48 +56,89 @@ function capped(c: FormulaContext, nominal: Exact): { value: Exact; weakest: Ret
 const weakestInput = (weakest: { name: string; most: Exact } | null) =>
   weakest ? [{ name: `capped by ${weakest.name}`, value: showExact(weakest.most) }] : [];
 
+/** The pressure a multiple is taken of, with its words. The design pressure is a fact of its own: asked, never derived. */
+function baseOf(c: FormulaContext, of: 'working' | 'design'): { value: Exact; name: string; sign: string } {
+  if (of === 'working')
+    return {
+      value: c.system.workingPressure,
+      name: 'p_working, working (or design) pressure',
+      sign: 'p_working',
+    };
+  if (!c.system.designPressure)
+    throw new FormulaError(
+      'This school takes a multiple of the DESIGN pressure, which is not entered on the system page. Ask whoever designed the installation; it cannot be derived from the working pressure.',
+    );
+  return { value: c.system.designPressure, name: 'p_design, design pressure', sign: 'p_design' };
+}
+/** How a cap stands against the multiple that the school asks for. */
+const cappedWords = (
+  value: Exact,
+  base: Exact,
+  sign: string,
+  factor: string,
+  nominal: Exact,
+  by: string,
+) => ({
+  by,
+  used: value,
+  asked: nominal,
+  times: figureNumber({ value: toNumber(value) / toNumber(wanted(base, value.unit, 'up')), decimals: 2 }),
+  multiple: `${factor} × ${sign === 'p_design' ? 'design' : 'working'} pressure`,
+});
+
 /**
- * A multiple of the working (or design) pressure, never above the weakest element in scope; the band reaches `over`
- * percent above it, and never past that element.
+ * A multiple of the working or design pressure, never above the weakest element in scope; the band reaches `over` percent
+ * above it, and never past that element.
  */
-function timesWorking(c: FormulaContext, a: Args): PressureResult {
-  const working = c.system.workingPressure;
-  const nominal = times(working, a.factor!, 'up');
-  const { value, weakest } = capped(c, nominal);
-  const above = scaled(value, 100 + Number(a.over!), 100, value.scale + 2, 'down');
-  const all = weakestOf(c.system, value.unit);
-  const high = all ? smaller(above, all.most) : above;
-  return {
-    low: wanted(value, c.unit, 'up'),
-    high: wanted(high, c.unit, 'down'),
-    working: {
-      formula: `p = min(${a.factor} × p_working, weakest element)`,
-      inputs: [
-        { name: 'p_working, working (or design) pressure', value: showExact(working) },
-        { name: `${a.factor} × p_working`, value: showExact(nominal) },
-        ...weakestInput(weakest),
-      ],
-      text: weakest
-        ? `${weakest.name} permits less than the multiple: it sets the pressure.`
-        : `${a.factor} times the working pressure; no part in scope permits less.`,
-    },
+const timesBase =
+  (of: 'working' | 'design') =>
+  (c: FormulaContext, a: Args): PressureResult => {
+    const base = baseOf(c, of);
+    const nominal = times(base.value, a.factor!, 'up');
+    const { value, weakest } = capped(c, nominal);
+    const above = scaled(value, 100 + Number(a.over!), 100, value.scale + 2, 'down');
+    const all = weakestOf(c.system, value.unit);
+    const equal = !weakest && all && compare(all.most, nominal) === 0 ? all : null;
+    const high = all ? smaller(above, all.most) : above;
+    return {
+      low: wanted(value, c.unit, 'up'),
+      high: wanted(high, c.unit, 'down'),
+      working: {
+        formula: `p = min(${a.factor} × ${base.sign}, weakest element)`,
+        inputs: [
+          { name: base.name, value: showExact(base.value) },
+          { name: `${a.factor} × ${base.sign}`, value: showExact(nominal) },
+          ...weakestInput(weakest),
+          ...(equal ? [{ name: `exactly what ${equal.name} permits`, value: showExact(equal.most) }] : []),
+        ],
+        text: weakest
+          ? `${weakest.name} permits less than the multiple: it sets the pressure.`
+          : equal
+            ? `${a.factor} times the ${of} pressure is exactly what ${equal.name} permits: nothing may go above it.`
+            : `${a.factor} times the ${of} pressure; no part in scope permits less.`,
+        ...(weakest
+          ? { capped: cappedWords(value, base.value, base.sign, a.factor!, nominal, weakest.name) }
+          : {}),
+      },
+    };
   };
-}
 /** The same pressure divided: plastic pipe is bled to a part of it, at most `over` above. */
-function partOfTimes(c: FormulaContext, a: Args): PressureResult {
-  const { value, weakest } = capped(c, times(c.system.workingPressure, a.factor!, 'up'));
-  const part = Number(a.part!);
-  const low = scaled(value, 1, part, value.scale + 3, 'up');
-  return {
-    low: trimmed(wanted(low, c.unit, 'up'), 2),
-    high: trimmed(wanted(add(low, wanted(q(a.over!), low.unit, 'down')), c.unit, 'down'), 2),
-    working: {
-      formula: `p_test / ${a.part} to p_test / ${a.part} + ${a.over}`,
-      inputs: [{ name: 'p_test, test pressure', value: showExact(value) }, ...weakestInput(weakest)],
-      text: 'Stretched pipe recovers at a lower pressure: what falls below it then is lost.',
-    },
+const partOfBase =
+  (of: 'working' | 'design') =>
+  (c: FormulaContext, a: Args): PressureResult => {
+    const { value, weakest } = capped(c, times(baseOf(c, of).value, a.factor!, 'up'));
+    const part = Number(a.part!);
+    const low = scaled(value, 1, part, value.scale + 3, 'up');
+    return {
+      low: trimmed(wanted(low, c.unit, 'up'), 2),
+      high: trimmed(wanted(add(low, wanted(q(a.over!), low.unit, 'down')), c.unit, 'down'), 2),
+      working: {
+        formula: `p_test / ${a.part} to p_test / ${a.part} + ${a.over}`,
+        inputs: [{ name: 'p_test, test pressure', value: showExact(value) }, ...weakestInput(weakest)],
+        text: 'Stretched pipe recovers at a lower pressure: what falls below it then is lost.',
+      },
+    };
   };
-}
 /** Between two figures, at least a multiple of the working pressure, at most the weakest element. */
 function betweenTimes(c: FormulaContext, a: Args): PressureResult {
   const least = larger(q(a.low!), times(c.system.workingPressure, a.factor!, 'up'));
@@ -137,6 +178,38 @@ function loadBySize(c: FormulaContext, a: Args): PressureResult {
       formula: `at most ${a.small} up to a nominal ${a.upTo}, ${a.large} above`,
       inputs: [{ name: 'largest nominal size', value: showExact(size) }, ...weakestInput(weakest)],
       text: 'Gas stores far more energy than water: the larger the pipe, the lower the pressure.',
+    },
+  };
+}
+/** A step on the way to the dry load: so many percent of it, a twentieth of it below that. */
+function loadStep(c: FormulaContext, a: Args): PressureResult {
+  const whole = loadBySize({ ...c, unit: null }, a);
+  const part = (percent: number, round: 'down' | 'up') =>
+    scaled(whole.high, percent, 100, whole.high.scale + 2, round);
+  return {
+    low: wanted(part(Number(a.percent!) - 5, 'up'), c.unit, 'up'),
+    high: wanted(part(Number(a.percent!), 'down'), c.unit, 'down'),
+    working: {
+      ...whole.working,
+      formula: `${a.percent} % of the load: ${whole.working.formula}`,
+      text: 'Gas is raised in stages: what is weak shows before it holds much energy.',
+    },
+  };
+}
+/**
+ * The lower of the regulator's set pressure and the weakest part, as version 1; what a regulator gives may stand `over`
+ * percent above its setting, never above the weakest part.
+ */
+function lowerOfSetOver(c: FormulaContext, a: Args): PressureResult {
+  const found = lowerOfSet({ ...c, unit: null }, a);
+  const over = scaled(found.high, 100 + Number(a.over!), 100, found.high.scale + 2, 'down');
+  const weakest = weakestOf(c.system, found.high.unit);
+  return {
+    low: wanted(found.low, c.unit, 'up'),
+    high: wanted(weakest ? smaller(over, weakest.most) : over, c.unit, 'down'),
+    working: {
+      ...found.working,
+      formula: `${found.working.formula}, up to ${a.over} % above, never above the weakest part`,
     },
   };
 }
@@ -276,9 +349,12 @@ function makeUpByLength(c: FormulaContext, a: Args): VolumeResult {
   };
 }
 /** Loss by stiffness of water and wall for a permitted drop: dV = factor V dp (1/Ew + D/(e Er)), each pipe by itself. */
-function lossByStiffness(c: FormulaContext, a: Args): VolumeResult {
+function lossByStiffness(c: FormulaContext, a: Args, inside = false): VolumeResult {
   hours(c);
-  const walls = wallsOf(c.system);
+  const walls = wallsOf(c.system)?.map((w, i) =>
+    // version 2 takes the inside diameter, as the published formula names it
+    inside ? { ...w, diameter: metres(c.system.pipes[i]!.bore) } : w,
+  );
   if (!walls)
     throw new FormulaError(
       'This limit needs the wall of every pipe: choose each from a pipe table on the system page.',
@@ -311,13 +387,25 @@ export const WATER_FORMULAS: Readonly<Record<string, Formula>> = {
     args: ['factor', 'over'],
     says: (a) =>
       `${a.factor} × the working pressure, never above the weakest element; up to ${a.over} % above`,
-    pressure: timesWorking,
+    pressure: timesBase('working'),
+  },
+  'times-design@1': {
+    args: ['factor', 'over'],
+    says: (a) =>
+      `${a.factor} × the design pressure, never above the weakest element; up to ${a.over} % above`,
+    pressure: timesBase('design'),
+  },
+  'part-of-design@1': {
+    args: ['factor', 'part', 'over'],
+    says: (a) =>
+      `a ${a.part === '2' ? 'half' : a.part === '3' ? 'third' : `1/${a.part}`} of ${a.factor} × the design pressure, at most ${a.over} above it`,
+    pressure: partOfBase('design'),
   },
   'part-of-times@1': {
     args: ['factor', 'part', 'over'],
     says: (a) =>
       `a ${a.part === '2' ? 'half' : a.part === '3' ? 'third' : `1/${a.part}`} of ${a.factor} × the working pressure, at most ${a.over} above it`,
-    pressure: partOfTimes,
+    pressure: partOfBase('working'),
   },
   'between-and-times@1': {
     args: ['low', 'high', 'factor'],
@@ -335,6 +423,17 @@ export const WATER_FORMULAS: Readonly<Record<string, Formula>> = {
     args: ['under'],
     says: (a) => `the lower of the regulator setting and the weakest part, down to ${a.under} % below`,
     pressure: lowerOfSet,
+  },
+  'lower-of-set@2': {
+    args: ['under', 'over'],
+    says: (a) =>
+      `the lower of the regulator setting and the weakest part, ${a.under} % below to ${a.over} % above, never above the weakest part`,
+    pressure: lowerOfSetOver,
+  },
+  'load-step@1': {
+    args: ['upTo', 'small', 'large', 'percent'],
+    says: (a) => `${a.percent} % of the load: at most ${a.small} up to a nominal ${a.upTo}, ${a.large} above`,
+    pressure: loadStep,
   },
   'main-pressure@1': {
     args: ['factor', 'highest', 'over'],
@@ -357,9 +456,14 @@ export const WATER_FORMULAS: Readonly<Record<string, Formula>> = {
     says: (a) => `L = S × D × √P / ${a.divisor} (gal/h; ft, in, psi)`,
     volume: makeUpByLength,
   },
+  'loss-by-stiffness@2': {
+    args: ['dp', 'factor'],
+    says: (a) => `ΔV = ${a.factor} × V × ${a.dp} × (1/E_w + D/(e × E_r)), D the inside diameter`,
+    volume: (c, a) => lossByStiffness(c, a, true),
+  },
   'loss-by-stiffness@1': {
     args: ['dp', 'factor'],
     says: (a) => `ΔV = ${a.factor} × V × ${a.dp} × (1/E_w + D/(e × E_r))`,
-    volume: lossByStiffness,
+    volume: (c, a) => lossByStiffness(c, a),
   },
 };

@@ -24,9 +24,13 @@ export function figureNumber(figure: Pick<Figure, 'value' | 'decimals'>): string
   const text = figure.value.toFixed(figure.decimals);
   return Number(text) === 0 ? text.replace('-', '') : text.replace('-', '−');
 }
-/** The figure with its unit. */
-export const showFigure = (figure: Figure): string =>
-  `${figureNumber(figure)} ${unitLabel(figure.unit)}`.trim();
+/** The figure with its unit. What is above nothing but below its last printed digit is said so, never printed as nothing. */
+export function showFigure(figure: Figure): string {
+  const number = figureNumber(figure);
+  const nothing = figure.value !== 0 && Number(number.replace('−', '-')) === 0;
+  const least = (10 ** -figure.decimals).toFixed(figure.decimals);
+  return `${nothing ? `below ${least}` : number} ${unitLabel(figure.unit)}`.trim();
+}
 /** Decimals that leave about three significant digits, for rates and volumes. */
 export const decimalsFor = (value: number): number => {
   const size = Math.abs(value);

@@ -114,7 +114,7 @@ test('papers: a good record calls for no notice; a failed one for notice and lab
       ...upTo(['9.10', '9.10']),
       [300, 'stop'],
       [305, 'reason', 'smell', 'in the hall'],
-      [306, 'unsafe', 'at-risk', 'labelled', 'Smell in the hall', 'The tenant'],
+      [306, 'unsafe', 'immediate-danger', 'disconnected', 'Smell in the hall', 'The tenant'],
       ...SIGNED(500),
     ]).body,
   );

@@ -1,3 +1,4 @@
+import { notCoveredIn } from '@/core/plan/not-covered';
 import type { Plan } from '@/core/plan/plan';
 import type { RunState } from '@/core/run/state';
 import { verdictOf } from '@/core/verdict/verdict';
@@ -11,6 +12,6 @@ export function faceWords(plan: Plan, state: RunState) {
     word: verdict?.word ?? null,
     label: verdict?.label ?? 'No result',
     plain: verdict?.plain ?? '',
-    notCovered: plan.system.notCovered,
+    notCovered: notCoveredIn(plan),
   };
 }

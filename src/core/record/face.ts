@@ -308,6 +308,11 @@ export function storyOf(
     };
   });
 }
+const UNHELD_WORDS = {
+  falls: 'said to keep falling',
+  rises: 'said to keep rising',
+  low: 'said to stay low with the source open',
+} as const;
 function words(plan: Plan, state: RunState, e: PlacedEvent): string {
   switch (e.kind) {
     case 'check': {
@@ -329,6 +334,8 @@ function words(plan: Plan, state: RunState, e: PlacedEvent): string {
       return `hold started at ${showExact(e.figure)}`;
     case 'hold-end':
       return `hold ended at ${showExact(e.figure)}`;
+    case 'unheld':
+      return `${UNHELD_WORDS[e.way]}: ${showExact(e.figure)}`;
     case 'reading':
       return `reading ${showExact(e.figure)}${e.late ? `, read ${inZone(e.readAt, e.zone)} (late entry)` : ''}${e.same ? ', same as before' : ''}${e.streamed ? ', from the display' : ''}`;
     case 'stream':

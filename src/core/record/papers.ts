@@ -1,4 +1,5 @@
 /** The papers a record calls for besides its certificate: what stands on each, in words. Screen, print and mail share it. */
+import { notCoveredIn } from '@/core/plan/not-covered';
 import { carriesGas } from '@/core/installation/section';
 import type { Plan } from '@/core/plan/plan';
 import { showExact } from '@/core/quantity/exact';
@@ -178,7 +179,7 @@ const scope = (face: Face): Block[] => [
       `Inside: ${face.plan.system.inScope.join('; ')}.`,
     ],
   },
-  { heading: 'NOT covered', lines: face.plan.system.notCovered.map(full) },
+  { heading: 'NOT covered', lines: notCoveredIn(face.plan).map(full) },
 ];
 const gauge = (face: Face): Block => ({
   heading: 'Gauge',
@@ -365,7 +366,7 @@ const BLOCKS: Record<PaperKind, (face: Face, extra: Extra) => Block[]> = {
       },
       { heading: 'Result', strong: true, lines: [body.verdict.label] },
       { lines: [body.verdict.plain] },
-      { heading: 'What it says nothing about', lines: plan.system.notCovered.map(full) },
+      { heading: 'What it says nothing about', lines: notCoveredIn(plan).map(full) },
       due(face),
       {
         heading: 'What to watch',

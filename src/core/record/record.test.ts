@@ -105,7 +105,7 @@ test('the word certificate stands only over a good result', () => {
     play(p, [
       ...upTo(['9.10', '9.10']),
       ...hold(200, '20.50', '12.00'),
-      [400, 'observe', 'accept'],
+      [400, 'observe', 'accept', 'customer waits'],
       [450, 'zero', '0.00'],
       [460, 'unsafe', 'at-risk', 'labelled', 'Loses gas', 'A. Baker'],
       ...SIGNED(500),

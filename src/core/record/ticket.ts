@@ -1,3 +1,4 @@
+import { notCoveredIn } from '@/core/plan/not-covered';
 import { isGood } from '@/core/verdict/words';
 import type { Face } from './face';
 import { inZone } from './zone';
@@ -61,7 +62,7 @@ export function ticketLines(
       : []),
     ...row('Gauge', face.gauge.split(';')[0]!),
     ...row('Rule', `${plan.pack.title} ${plan.pack.edition}. Check the edition in force.`),
-    ...row('NOT covered', plan.system.notCovered.join('; ')),
+    ...row('NOT covered', notCoveredIn(plan).join('; ')),
     ...(isGood(body.verdict.word) || body.verdict.use === 'limited'
       ? []
       : [rule, ...wrap('DO NOT USE until repaired and tested again.')]),

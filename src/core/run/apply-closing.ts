@@ -2,7 +2,7 @@
 import type { Plan } from '@/core/plan/plan';
 import type { RunEvent } from './events';
 import type { RunState } from './state';
-import { currentVisit, unsafeOpen } from './read';
+import { currentVisit, debtBefore, debtWords, escapes, unsafeOpen } from './read';
 import { no, overtaken, type Refusal } from './transition';
 
 export function correct(
@@ -90,6 +90,8 @@ export function clearDebt(
   if (state.phase === 'running') return no('still-running', 'Put back after the test has ended.');
   const debt = state.debts.find((d) => d.key === event.debt && d.subject === event.subject && !d.cleared);
   if (!debt) return no('overtaken', 'This line is already cleared.');
+  const first = debtBefore(plan, state, debt.key);
+  if (first) return no('order', `First: ${debtWords(plan, first)}. What is put back has its order.`);
   const answers = plan.procedure.debts[debt.key]?.answers;
   const answer = answers?.find((a) => a.key === event.answer);
   if (event.answer && !answer) return no('answer', 'That is not one of the answers.');
@@ -100,6 +102,7 @@ export function clearDebt(
 
 /** Classes an unsafe situation in words, with what was done and who was told. */
 export function classUnsafe(
+  plan: Plan,
   state: RunState,
   event: Extract<RunEvent, { kind: 'unsafe' }>,
   at: number,
@@ -107,6 +110,11 @@ export function classUnsafe(
   if (state.phase === 'running') return no('still-running', 'End the test first; STOP ends it at once.');
   if (state.signatures.length) return no('signed', 'The record is signed; a new one would have to follow.');
   const { danger, action, text, told, byName } = event;
+  if (danger === 'at-risk' && plan.format > 1 && escapes(state))
+    return no(
+      'escape',
+      'Gas escapes: that is immediate danger, never only at risk. Shut it off, and class it so.',
+    );
   state.unsafe = { danger, action, text, told, at, byName };
   return null;
 }

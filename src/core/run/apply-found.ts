@@ -7,6 +7,8 @@ import { compare, exact, subtract, toNumber, type Exact } from '@/core/quantity/
 import { decimalsFor, type Figure } from '@/core/quantity/figure';
 import { convert, unitLabel, UNITS } from '@/core/quantity/unit';
 import type { RunEvent } from './events';
+import { mark } from './apply-hold';
+import { clockPoint, clockWords, elapsedBetween } from './clock';
 import { minutesFor } from './hold-spec';
 import { gaugeOf } from './read';
 import type { RunState, Visit } from './state';
@@ -20,7 +22,13 @@ export function addJoint(state: RunState, event: Of<'joint'>): Refusal | null {
     return no('overtaken', 'This joint is already in the list.');
   if (state.joints.length >= 200)
     return no('too-many', 'The list is full: group joints that stand together.');
-  state.joints.push({ id: event.joint, name: event.name, place: event.place, looks: [] });
+  state.joints.push({
+    id: event.joint,
+    name: event.name,
+    place: event.place,
+    ...(event.whose ? { whose: event.whose } : {}),
+    looks: [],
+  });
   return null;
 }
 
@@ -90,7 +98,7 @@ function volumeByDraw(
         { name: 'P_atm', value: '1013.25 mbar' },
         { name: 'uncertainty, 95 %', value: `± ${(uncertainty * 100).toFixed(1)} %` },
       ],
-      source: 'Metered draw with the supply shut; fuel gas chapter 2.5. 1 % of the meter: house figure',
+      source: 'Metered draw with the supply shut. 1 % of the meter: house figure',
     },
   };
 }
@@ -141,11 +149,11 @@ export function startDial(
   const found = known(() => minutesFor(plan, state, stage.part, stage.minutes, stage.minutesSource, false));
   if ('missing' in found) return no('missing', found.missing);
   const { planned, rule } = found.value;
-  visit.dial = { mark: event.mark, startedAt: at, minutes: planned, rule };
+  visit.dial = { mark: event.mark, startedAt: at, clock: clockPoint(event), minutes: planned, rule };
   return null;
 }
 
-/** Leak rate by the meter's dial: part of a turn x volume per turn / time. Source: fuel gas chapter 2.4. */
+/** Leak rate by the meter's dial: part of a turn x volume per turn / time. Source: a meter dial as a flow meter */
 function dialRate(turns: Exact, perTurn: Exact, ms: number): Figure {
   const value = dialFlow(toNumber(turns), convert(toNumber(perTurn), perTurn.unit, 'l'), ms);
   return {
@@ -159,7 +167,7 @@ function dialRate(turns: Exact, perTurn: Exact, ms: number): Figure {
       { name: 'volume per turn', value: `${toNumber(perTurn)} ${unitLabel(perTurn.unit)}` },
       { name: 'time', value: `${(ms / 1000).toFixed(0)} s` },
     ],
-    source: 'Meter dial as a flow meter; fuel gas chapter 2.4',
+    source: 'Meter dial as a flow meter',
   };
 }
 
@@ -173,7 +181,7 @@ export function endDial(
 ): Refusal | null {
   const dial = visit.dial;
   if (stage.kind !== 'dial' || !dial) return no('no-dial', 'Mark the dial first.');
-  const elapsed = at - dial.startedAt;
+  const { ms: elapsed, apart } = elapsedBetween(dial.clock, clockPoint(event));
   if (!event.moved) {
     const toGo = dial.rule * 60000 - elapsed;
     if (toGo > 0)
@@ -189,7 +197,9 @@ export function endDial(
     if (event.short) dial.short = event.short;
   } else if (!event.turns || event.turns.unit !== '1' || event.turns.digits <= 0)
     return no('turns', 'Say what part of a turn the dial moved, like 0.1.');
+  if (apart) mark(state, clockWords(apart));
   dial.endedAt = at;
+  dial.watched = elapsed;
   dial.moved = event.moved;
   if (event.direction) dial.direction = event.direction;
   if (event.turns && event.moved) {

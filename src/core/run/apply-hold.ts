@@ -1,8 +1,9 @@
 /** Events of filling and holding: fill, start, end, reading, top-up, skip. */
 import { PIPE_LIST_UNCERTAINTY } from '@/core/adequacy/rate';
-import type { Gauge } from '@/core/instrument/gauge';
-import type { HoldStage, IsolateStage, Stage } from '@/core/pack/types';
-import { acceptOf, inBand, ruleOf, type Plan } from '@/core/plan/plan';
+import { entryStep, type Gauge } from '@/core/instrument/gauge';
+import { pressurePerKelvin } from '@/core/medium/gas';
+import { edgesOf, type Edge, type HoldStage, type IsolateStage, type Stage } from '@/core/pack/types';
+import { acceptOf, applies, inBand, ruleOf, type Plan } from '@/core/plan/plan';
 import { known, wanted } from '@/core/plan/formulas';
 import { enteredCaps } from '@/core/plan/weakest';
 import {
@@ -13,7 +14,10 @@ import {
   showExact,
   subtract,
   toNumber,
+  exact,
+  inUnit,
   type Exact,
+  type Limit,
 } from '@/core/quantity/exact';
 import { convert, UNITS } from '@/core/quantity/unit';
 import {
@@ -30,8 +34,12 @@ import {
   type HoldFacts,
   type Judgement,
 } from '@/core/verdict/judge';
+import { aloneIn } from '@/core/verdict/correction';
+import { barometerNeeded, barometerShare } from './barometer';
+import { holdLimits } from './hold-limits';
 import { fallLimit, lowestOf, madeUp, makeUpLimit } from './water-limits';
-import { holdSpec, stageBand, volumeOf } from './hold-spec';
+import { holdSpec, minutesFor, stageBand, volumeOf } from './hold-spec';
+import { clockPoint, clockWords, elapsedBetween } from './clock';
 import type { RunEvent } from './events';
 import type { Cycle, Hold, Reading, RunState, Visit } from './state';
 import {
@@ -51,9 +59,6 @@ import { breakHold, enter, follow, no, returnToFill, type Refusal } from './tran
 /** An entry older than this when saved is late: kept, marked, never the start or end of a judged hold. House figure. */
 export const LATE_AFTER_MS = 60_000;
 
-/** Disagreement of wall and monotonic clock that is printed. */
-export const CLOCK_TOLERANCE_MS = 2_000;
-
 export const mark = (state: RunState, text: string) => {
   if (!state.clockMarks.includes(text)) state.clockMarks.push(text);
 };
@@ -68,7 +73,10 @@ export function keep(state: RunState, name: string | undefined, reading: Reading
 export const readingFrom = (
   event: Extract<
     RunEvent,
-    { kind: 'fill' | 'hold-start' | 'hold-end' | 'reading' | 'pump-step' | 'pump-look' | 'draw-down' }
+    {
+      kind:
+        'fill' | 'hold-start' | 'hold-end' | 'unheld' | 'reading' | 'pump-step' | 'pump-look' | 'draw-down';
+    }
   >,
   at: number,
 ): Reading => ({
@@ -80,6 +88,7 @@ export const readingFrom = (
   late: (event.kind === 'reading' && event.late === true) || event.at - event.readAt > LATE_AFTER_MS,
   same: event.same === true,
   streamed: event.streamed === true,
+  clock: clockPoint(event, event.readAt),
 });
 
 /** What a reading above the weakest part in scope says; '' while it is not above it. */
@@ -157,6 +166,7 @@ export function startHold(
       'out-of-band',
       `${showExact(event.figure)} is outside the band ${showExact(spec.band.low)} to ${showExact(spec.band.high)}. A hold starts only inside it: re-adjust first.`,
     );
+  state.tapped = null;
   const hold: Hold = {
     role: spec.role,
     minutes: spec.minutes,
@@ -164,7 +174,7 @@ export function startHold(
     gauge: judging.id,
     start,
     startedAt: at,
-    startClock: { mono: event.mono, pageLoad: event.pageLoad, offset: event.offset },
+    startClock: clockPoint(event),
     topUps: [],
     temperature: {},
     barometer: {},
@@ -191,19 +201,17 @@ export function endHold(
   if (!hold || !gauge) return no('no-hold', 'No hold is running.');
   const end = readingFrom(event, at);
   if (end.late) return no('late-end', 'An earlier reading cannot end a hold. Read the gauge now.');
-  const toGo = hold.startedAt + hold.rule * 60000 - end.readMoment;
-  const decided = hold.role === 'leak-rate' && worstClassCertain(plan, state, stage, hold, end);
+  const elapsed = elapsedBetween(hold.startClock, end.clock);
+  const toGo = hold.rule * 60000 - elapsed.ms;
+  const decided =
+    (hold.role === 'leak-rate' && worstClassCertain(plan, state, stage, hold, end, elapsed.ms)) ||
+    makeUpDecided(plan, state, stage, hold, end.figure);
   if (toGo > 0 && !decided)
     return no(
       'too-early',
       `${Math.ceil(toGo / 1000)} s too early. Read the gauge when the time has run out.`,
     );
-  const early = !decided && end.readMoment < hold.startedAt + hold.minutes * 60000;
-  if (early && !event.short)
-    return no(
-      'shortened',
-      `The rule's ${hold.rule} min have passed, the ${hold.minutes} min planned have not. Wait, or end it now with a reason that prints.`,
-    );
+  const early = !decided && elapsed.ms < hold.minutes * 60000;
   if (hold.role === 'settle') {
     const refused = unsettled(plan, state, visit, stage, hold, end, gauge);
     if (refused) return refused;
@@ -211,9 +219,9 @@ export function endHold(
   if (temperatureNeeded(state, hold))
     return no(
       'temperature-needed',
-      'This hold repeats an unexplained rise: log the pipe temperature at its start and end first, then read the gauge.',
+      'This hold repeats a movement that warmth could explain: log the pipe temperature at its start and end first, then read the gauge.',
     );
-  if (barometerNeeded(stage, hold))
+  if (barometerNeeded(plan, state, stage, hold, plan.format < 2 ? hold.minutes : elapsed.ms / 60_000))
     return no(
       'barometer-needed',
       'A hold this long needs the barometer at its start and end: log both, or say that there is none at hand. Then read the gauge.',
@@ -224,6 +232,7 @@ export function endHold(
       `Look at the second place too (${stage.witness}) and say what its level did. Then read the mark.`,
     );
   if (
+    !decided &&
     hold.role === 'make-up' &&
     breaks(subtract(hold.start.figure, end.figure), perceptibleOf(plan, gauge, stage.part))
   )
@@ -231,24 +240,29 @@ export function endHold(
       'not-restored',
       `Bring it back to ${showExact(hold.start.figure)} first and log the water that takes: the make-up counts up to the starting pressure.`,
     );
-  const monoGap = event.mono - hold.startClock.mono - (at - hold.startedAt);
-  if (event.pageLoad === hold.startClock.pageLoad && Math.abs(monoGap) > CLOCK_TOLERANCE_MS) {
-    hold.clockMark = `The device's clocks disagreed by ${(Math.abs(monoGap) / 1000).toFixed(1)} s over this hold.`;
+  if (elapsed.apart) {
+    hold.clockMark = clockWords(elapsed.apart);
     mark(state, hold.clockMark);
   }
+  const unknown = boundMissing(plan, state, stage, hold);
+  if (unknown) return no('missing', unknown);
+  const read = tappedEnd(plan, state, visit, stage, hold, end, gauge);
+  if ('code' in read) return read;
   if (early && event.short) hold.short = event.short;
-  hold.end = end;
+  hold.end = read;
   hold.endedAt = at;
-  const { start: t0, end: t1 } = hold.temperature;
-  const { start: b0, end: b1 } = hold.barometer;
-  const facts: HoldFacts = {
-    start: hold.start.figure,
-    end: end.figure,
-    elapsedMs: end.readMoment - hold.startedAt,
-    ...(t0 && t1 ? { temperature: [t0, t1] as const } : {}),
-    ...(b0 && b1 ? { barometer: [b0, b1] as const } : {}),
-  };
-  hold.judgement = judged(plan, state, stage, hold, facts);
+  hold.judgement = judged(
+    plan,
+    state,
+    stage,
+    hold,
+    factsOf(plan, state, stage, hold, read.figure, elapsed.ms),
+  );
+  if (hold.judgement.outcome === 'small-fall') {
+    state.smallFalls += 1;
+    state.fails += 1;
+    state.passes = 0;
+  }
   if (stage.kind === 'hold') keep(state, stage.keeps, end);
   if (hold.judgement.outcome === 'rose') state.rises += 1;
   if (stage.kind === 'hold') {
@@ -264,18 +278,47 @@ export function endHold(
  * Whether a fall already puts the whole 95 % interval into the worst class: waiting for a finer figure would only let
  * more gas out.
  */
-function worstClassCertain(plan: Plan, state: RunState, stage: Stage, hold: Hold, end: Reading): boolean {
+function worstClassCertain(
+  plan: Plan,
+  state: RunState,
+  stage: Stage,
+  hold: Hold,
+  end: Reading,
+  elapsedMs: number,
+): boolean {
   const classes = ruleOf(plan, stage.part).classes ?? [];
   const bound = classes[classes.length - 2]?.below;
-  const elapsedMs = end.readMoment - hold.startedAt;
   if (!bound || elapsedMs <= 0) return false;
-  const rate = judged(plan, state, stage, hold, {
-    start: hold.start.figure,
-    end: end.figure,
-    elapsedMs,
-  }).rate;
+  const {
+    temperature: _t,
+    barometer: _b,
+    ...facts
+  } = factsOf(plan, state, stage, hold, end.figure, elapsedMs);
+  const rate = judged(plan, state, stage, hold, facts).rate;
   const figure = parseWithUnit(bound);
   return rate !== undefined && rate.low >= convert(toNumber(figure), figure.unit, 'l/h');
+}
+
+/** Which fact a floor or a make-up still lacks to be judged; '' when none. */
+function boundMissing(plan: Plan, state: RunState, stage: Stage, hold: Hold): string {
+  if ((hold.role !== 'floor' && hold.role !== 'make-up') || stage.kind !== 'hold') return '';
+  const low = acceptOf(stage.accept?.low, 'low', contextOf(plan, state, stage.part), plan, stage.part);
+  return low
+    ? ''
+    : 'What it may not fall below is not known yet. End with STOP, enter what is missing on the system page, and begin again.';
+}
+
+/** Whether more water was added already than the rule permits over the whole hold: nothing that follows takes it back. */
+export function makeUpDecided(plan: Plan, state: RunState, stage: Stage, hold: Hold, end: Exact): boolean {
+  if (hold.role !== 'make-up' || stage.kind !== 'hold' || plan.format < 2) return false;
+  const found = known(() =>
+    makeUpLimit(plan, state, stage, {
+      start: hold.start.figure,
+      end,
+      elapsedMs: Math.max(hold.minutes, hold.rule) * 60_000,
+    }),
+  );
+  return 'value' in found && found.value !== null && compare(madeUp(hold), found.value.value) > 0;
 }
 
 /** What keeps a settling period from ending: outside the band, or (where it must be steady) still moving. */
@@ -291,50 +334,148 @@ function unsettled(
   if (stage.kind !== 'hold' && stage.kind !== 'isolate-and-repeat') return null;
   const found = stageBand(plan, state, stage);
   const band = 'missing' in found ? null : found.value;
-  if (band && !inBand(end.figure, band))
+  if (band && !inBand(end.figure, band)) {
+    visit.readings.push(end);
     return no(
       'out-of-band',
-      `${showExact(end.figure)} is outside the band ${showExact(band.low)} to ${showExact(band.high)}. Re-adjust into it (it is logged), then read again.`,
+      `${showExact(end.figure)} is outside the band ${showExact(band.low)} to ${showExact(band.high)}. Re-adjust into it (it is logged), then read again; or say that it will not stand.`,
     );
+  }
   if (stage.kind !== 'hold' || stage.until !== 'steady') return null;
-  const window = steadyWindow(hold.minutes);
+  const window = steadyWindow(heldAfter(plan, state, stage, hold.minutes));
   const lastTopUp = hold.topUps[hold.topUps.length - 1];
+  const since = lastTopUp?.at ?? 0;
+  const unit = end.figure.unit;
   // each refused end reading stays as a reading, so that the next one can be compared with it
-  const earlier = [
-    { figure: hold.start.figure, at: hold.start.readMoment },
+  const read = [
+    ...(lastTopUp
+      ? [{ figure: lastTopUp.after, at: lastTopUp.at }]
+      : [{ figure: hold.start.figure, at: hold.start.readMoment }]),
     ...visit.readings
-      .filter((r) => !r.late)
+      .filter((r) => !r.late && r.readMoment >= Math.max(since, hold.start.readMoment))
       .map((r) => ({ figure: (r.corrected ?? r).figure, at: r.readMoment })),
-    ...(lastTopUp ? [{ figure: lastTopUp.after, at: lastTopUp.at }] : []),
   ]
-    .filter((r) => r.at >= (lastTopUp?.at ?? 0) && end.readMoment - r.at >= window)
-    .sort((a, b) => a.at - b.at)
-    .pop();
+    .filter((r) => r.at <= end.readMoment && r.figure.unit === unit)
+    .sort((a, b) => a.at - b.at);
+  const covers = [...read].reverse().find((r) => end.readMoment - r.at >= window);
   visit.readings.push(end);
-  if (!earlier)
+  if (!covers)
     return no(
       'not-steady-yet',
-      `Steady is shown by two readings ${window / 1000} s apart with no re-adjustment between them. This one is kept; read again in ${window / 1000} s.`,
+      `Steady is shown by readings ${window / 1000} s apart with no re-adjustment between them. This one is kept; read again in ${window / 1000} s.`,
     );
-  const moved = magnitude(subtract(end.figure, earlier.figure));
+  // everything read since then counts: a fall and a rise in one window are movement too
+  const inside = [...read.filter((r) => r.at >= covers.at).map((r) => r.figure), end.figure];
+  const least = inside.reduce((x, y) => (compare(y, x) < 0 ? y : x));
+  const most = inside.reduce((x, y) => (compare(y, x) > 0 ? y : x));
+  const moved = subtract(most, least);
   if (breaks(moved, perceptibleOf(plan, gauge, stage.part)))
     return no(
       'not-steady',
-      `It still moves: ${showExact(moved)} in the last ${Math.round((end.readMoment - earlier.at) / 1000)} s. This reading is kept; wait and read again.`,
+      `It still moves: ${showExact(moved)} in the last ${Math.round((end.readMoment - covers.at) / 1000)} s. This reading is kept; wait and read again, or say that it will not stand.`,
     );
   return null;
 }
-/** Window in which a settling pressure must stand still: the larger of 60 s and a tenth of the period, ms. General rules of judging. */
-/** The window over which a settling period must stand still, ms: max(60 s, a tenth of it). */
-export const steadyWindow = (minutes: number): number => Math.max(60_000, (minutes * 60_000) / 10);
 
-/** Whether a long hold still lacks the barometer its pack asks for. */
-export const barometerNeeded = (stage: Stage, hold: Hold): boolean =>
-  stage.kind === 'hold' &&
-  stage.barometerOver !== undefined &&
-  hold.minutes > stage.barometerOver &&
-  !hold.barometer.none &&
-  !(hold.barometer.start && hold.barometer.end);
+/**
+ * The window over which a settling period must stand still, ms: max(60 s, a tenth of the hold that follows it). Source:
+ * general rules of judging
+ */
+export const steadyWindow = (holdMinutes: number): number => Math.max(60_000, (holdMinutes * 60_000) / 10);
+
+/** Minutes of the hold that a settling period leads to; its own where none follows. */
+export function heldAfter(plan: Plan, state: RunState, stage: HoldStage, own: number): number {
+  // plans of the first format took a tenth of the settling period itself
+  if (plan.format < 2) return own;
+  const seen = new Set<string>();
+  let next: Stage | undefined = stage;
+  for (let outcome = 'settled'; next; outcome = next ? goodEnd(next) : '') {
+    const edge: Edge | undefined = edgesOf(next.on[outcome]).find((e) => applies(plan, stage.part, e.when));
+    const key: string | undefined = edge?.to;
+    if (!key || seen.has(key)) return own;
+    seen.add(key);
+    next = plan.procedure.stages[key];
+    if (next?.kind === 'hold' && next.role !== 'settle') {
+      const { role, part, minutes, minutesSource } = next;
+      const judgedRole = role === 'tightness' || role === 'strength';
+      const found = known(() => minutesFor(plan, state, part, minutes, minutesSource, judgedRole));
+      // what a coarse gauge would need is not what the rule, or the firm, calls the hold
+      return 'missing' in found ? own : Math.max(found.value.rule, found.value.house ?? 0);
+    }
+  }
+  return own;
+}
+const goodEnd = (stage: Stage): string =>
+  stage.kind === 'fill'
+    ? 'in-band'
+    : stage.kind === 'zero'
+      ? 'zeroed'
+      : stage.kind === 'hold'
+        ? 'settled'
+        : 'done';
+
+/** A dial this close to its limit is tapped and read again: one step of its entries. */
+function nearLimit(gauge: Gauge, change: Exact, limit: Limit): boolean {
+  const step = entryStep(gauge);
+  return compare(magnitude(subtract(magnitude(change), limit.value)), step) <= 0;
+}
+/**
+ * The end reading that judges. A dial within one step of its limit is tapped and read again within 10 s; both are kept and
+ * the larger fall judges (where a rise is looked for, the larger rise). Source: general rules of judging
+ */
+function tappedEnd(
+  plan: Plan,
+  state: RunState,
+  visit: Visit,
+  stage: Stage,
+  hold: Hold,
+  end: Reading,
+  gauge: Gauge,
+): Reading | Refusal {
+  const first = state.tapped;
+  if (first) {
+    state.tapped = null;
+    const looksForRise = hold.role === 'let-by';
+    const order = compare(first.figure, end.figure);
+    visit.readings.push(end);
+    return order !== 0 && order > 0 === looksForRise ? first : end;
+  }
+  if (plan.format < 2 || gauge.kind !== 'dial' || !TAPPED.has(hold.role)) return end;
+  const limits = holdLimits(plan, state, stage, gauge, hold);
+  const change = subtract(end.figure, hold.start.figure);
+  const limit = change.digits > 0 ? limits.rise : limits.fall;
+  if (change.digits === 0 || !nearLimit(gauge, change, limit)) return end;
+  state.tapped = end;
+  visit.readings.push(end);
+  return no(
+    'tap',
+    `${showExact(end.figure)} is within one step of the limit. Tap the dial and read it again within 10 s: both readings are kept, the larger movement judges.`,
+  );
+}
+const TAPPED = new Set<Hold['role']>(['tightness', 'strength', 'let-by', 'stretch']);
+
+/** What is known of a hold when it is judged. */
+function factsOf(
+  plan: Plan,
+  state: RunState,
+  stage: Stage,
+  hold: Hold,
+  end: Exact,
+  elapsedMs: number,
+): HoldFacts {
+  const { start: t0, end: t1 } = hold.temperature;
+  const { start: b0, end: b1 } = hold.barometer;
+  const gauge = gaugeOf(plan, state)!;
+  return {
+    start: hold.start.figure,
+    end,
+    elapsedMs,
+    alone: aloneIn(plan, state, stage.part),
+    share: barometerShare(plan, stage.part, gauge, hold.role, elapsedMs / 60_000),
+    ...(t0 && t1 ? { temperature: [t0, t1] as const } : {}),
+    ...(b0 && b1 ? { barometer: [b0, b1] as const } : {}),
+  };
+}
 
 /** Judges a finished hold by its role. */
 function judged(plan: Plan, state: RunState, stage: Stage, hold: Hold, facts: HoldFacts): Judgement {
@@ -357,6 +498,7 @@ function judged(plan: Plan, state: RunState, stage: Stage, hold: Hold, facts: Ho
         high: acceptOf(own?.accept?.high, 'high', context, plan, part),
         vent: acceptOf(own?.accept?.vent, 'low', context, plan, part),
         creep: hold.role === 'lock-up',
+        ...(own?.limit ? { creepLimit: letByLimit(plan, own, gauge) } : {}),
       });
     case 'leak-rate': {
       const rule = ruleOf(plan, part);
@@ -367,6 +509,7 @@ function judged(plan: Plan, state: RunState, stage: Stage, hold: Hold, facts: Ho
         resolution: gauge.resolution,
         working: plan.system.workingPressure,
         temperature: (minutes) => context.temperature(minutes),
+        ...(plan.format < 2 ? {} : { points: decayPoints(state, hold, facts) }),
       });
     }
     case 'floor':
@@ -375,7 +518,12 @@ function judged(plan: Plan, state: RunState, stage: Stage, hold: Hold, facts: Ho
         high: acceptOf(own?.accept?.high, 'high', context, plan, part),
       });
     case 'stretch':
-      return judgeStretch(facts, perceptible, fallLimit(own!, gauge));
+      return judgeStretch(
+        facts,
+        perceptible,
+        fallLimit(own!, gauge),
+        own!.slowing ? thirdsOf(state, hold, facts) : undefined,
+      );
     case 'decay':
       return judgeDecay(facts, perceptible);
     case 'make-up':
@@ -398,8 +546,60 @@ function judged(plan: Plan, state: RunState, stage: Stage, hold: Hold, facts: Ho
         permitted: own?.allowance ? permittedDrop(plan, state, part) : null,
         minutes: hold.minutes,
         lateAfter: own?.lateAfter ?? 0,
+        small: own?.on['small-fall'] && !state.smallFalls ? fifthOfKelvin(hold.start.figure) : null,
+        again: state.smallFalls > 0,
       });
   }
+}
+
+/** How far from a third of the hold a reading may stand and still tell the thirds apart, as a part of the hold. House figure. */
+const THIRD_WITHIN = 1 / 12;
+/** Falls of the first and last third of a hold, from what was read between; null where nothing was read near a third. */
+function thirdsOf(state: RunState, hold: Hold, facts: HoldFacts): { first: Exact; last: Exact } | null {
+  const { start, end } = facts;
+  const from = hold.start.readMoment;
+  const scale = Math.max(start.scale, end.scale);
+  const read = [
+    ...state.visits.flatMap((v) => v.readings).filter((r) => !r.late && r.figure.unit === start.unit),
+  ].map((r): [number, Exact] => [r.readMoment - from, (r.corrected ?? r).figure]);
+  const streamed = state.visits
+    .flatMap((v) => v.trace)
+    .map(([t, digits]): [number, Exact] => [t - from, exact(digits, scale, start.unit)]);
+  const near = (part: number): Exact | null => {
+    const at = facts.elapsedMs * part;
+    const off = ([t]: readonly [number, Exact]) => Math.abs(t - at);
+    const best = [...read, ...streamed].sort((a, b) => off(a) - off(b))[0];
+    return best && off(best) <= facts.elapsedMs * THIRD_WITHIN ? best[1] : null;
+  };
+  const [one, two] = [near(1 / 3), near(2 / 3)];
+  return one && two ? { first: subtract(start, one), last: subtract(two, end) } : null;
+}
+
+/** What 0.2 K does to gas at this pressure, in the gauge's unit: P/T x 0.2 K at 20 C. Source: general rules of judging */
+function fifthOfKelvin(start: Exact): Exact {
+  const pascal = pressurePerKelvin(convert(toNumber(start), start.unit, 'Pa'), 293.15) * 0.2;
+  return inUnit(exact(Math.floor(pascal * 1000), 3, 'Pa'), start.unit, start.scale + 2, 'down');
+}
+/** What was read of a hold, as s since its start and gauge Pa: typed and streamed, start and end among them. */
+function decayPoints(state: RunState, hold: Hold, facts: HoldFacts): [number, number][] {
+  const unit = hold.start.figure.unit;
+  const since = hold.start.readMoment;
+  const until = since + facts.elapsedMs;
+  const pascal = (e: Exact) => convert(toNumber(e), e.unit, 'Pa');
+  const gaugeScale = hold.start.figure.scale;
+  const typed = state.visits
+    .flatMap((v) => v.readings)
+    .filter((r) => !r.late && r.figure.unit === unit && r.readMoment > since && r.readMoment < until)
+    .map((r): [number, number] => [(r.readMoment - since) / 1000, pascal((r.corrected ?? r).figure)]);
+  const streamed = state.visits
+    .flatMap((v) => v.trace)
+    .filter(([t]) => t > since && t < until)
+    .map(([t, digits]): [number, number] => [(t - since) / 1000, pascal(exact(digits, gaugeScale, unit))]);
+  return [
+    [0, pascal(facts.start)],
+    ...(streamed.length > typed.length ? streamed : typed).sort((a, b) => a[0] - b[0]),
+    [facts.elapsedMs / 1000, pascal(facts.end)],
+  ];
 }
 
 /** Counts failing and passing holds: a pass after fails must be confirmed by as many passes in a row as the rule says. */
@@ -480,6 +680,17 @@ export function topUp(
     return no('added', 'The water added is a volume of zero or more.');
   if (hold?.role === 'settle' || hold?.role === 'make-up') {
     hold.topUps.push(entry);
+    // a settling period that keeps its start keeps the figure it was last brought to
+    const own = hold.role === 'settle' ? stageOf(plan, visit) : null;
+    if (own?.kind === 'hold' && own.keepsStart)
+      keep(state, own.keepsStart, {
+        ...hold.start,
+        id: event.id,
+        at,
+        readMoment: at,
+        figure: event.after,
+        clock: clockPoint(event),
+      });
     return null;
   }
   if (hold) {

@@ -140,7 +140,8 @@ export function chooseGauge(
     breakHold(state, 'the gauge was changed', at);
     visit.left = at;
     visit.split = 'gauge changed';
-    state.repeats = state.fails = state.passes = state.rises = 0;
+    state.repeats = state.fails = state.passes = state.rises = state.smallFalls = 0;
+    state.tapped = null;
     delete state.claims[part ?? ''];
     const zeroes = Object.entries(plan.procedure.stages).filter(
       ([, s]) => s.kind === 'zero' && s.when === 'before',

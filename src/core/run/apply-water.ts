@@ -1,12 +1,14 @@
 /** Events of work with water: staged pumping, draining into a vessel, the level at a second place. */
-import type { PumpStage, Stage } from '@/core/pack/types';
+import type { DrawDownStage, PumpStage, Stage } from '@/core/pack/types';
 import { systemStiffness, sectionVolume } from '@/core/installation/section';
 import { decayFactors, trappedAir } from '@/core/medium/liquid';
-import { inBand, type Plan, type ResolvedBand } from '@/core/plan/plan';
-import { wanted } from '@/core/plan/formulas';
+import { applies, inBand, type Plan, type ResolvedBand } from '@/core/plan/plan';
+import { known, volumeOfCall, wanted } from '@/core/plan/formulas';
 import {
   breaks,
   compare,
+  exact,
+  inUnit,
   magnitude,
   parseWithUnit,
   scaled,
@@ -21,7 +23,7 @@ import { keep, passedCap, readingFrom } from './apply-hold';
 import { stageBand } from './hold-spec';
 import type { RunEvent } from './events';
 import type { PumpStep, Reading, RunState, Visit } from './state';
-import { gaugeOf, perceptibleOf, runningHold } from './read';
+import { contextOf, gaugeOf, perceptibleOf, runningHold } from './read';
 import { follow, no, type Refusal } from './transition';
 
 const pascal = (e: Exact): number => convert(toNumber(e), e.unit, 'Pa');
@@ -206,11 +208,13 @@ export function drawDown(
   if (!from || !to || !gauge) return no('missing', 'The two pressures of the fall have not been read yet.');
   if (UNITS[event.volume.unit].dimension !== 'volume' || event.volume.digits <= 0)
     return no('volume', 'Type what ran into the vessel: a volume above zero.');
-  const off = magnitude(subtract(event.figure, to.figure));
-  if (breaks(off, perceptibleOf(plan, gauge, stage.part)))
+  const off = subtract(event.figure, to.figure);
+  if (breaks(magnitude(off), perceptibleOf(plan, gauge, stage.part)))
     return no(
       'not-there',
-      `Drain down to ${showExact(to.figure)}, where it had fallen to, and read there; the gauge shows ${showExact(event.figure)}.`,
+      off.digits > 0
+        ? `Drain down to ${showExact(to.figure)}, where it had fallen to, and read there; the gauge shows ${showExact(event.figure)}.`
+        : `The gauge shows ${showExact(event.figure)}, below the ${showExact(to.figure)} it had fallen to: too much was drained. Pump back to ${showExact(from.figure)}, empty the vessel, and drain again.`,
     );
   const minutes = (to.readMoment - from.readMoment) / 60_000;
   if (!(minutes > 0) || compare(from.figure, to.figure) <= 0)
@@ -244,8 +248,28 @@ export function drawDown(
     scaled: { laminar: rate * factors.laminar, orifice: rate * factors.orifice },
   };
   visit.readings.push(readingFrom(event, at));
-  follow(plan, state, 'measured', at);
+  follow(plan, state, drawnOutcome(plan, state, visit, stage), at);
   return null;
+}
+
+/** What was drawn off against the limit of a school that compares it; 'measured' where none does. */
+function drawnOutcome(plan: Plan, state: RunState, visit: Visit, stage: DrawDownStage): string {
+  const rule = stage.permitted?.find((p) => applies(plan, stage.part, p.when));
+  if (!rule) return 'measured';
+  const { from, to, volume, minutes } = visit.drawn!;
+  const found = known(() =>
+    volumeOfCall(rule.volume, {
+      ...contextOf(plan, state, stage.part),
+      hold: { mean: (pascal(from) + pascal(to)) / 2, minutes },
+    }),
+  );
+  if ('missing' in found) return 'measured';
+  const limit = exact(Math.floor(found.value.litres * 1000 + 1e-9), 3, 'l');
+  visit.drawn = {
+    ...visit.drawn!,
+    limit: { value: limit, source: rule.source, working: found.value.working },
+  };
+  return compare(inUnit(volume, 'l', 6, 'up'), limit) > 0 ? 'beyond' : 'within';
 }
 
 export function witness(

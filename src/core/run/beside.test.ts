@@ -19,9 +19,9 @@ const filled: Step[] = [
   ['fill', '20'],
   ['start', '20'],
   [4, 'read', '12'],
-  [5.1, 'end', '12'],
+  [6.1, 'end', '12'],
 ];
-const zeroed: Step[] = [['checks'], ['gauge', 'P-300'], ['zero', '0']];
+const zeroed: Step[] = [['checks'], ['observe', 'still'], ['gauge', 'P-300'], ['zero', '0']];
 const at = (plan: typeof drain, steps: readonly Step[]) => ({ plan, state: run(plan, steps).state });
 
 test('the gauge waits for the hose, the meter for the level: and for nothing once they are past', () => {

@@ -3,8 +3,33 @@ import { oneOf } from '@/core/pack/one-of';
 import { UNITS } from '@/core/quantity/unit';
 import { PHOTO_SUBJECTS, type RunEvent } from './events';
 
-const text = (most: number) => yup.string().strict(true).max(most).defined();
-const word = (most = 80) => yup.string().strict(true).required().max(most);
+/** NUL and half of a surrogate pair can neither be stored nor sealed: they are refused where they come in. */
+const storable = (value: string | undefined): boolean => value === undefined || !/[\0\p{Cs}]/u.test(value);
+const UNSTORABLE = '${path} holds a character that cannot be kept. Type it again.';
+const line = () => yup.string().strict(true).test('storable', UNSTORABLE, storable);
+const text = (most: number) => line().max(most).defined();
+const word = (most = 80) => line().required().max(most);
+/** Moments an entry may carry, ms UTC: up to the year 2100. Beyond it nothing can print it. */
+const LATEST = Date.UTC(2100, 0, 1);
+/** A device's clock may be wrong by years; more is no clock. ms */
+const MOST_OFFSET = 20 * 366 * 86_400_000;
+const moment = () => integer().min(0).max(LATEST);
+const known = new Map<string, boolean>();
+/** Whether a time zone is one that times can be written in. */
+const isZone = (value: string | undefined): boolean => {
+  if (value === undefined) return true;
+  let found = known.get(value);
+  if (found === undefined) {
+    try {
+      new Intl.DateTimeFormat('en-GB', { timeZone: value });
+      found = true;
+    } catch {
+      found = false;
+    }
+    if (known.size < 1000) known.set(value, found);
+  }
+  return found;
+};
 const id = () =>
   yup
     .string()
@@ -20,10 +45,12 @@ const hash = () =>
     .matches(/^[0-9a-f]{64}$/);
 const integer = () => yup.number().strict(true).required().integer();
 const yes = () => yup.boolean().strict(true).optional();
+/** The most digits a figure of the trade has. */
+const DIGITS = 999_999_999_999;
 /** Wire schema of an exact decimal. */
 export const exactSchema = yup
   .object({
-    digits: integer().min(-999999999999).max(999999999999),
+    digits: integer().min(-DIGITS).max(DIGITS),
     scale: integer().min(0).max(6),
     unit: yup.string().strict(true).required().oneOf(Object.keys(UNITS)),
   })
@@ -35,17 +62,17 @@ const base = {
   id: id(),
   run: id(),
   device: id(),
-  deviceSeq: integer().min(1),
-  at: integer().min(0),
-  zone: word(60),
-  offset: integer(),
-  mono: integer().min(0),
+  deviceSeq: integer().min(1).max(1_000_000_000),
+  at: moment(),
+  zone: word(60).test('zone', '${path} is not a time zone. Set the zone of the device.', isZone),
+  offset: integer().min(-MOST_OFFSET).max(MOST_OFFSET),
+  mono: integer().min(0).max(LATEST),
   pageLoad: id(),
   by: id(),
   byName: word(120),
   expects: text(120),
 };
-const timed = { figure: exactSchema, readAt: integer().min(0), same: yes(), streamed: yes() };
+const timed = { figure: exactSchema, readAt: moment(), same: yes(), streamed: yes() };
 const of = (shape: yup.ObjectShape) => yup.object({ ...base, ...shape });
 const strokes = yup
   .string()
@@ -54,7 +81,7 @@ const strokes = yup
   .max(60000)
   .optional();
 
-const reason = () => yup.string().strict(true).min(1).max(500).optional();
+const reason = () => line().min(1).max(500).optional();
 /** One thing of the inventory: the same for the event, the place and a file. */
 const inventoryItemSchema = yup
   .object({
@@ -73,6 +100,7 @@ const inventoryItemSchema = yup
           ? true
           : typeof v === 'object' &&
             Object.entries(v).length <= 40 &&
+            Object.keys(v).every((k) => k.length <= 80 && storable(k)) &&
             Object.values(v).every((x) => ['good', 'fault', 'not-seen'].includes(x)),
       ),
     note: text(1000),
@@ -86,7 +114,7 @@ const inventoryItemSchema = yup
 export const eventSchema = oneOf('kind', {
   check: of({
     item: word(),
-    subject: yup.string().strict(true).max(80).optional(),
+    subject: line().max(80).optional(),
     answer: word().oneOf(['done', 'yes', 'no', 'undone']),
   }),
   proceed: of({}),
@@ -94,6 +122,7 @@ export const eventSchema = oneOf('kind', {
   zero: of({ figure: exactSchema, openToAir: isTrue() }),
   fill: of({ ...timed, confirmed: isTrue() }),
   'hold-start': of(timed),
+  unheld: of({ ...timed, way: word().oneOf(['falls', 'rises', 'low']) }),
   'hold-end': of({ ...timed, short: reason() }),
   reading: of({ ...timed, late: yes() }),
   stream: of({
@@ -103,7 +132,7 @@ export const eventSchema = oneOf('kind', {
     unit: word().oneOf(Object.keys(UNITS)),
     points: yup
       .array()
-      .of(yup.array().of(integer()).length(2).required())
+      .of(yup.array().of(integer().min(-DIGITS).max(LATEST)).length(2).required())
       .min(1)
       .max(600)
       .required()
@@ -150,7 +179,12 @@ export const eventSchema = oneOf('kind', {
     figure: exactSchema.optional().default(undefined),
     none: yup.boolean().strict(true).oneOf([true]).optional(),
   }),
-  joint: of({ joint: word(), name: word(120), place: text(120) }),
+  joint: of({
+    joint: word(),
+    name: word(120),
+    place: text(120),
+    whose: yup.string().strict(true).oneOf(['own', 'boundary']).optional(),
+  }),
   'joint-look': of({
     joint: word(),
     found: word().oneOf(['none', 'foam', 'growing']),
@@ -181,7 +215,7 @@ export const eventSchema = oneOf('kind', {
     told: word(200),
   }),
   correction: of({ of: id(), figure: exactSchema, reason: word(500) }),
-  observe: of({ result: word() }),
+  observe: of({ result: word(), text: reason() }),
   skip: of({ reason: word(), text: text(500) }),
   note: of({ text: word(2000) }),
   stop: of({}),
@@ -192,15 +226,15 @@ export const eventSchema = oneOf('kind', {
   debt: of({
     debt: word(),
     text: text(500),
-    subject: yup.string().strict(true).max(80).optional(),
-    answer: yup.string().strict(true).max(80).optional(),
+    subject: line().max(80).optional(),
+    answer: line().max(80).optional(),
   }),
   signature: of({
     role: word().oneOf(['tester', 'customer', 'witness']),
     name: word(120),
     strokes,
-    refused: yup.string().strict(true).max(500).optional(),
-    as: yup.string().strict(true).max(80).optional(),
+    refused: line().max(500).optional(),
+    as: line().max(80).optional(),
     saw: yup.string().strict(true).oneOf(['whole', 'end']).optional(),
     via: yup.string().strict(true).oneOf(['link']).optional(),
   }),

@@ -26,6 +26,10 @@ interface Timed {
   readonly same?: boolean;
   readonly streamed?: boolean;
 }
+/** How a pressure will not stand. */
+export type UnheldWay = 'falls' | 'rises' | 'low';
+/** Whose a joint is: the installation's (absent), the tester's own kit, or a valve or plug that bounds the section. */
+export type JointOwner = 'own' | 'boundary';
 /** What leak fluid showed on a joint: ordinary foam is fine and stays small; a leak makes large, growing bubbles. */
 export type JointFinding = 'none' | 'foam' | 'growing';
 export type BubbleSize = 'pinhead' | 'pea' | 'larger';
@@ -67,6 +71,11 @@ export type Payload =
   | { readonly kind: 'zero'; readonly figure: Exact; readonly openToAir: true }
   | ({ readonly kind: 'fill'; readonly confirmed: true } & Timed)
   | ({ readonly kind: 'hold-start' } & Timed)
+  /**
+   * The pressure will not stand: it keeps falling with the source closed, keeps rising, or stays low with the source open.
+   * Ends a fill, a settling period or a hold with a finding instead of waiting for what will not come.
+   */
+  | ({ readonly kind: 'unheld'; readonly way: UnheldWay } & Timed)
   /** `short`: why a hold was ended after the rule's minutes but before those planned. */
   | ({ readonly kind: 'hold-end'; readonly short?: string } & Timed)
   | ({ readonly kind: 'reading'; readonly late?: boolean } & Timed)
@@ -111,7 +120,13 @@ export type Payload =
       readonly figure?: Exact;
       readonly none?: true;
     }
-  | { readonly kind: 'joint'; readonly joint: string; readonly name: string; readonly place: string }
+  | {
+      readonly kind: 'joint';
+      readonly joint: string;
+      readonly name: string;
+      readonly place: string;
+      readonly whose?: JointOwner;
+    }
   | {
       readonly kind: 'joint-look';
       readonly joint: string;
@@ -143,7 +158,8 @@ export type Payload =
       readonly told: string;
     }
   | { readonly kind: 'correction'; readonly of: string; readonly figure: Exact; readonly reason: string }
-  | { readonly kind: 'observe'; readonly result: string }
+  /** `text`: why a result stands before the repeats that the rule asks for. */
+  | { readonly kind: 'observe'; readonly result: string; readonly text?: string }
   | { readonly kind: 'skip'; readonly reason: string; readonly text: string }
   | { readonly kind: 'note'; readonly text: string }
   | { readonly kind: 'stop' }

@@ -10,8 +10,10 @@ import {
 } from '@/core/adequacy/gas';
 import { neededLiquidMinutes, smallestLiquidLeak } from '@/core/adequacy/liquid';
 import type { Gauge } from '@/core/instrument/gauge';
-import { freeSurface, metres, systemStiffness } from '@/core/installation/section';
+import { freeSurface, metres, systemStiffness, type System } from '@/core/installation/section';
 import { levelLeak } from '@/core/limit/water';
+import { SOURCES } from '@/core/quantity/sources';
+import { sectionNow } from './section-now';
 import { ruleOf, type Plan } from '@/core/plan/plan';
 import { toNumber } from '@/core/quantity/exact';
 import { decimalsFor, type Figure } from '@/core/quantity/figure';
@@ -49,7 +51,8 @@ export function holdSees(
   if (rule.fills === 'level') return levelSees(plan, gauge, part);
   const setting = holdSetting(plan, state, 1, part, pressurePa, gauge);
   if (!setting || !(setting.pressure > 0)) return null;
-  if (rule.fills === 'liquid') return liquidSees(plan, part, setting, kelvin);
+  if (rule.fills === 'liquid')
+    return liquidSees(plan, plan.format < 2 ? plan.system : sectionNow(plan, state), part, setting, kelvin);
   const hold = gasHoldOf(setting);
   const d = rule.temperatureDefault;
   return {
@@ -61,11 +64,12 @@ export function holdSees(
 
 function liquidSees(
   plan: Plan,
+  system: System,
   part: string | null | undefined,
   setting: HoldSetting,
   kelvin: number | undefined,
 ): HoldSees | null {
-  const full = systemStiffness(plan.system, setting.pressure);
+  const full = systemStiffness(system, setting.pressure);
   if (!full) return null;
   const { gauge } = setting;
   const unit = gauge.resolution.unit;
@@ -110,18 +114,31 @@ function liquidSees(
           { name: 'Δp_min', value: say(visibleChange(hold.perceptible, at(minutes))) },
           { name: 't, hold', value: `${Number(minutes.toFixed(3))} min` },
         ],
-        source: 'Smallest visible leak of a section full of liquid; measurement chapter 7.3',
+        source: SOURCES.liquidLeak,
         ...(kelvin === undefined ? { note: d.source } : {}),
       };
     },
   };
 }
 
+/** How well an eye reads a mark, beside its step: half a step. House figure. */
+const MARK_NOISE = 0.5;
 function levelSees(plan: Plan, gauge: Gauge, part: string | null | undefined): HoldSees | null {
   const surface = freeSurface(plan.system);
   if (!(surface > 0)) return null;
   const mark = perceptibleOf(plan, gauge, part).value;
-  const leak = (minutes: number) => levelLeak(surface, minutes * 60, metres(mark)) * LITRES_PER_HOUR;
+  const step = metres(gauge.resolution);
+  // the mark is read twice: its uncertainty counts as a gauge's does; records of the first format left it out
+  const fall =
+    plan.format < 2
+      ? metres(mark)
+      : visibleChange(metres(mark), {
+          resolution: step,
+          noise: step * MARK_NOISE,
+          perKelvin: 0,
+          temperature: 0,
+        });
+  const leak = (minutes: number) => levelLeak(surface, minutes * 60, fall) * LITRES_PER_HOUR;
   return {
     leak,
     needed: (wanted) => {
@@ -135,17 +152,26 @@ function levelSees(plan: Plan, gauge: Gauge, part: string | null | undefined): H
         value,
         unit: 'l/h',
         decimals: decimalsFor(value),
-        formula: 'q_min = Σ free surfaces × smallest visible fall / t',
+        formula:
+          plan.format < 2
+            ? 'q_min = Σ free surfaces × smallest visible fall / t'
+            : 'q_min = Σ free surfaces × Δh_min / t, with Δh_min = pm + 1.65 × √(2 r²/12 + 2 u²)',
         inputs: [
           ...(plan.system.surfaces ?? []).map((s) => ({
             name: s.name,
             value: `${s.count} × ${toNumber(s.bore)} ${unitLabel(s.bore.unit)} bore`,
           })),
           { name: 'Σ free surfaces', value: `${surface.toFixed(4)} m², ${surface.toFixed(3)} l per mm` },
-          { name: 'smallest visible fall', value: `${toNumber(mark)} ${unitLabel(mark.unit)}` },
+          ...(plan.format < 2
+            ? [{ name: 'smallest visible fall', value: `${toNumber(mark)} ${unitLabel(mark.unit)}` }]
+            : [
+                { name: 'pm, what counts', value: `${toNumber(mark)} ${unitLabel(mark.unit)}` },
+                { name: 'u, one reading of the mark', value: `${(step * MARK_NOISE * 1000).toFixed(1)} mm` },
+                { name: 'Δh_min', value: `${(fall * 1000).toFixed(2)} mm` },
+              ]),
           { name: 't, hold', value: `${Number(minutes.toFixed(3))} min` },
         ],
-        source: 'All free surfaces at the level, not the opening alone; water chapter 3.2',
+        source: SOURCES.levelLeak,
       };
     },
   };

@@ -97,7 +97,10 @@ export function runningHold(state: RunState): Hold | null {
 
 /** Whether a judged hold still lacks the temperatures that the repeat after an unexplained rise needs. */
 export const temperatureNeeded = (state: RunState, hold: Hold): boolean =>
-  hold.role === 'tightness' && state.rises > 0 && !(hold.temperature.start && hold.temperature.end);
+  hold.role === 'tightness' &&
+  (state.rises > 0 || state.smallFalls > 0) &&
+  hold.gauge !== LEVEL_MARK.id &&
+  !(hold.temperature.start && hold.temperature.end);
 
 /** When the running hold may be read at its end, ms on the server's line. */
 export const holdEnds = (hold: Hold): number => hold.startedAt + hold.minutes * 60000;
@@ -203,6 +206,28 @@ export function permittedDrop(plan: Plan, state: RunState, part?: string | null)
     : table;
 }
 
+/** Joints of the installation that were last seen with growing bubbles: neither mended since, nor own kit or a boundary. */
+export const leakingJoints = (state: RunState) =>
+  state.joints.filter((j) => !j.whose && j.looks[j.looks.length - 1]?.found === 'growing');
+/** The same on the tester's own kit or on a valve or plug that bounds the section. */
+export const leakingBounds = (state: RunState) =>
+  state.joints.filter((j) => j.whose && j.looks[j.looks.length - 1]?.found === 'growing');
+/** An outright escape of gas: smelt, blowing bubbles, or a line that would not stand at all. */
+export const escapes = (state: RunState): boolean =>
+  state.ending?.reason === 'smell' ||
+  state.observations.some((o) => o.what === 'smell') ||
+  state.visits.some((v) => v.outcome === 'smell') ||
+  leakingJoints(state).some((j) => j.looks[j.looks.length - 1]!.size === 'larger') ||
+  Object.values(state.claims).some(
+    (c) => c.finding === 'not-tight' && state.visits[c.visit - 1]?.unheld?.way === 'falls',
+  );
+/** Where it was last seen to drip while it was raised, and nothing has been raised since; '' when nowhere. */
+export function drips(state: RunState): string {
+  const last = [...state.visits].reverse().find((v) => v.pumped.length);
+  const look = last?.pumped[last.pumped.length - 1]?.look;
+  return look?.joints === 'drips' ? look.where : '';
+}
+
 /** Joints that leak fluid has not cleared yet: not looked at, or last seen with anything but no bubbles. */
 export const openJoints = (state: RunState) =>
   state.joints.filter((j) => j.looks[j.looks.length - 1]?.found !== 'none');
@@ -212,12 +237,30 @@ export const unsafeOpen = (plan: Plan, state: RunState): boolean =>
   plan.procedure.unsafe === true &&
   !state.unsafe &&
   (Object.values(state.claims).some(
-    (c) => c.finding === 'not-tight' && (c.use ?? 'shut-off') === 'shut-off',
+    (c) => c.danger || c.use === 'shut-off' || (c.finding === 'not-tight' && c.use !== 'limited'),
   ) ||
+    leakingJoints(state).length > 0 ||
     state.ending?.reason === 'smell' ||
+    state.ending?.reason === 'voltage' ||
     state.observations.some((o) => o.what === 'smell') ||
     state.debts.some((d) => d.cleared?.poor === true) ||
     state.inventory.some((i) => Object.values(i.points).includes('fault')));
+
+/** The open put-back lines in the order in which they can be cleared. */
+export function inDebtOrder(plan: Plan, state: RunState) {
+  const left = state.debts.filter((d) => !d.cleared);
+  const sorted: typeof left = [];
+  while (left.length) {
+    const next = left.findIndex(
+      (d) => !left.some((o) => plan.procedure.debts[d.key]?.after?.includes(o.key)),
+    );
+    sorted.push(...left.splice(Math.max(0, next), 1));
+  }
+  return sorted;
+}
+/** The line that must be cleared before this one; null when it is open now. */
+export const debtBefore = (plan: Plan, state: RunState, key: string) =>
+  state.debts.find((d) => !d.cleared && plan.procedure.debts[key]?.after?.includes(d.key)) ?? null;
 
 /** What a put-back debt says, with the appliance it is owed to. */
 export function debtWords(plan: Plan, debt: { key: string; subject?: string }, text?: string): string {

@@ -100,6 +100,8 @@ describe('transitions', () => {
       id: uuid(900),
       deviceSeq: 900,
       expects: expectation(reduce(p, started)),
+      // the page's own count goes along with the clock
+      mono: (over.at ?? 0) - scribe().began,
       ...over,
     }) as RunEvent;
   const began = scribe().began;

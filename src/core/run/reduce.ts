@@ -1,6 +1,9 @@
+import type { Stage } from '@/core/pack/types';
 import type { Plan } from '@/core/plan/plan';
 import { momentOf, type PlacedEvent, type RunEvent } from './events';
 import type { RunState } from './state';
+import { coarseBarometer } from './barometer';
+import { misfit } from './gate';
 import { currentVisit, expectation, runningHold, stageOf } from './read';
 import { breakHold, close, enter, follow, no, overtaken, returnToFill, type Refusal } from './transition';
 import { LATE_AFTER_MS, endHold, fill, keepReading, mark, skip, startHold, topUp } from './apply-hold';
@@ -15,6 +18,7 @@ import {
   startDial,
 } from './apply-found';
 import { drawDown, pumpFailed, pumpLook, pumpStep, witness } from './apply-water';
+import { unheld } from './apply-unheld';
 import { classUnsafe, clearDebt, correct, sign, stream } from './apply-closing';
 
 /**
@@ -30,10 +34,13 @@ export function reduce(plan: Plan, events: readonly PlacedEvent[]): RunState {
     claims: {},
     ending: null,
     denied: [],
+    spoiled: [],
     repeats: 0,
     fails: 0,
     passes: 0,
     rises: 0,
+    smallFalls: 0,
+    tapped: null,
     taken: {},
     kept: {},
     keptReadings: {},
@@ -64,7 +71,7 @@ export function reduce(plan: Plan, events: readonly PlacedEvent[]): RunState {
     if (Math.abs(event.offset) > LATE_AFTER_MS)
       mark(
         state,
-        `The clock of a device stood ${clockWords(event.offset)} the server; server time was used for the holds, both are kept.`,
+        `The clock of a device stood ${offsetWords(event.offset)} the server; server time was used for the holds, both are kept.`,
       );
     state.events += 1;
     state.lastAt = Math.max(state.lastAt, momentOf(event));
@@ -90,7 +97,7 @@ export function inOrder(events: readonly PlacedEvent[]): PlacedEvent[] {
 
 export const compareText = (a: string, b: string) => (a < b ? -1 : a > b ? 1 : 0);
 
-export const clockWords = (offset: number) => {
+export const offsetWords = (offset: number) => {
   const minutes = Math.round(Math.abs(offset) / 60000);
   return `${minutes} min ${offset > 0 ? 'behind' : 'ahead of'}`;
 };
@@ -103,6 +110,7 @@ export const TRANSITIONS = new Set([
   'fill',
   'hold-start',
   'hold-end',
+  'unheld',
   'observe',
   'skip',
   'top-up',
@@ -158,13 +166,15 @@ export function apply(plan: Plan, state: RunState, event: RunEvent): Refusal | n
   }
   if (event.kind === 'debt') return clearDebt(plan, state, event, at);
   if (event.kind === 'signature') return sign(plan, state, event, at);
-  if (event.kind === 'unsafe') return classUnsafe(state, event, at);
+  if (event.kind === 'unsafe') return classUnsafe(plan, state, event, at);
   if (event.kind === 'inventory') return keepInventory(state, event, at);
-  if (event.kind === 'stream') return stream(plan, state, event);
-  if (event.kind === 'correction') return correct(state, event, at);
+  if (event.kind === 'stream') return misfit(plan, state, event) ?? stream(plan, state, event);
+  if (event.kind === 'correction') return misfit(plan, state, event) ?? correct(state, event, at);
   const visit = currentVisit(state);
   if (!visit) return overtaken();
   if (TRANSITIONS.has(event.kind) && event.expects !== expectation(state)) return overtaken();
+  const refused = misfit(plan, state, event);
+  if (refused) return refused;
   const stage = stageOf(plan, visit);
   switch (event.kind) {
     case 'check':
@@ -181,6 +191,8 @@ export function apply(plan: Plan, state: RunState, event: RunEvent): Refusal | n
       return startHold(plan, state, visit, event, at);
     case 'hold-end':
       return endHold(plan, state, visit, stage, event, at);
+    case 'unheld':
+      return unheld(plan, state, visit, stage, event, at);
     case 'reading':
       return keepReading(state, visit, event, at);
     case 'top-up':
@@ -209,8 +221,11 @@ export function apply(plan: Plan, state: RunState, event: RunEvent): Refusal | n
       const hold = runningHold(state);
       if (!hold) return no('no-hold', 'Log the barometer while a hold runs.');
       if (event.none) hold.barometer.none = true;
-      else if (event.figure) hold.barometer[event.when] = event.figure;
-      else return no('figure', 'Type the barometer, or say that there is none at hand.');
+      else if (event.figure) {
+        const coarse = coarseBarometer(plan, state, stage, hold, event.figure);
+        if (coarse) return coarse;
+        hold.barometer[event.when] = event.figure;
+      } else return no('figure', 'Type the barometer, or say that there is none at hand.');
       return null;
     }
     case 'joint':
@@ -239,13 +254,36 @@ export function apply(plan: Plan, state: RunState, event: RunEvent): Refusal | n
     case 'dial-input':
       return dialInput(plan, visit, stage, event);
     case 'observe':
-      if (stage.kind !== 'observe' || !stage.results.some((r) => r.key === event.result))
-        return no('wrong-step', 'That is not one of the answers.');
-      follow(plan, state, event.result, at);
-      return null;
+      return observe(plan, state, stage, event, at);
     case 'skip':
       return skip(plan, state, visit, stage, event, at);
   }
+}
+
+function observe(
+  plan: Plan,
+  state: RunState,
+  stage: Stage,
+  event: Extract<RunEvent, { kind: 'observe' }>,
+  at: number,
+): Refusal | null {
+  const result = stage.kind === 'observe' ? stage.results.find((r) => r.key === event.result) : undefined;
+  if (!result) return no('wrong-step', 'That is not one of the answers.');
+  const owed = (result.reasonBefore ?? 0) - state.repeats;
+  if (owed > 0 && !event.text?.trim())
+    return no(
+      'reason',
+      `The rule asks for ${owed} more ${owed === 1 ? 'repeat' : 'repeats'} first. To let the result stand now, say why: the reason is printed.`,
+    );
+  if (event.text?.trim())
+    state.notes.push({
+      at,
+      byName: event.byName,
+      text: `${result.text}: ${event.text.trim()}`,
+      kind: 'note',
+    });
+  follow(plan, state, event.result, at);
+  return null;
 }
 
 /**

@@ -10,6 +10,7 @@ import {
   debtWords,
   expectation,
   gaugeOf,
+  inDebtOrder,
   positionLines,
   stageOf,
   stepOf,
@@ -23,8 +24,8 @@ import { lastReadingId } from './photos';
  * device would have made, so that demo history, tests and benchmarks go through the real path.
  *
  * verbs: checks (answers every open line; further arguments `line=yes`), gauge NAME, zero F, fill F, start F, end F,
- * read F, topup F F [LITRES], pump F [LITRES [STROKES]], look F dry|drips [WHERE], nopump WHY, drawn F LITRES,
- * witness start|end same|fell|rose [TEXT], photo HASH CAPTION [SHOWS], disturb WHAT, temperature start|end F, barometer start|end|none F, observe KEY, skip REASON TEXT,
+ * unheld falls|rises|low F, read F, topup F F [LITRES], pump F [LITRES [STROKES]], look F dry|drips [WHERE], nopump WHY, drawn F LITRES,
+ * witness start|end same|fell|rose [TEXT], photo HASH CAPTION [SHOWS], disturb WHAT, temperature start|end F, barometer start|end|none F, observe KEY [WHY], skip REASON TEXT,
  * note TEXT, stop, reason R TEXT, joint NAME FOUND [SIZE], proceed, seen WHAT TEXT, volume [DRAWN BEFORE AFTER],
  * mark TEXT, still [WHY], moved TURNS, input APPLIANCE TURNS SECONDS, inventory all | ID POINT=SAID..., short F WHY,
  * putback, unsafe DANGER ACTION TEXT TOLD, sign NAME, customer NAME, seenby NAME OFFICE [whole|end], refuse NAME WHY
@@ -49,7 +50,9 @@ export function playScript(
   const events: RunEvent[] = [...(options.after ?? [])];
   const before = events.length;
   const offset = scribe.offset ?? 0;
-  for (const [seconds, verb, ...args] of lines) {
+  const queue = [...lines];
+  for (let line = queue.shift(); line; line = queue.shift()) {
+    const [seconds, verb, ...args] = line;
     const at = scribe.began + Math.round(seconds * 1000) - offset;
     for (const payload of payloads(plan, events, verb, args, at, scribe)) {
       const n = events.length + 1;
@@ -71,6 +74,11 @@ export function playScript(
       } as RunEvent;
       events.push(event);
       const refused = reduce(plan, events).withoutEffect.find((w) => w.id === event.id);
+      if (refused?.code === 'tap') {
+        // a dial close to its limit: tapped, and read again five seconds later
+        queue.unshift([seconds + 5, verb, ...args]);
+        break;
+      }
       if (refused && !options.allowRefused)
         throw new Error(`Line "${[seconds, verb, ...args].join(' ')}" had no effect: ${refused.text}`);
     }
@@ -134,6 +142,8 @@ function payloads(
       return [{ kind: 'hold-start', ...timed(first) }];
     case 'end':
       return [{ kind: 'hold-end', ...timed(first) }];
+    case 'unheld':
+      return [{ kind: 'unheld', way: first as 'falls', ...timed(second) }];
     case 'read':
       return [{ kind: 'reading', ...timed(first) }];
     case 'topup':
@@ -253,7 +263,7 @@ function payloads(
         },
       ];
     case 'observe':
-      return [{ kind: 'observe', result: first }];
+      return [{ kind: 'observe', result: first, ...(second ? { text: second } : {}) }];
     case 'skip':
       return [{ kind: 'skip', reason: first, text: second }];
     case 'note':
@@ -264,23 +274,21 @@ function payloads(
       return [{ kind: 'stop-reason', reason: first as 'smell', text: second }];
     case 'putback': {
       const good = verdictOf(plan, state)!.use !== 'shut-off';
-      return state.debts
-        .filter((d) => !d.cleared)
-        .map((d) => {
-          const { text, proof, unsafe, answers } = plan.procedure.debts[d.key]!;
-          const said = args.find((a) => a.startsWith(`${d.subject}=`))?.split('=')[1];
-          const answer = good ? (answers?.find((a) => a.key === said) ?? answers?.[0]) : undefined;
-          const words = good
-            ? (answer?.text ?? (proof ? `${text} (proof: ${proof[0]})` : text))
-            : (unsafe ?? text);
-          return {
-            kind: 'debt',
-            debt: d.key,
-            text: debtWords(plan, d, words),
-            ...(d.subject ? { subject: d.subject } : {}),
-            ...(answer ? { answer: answer.key } : {}),
-          };
-        });
+      return inDebtOrder(plan, state).map((d) => {
+        const { text, proof, unsafe, answers } = plan.procedure.debts[d.key]!;
+        const said = args.find((a) => a.startsWith(`${d.subject}=`))?.split('=')[1];
+        const answer = good ? (answers?.find((a) => a.key === said) ?? answers?.[0]) : undefined;
+        const words = good
+          ? (answer?.text ?? (proof ? `${text} (proof: ${proof[0]})` : text))
+          : (unsafe ?? text);
+        return {
+          kind: 'debt',
+          debt: d.key,
+          text: debtWords(plan, d, words),
+          ...(d.subject ? { subject: d.subject } : {}),
+          ...(answer ? { answer: answer.key } : {}),
+        };
+      });
     }
     case 'sign':
       return [

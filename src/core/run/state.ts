@@ -1,5 +1,6 @@
 import type { Exact } from '@/core/quantity/exact';
 import type { Finding, HoldRole, StageKind, Use } from '@/core/pack/types';
+import type { Working } from '@/core/plan/formula';
 import type { Figure } from '@/core/quantity/figure';
 import type {
   BubbleSize,
@@ -7,9 +8,12 @@ import type {
   JointFinding,
   ObservationKind,
   PhotoSubject,
+  JointOwner,
   SignatureRole,
+  UnheldWay,
 } from './events';
 import type { Judgement } from '@/core/verdict/judge';
+import type { ClockPoint } from './clock';
 
 export interface Answer {
   readonly answer: 'done' | 'yes' | 'no' | 'undone';
@@ -26,6 +30,8 @@ export interface Reading {
   readonly late: boolean;
   readonly same: boolean;
   readonly streamed: boolean;
+  /** Where it stands on each clock: how much time passed is counted from these. */
+  readonly clock: ClockPoint;
   corrected?: {
     readonly figure: Exact;
     readonly reason: string;
@@ -52,7 +58,7 @@ export interface Hold {
   readonly gauge: string;
   readonly start: Reading;
   readonly startedAt: number;
-  readonly startClock: { readonly mono: number; readonly pageLoad: string; readonly offset: number };
+  readonly startClock: ClockPoint;
   readonly topUps: TopUp[];
   readonly temperature: { start?: Exact; end?: Exact };
   readonly barometer: { start?: Exact; end?: Exact; none?: true };
@@ -103,8 +109,20 @@ export interface Visit {
   readonly pumped: PumpStep[];
   drawn?: DrawnDown;
   readonly inputs: DialInput[];
+  /** The pressure would not stand, and how: what it showed, and against which band. */
+  unheld?: Unheld;
   skipped?: { readonly reason: string; readonly text: string; readonly sound: boolean };
   split?: string;
+}
+/** A pressure that would not stand in a fill, a settling period or a hold. */
+export interface Unheld {
+  readonly way: UnheldWay;
+  readonly reading: Reading;
+  readonly low: Exact | null;
+  readonly high: Exact | null;
+  /** How long it was watched, min, and how long warmth or stretch could explain it at most. */
+  readonly minutes: number;
+  readonly explained: number;
 }
 export interface Witness {
   readonly seen: 'same' | 'fell' | 'rose';
@@ -131,14 +149,19 @@ export interface DrawnDown {
   /** l/h as measured, and carried to the test pressure by each law. */
   readonly rate: Figure;
   readonly scaled: { readonly laminar: number; readonly orifice: number };
+  /** What the chosen school permits to be drawn off. */
+  readonly limit?: { readonly value: Exact; readonly source: string; readonly working: Working };
 }
 /** A meter dial watched: its mark, and what it did. */
 export interface DialWatch {
   readonly mark: string;
   readonly startedAt: number;
+  readonly clock: ClockPoint;
   readonly minutes: number;
   readonly rule: number;
   endedAt?: number;
+  /** Watched for so long, as far as the clocks can tell, ms. */
+  watched?: number;
   moved?: boolean;
   turns?: Exact;
   direction?: 'forward' | 'backward';
@@ -157,6 +180,7 @@ export interface JointState {
   readonly id: string;
   readonly name: string;
   readonly place: string;
+  readonly whose?: JointOwner;
   looks: {
     readonly found: JointFinding;
     readonly size?: BubbleSize;
@@ -199,6 +223,8 @@ export interface FoundClaim {
   readonly outcome: string;
   readonly visit: number;
   readonly use?: Use;
+  readonly plain?: string;
+  readonly danger?: true;
 }
 /** Everything derived from the log. Never stored as truth: only the events are. */
 export interface RunState {
@@ -215,11 +241,17 @@ export interface RunState {
     text?: string;
   } | null;
   denied: string[];
+  /** What was found that no good end survives. */
+  spoiled: string[];
   repeats: number;
   fails: number;
   passes: number;
   /** Unexplained rises of judged holds: the repeat after one needs its temperatures. */
   rises: number;
+  /** Falls too small to be told from warmth: the repeat after one needs its temperatures too, and its fall stands. */
+  smallFalls: number;
+  /** A first reading of a dial close to its limit, waiting for the one after a tap. */
+  tapped: Reading | null;
   taken: Record<string, number>;
   /** Readings kept by name for later bands, and the readings themselves. */
   kept: Record<string, Exact>;

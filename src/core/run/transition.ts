@@ -39,6 +39,12 @@ export function enter(plan: Plan, state: RunState, key: string, at: number): voi
     inputs: [],
   };
   if (stage.kind === 'isolate-and-repeat') visit.cycles.push(firstCycle(plan, stage));
+  // joints that the procedure itself opens stand in the list: none of them can be forgotten
+  if (stage.kind === 'joints' && plan.format > 1)
+    for (const name of stage.always ?? []) {
+      const id = `always-${name.toLowerCase().replace(/[^a-z0-9]+/g, '-')}`;
+      if (!state.joints.some((j) => j.id === id)) state.joints.push({ id, name, place: '', looks: [] });
+    }
   state.visits.push(visit);
   // a hold that begins with a reading already taken runs from that reading: nothing may lie between
   const since = stage.kind === 'hold' ? stage.since : undefined;
@@ -53,7 +59,7 @@ export function enter(plan: Plan, state: RunState, key: string, at: number): voi
     gauge: state.gauge ?? '',
     start,
     startedAt: start.readMoment,
-    startClock: { mono: 0, pageLoad: '', offset: 0 },
+    startClock: start.clock,
     topUps: [],
     temperature: {},
     barometer: {},
@@ -76,17 +82,18 @@ export function follow(plan: Plan, state: RunState, outcome: string, at: number)
   const key = `${visit.stage}.${outcome}`;
   const times = (state.taken[key] = (state.taken[key] ?? 0) + 1);
   const part = stage.part ?? '';
-  const edge = edgesOf(stage.on[outcome]).find(
-    (e: Edge) =>
-      applies(plan, stage.part, e.when) &&
-      (e.upTo === undefined || times <= e.upTo) &&
-      (e.whileRepeats === undefined || state.repeats < e.whileRepeats),
-  )!;
+  const edge =
+    edgesOf(stage.on[outcome]).find(
+      (e: Edge) =>
+        applies(plan, stage.part, e.when) &&
+        (e.upTo === undefined || times <= e.upTo) &&
+        (e.whileRepeats === undefined || state.repeats < e.whileRepeats),
+    ) ??
+    UNSAID[outcome] ??
+    STANDS_STILL;
   if (edge.repeat) state.repeats += 1;
   if (edge.resets) {
-    state.repeats = 0;
-    state.fails = 0;
-    state.passes = 0;
+    state.repeats = state.fails = state.passes = state.smallFalls = 0;
   }
   if (edge.finds)
     state.claims[part] = {
@@ -96,14 +103,17 @@ export function follow(plan: Plan, state: RunState, outcome: string, at: number)
       outcome,
       visit: visit.ordinal,
       ...(edge.use ? { use: edge.use } : {}),
+      ...(edge.plain ? { plain: edge.plain } : {}),
+      ...(edge.danger ? { danger: true } : {}),
     };
+  if (edge.spoils && !state.spoiled.includes(edge.spoils)) state.spoiled.push(edge.spoils);
   if (edge.report && !state.reports.some((r) => r.text === edge.report!.text))
     state.reports.push(edge.report);
   if (edge.followUp) state.followUps.push(edge.followUp);
   if (!edge.close) return enter(plan, state, edge.to!, at);
   const next = nextPart(plan, part);
   if (!next || !endedWell(state, part)) return close(state, at, 'graph');
-  state.repeats = state.fails = state.passes = state.rises = 0;
+  state.repeats = state.fails = state.passes = state.rises = state.smallFalls = 0;
   // a part that zeroes its own gauge chooses its own gauge
   const zeroes = Object.values(plan.procedure.stages).some(
     (x) => x.kind === 'zero' && x.when === 'before' && x.part === next.key,
@@ -111,6 +121,35 @@ export function follow(plan: Plan, state: RunState, outcome: string, at: number)
   if (zeroes) state.gauge = null;
   enter(plan, state, next.first, at);
 }
+
+/** What follows where a pack of the first format says nothing of it: the test ends with what was seen. */
+const UNSAID: Readonly<Record<string, Edge>> = {
+  falls: {
+    close: true,
+    finds: 'not-tight',
+    because: 'The pressure would not stand, longer than warmth or stretch could explain.',
+  },
+  'falls-early': {
+    close: true,
+    finds: 'inconclusive',
+    because: 'The pressure kept falling; it was ended while warmth or stretch could still explain it.',
+  },
+  rises: {
+    close: true,
+    finds: 'inconclusive',
+    because: 'The pressure kept rising: a rise is never proof of tightness.',
+  },
+  low: {
+    close: true,
+    finds: 'refer',
+    because: 'The pressure stays low with the source open: the supply, not the section, must be looked at.',
+  },
+};
+const STANDS_STILL: Edge = {
+  close: true,
+  finds: 'void',
+  because: 'The procedure does not say what follows here: no result.',
+};
 
 /** The part that follows this one, or null. */
 export const nextPart = (plan: Plan, part: string): Part | null => {

@@ -21,12 +21,14 @@ import type { Hold, RunState } from './state';
 
 /** The lowest accepted reading of a running hold, its end and what stood before each top-up included. */
 export function lowestOf(state: RunState, hold: Hold, end: Exact): Exact {
+  const unit = end.unit;
+  const scale = Math.max(end.scale, hold.start.figure.scale);
+  // a reading belongs to the hold by when it was made and by what it was read on: moments are claims of a device
   const read = state.visits
     .flatMap((v) => v.readings)
     .filter((r) => !r.late && r.readMoment >= hold.start.readMoment)
-    .map((r) => (r.corrected ?? r).figure);
-  const unit = end.unit;
-  const scale = hold.start.figure.scale;
+    .map((r) => (r.corrected ?? r).figure)
+    .filter((f) => f.unit === unit);
   const streamed = state.visits
     .flatMap((v) => v.trace)
     .filter(([t]) => t >= hold.start.readMoment)

@@ -104,7 +104,7 @@ export function truthOf(s: SimulatedInstallation): {
  * State of the simulated installation at a moment: a pure function of what it is, what was done, and the time. One
  * section of volume V obeys (V/P_atm) dp/dt = Σ k_in (p_s - p) - Σ k_out p + (V/P_atm) (P/T) dT/dt; between two
  * actions the coefficients are constant, so each piece is solved in closed form (the temperature term by its
- * exponential). Source: measurement chapter 7.1.
+ * exponential). Source: laws of small leaks
  * @param at ms; actions later than it are ignored
  */
 export function simulate(

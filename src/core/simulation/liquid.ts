@@ -1,6 +1,6 @@
 /**
  * A simulated section full of water, or a drain by its level: stiffness, trapped air, stretch, warmth, leak, mains and
- * somebody who draws water act together. Sources: measurement chapter 7.2, water chapter 3
+ * somebody who draws water act together. Source: elastic water and wall
  */
 import { STANDARD_ATMOSPHERE } from '@/core/quantity/unit';
 import { normal, uniform } from './installation';

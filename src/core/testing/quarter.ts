@@ -167,7 +167,13 @@ export const gateDrain = (over: Partial<System> = {}): System =>
       { id: 's1', name: 'Opening', bore: q('100 mm'), count: 1 },
       { id: 's2', name: 'Closet risers', bore: q('100 mm'), count: 2 },
     ],
-    heights: { datum: 'gate sill', slab: q('0 m'), lowest: q('-1.2 m') },
+    heights: {
+      datum: 'gate sill',
+      slab: q('0 m'),
+      rim: q('0.4 m'),
+      fixture: q('0.5 m'),
+      lowest: q('-1.2 m'),
+    },
     ...over,
   });
 /** River lane: 300 m of ductile iron, 6 in. */

@@ -1,11 +1,20 @@
-import { convertRate, rateInterval, type RateInterval } from '@/core/adequacy/rate';
-import { leakRate } from '@/core/medium/gas';
+import { decayRate, type DecayPoint, type DecayRate } from '@/core/adequacy/decay';
+import {
+  convertRate,
+  LOGGED_KELVIN,
+  rateInterval,
+  type RateInterval,
+  type RateSetting,
+} from '@/core/adequacy/rate';
+import { leakRate, pressurePerKelvin } from '@/core/medium/gas';
 import type { Working } from '@/core/plan/formula';
 import type { RateClass } from '@/core/pack/types';
 import {
+  add,
   breaks,
   compare,
   exact,
+  inUnit,
   magnitude,
   parseWithUnit,
   subtract,
@@ -13,8 +22,9 @@ import {
   type Exact,
   type Limit,
 } from '@/core/quantity/exact';
-import type { Figure } from '@/core/quantity/figure';
-import { celsiusToKelvin, convert, STANDARD_ATMOSPHERE } from '@/core/quantity/unit';
+import { decimalsFor, type Figure } from '@/core/quantity/figure';
+import { convert, toKelvin, UNITS } from '@/core/quantity/unit';
+import type { AloneOf, Logged } from './correction';
 
 /** What a hold showed. `change` is end minus start; `broke` names the limit that decided, if one did. */
 export interface Judgement {
@@ -24,8 +34,12 @@ export interface Judgement {
   readonly elapsedMs: number;
   readonly perceptible: Limit;
   readonly limit: Limit | null;
-  /** Change with the temperature's part taken out, in the gauge's unit (float, physics), when temperatures were logged. */
+  /** Change with what warmth and barometer alone do taken out, in the gauge's unit (float, physics), when logged. */
   readonly corrected?: number;
+  /** Why what was logged could not be taken out. */
+  readonly uncorrected?: string;
+  /** Hold so long that the barometer counts: what it may have done in it, in the gauge's unit; null: it was read. */
+  readonly barometer?: { readonly share: Exact; readonly read: boolean };
   /** What the bounds of a lock-up or flow reading were. */
   readonly accept?: { readonly low: AcceptedBound | null; readonly high: AcceptedBound | null };
   /** Measured leak rate with its 95 % interval at working pressure, l/h, and the class it falls in. */
@@ -49,39 +63,49 @@ export interface HoldFacts {
   readonly temperature?: readonly [Exact, Exact];
   /** Barometer at start and end, when logged. */
   readonly barometer?: readonly [Exact, Exact];
+  /** What warmth and barometer alone do in this section. */
+  readonly alone: AloneOf;
+  /** What the barometer may have done in a hold of this length, where that reaches the perceptible movement. */
+  readonly share?: Exact | null;
 }
 
-/**
- * Change with the part of temperature and barometer taken out, in the gauge's unit; undefined when neither was
- * logged. A gauge reads above the atmosphere: a falling barometer lifts it.
- */
-function correctedChange(facts: HoldFacts): number | undefined {
-  if (!facts.temperature && !facts.barometer) return undefined;
+/** Change with a part of what was logged taken out, in the gauge's unit; undefined when there is nothing to take out. */
+function without(facts: HoldFacts, logged: Logged): number | 'unknown' | undefined {
   const unit = facts.end.unit;
-  const pascal = (e: Exact) => convert(toNumber(e), e.unit, 'Pa');
-  const [b0, b1] = facts.barometer?.map(pascal) ?? [STANDARD_ATMOSPHERE, STANDARD_ATMOSPHERE];
-  const [t0, t1] = facts.temperature?.map((t) => celsiusToKelvin(toNumber(t))) ?? [1, 1];
-  // the end as it would read at the start's temperature and barometer
-  const end = ((pascal(facts.end) + b1!) * t0!) / t1! - b0!;
-  return convert(end, 'Pa', unit) - toNumber(facts.start);
+  if (UNITS[unit].dimension !== 'pressure') return undefined;
+  const alone = facts.alone(convert(toNumber(facts.start), unit, 'Pa'), logged);
+  if (alone === null) return undefined;
+  if (alone === 'unknown') return 'unknown';
+  return toNumber(subtract(facts.end, facts.start)) - convert(alone, 'Pa', unit);
 }
 
 function measure(
   facts: HoldFacts,
   perceptible: Limit,
-): Pick<Judgement, 'change' | 'direction' | 'elapsedMs' | 'perceptible' | 'corrected'> & { amount: Exact } {
+): Pick<
+  Judgement,
+  'change' | 'direction' | 'elapsedMs' | 'perceptible' | 'corrected' | 'uncorrected' | 'barometer'
+> & { amount: Exact } {
   const change = subtract(facts.end, facts.start);
   const amount = magnitude(change);
   const direction = !breaks(amount, perceptible) ? 'none' : change.digits < 0 ? 'fall' : 'rise';
   const zero = exact(0, 0, facts.start.unit);
-  const corrected = correctedChange(facts);
+  const { temperature, barometer, share } = facts;
+  const corrected = without(facts, {
+    ...(temperature ? { temperature } : {}),
+    ...(barometer ? { barometer } : {}),
+  });
   return {
     change: compare(change, zero) === 0 ? exact(0, change.scale, change.unit) : change,
     amount,
     direction,
     elapsedMs: facts.elapsedMs,
     perceptible,
-    ...(corrected === undefined ? {} : { corrected }),
+    ...(typeof corrected === 'number' ? { corrected } : {}),
+    ...(corrected === 'unknown'
+      ? { uncorrected: 'the walls of the pipes are not entered, so what the warmth did cannot be taken out' }
+      : {}),
+    ...(share ? { barometer: { share, read: barometer !== undefined } } : {}),
   };
 }
 
@@ -106,35 +130,79 @@ export function judgeSettle(facts: HoldFacts, perceptible: Limit): Judgement {
   return { ...m, limit: null, outcome: 'settled' };
 }
 
+/** The change that judges: the gauge's own, or, in a hold so long that the barometer counts, what is left without it. */
+function judgedChange(facts: HoldFacts, change: Exact): Exact {
+  if (!facts.share || !facts.barometer) return change;
+  const [b0, b1] = facts.barometer;
+  const unit = change.unit;
+  const scale = change.scale + 2;
+  // a rising barometer lowers the gauge by as much: what it took is given back, rounded towards the fall
+  return add(change, subtract(inUnit(b1, unit, scale, 'down'), inUnit(b0, unit, scale, 'up')));
+}
+
 /**
- * The judged hold. Raw displayed readings judge; temperature can only turn a result into a disagreement.
- * - movement below perceptible: nil, unless the corrected change is perceptible: disagree
+ * The judged hold. The gauge's own displayed readings judge; where the hold is so long that the barometer counts, what is
+ * left without it does, and unread it can only be Inconclusive or beyond. Temperature can only turn a result into a
+ * disagreement. In order:
  * - rise of perceptible movement or more: rose
+ * - below perceptible: nil, unless the corrected change is perceptible, cannot be worked out, or the barometer is unread
+ * - a first fall below what 0.2 K does, where the rule asks for it: small-fall
  * - fall within the permitted drop: allowance (corrected beyond it: disagree)
  * - fall outside, read later than the rule's minutes + `lateAfter` s: late (a permitted drop belongs to those minutes)
- * - otherwise beyond (corrected change imperceptible: disagree)
- * @param permitted the permitted drop, or null where the rule is nil
+ * - up to the share of an unread barometer: disagree
+ * - otherwise beyond (corrected change imperceptible: disagree; not after a first small fall)
+ * @param rule.permitted the permitted drop, or null where the rule is nil
+ * @param rule.small what 0.2 K does here, where a smaller fall is repeated first; null: no such rule, or it was repeated
+ * @param rule.again this hold repeats a small fall: a second one the same way stands whatever the correction
  */
 export function judgeTightness(
   facts: HoldFacts,
-  rule: { perceptible: Limit; permitted: Limit | null; minutes: number; lateAfter: number },
+  rule: {
+    perceptible: Limit;
+    permitted: Limit | null;
+    minutes: number;
+    lateAfter: number;
+    small?: Exact | null;
+    again?: boolean;
+  },
 ): Judgement {
-  const { amount, ...m } = measure(facts, rule.perceptible);
+  const { amount: _, ...m } = measure(facts, rule.perceptible);
+  const moved = judgedChange(facts, m.change);
+  const amount = magnitude(moved);
+  const direction = !breaks(amount, rule.perceptible) ? 'none' : moved.digits < 0 ? 'fall' : 'rise';
   const pm = toNumber(rule.perceptible.value);
-  const correctedMoves = m.corrected !== undefined && Math.abs(m.corrected) >= pm;
+  const correctedMoves = m.corrected !== undefined && Math.abs(m.corrected) >= pm * (1 - 1e-9);
+  const unread = facts.share && !facts.barometer ? facts.share : null;
   const judged = (outcome: string): Judgement => ({
     ...m,
+    direction,
     limit: rule.permitted ?? rule.perceptible,
     outcome,
   });
-  if (m.direction === 'rise') return judged('rose');
-  if (m.direction === 'none') return judged(correctedMoves ? 'disagree' : 'nil');
+  if (direction === 'rise') return judged('rose');
+  if (direction === 'none') return judged(correctedMoves || m.uncorrected || unread ? 'disagree' : 'nil');
+  if (!rule.permitted && rule.small && compare(amount, rule.small) < 0) return judged('small-fall');
   if (rule.permitted && !breaks(amount, rule.permitted))
     return judged(
       m.corrected !== undefined && -m.corrected > toNumber(rule.permitted.value) ? 'disagree' : 'allowance',
     );
   if (rule.permitted && facts.elapsedMs > rule.minutes * 60000 + rule.lateAfter * 1000) return judged('late');
+  if (unread && compare(amount, unread) <= 0) return judged('disagree');
+  if (rule.again) return judged('beyond');
   return judged(m.corrected !== undefined && !correctedMoves ? 'disagree' : 'beyond');
+}
+
+/**
+ * A pressure that would not stand in a settling period or a hold: how it moved until somebody said so. Ended before warmth
+ * or stretch could no longer explain it, a fall says nothing yet.
+ */
+export function judgeUnheld(
+  facts: HoldFacts,
+  perceptible: Limit,
+  way: 'falls' | 'falls-early' | 'rises' | 'low',
+): Judgement {
+  const { amount: _, ...m } = measure(facts, perceptible);
+  return { ...m, limit: perceptible, outcome: way };
 }
 
 /** Strength: withstood when it did not fall perceptibly. A rise proves nothing. */
@@ -151,9 +219,17 @@ export function judgeStrength(facts: HoldFacts, perceptible: Limit): Judgement {
 export function judgeLockUp(
   facts: HoldFacts,
   perceptible: Limit,
-  rule: { low: AcceptedBound | null; high: AcceptedBound | null; vent: AcceptedBound | null; creep: boolean },
+  rule: {
+    low: AcceptedBound | null;
+    high: AcceptedBound | null;
+    vent: AcceptedBound | null;
+    creep: boolean;
+    /** A rise that counts as creep; absent: the perceptible movement. */
+    creepLimit?: Limit;
+  },
 ): Judgement {
-  const { amount: _, ...m } = measure(facts, perceptible);
+  const { amount, ...m } = measure(facts, perceptible);
+  const creeps = m.change.digits > 0 && breaks(amount, rule.creepLimit ?? perceptible);
   const over = (bound: AcceptedBound | null) => bound !== null && compare(facts.end, bound.value) > 0;
   const outcome =
     rule.vent && compare(facts.end, rule.vent.value) >= 0
@@ -164,7 +240,7 @@ export function judgeLockUp(
           ? 'fell'
           : rule.low && compare(facts.end, rule.low.value) < 0
             ? 'too-low'
-            : rule.creep && m.direction === 'rise'
+            : rule.creep && creeps
               ? 'creeps'
               : 'holds';
   const limit = rule.high
@@ -194,12 +270,27 @@ export function judgeFloor(
   const limit = { value: rule.low.value, broken: 'at' as const, source: rule.low.source };
   return { ...m, limit, outcome, accept: { low: rule.low, high: rule.high } };
 }
-/** Plastic school B: the fall from the kept reading against the limit of the rule. A rise of perceptible movement explains nothing. */
-export function judgeStretch(facts: HoldFacts, perceptible: Limit, limit: Limit): Judgement {
+/**
+ * Stretched pipe: the fall from the kept reading against the limit of the rule. A rise of perceptible movement explains
+ * nothing. Where the rule asks that it slows down, a fall over the limit that does is `slowing` (it may be held on), one that
+ * does not is beyond; a last third without perceptible fall has slowed. Without the readings between it is `unread`.
+ * @param thirds falls of the first and last third; null: not read
+ */
+export function judgeStretch(
+  facts: HoldFacts,
+  perceptible: Limit,
+  limit: Limit,
+  thirds?: { readonly first: Exact; readonly last: Exact } | null,
+): Judgement {
   const { amount, ...m } = measure(facts, perceptible);
-  const falls = m.change.digits < 0;
-  const outcome = m.direction === 'rise' ? 'rose' : falls && breaks(amount, limit) ? 'beyond' : 'within';
-  return { ...m, limit, outcome };
+  const over = m.change.digits < 0 && breaks(amount, limit);
+  const judged = (outcome: string): Judgement => ({ ...m, limit, outcome });
+  if (m.direction === 'rise') return judged('rose');
+  if (thirds === undefined) return judged(over ? 'beyond' : 'within');
+  if (m.direction === 'none') return judged('within');
+  if (thirds === null) return judged('unread');
+  const slows = !breaks(thirds.last, perceptible) || compare(thirds.last, thirds.first) < 0;
+  return judged(slows ? (over ? 'slowing' : 'within') : 'beyond');
 }
 /** A main left to itself: how far it falls is measured, not judged. */
 export function judgeDecay(facts: HoldFacts, perceptible: Limit): Judgement {
@@ -225,17 +316,20 @@ export function judgeMakeUp(
 ): Judgement {
   const { amount: _, ...m } = measure(facts, perceptible);
   const outcome =
-    compare(lowest, low.value) < 0
-      ? 'too-far'
-      : m.direction === 'rise'
-        ? 'rose'
-        : added.digits === 0
-          ? 'nil'
-          : !limit
-            ? 'no-limit'
-            : compare(added, limit.value) > 0
-              ? 'beyond'
-              : 'within';
+    // more than the limit was added already: that it fell far besides takes nothing away
+    limit && compare(added, limit.value) > 0
+      ? 'beyond'
+      : compare(lowest, low.value) < 0
+        ? 'too-far'
+        : m.direction === 'rise'
+          ? 'rose'
+          : added.digits === 0
+            ? 'nil'
+            : !limit
+              ? 'no-limit'
+              : compare(added, limit.value) > 0
+                ? 'beyond'
+                : 'within';
   return {
     ...m,
     limit: limit ? { value: limit.value, broken: 'above', source: limit.source } : null,
@@ -245,12 +339,13 @@ export function judgeMakeUp(
   };
 }
 
-/** Up to here the laminar law alone is used; above it both laws are shown as a range (measurement chapter 7.1). Pa. */
+/** Up to here the laminar law alone is used; above it both laws are shown as a range. Pa. */
 const ONE_LAW_BELOW = 10_000;
 
 /**
  * Leak rate and its class at working pressure: the class of the upper end of the 95 % interval, so that an interval
- * that touches a bound falls into the worse class. A rise gives no rate.
+ * that touches a bound falls into the worse class. A line that empties is judged by its decay; readings that only bound
+ * the rate from below leave no class out that is worse. A rise gives no rate.
  */
 export function judgeRate(
   facts: HoldFacts,
@@ -262,36 +357,39 @@ export function judgeRate(
     resolution: Exact;
     working: Exact;
     /** K over so many minutes */ temperature: (minutes: number) => number;
+    /** Readings of the hold, s since its start and gauge Pa, start and end among them; absent: those two alone. */
+    points?: readonly DecayPoint[];
   },
 ): Judgement {
   const { amount: _, ...m } = measure(facts, perceptible);
-  if (m.direction === 'rise') return { ...m, limit: null, outcome: 'rose' };
+  const moved = judgedChange(facts, m.change);
+  const direction = !breaks(magnitude(moved), perceptible) ? 'none' : moved.digits < 0 ? 'fall' : 'rise';
+  if (direction === 'rise') return { ...m, direction, limit: null, outcome: 'rose' };
   const pascal = (e: Exact) => convert(toNumber(e), e.unit, 'Pa');
   const [start, end] = [pascal(facts.start), pascal(facts.end)];
   const seconds = facts.elapsedMs / 1000;
   const atTest = leakRate(rule.volume.value, start, end, seconds, {
     ...(facts.temperature
-      ? { temperature: facts.temperature.map((t) => celsiusToKelvin(toNumber(t))) as [number, number] }
+      ? { temperature: facts.temperature.map((t) => toKelvin(toNumber(t), t.unit)) as [number, number] }
       : {}),
     ...(facts.barometer ? { atmosphere: facts.barometer.map(pascal) as [number, number] } : {}),
   });
-  const pressure = (start + end) / 2;
   const working = pascal(rule.working);
-  const setting = {
-    volume: rule.volume.value,
-    pressure,
-    resolution: pascal(rule.resolution),
-    temperature: facts.temperature ? 0.1 : rule.temperature(seconds / 60),
-    seconds,
-  };
-  const laminar = rateInterval(atTest, setting, working, rule.volumeUncertainty);
-  const both = Math.max(pressure, working) > ONE_LAW_BELOW;
-  const factor = both ? convertRate(1, pressure, working, 'orifice') / convertRate(1, pressure, working) : 1;
-  const interval: RateInterval = {
-    rate: laminar.rate,
-    low: Math.min(laminar.low, laminar.low * factor),
-    high: Math.max(laminar.high, laminar.high * factor),
-  };
+  const kelvin = facts.temperature ? LOGGED_KELVIN : rule.temperature(seconds / 60);
+  const unread = facts.share && !facts.barometer ? pascal(facts.share) / 2 : 0;
+  const drift = Math.hypot(pressurePerKelvin(start, 293.15) * kelvin, unread);
+  const decay = rule.points
+    ? decayRate(rule.points, rule.volume.value, working, pascal(rule.resolution), drift)
+    : null;
+  const interval = decay
+    ? emptying(atTest, decay, rule.volumeUncertainty)
+    : steadyRate(atTest, (start + end) / 2, working, rule.volumeUncertainty, {
+        volume: rule.volume.value,
+        resolution: pascal(rule.resolution),
+        temperature: kelvin,
+        barometer: unread,
+        seconds,
+      });
   const litres = (text: string) => {
     const bound = parseWithUnit(text);
     return convert(toNumber(bound), bound.unit, 'l/h');
@@ -301,8 +399,63 @@ export function judgeRate(
     rule.classes[rule.classes.length - 1]!;
   return {
     ...m,
+    direction,
     limit: null,
     outcome: found.key,
     rate: { ...interval, title: found.title, source: found.source },
+  };
+}
+
+/** A small fall: the straight difference at the mean pressure, carried to working pressure; above 100 mbar by both laws. */
+export function steadyRate(
+  atTest: Figure,
+  pressure: number,
+  working: number,
+  volumeUncertainty: number,
+  blur: Omit<RateSetting, 'pressure'>,
+): RateInterval {
+  const laminar = rateInterval(atTest, { ...blur, pressure }, working, volumeUncertainty);
+  const both = Math.max(pressure, working) > ONE_LAW_BELOW;
+  const factor = both ? convertRate(1, pressure, working, 'orifice') / convertRate(1, pressure, working) : 1;
+  return {
+    rate: laminar.rate,
+    low: Math.min(laminar.low, laminar.low * factor),
+    high: Math.max(laminar.high, laminar.high * factor),
+  };
+}
+/** A line that empties: the rate from its decay, with the volume's own uncertainty. */
+function emptying(atTest: Figure, decay: DecayRate, volumeUncertainty: number): RateInterval {
+  const hourly = 1000 * 3600;
+  const value = decay.rate * hourly;
+  const widened = (bound: number) => {
+    const own = bound * hourly - value;
+    return value + Math.sign(own) * Math.hypot(own, volumeUncertainty * value);
+  };
+  const low = decay.atLeast ? value * (1 - volumeUncertainty) : widened(decay.low);
+  const high = decay.atLeast ? Infinity : widened(decay.high);
+  return {
+    low,
+    high,
+    ...(decay.atLeast ? { atLeast: true as const } : {}),
+    rate: {
+      ...atTest,
+      name: decay.atLeast ? 'leak rate at working pressure, at least' : 'leak rate at working pressure',
+      value: decay.atLeast ? low : value,
+      decimals: Math.max(2, decimalsFor(value)),
+      formula: decay.atLeast
+        ? 'the line was empty, or fewer than three readings lie above half the start: only a bound from start to end'
+        : 'slope of ln(p/(p + 2 P_atm)) and of 2√p over the readings above half the start, at working pressure',
+      inputs: [
+        ...atTest.inputs,
+        { name: 'uncertainty of the volume', value: `± ${(volumeUncertainty * 100).toFixed(0)} %` },
+        {
+          name: '95 % interval',
+          value: decay.atLeast
+            ? `${low.toFixed(2)} l/h or more`
+            : `${low.toFixed(2)} to ${high.toFixed(2)} l/h`,
+        },
+      ],
+      source: 'Decay of a closed gas section by the laminar and the orifice law, both ends taken',
+    },
   };
 }

@@ -1,11 +1,15 @@
 /** The result of one part of a run: by its rule alone. The graph claims a finding; the general rules may refuse it. */
 import type { Use } from '@/core/pack/types';
 import { LEVEL_MARK } from '@/core/instrument/gauge';
-import { allowanceOf, outsideDomain, ruleOf, type Plan } from '@/core/plan/plan';
+import { allowanceOf, outsideDomain, ruleOf, testPressureOf, type Plan } from '@/core/plan/plan';
 import { breachWords, magnitude, showChange, showExact, type Limit } from '@/core/quantity/exact';
 import { figureNumber, showFigure, type Figure } from '@/core/quantity/figure';
-import { claimOf, permittedDrop } from '@/core/run/read';
-import type { Hold, RunState } from '@/core/run/state';
+import { claimOf, drips, leakingBounds, leakingJoints, permittedDrop } from '@/core/run/read';
+import { lastPumped } from '@/core/run/section-now';
+import type { Hold, RunState, Unheld } from '@/core/run/state';
+import { unitLabel } from '@/core/quantity/unit';
+import { known } from '@/core/plan/formulas';
+import type { Judgement } from './judge';
 import { adequacyOf, dialAdequacy, measuredRate, type Adequacy } from './adequacy';
 import { decidingHold, footing, pipeworkHold, separationText, visitsOf } from './holds';
 import { duration } from './stage-lines';
@@ -19,6 +23,25 @@ export interface PartVerdict {
   readonly leakRate: Figure | null;
   /** How the system may be left, where the rule says so. */
   readonly use?: Use;
+  /** What a customer is told of it, where the rule has words of its own. */
+  readonly plain?: string;
+}
+
+/** Signs that are a leak whatever a gauge says: smell, growing bubbles or a drip in scope that nobody mended. */
+export function signOfLeak(state: RunState): { readonly code: string; readonly text: string } | null {
+  if (state.observations.some((o) => o.what === 'smell'))
+    return {
+      code: 'smell',
+      text: 'Gas was smelt during the test. Smell is a leak whatever a gauge says.',
+    };
+  const bubbling = leakingJoints(state);
+  if (bubbling.length)
+    return {
+      code: 'bubbles',
+      text: `Leak fluid showed growing bubbles: ${bubbling.map((j) => j.name).join(', ')}.`,
+    };
+  const where = drips(state);
+  return where ? { code: 'drips', text: `It drips: ${where}.` } : null;
 }
 
 /** @param part the part's key, or null for a procedure without parts. The run must have ended. */
@@ -42,7 +65,9 @@ export function judgePart(plan: Plan, state: RunState, part: string | null): Par
         ? dialAdequacy(plan, watched, watched.dial!, part)
         : null,
     leakRate: deciding ? measuredRate(plan, state, deciding.hold, part) : (watched?.dial?.rate ?? null),
-    ...(claim?.use ? { use: claim.use } : {}),
+    // how it may be left follows the final verdict: a claim that was refused takes its use along
+    ...(claim?.use && (plan.format < 2 || word === claim.finding) ? { use: claim.use } : {}),
+    ...(claim?.plain && word === claim.finding ? { plain: claim.plain } : {}),
   });
   const permitted = permittedDrop(plan, state, part);
   if (!claim) return finish('void', add('nothing-judged', 'The run ended without a judged hold: no result.'));
@@ -65,7 +90,11 @@ export function judgePart(plan: Plan, state: RunState, part: string | null): Par
   if (claim.finding === 'not-tight') {
     const measured = deciding?.hold.judgement;
     if (claim.because) add(`not-tight-${claim.outcome}`, claim.because, rule);
-    if (measured && claim.outcome === measured.outcome && lossSentence(deciding!.hold))
+    const stood = state.visits[claim.visit - 1]?.unheld;
+    if (stood) add('will-not-stand', unheldSentence(stood), GENERAL);
+    if (stood && !measured?.rate) {
+      // what would not stand was said; a hold before it adds nothing
+    } else if (measured && claim.outcome === measured.outcome && lossSentence(deciding!.hold))
       add('loss', lossSentence(deciding!.hold)!, measured.limit?.source ?? rule);
     else if (measured?.rate && claim.outcome === measured.outcome)
       add('leak-rate', rateSentence(plan, state, deciding!.hold), measured.rate.source);
@@ -79,18 +108,16 @@ export function judgePart(plan: Plan, state: RunState, part: string | null): Par
     return finish('not-tight', reasons.map((r) => r.text).join(' '));
   }
 
-  // Signs that are a leak whatever a gauge says.
-  const smelt = state.observations.find((o) => o.what === 'smell');
-  if (smelt)
+  const sign = signOfLeak(state);
+  if (sign) return finish('not-tight', add(sign.code, sign.text));
+  const bounds = leakingBounds(state);
+  if (bounds.length)
     return finish(
-      'not-tight',
-      add('smell', 'Gas was smelt during the test. Smell is a leak whatever a gauge says.'),
-    );
-  const bubbling = state.joints.filter((j) => j.looks[j.looks.length - 1]?.found === 'growing');
-  if (bubbling.length)
-    return finish(
-      'not-tight',
-      add('bubbles', `Leak fluid showed growing bubbles: ${bubbling.map((j) => j.name).join(', ')}.`),
+      'void',
+      add(
+        'own-kit-bubbles',
+        `Leak fluid showed growing bubbles on own kit or on a boundary: ${bounds.map((j) => j.name).join(', ')}. What the gauge did says nothing of the installation: no result.`,
+      ),
     );
 
   // From here on something good or undecided is claimed; each general rule may still refuse it.
@@ -119,11 +146,14 @@ export function judgePart(plan: Plan, state: RunState, part: string | null): Par
   if (foot === 'suspected')
     return finish('void', add('let-by-suspected', 'The let-by test rose and was not cleared up: no result.'));
 
-  if (claim.finding === 'inconclusive')
-    return finish(
-      'inconclusive',
-      add(`inconclusive-${claim.outcome}`, claim.because ?? 'The result does not answer the question.'),
-    );
+  if (claim.finding === 'inconclusive') {
+    const stood = state.visits[claim.visit - 1]?.unheld;
+    if (stood) add('will-not-stand', unheldSentence(stood), GENERAL);
+    const unexplained = deciding?.hold.judgement && disagreement(deciding.hold.judgement);
+    if (unexplained && claim.outcome === 'disagree') add('disagree', unexplained, GENERAL);
+    add(`inconclusive-${claim.outcome}`, claim.because ?? 'The result does not answer the question.');
+    return finish('inconclusive', reasons.map((r) => r.text).join(' '));
+  }
 
   const outside = outsideDomain(plan, part);
   const { domain, adequacy: wanted } = ruleOf(plan, part);
@@ -141,7 +171,7 @@ export function judgePart(plan: Plan, state: RunState, part: string | null): Par
   );
   if (!deciding?.hold.judgement) {
     if (watched?.dial?.moved === false && claim.finding === 'tight') {
-      const time = duration(watched.dial.endedAt! - watched.dial.startedAt);
+      const time = duration(watched.dial.watched ?? watched.dial.endedAt! - watched.dial.startedAt);
       const text = `The meter's test dial${plan.system.meter.testDial ? ` (${showExact(plan.system.meter.testDial)} a turn)` : ''} stood still at its mark for ${time}; any movement would have counted; ${footWords}.`;
       return good(finish('tight', add('dial-still', text, rule)));
     }
@@ -190,6 +220,21 @@ export function judgePart(plan: Plan, state: RunState, part: string | null): Par
   return good(result);
 
   function good(v: PartVerdict): PartVerdict {
+    if (plan.format > 1) {
+      if (state.spoiled.length) return finish('inconclusive', add('spoiled', state.spoiled.join(' '), rule));
+      const air = airTooMuch(state);
+      if (air)
+        return finish(
+          'inconclusive',
+          add(
+            'air',
+            `${air} A leak shows late in a section this soft: the result does not answer the question.`,
+            rule,
+          ),
+        );
+      const capped = cappedBy(plan, part);
+      if (capped) return finish('refer', add('capped', capped, rule));
+    }
     if (looked.length)
       add('joints-open', `Not cleared with leak fluid: ${looked.map((j) => j.name).join(', ')}.`, rule);
     if (deciding?.hold.short)
@@ -201,6 +246,47 @@ export function judgePart(plan: Plan, state: RunState, part: string | null): Par
     if (v.adequacy && !v.adequacy.enough) add('adequacy-printed', v.adequacy.text, wanted.source);
     return { ...v, reasons: [...reasons] };
   }
+}
+
+/** A pressure that would not stand, as the record says it. */
+export function unheldSentence(u: Unheld): string {
+  const band = u.low && u.high ? ` (band ${showExact(u.low)} to ${showExact(u.high)})` : '';
+  const shown = `it stood at ${showExact(u.reading.figure)}${band}`;
+  const time = u.minutes > 0 ? ` after ${duration(u.minutes * 60_000)}` : '';
+  switch (u.way) {
+    case 'falls':
+      return u.minutes === 0
+        ? `The band could not be reached or held with the source closed: ${shown}.`
+        : `It kept falling with the source closed: ${shown}${time}; warmth or stretch could explain a fall here for ${u.explained} min at most.`;
+    case 'rises':
+      return `It kept rising: ${shown}${time}.`;
+    case 'low':
+      return `It stayed low with the source open: ${shown}.`;
+  }
+}
+/** Why readings that stood still, or moved, were not taken as they were. */
+function disagreement(j: Judgement): string | null {
+  if (j.uncorrected) return `Temperatures were logged and differ, but ${j.uncorrected}.`;
+  if (j.barometer && !j.barometer.read)
+    return `The barometer was not read; over this hold it may have moved the gauge by ${showExact(j.barometer.share)}, as much as what counts.`;
+  if (j.corrected === undefined) return null;
+  const unit = unitLabel(j.change.unit);
+  const text = j.corrected.toFixed(j.change.scale + 1).replace('-', '−');
+  return `The gauge showed ${showChange(j.change)}; without what warmth and barometer alone do, ${text} ${unit}: the two disagree.`;
+}
+/** The newest raising ended with too much air trapped; '' when it did not. */
+function airTooMuch(state: RunState): string {
+  const last = lastPumped(state);
+  if (last?.outcome !== 'air') return '';
+  const percent = Math.max(...last.pumped.map((p) => p.air?.percent ?? 0));
+  return `The section could not be bled: trapped air is ${percent.toFixed(percent < 10 ? 1 : 0)} % of its volume.`;
+}
+/** Tested at less than the school's multiple because a part permits no more; '' otherwise. */
+function cappedBy(plan: Plan, part: string | null): string {
+  const found = known(() => testPressureOf(plan, part));
+  const cap = 'value' in found ? found.value.working?.capped : undefined;
+  if (!cap) return '';
+  return `Tested at ${showExact(cap.used)}, ${cap.times} × working, because ${cap.by} permits no more; the school asks for ${showExact(cap.asked)} (${cap.multiple}). Whether that is enough is for whoever answers for the installation.`;
 }
 
 /** What a failing hold of water showed against its own limit; null for holds judged by perceptible movement. */
@@ -263,7 +349,10 @@ function rateSentence(plan: Plan, state: RunState, hold: Hold): string {
   const volume = state.volume
     ? `volume ${(state.volume.figure.value * 1000).toFixed(1)} l by metered draw`
     : 'volume from the pipe list';
-  return `Leak rate at working pressure ${showFigure(rate.rate)} (95 %: ${printed(rate.low)} to ${printed(rate.high)} l/h) from ${showExact(hold.start.figure)} to ${showExact(hold.end!.figure)} in ${duration(judgement.elapsedMs)}, ${volume}: ${rate.title}`;
+  const bounds = rate.atLeast
+    ? 'only a bound from below: what is worse cannot be excluded'
+    : `95 %: ${printed(plan.format > 1 ? Math.max(0, rate.low) : rate.low)} to ${printed(rate.high)} l/h`;
+  return `Leak rate at working pressure ${rate.atLeast ? 'at least ' : ''}${showFigure(rate.rate)} (${bounds}) from ${showExact(hold.start.figure)} to ${showExact(hold.end!.figure)} in ${duration(judgement.elapsedMs)}, ${volume}: ${rate.title}`;
 }
 
 export function notTightSentence(

@@ -16,9 +16,14 @@ const toHold = (test = '3', gauge = 'D-15'): Step[] => [
   ['fill', test],
   ['checks'],
   ['start', test],
-  [5.1, 'end', test],
+  [6.1, 'end', test],
   ['start', test],
   ['barometer', 'none'],
+];
+/** A barometer that stood still over the hold: long gas holds ask for it. */
+const still: Step[] = [
+  ['barometer', 'start', '1013.00'],
+  ['barometer', 'end', '1013.00'],
 ];
 const airEnd: Step[] = [['checks'], ['zero', '0']];
 const air = (...rest: Step[]) => judged(planOf('gas-air-pipework'), [...toHold(), ...rest]);
@@ -33,21 +38,28 @@ describe('air test of pipework (psi)', () => {
     ['2.95', 'not-tight'], // exactly half a division: the smallest movement a dial can show counts at equality
     ['3', 'tight'],
   ])('3 psi to %s psi is %s', (end, word) => {
-    const fails: Step[] = [['observe', 'accept'], ['proceed'], ...airEnd];
+    const fails: Step[] = [['observe', 'accept', 'customer waits'], ['proceed'], ...airEnd];
     const passes: Step[] = [['proceed'], ...airEnd];
-    expect(air([116, 'end', end], ...(word === 'tight' ? passes : fails)).word).toBe(word);
+    const { state, verdict } = run(planOf('gas-air-pipework'), [
+      ...toHold(),
+      [116, 'end', end],
+      ...(word === 'tight' ? passes : fails),
+    ]);
+    expect(verdict!.word).toBe(word);
+    // a dial within a step of its limit is tapped and read again; both readings are kept
+    expect(state.withoutEffect.map((w) => w.code)).toEqual(end === '3' ? [] : ['tap']);
   });
-  test('code, house and need: the longest is planned; a shorter hold needs a reason that prints', () => {
+  test('code, house and need: the longest is planned; a hold of the rule’s own minutes by the book is simply Tight', () => {
     const plan = planOf('gas-air-pipework');
     const before = toHold().slice(0, -2);
     const { times } = holdSpec(plan, run(plan, before).state)!;
     expect([times.rule, times.house]).toEqual([10, 60]);
     expect(times.planned).toBe(times.needed);
-    expect(() => run(plan, [...toHold(), [30, 'end', '3']])).toThrow(/planned have not/);
     expect(() => run(plan, [...toHold(), [9.9, 'end', '3']])).toThrow(/too early/);
-    const v = air([30, 'short', '3', 'site closes'], ['proceed'], ...airEnd);
-    expect(v.label).toMatch(/^Tight by rule; could not have seen less than/);
-    expect(v.reasons.map((r) => r.code)).toEqual(['nil', 'shortened', 'adequacy-printed']);
+    const v = air([30, 'end', '3'], ['proceed'], ...airEnd);
+    expect(v.label).toBe('Tight');
+    expect(v.reasons.map((r) => r.code)).toEqual(['nil', 'adequacy-printed']);
+    expect(v.adequacy!.text).toMatch(/^This test could show leaks from .* upward/);
   });
   test.each([
     ['dwelling', undefined, '60 ft', 10],
@@ -94,34 +106,44 @@ describe('air test of pipework (psi)', () => {
     expect(() => run(plan, [...held, ['proceed']])).toThrow(/not cleared: Union/);
     expect(judged(plan, [...held, ['joint', 'Union', 'none'], ['proceed'], ...airEnd]).word).toBe('tight');
   });
-  test('a long hold asks for the barometer, and a falling one that hides a leak is Inconclusive', () => {
+  test('a long hold asks for the barometer, and a falling one that hides a leak is Not tight by what is left', () => {
     const plan = planOf('gas-air-pipework', { gauges: [gauges.psiHigh] });
     const start = toHold('3.0', 'P-300').slice(0, -1);
     expect(() => run(plan, [...start, [400, 'end', '3.0']])).toThrow(/barometer/);
     // 1013 to 990 mbar lifts the gauge by 0.33 psi: a still reading means that air is lost
     const v = judged(plan, [
       ...start,
-      ['barometer', 'start', '1013.0'],
-      ['barometer', 'end', '990.0'],
+      ['barometer', 'start', '1013.00'],
+      ['barometer', 'end', '990.00'],
+      [1441, 'end', '3.0'],
+      ['observe', 'accept', 'night falls'],
+      ['proceed'],
+      ...airEnd,
+    ]);
+    expect(v.word).toBe('not-tight');
+    // unread it can never be Tight
+    const unread = judged(plan, [
+      ...start,
+      ['barometer', 'none'],
       [1441, 'end', '3.0'],
       ['fill', '3.0'],
       ['checks'],
       ['start', '3.0'],
-      [5.1, 'end', '3.0'],
+      [6.1, 'end', '3.0'],
       ['start', '3.0'],
-      ['barometer', 'start', '1013.0'],
-      ['barometer', 'end', '990.0'],
+      ['barometer', 'none'],
       [1441, 'end', '3.0'],
       ['proceed'],
       ...airEnd,
     ]);
-    expect(v.word).toBe('inconclusive');
+    expect(unread.word).toBe('inconclusive');
+    expect(unread.sentence).toMatch(/barometer was not read/);
   });
   test('an early end that was refused leaves no reason on a hold that then ran its full time', () => {
     const plan = planOf('gas-air-pipework');
     const { state } = run(
       plan,
-      [...toHold().slice(0, -1), [30, 'short', '3', 'in haste'], ['barometer', 'none'], [90, 'end', '3']],
+      [...toHold().slice(0, -1), [31, 'short', '3', 'in haste'], ['barometer', 'none'], [90, 'end', '3']],
       { allowRefused: true },
     );
     const held = state.visits.find((v) => v.stage === 'hold')!.holds[0]!;
@@ -149,9 +171,9 @@ describe('through the appliances', () => {
     ['zero', '0'],
     ['fill', fill],
     ['start', fill],
-    [5.1, 'end', fill],
+    [6.1, 'end', fill],
     ['start', fill],
-    ['barometer', 'none'],
+    ...still,
   ];
   const tail: Step[] = [['proceed'], ['checks'], ['zero', '0']];
   test('does not start before the pipework has passed', () => {
@@ -190,12 +212,17 @@ describe('through the appliances', () => {
       ['Air test of pipework', 'tight'],
       ['Through the appliances', 'tight'],
     ]);
-    const failed = judged(plan, [...both('2.9', ''), ['observe', 'accept'], ['proceed'], ...airEnd]);
+    const failed = judged(plan, [
+      ...both('2.9', ''),
+      ['observe', 'accept', 'customer waits'],
+      ['proceed'],
+      ...airEnd,
+    ]);
     expect(failed.word).toBe('not-tight');
     expect(failed.parts![1]!.label).toBe('Not tested');
     const second = judged(plan, [
       ...both('3', '10.00'),
-      ['observe', 'accept'],
+      ['observe', 'accept', 'customer waits'],
       ['skip', '', 'customer waits'],
       ...tail,
     ]);
@@ -235,15 +262,17 @@ const gaugeTest = (end: string): Step[] => [
   ['start', '7.20'],
   [1.05, 'end', '7.20'],
   ['start', '7.20'],
+  ...still,
   [60, 'end', end],
 ];
-const dial: Step[] = [['checks'], ['mark', 'just past 3']];
+const dial: Step[] = [['checks'], ['checks'], ['mark', 'just past 3']];
 const turnOn = (...steps: Step[]) => judged(planOf('gas-meter-turn-on'), steps);
 describe('meter turn-on (inWC, ft3)', () => {
   const good: Step[] = [
     ...lockUp('7.20'),
     ...seepage('5.20', '5.20'),
     ...gaugeTest('7.20'),
+    ['joint', 'always-gauge-port', 'none'],
     ['proceed'],
     ['zero', '0'],
     ...dial,
@@ -259,8 +288,8 @@ describe('meter turn-on (inWC, ft3)', () => {
     expect(v.stages.find((s) => s.word === 'measured')!.text).toBe('Kiln: 18.17 kW');
   });
   test.each([
-    ['7.24', 'holds'],
-    ['7.25', 'creeps'], // perceptible movement counts at equality
+    ['7.69', 'holds'],
+    ['7.70', 'creeps'], // 0.5 inWC in the 3 min counts at equality
     ['9.00', 'creeps'], // set + 2 inWC is met at equality, but it crept
     ['9.01', 'too high'],
     ['14.00', 'reaches the vent setting'],
@@ -274,9 +303,11 @@ describe('meter turn-on (inWC, ft3)', () => {
     );
   });
   test('creep is Not tight with the likely causes; the vent is Refer with a report; both end the run', () => {
-    expect(turnOn(...lockUp('7.60'))).toMatchObject({ word: 'not-tight', use: 'shut-off' });
+    const crept = turnOn(...lockUp('7.80'), ['checks']);
+    expect(crept).toMatchObject({ word: 'not-tight', use: 'shut-off' });
+    expect(crept.plain).toMatch(/^The regulator does not shut off/);
     const plan = planOf('gas-meter-turn-on');
-    const vented = run(plan, lockUp('14.00'));
+    const vented = run(plan, [...lockUp('14.00'), ['checks']]);
     expect(vented.verdict!.word).toBe('refer');
     expect(vented.state.reports[0]!.to).toBe('gas supplier');
   });
@@ -284,7 +315,7 @@ describe('meter turn-on (inWC, ft3)', () => {
     const plan = planOf('gas-meter-turn-on');
     expect(() => run(plan, [...lockUp('7.20'), ['checks'], ['fill', '5.41']])).toThrow(/the band/);
     expect(() => run(plan, [...lockUp('7.20'), ['checks'], ['fill', '5.03']])).toThrow(/Bled too far/);
-    const { state, verdict } = run(plan, [...lockUp('7.20'), ...seepage('5.04', '5.09')]);
+    const { state, verdict } = run(plan, [...lockUp('7.20'), ...seepage('5.04', '5.54')]);
     expect(verdict!.word).toBe('void');
     expect(verdict!.parts!.map((p) => p.label)).toEqual(['holds', 'Void', 'Not tested', 'Not tested']);
     expect(state.reports[0]!.text).toContain('Not repaired by the tester');
@@ -297,6 +328,7 @@ describe('meter turn-on (inWC, ft3)', () => {
       ['start', '5.20'],
       [3.05, 'end', '5.10'],
       ...gaugeTest('7.20'),
+      ['joint', 'always-gauge-port', 'none'],
       ['proceed'],
       ['zero', '0'],
       ...dial,
@@ -307,9 +339,11 @@ describe('meter turn-on (inWC, ft3)', () => {
   });
   test('the dial: shut meter valve refused, too early refused, any movement Not tight with its rate', () => {
     const plan = planOf('gas-meter-turn-on');
-    const toDial = good.slice(0, -2);
-    expect(() => run(plan, [...toDial, ['checks', 'meter-on=no']])).toThrow(/cannot move: open it/);
-    expect(() => run(plan, [...toDial, ['checks', 'turns=no']])).toThrow(/does not register/);
+    const toDial = good.slice(0, -3);
+    expect(() => run(plan, [...toDial, ['checks'], ['checks', 'meter-on=no']])).toThrow(
+      /cannot move: open it/,
+    );
+    expect(() => run(plan, [...toDial, ['checks'], ['checks', 'turns=no']])).toThrow(/does not register/);
     expect(() => run(plan, [...good, [4.9, 'still']])).toThrow(/too early/);
     expect(() => run(plan, [...good, [5.1, 'still']])).toThrow(/planned time has not/);
     const v = turnOn(...good, [6, 'moved', '0.1'], ...tail);
@@ -332,12 +366,13 @@ const service = (drop: string, minutes = 120, volume: Step = ['volume', '1', '20
   ['start', '21.00'],
   [110, 'end', '21.00'],
   ['start', '21.00'],
+  ...still,
   [minutes, 'end', drop],
 ];
 describe('serviceability by leak rate', () => {
   const plan = planOf('gas-serviceability');
   // V = 1 l x 1013.25 / 10 mbar = 101.3 l; 1 mbar in an hour is 0.1 l/h
-  const end: Step[] = [['proceed'], ['zero', '0']];
+  const end: Step[] = [['joint', 'always-test-point', 'none'], ['proceed'], ['zero', '0']];
   test('volume by metered draw, worked by hand; a fall of under ten steps is refused', () => {
     const { state } = run(plan, service('21.00').slice(0, 7));
     expect(state.volume!.figure.value).toBeCloseTo(0.101325, 6);
@@ -346,14 +381,21 @@ describe('serviceability by leak rate', () => {
     );
   });
   test('below 1 l/h with its interval: unrestricted, Tight within allowance', () => {
-    const v = judged(plan, [...service('18.00', 120), ...end]);
+    const v = judged(plan, [...service('20.00', 120), ...end]);
     expect([v.word, v.use]).toEqual(['within-allowance', 'in-use']);
-    expect(v.leakRate!.value).toBeGreaterThan(0.1);
-    expect(v.leakRate!.value).toBeLessThan(0.2);
+    expect(v.leakRate!.value).toBeGreaterThan(0.03);
+    expect(v.leakRate!.value).toBeLessThan(0.1);
     expect(v.sentence).toMatch(/unrestricted/);
   });
   test('an interval that touches 1 l/h falls into the worse class: limited use, repair due in 28 days', () => {
-    const { verdict, state } = run(plan, [...service('9.00', 110), ['observe', 'accept'], ...end]);
+    const { verdict, state } = run(plan, [
+      ...service('9.00', 30).slice(0, -1),
+      [40, 'read', '15.50'],
+      [40, 'read', '11.40'],
+      [30, 'end', '9.00'],
+      ['observe', 'accept', 'customer waits'],
+      ...end,
+    ]);
     const hold = state.visits.flatMap((v) => v.holds).find((h) => h.role === 'leak-rate')!;
     const rate = hold.judgement!.rate!;
     expect(rate.low).toBeLessThan(1);
@@ -369,14 +411,14 @@ describe('serviceability by leak rate', () => {
     // 20 l or so: 10 mbar in 5 min is about 2.4 l/h at half pressure and far above the bound's time; 3 min is too
     const steps = (end: string, minutes: number): Step[] => service(end, minutes, ['volume']);
     expect(() => run(plan, steps('20.00', 5))).toThrow(/too early/);
-    const worst = judged(plan, [...steps('2.00', 2), ['observe', 'accept'], ...end]);
+    const worst = judged(plan, [...steps('2.00', 2), ['observe', 'accept', 'customer waits'], ...end]);
     expect(worst.leakRate!.value).toBeGreaterThan(5);
     expect([worst.word, worst.use]).toEqual(['not-tight', 'shut-off']);
     for (const sign of ['smell-now=yes', 'damaged=yes'])
       expect(judged(plan, [['checks', sign]])).toMatchObject({ word: 'not-tight', use: 'shut-off' });
   });
   test('the let-by comes first; skipped for no sound reason nothing good follows', () => {
-    const steps = service('18.00', 120);
+    const steps = service('20.00', 120);
     const skipped = [...steps.slice(0, 4), ['skip', 'other', 'no time'] as Step, ...steps.slice(6)];
     expect(judged(plan, [...skipped, ...end]).reasons[0]!.code).toBe('let-by-missing');
   });
@@ -472,11 +514,13 @@ const drop = (end: string): Step[] => [
   ['start', '8.00'],
   [1.05, 'end', '8.00'],
   ['start', '8.00'],
+  ...still,
   [60, 'end', end],
 ];
 describe('propane in a vehicle', () => {
   const plan = planOf('lpg-vehicle');
-  const tail: Step[] = [['proceed'], ['observe', 'no'], ['zero', '0']];
+  const soaped: Step = ['joint', 'always-gauge-connection', 'none'];
+  const tail: Step[] = [soaped, ['proceed'], ['observe', 'no'], ['zero', '0']];
   test('lock-up, cylinder valve and drop: Tight', () => {
     expect(judged(plan, [...locked('12.50'), ...valve('0.10'), ...drop('8.00'), ...tail]).word).toBe('tight');
   });
@@ -547,7 +591,13 @@ describe('propane in a vehicle', () => {
   test('the drop: exactly the perceptible movement is Not tight; the check after needs its let-by too', () => {
     const start: Step[] = [...locked('12.50'), ...valve('0.10')];
     const fail: Step[] = [
-      ['observe', 'accept'],
+      // a first fall below what 0.2 K does is repeated, with the temperature logged; a second one stands
+      ...drop('7.96').flatMap((s): Step[] =>
+        s[1] === 'end' && s[0] === 60
+          ? [['temperature', 'start', '15.0'], ['temperature', 'end', '15.0'], s]
+          : [s],
+      ),
+      ['observe', 'accept', 'customer waits'],
       ['joint', 'Hose tail', 'growing', 'pea'],
       ['observe', 'no'],
       ['zero', '0'],
@@ -578,6 +628,7 @@ describe('propane in a vehicle', () => {
       ...locked('12.50'),
       ...valve('0.10'),
       ...drop('8.00'),
+      soaped,
       ['proceed'],
       ['observe', 'yes'],
       ['start', '11.00'],
@@ -605,10 +656,12 @@ describe('tank inspection', () => {
     ['start', '9.00'],
     [1.05, 'end', '9.00'],
     ['start', '9.00'],
+    ...still,
     [60, 'end', end],
   ];
+  const soaped: Step = ['joint', 'always-gauge-point', 'none'];
   test('low way: neither rise nor fall, then the inventory, all of it, before it ends', () => {
-    const steps: Step[] = [...begin, ...held('9.00'), ['proceed']];
+    const steps: Step[] = [...begin, ...held('9.00'), soaped, ['proceed']];
     expect(() => run(low, [...steps, ['proceed']])).toThrow(/Still to be written down: Tank, First stage/);
     const v = judged(low, [...steps, ['inventory', 'all'], ['proceed'], ['zero', '0']]);
     expect(v.word).toBe('tight');
@@ -634,7 +687,9 @@ describe('tank inspection', () => {
       ['start', '100.0'],
       [1.05, 'end', '100.0'],
       ['start', '100.0'],
+      ...still,
       [1500, 'end', '100.0'],
+      soaped,
       ['proceed'],
       ['inventory', 'all'],
       ['proceed'],
@@ -650,6 +705,7 @@ describe('tank inspection', () => {
       ...held('9.60').map((s): Step => (s[0] === 60 ? [60, 'temperature', 'start', '10.0'] : s)),
       ['temperature', 'end', '10.0'],
       [60, 'end', '9.60'],
+      soaped,
       ['proceed'],
       ['inventory', 'all'],
       ['proceed'],
@@ -661,6 +717,7 @@ describe('tank inspection', () => {
     const steps: Step[] = [
       ...begin,
       ...held('9.00'),
+      soaped,
       ['proceed'],
       ['inventory', 'all'],
       ['inventory', 't1', 'relief=fault'],
@@ -679,6 +736,7 @@ describe('tank inspection', () => {
     const flame: Step[] = [
       ...begin,
       ...held('9.00'),
+      soaped,
       ['proceed'],
       ['inventory', 'all'],
       ['proceed'],
@@ -723,7 +781,7 @@ describe('extension of an old installation', () => {
     const tail: Step[] =
       word === 'not-tight'
         ? [
-            ['observe', 'accept'],
+            ['observe', 'accept', 'customer waits'],
             ['zero', '0'],
           ]
         : pipe;

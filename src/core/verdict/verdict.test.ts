@@ -61,7 +61,7 @@ describe('worked examples', () => {
     const v = judge(plan(), [
       ...proved,
       ...hold(200, '20.50', '16.49'),
-      [400, 'observe', 'accept'],
+      [400, 'observe', 'accept', 'customer waits'],
       afterZero(410),
     ]);
     expect(v.word).toBe('not-tight');
@@ -73,7 +73,7 @@ describe('worked examples', () => {
       judge(plan(), [
         ...within,
         ...pipework(400, '20.50', '20.25'),
-        [700, 'observe', 'accept'],
+        [700, 'observe', 'accept', 'customer waits'],
         afterZero(710),
       ]).word,
     ).toBe('not-tight');
@@ -106,12 +106,21 @@ describe('let-by', () => {
     const v = judge(plan(), [...fell, ...hold(200, '20.35', '20.35'), afterZero(500)]);
     expect([v.word, v.reasons[0]!.code]).toEqual(['void', 'let-by-not-proved']);
     expect(
-      judge(plan(), [...fell, ...hold(200, '20.50', '12.00'), [400, 'observe', 'accept'], afterZero(410)])
-        .word,
+      judge(plan(), [
+        ...fell,
+        ...hold(200, '20.50', '12.00'),
+        [400, 'observe', 'accept', 'customer waits'],
+        afterZero(410),
+      ]).word,
     ).toBe('not-tight');
   });
   test('bubbles in the valve confirm it: Void, and no tightness follows', () => {
-    const v = judge(plan(), [...upTo(['9.00', '9.60']), [140, 'checks'], [200, 'observe', 'bubbles']]);
+    const v = judge(plan(), [
+      ...upTo(['9.00', '9.60']),
+      [140, 'checks'],
+      [200, 'observe', 'bubbles'],
+      [260, 'checks'],
+    ]);
     expect(v.word).toBe('void');
     expect(v.sentence).toContain('Report it');
   });
@@ -135,8 +144,25 @@ describe('let-by', () => {
 describe('general rules', () => {
   test('nil for new work: 0.25 down is Not tight, 0.24 is none', () => {
     const p = plan({ case: 'new' });
+    // below what 0.2 K does (0.71 mbar here) a first fall is repeated with the temperature logged; the second stands
+    const logged: ScriptLine[] = hold(400, '20.50', '20.25').flatMap((l): ScriptLine[] =>
+      l[1] === 'end' && l[2] === '20.25'
+        ? [[l[0] - 2, 'temperature', 'start', '15.0'], [l[0] - 1, 'temperature', 'end', '15.1'], l]
+        : [l],
+    );
+    const once = [...proved, ...hold(200, '20.50', '20.25')];
+    expect(reduce(p, play(p, once)).claims['']).toMatchObject({ finding: 'inconclusive' });
     expect(
-      judge(p, [...proved, ...hold(200, '20.50', '20.25'), [400, 'observe', 'accept'], afterZero(410)]).word,
+      judge(p, [...once, ...logged, [700, 'observe', 'accept', 'customer waits'], afterZero(710)]).word,
+    ).toBe('not-tight');
+    // as much as 0.2 K does, or more, is condemned at once
+    expect(
+      judge(p, [
+        ...proved,
+        ...hold(200, '20.50', '19.79'),
+        [400, 'observe', 'accept', 'customer waits'],
+        afterZero(410),
+      ]).word,
     ).toBe('not-tight');
     expect(judge(p, [...proved, ...hold(200, '20.50', '20.26'), afterZero(410)]).word).toBe('tight');
   });
@@ -144,7 +170,7 @@ describe('general rules', () => {
     const reported = judge(plan(), [
       ...upTo(['9', '9'], 'G-02', ['smell-reported=yes']),
       ...hold(200, '20.50', '19.50'),
-      [400, 'observe', 'accept'],
+      [400, 'observe', 'accept', 'customer waits'],
       afterZero(410),
     ]);
     expect(reported.word).toBe('not-tight');
@@ -256,7 +282,8 @@ describe('general rules', () => {
     const big = { pipes: [{ ...bakery().pipes[0]!, bore: q('34 mm'), length: q('20 m') }] };
     const lines = [...proved, ...hold(200, '20.35', '20.35'), afterZero(500)];
     const p = plan({ case: 'new', system: big });
-    expect(judge(p, lines).label).toMatch(/^Tight by rule; could not have seen less than/);
+    expect(judge(p, lines).label).toBe('Tight');
+    expect(judge(p, lines).adequacy!.text).toMatch(/^This test could show leaks from/);
     const procedure = { ...p.procedure, adequacy: { ...p.procedure.adequacy, binding: true } };
     expect(judge({ ...p, procedure }, lines).word).toBe('inconclusive');
   });

@@ -1,11 +1,13 @@
 import type { Use } from '@/core/pack/types';
 import type { Plan } from '@/core/plan/plan';
 import { figureNumber, showFigure, type Figure } from '@/core/quantity/figure';
+import { sourceOfFirstFormat } from '@/core/quantity/sources';
 import { permittedDrop } from '@/core/run/read';
+import { notCoveredIn } from '@/core/plan/not-covered';
 import type { RunState } from '@/core/run/state';
 import { adequacyOf, measuredRate, type Adequacy } from './adequacy';
 import { decidingHold, visitsOf } from './holds';
-import { judgePart, notTightSentence, type PartVerdict } from './part';
+import { judgePart, notTightSentence, signOfLeak, type PartVerdict } from './part';
 import { stageLines, type StageLine } from './stage-lines';
 import { GENERAL, GRAVITY, isGood, WORDS, type Reason, type VerdictWord } from './words';
 
@@ -46,12 +48,16 @@ export interface Verdict {
 export function verdictOf(plan: Plan, state: RunState): Verdict | null {
   if (!state.ending) return null;
   const stopped = state.ending.by === 'stop' ? judgeStop(plan, state) : null;
-  const parts = plan.procedure.parts;
-  if (!parts?.length) return build(plan, state, stopped ?? judgePart(plan, state, null));
-  return withParts(plan, state, stopped);
+  const verdict = plan.procedure.parts?.length
+    ? withParts(plan, state, stopped)
+    : build(plan, state, stopped ?? judgePart(plan, state, null));
+  return plan.format < 2 ? inFirstWords(verdict) : verdict;
 }
 
-/** A run that was stopped: no result, but it does not take back what was already shown not tight. */
+/**
+ * A run that was stopped. It gives no result of its own, but it forgets nothing: smell, growing bubbles and drips in scope that
+ * were not mended, and what was already judged Not tight, stand whoever stops it and why.
+ */
 function judgeStop(plan: Plan, state: RunState): PartVerdict {
   const deciding = decidingHold(plan, state);
   const result = (word: VerdictWord, code: string, text: string, source = GENERAL): PartVerdict => ({
@@ -62,38 +68,39 @@ function judgeStop(plan: Plan, state: RunState): PartVerdict {
     leakRate: measuredRate(plan, state, deciding?.hold ?? null, null),
   });
   const said = state.ending!.text ? ` (${state.ending!.text})` : '';
-  switch (state.ending!.reason) {
-    case 'smell':
-      return result(
-        'not-tight',
-        'smell',
-        `Stopped for smell of gas${said}. Smell is a leak whatever a gauge says.`,
-      );
-    case 'voltage':
-      return result('void', 'stopped', `Stopped for voltage on the pipework${said}: no result.`);
-    case 'movement':
-      return result(
-        'void',
-        'stopped',
-        `Stopped because something moved: hose, plug or fitting${said}. No result.`,
-      );
-    case 'mistake':
-      return result('void', 'stopped', `Stopped for a mistake in the procedure${said}: no result.`);
-    default: {
-      const claim = Object.values(state.claims).find((c) => c.finding === 'not-tight');
-      if (!claim) return result('void', 'stopped', `The run was abandoned before its end${said}: no result.`);
-      const text =
-        claim.because ??
-        notTightSentence(plan, state, deciding?.hold ?? null, permittedDrop(plan, state), null);
-      return result(
-        'not-tight',
-        'beyond',
-        `${text} The run was then abandoned${said}.`,
-        plan.procedure.title,
-      );
-    }
-  }
+  const why = STOPPED[state.ending!.reason ?? 'abandoned'];
+  if (state.ending!.reason === 'smell')
+    return result(
+      'not-tight',
+      'smell',
+      `Stopped for smell of gas${said}. Smell is a leak whatever a gauge says.`,
+    );
+  // records of the first format kept a judgement only where the run was abandoned
+  const keeps = plan.format > 1 || !state.ending!.reason || state.ending!.reason === 'abandoned';
+  const sign = plan.format > 1 ? signOfLeak(state) : null;
+  if (sign) return result('not-tight', sign.code, `${sign.text} ${why.then}${said}.`);
+  const claim = keeps && Object.values(state.claims).find((c) => c.finding === 'not-tight');
+  if (!claim) return result('void', 'stopped', `${why.first}${said}: no result.`);
+  const text =
+    claim.because ?? notTightSentence(plan, state, deciding?.hold ?? null, permittedDrop(plan, state), null);
+  return result('not-tight', 'beyond', `${text} ${why.then}${said}.`, plan.procedure.title);
 }
+const STOPPED = {
+  smell: { first: 'Stopped for smell of gas', then: 'The run was then stopped for smell of gas' },
+  voltage: {
+    first: 'Stopped for voltage on the pipework',
+    then: 'The run was then stopped for voltage on the pipework',
+  },
+  movement: {
+    first: 'Stopped because something moved: hose, plug or fitting',
+    then: 'The run was then stopped because something moved',
+  },
+  mistake: {
+    first: 'Stopped for a mistake in the procedure',
+    then: 'The run was then stopped for a mistake in the procedure',
+  },
+  abandoned: { first: 'The run was abandoned before its end', then: 'The run was then abandoned' },
+} as const;
 
 /** The words of a part that claims no verdict: those of its last judged stage. */
 function stageWords(
@@ -179,6 +186,7 @@ function withParts(plan: Plan, state: RunState, stopped: PartVerdict | null): Ve
       adequacy: base?.adequacy ?? null,
       leakRate: base?.leakRate ?? null,
       ...(base?.use ? { use: base.use } : {}),
+      ...(base?.plain ? { plain: base.plain } : {}),
     }),
     parts: results,
   };
@@ -199,26 +207,38 @@ const PLAIN: Record<VerdictWord, string> = {
 function build(plan: Plan, state: RunState, result: PartVerdict): Verdict {
   const { word, sentence, reasons, adequacy, leakRate } = result;
   const label =
-    word === 'tight' && adequacy && !adequacy.enough
+    plan.format < 2 && word === 'tight' && adequacy && !adequacy.enough
       ? `Tight by rule; could not have seen less than ${showFigure(adequacy.figure)}`
       : word === 'not-tight' && result.use === 'limited'
         ? 'Not tight: limited use until repaired'
         : WORDS[word];
+  const interval = leakRate?.note && plan.format > 1 ? ` (${leakRate.note})` : '';
   const extra =
     word === 'within-allowance' && leakRate
-      ? ` As measured, the loss is about ${figureNumber(leakRate)} litres an hour.`
+      ? ` As measured, the loss is about ${figureNumber(leakRate)} litres an hour${interval}.`
       : '';
   const key = word === 'not-tight' && result.use === 'limited' ? 'limited' : word;
-  const plain = plan.procedure.plain?.[key] ?? PLAIN[word];
+  const plain = (plan.format > 1 && result.plain) || plan.procedure.plain?.[key] || PLAIN[word];
   return {
     word,
     label,
     sentence,
-    plain: `${plain}${extra} Tested: ${plan.system.inScope.join(', ')}. Not covered: ${plan.system.notCovered.join(', ')}.`,
+    plain: `${plain}${extra} Tested: ${plan.system.inScope.join(', ')}. Not covered: ${notCoveredIn(plan).join(', ')}.`,
     reasons,
     stages: stageLines(plan, state),
     adequacy,
     leakRate,
     use: isGood(word) ? 'in-use' : (result.use ?? 'shut-off'),
+  };
+}
+
+/** A verdict of the first format in the sources it was sealed with. */
+function inFirstWords(verdict: Verdict): Verdict {
+  const figure = <T extends Figure | null>(f: T): T =>
+    (f ? { ...f, source: sourceOfFirstFormat(f.source) } : f) as T;
+  return {
+    ...verdict,
+    leakRate: figure(verdict.leakRate),
+    adequacy: verdict.adequacy && { ...verdict.adequacy, figure: figure(verdict.adequacy.figure) },
   };
 }

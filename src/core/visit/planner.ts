@@ -1,7 +1,7 @@
 /**
  * Lays the tasks of a visit in time: least time on site, holds side by side, waits filled, promises kept. Branch and
  * bound over the order in which hands are put to work, with a dominance rule and a proof by lower bound; where the search
- * is cut off, the gap to the bound is told. Pure: the same tasks give the same plan. Source: measurement chapter 7.7
+ * is cut off, the gap to the bound is told. Pure: the same tasks give the same plan. Source: least time on site, exact search
  */
 import { jobsOf, Laying, MIN, type Job, type Move } from './model';
 import { VisitError, type Progress, type VisitPlan, type VisitTask } from './types';

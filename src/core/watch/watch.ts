@@ -1,7 +1,7 @@
 /**
  * A section left under pressure with a gauge on it, read by whoever passes: what the readings say about when it was
  * lost, and who worked there then. Entries are never changed: a wrong one is corrected by a later one.
- * Source: water chapter 3.3, needs N194 to N196
+ * Source: house practice of a watch
  */
 import { compare, showExact, subtract, toNumber, type Exact } from '@/core/quantity/exact';
 import { convert, toKelvin } from '@/core/quantity/unit';

@@ -1,3 +1,4 @@
+import { notCoveredIn } from '@/core/plan/not-covered';
 import 'server-only';
 import { Line, Path, Rect, Svg, Text, View } from '@react-pdf/renderer';
 import { qrPath } from '@/chart/qr';
@@ -71,7 +72,7 @@ export function Courses({ face }: { face: Face }) {
       })}
       <Svg width={62} height={6}>
         <Line x1={0} x2={62} y1={3} y2={3} stroke={INK} strokeWidth={1.5} />
-        {plan.system.notCovered.length ? (
+        {notCoveredIn(plan).length ? (
           <Rect
             x={24}
             y={0.6}
@@ -138,7 +139,7 @@ export function SmallWall({ face }: { face: Face }) {
           ) : null,
         )}
       <Line x1={0} x2={58} y1={h - 2} y2={h - 2} stroke={INK} strokeWidth={1.5} />
-      {plan.system.notCovered.length ? (
+      {notCoveredIn(plan).length ? (
         <Rect
           x={22}
           y={h - 4.4}

@@ -1,3 +1,4 @@
+import { notCoveredIn } from '@/core/plan/not-covered';
 import 'server-only';
 import { Page, Path, Svg, Text, View } from '@react-pdf/renderer';
 import { inZone, type Face } from '@/core/record/face';
@@ -100,7 +101,7 @@ export function FacePage({
               <Text style={{ fontWeight: 700 }}>
                 {printable(
                   clip(
-                    `${plan.system.notCovered.join('; ')}.${face.skipped.length ? ` ${face.skipped.join('. ')}.` : ''}`,
+                    `${notCoveredIn(plan).join('; ')}.${face.skipped.length ? ` ${face.skipped.join('. ')}.` : ''}`,
                     420,
                   ),
                 )}

@@ -1,3 +1,4 @@
+import { notCoveredIn } from '@/core/plan/not-covered';
 import 'server-only';
 import { Image, Page, Text, View } from '@react-pdf/renderer';
 import { inZone, type Face } from '@/core/record/face';
@@ -122,7 +123,7 @@ export function FollowingPages({
         <Heading>Section as it stood in the test</Heading>
         <SectionSketch face={face} />
         <P>{`Inside: ${plan.system.inScope.join('; ')}.`}</P>
-        <P>{`NOT covered: ${plan.system.notCovered.join('; ')}.${face.skipped.length ? ` ${face.skipped.join('. ')}.` : ''}`}</P>
+        <P>{`NOT covered: ${notCoveredIn(plan).join('; ')}.${face.skipped.length ? ` ${face.skipped.join('. ')}.` : ''}`}</P>
         <Heading>Limits and their source</Heading>
         {face.limits.map((l, i) => (
           <P key={i}>{`${l.name}: ${l.value} (${l.source}). Check the edition in force.`}</P>

@@ -1,3 +1,4 @@
+import { notCoveredIn } from '@/core/plan/not-covered';
 import 'server-only';
 import { and, desc, eq, isNull, notExists, sql } from 'drizzle-orm';
 import type { VerdictWord } from '@/core/verdict/words';
@@ -118,7 +119,7 @@ export function publicFace(record: StoredRecord): PublicFace {
       ['Site', `${plan.site.name}, ${plan.site.address}`],
       ['System', `${plan.system.name}, bounded by ${plan.system.supplyValve}`],
       ['Inside the test', plan.system.inScope.join('; ')],
-      ['Not covered', plan.system.notCovered.join('; ')],
+      ['Not covered', notCoveredIn(plan).join('; ')],
       ['Gauge', `${face.gauge}. Zero open to air: ${face.zeros}`],
       ...face.limits.map((l): [string, string] => [
         l.name,

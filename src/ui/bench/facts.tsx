@@ -430,7 +430,7 @@ function standing(plan: Plan, part: string | null) {
         },
         { name: 'falling one metre', value: `${significantText(fallingMass(gas), 2)} kg` },
       ],
-      source: 'Adiabatic expansion beside elastic water, chapter 7.6; levels are house figures',
+      source: 'Adiabatic expansion beside elastic water; levels are house figures',
       text: level.exclusion,
     },
   };

@@ -29,7 +29,7 @@ export function LevelWords({ plan, head: withHead = false }: { plan: Plan; head?
                 name: `${s.count} × ${s.name}`,
                 value: `${showExact(s.bore)} bore`,
               })),
-              source: 'Water chapter 3.2: the sum of all surfaces, not the opening alone',
+              source: 'Level hold: the sum of all free surfaces, not the opening alone',
               text: 'Closet risers and stacks fall with the opening: their water counts too.',
             }}
           >

@@ -100,7 +100,7 @@ export function LiveFacts({
                 { name: '95 % band at the end', value: `${say(ahead.low)} to ${say(ahead.high)}` },
                 { name: 'readings reach to', value: clockTime(ahead.last.t, zone) },
               ],
-              source: 'Projection of the readings so far, chapter 7.4',
+              source: 'Projection of the readings so far',
               text: 'Advice: the end reading judges.',
             }}
           >

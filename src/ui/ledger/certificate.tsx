@@ -1,3 +1,4 @@
+import { notCoveredIn } from '@/core/plan/not-covered';
 import type { ReactNode } from 'react';
 import { holdTrace } from '@/chart/run-trace';
 import { wallCourses } from '@/chart/wall';
@@ -110,7 +111,7 @@ export function CertificateView({
         <section>
           <h2 className={h}>Not covered</h2>
           <p>
-            {plan.system.notCovered.join('; ')}.{face.skipped.map((s) => ` ${s}.`)}
+            {notCoveredIn(plan).join('; ')}.{face.skipped.map((s) => ` ${s}.`)}
           </p>
         </section>
         <section>

@@ -109,7 +109,7 @@ export function HoldPart({
                 { name: 'T', value: '293.15 K' },
                 { name: 'limit', value: showExact(s.limit.value) },
               ],
-              source: `${s.perMillilitre === undefined ? 'Gay-Lussac, chapter 7.1' : 'Elastic water and pipe wall, chapter 7.2'}; limit: ${s.limit.source}`,
+              source: `${s.perMillilitre === undefined ? 'Gay-Lussac' : 'Elastic water and pipe wall'}; limit: ${s.limit.source}`,
             }}
           >
             <span className="figure">
@@ -156,7 +156,7 @@ function Times({ hold, matters }: { hold: HoldProspect; matters: number }) {
             name: 'Needed for this gauge and volume',
             minutes: times.needed,
             sees: sees.needed,
-            source: 'Smallest visible leak equals the leak that matters, chapter 7.3',
+            source: 'Smallest visible leak equals the leak that matters',
           },
         ]
       : []),

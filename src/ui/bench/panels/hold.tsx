@@ -3,7 +3,7 @@ import { lazy, useEffect, useMemo, useRef, useState } from 'react';
 import { known } from '@/core/plan/formulas';
 import { acceptOf, ruleOf, type Plan } from '@/core/plan/plan';
 import { suddenStep } from '@/core/analysis/live';
-import { barometerNeeded } from '@/core/run/apply-hold';
+import { barometerNeeded } from '@/core/run/barometer';
 import { madeUp, makeUpLimit } from '@/core/run/water-limits';
 import { holdLimits } from '@/core/run/hold-limits';
 import { holdSpec } from '@/core/run/hold-spec';
@@ -251,7 +251,7 @@ export function HoldPanel(props: PanelProps) {
           </Button>
         </p>
       )}
-      {!side && barometerNeeded(props.stage, hold) && (
+      {!side && barometerNeeded(plan, state, props.stage, hold) && (
         <p className="flex flex-wrap items-center gap-3 border-l-4 border-ochre pl-3">
           A hold this long needs the barometer at start and end.
           <Button className="min-h-12" onClick={() => setSide('barometer')}>

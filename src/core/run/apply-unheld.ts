@@ -1,0 +1,200 @@
+/**
+ * A pressure that will not stand. A section that will not settle, a band that cannot be reached or held, a supply that stays
+ * low: each is a finding that leads on, never a stage that refuses for ever. Source: general rules of judging
+ */
+import type { Gauge } from '@/core/instrument/gauge';
+import type { Stage } from '@/core/pack/types';
+import { ruleOf, type Plan, type ResolvedBand } from '@/core/plan/plan';
+import { aloneIn } from '@/core/verdict/correction';
+import { judgeUnheld } from '@/core/verdict/judge';
+import { breaks, compare, magnitude, showExact, subtract, type Exact } from '@/core/quantity/exact';
+import { endCycle, readingFrom } from './apply-hold';
+import { clockPoint, elapsedBetween } from './clock';
+import type { RunEvent, UnheldWay } from './events';
+import { stageBand } from './hold-spec';
+import { gaugeOf, perceptibleOf, runningHold } from './read';
+import type { Hold, Reading, RunState, Visit } from './state';
+import { follow, no, type Refusal } from './transition';
+
+/** How long warmth or stretch could explain a fall at most where the pack does not say, min. House figures. */
+const EXPLAINED_MINUTES = { gas: 15, liquid: 60, level: 30 } as const;
+
+/** How long a fall in this stage could be explained by warmth or stretch at most, and by whose figure. */
+export function explainedFor(
+  plan: Plan,
+  stage: Stage,
+): { readonly minutes: number; readonly source: string } {
+  if (stage.kind === 'hold' && stage.explained) return stage.explained;
+  const fills = ruleOf(plan, stage.part).fills ?? 'gas';
+  return {
+    minutes: EXPLAINED_MINUTES[fills],
+    source: `House figure: warmth or stretch of a section full of ${fills === 'gas' ? 'gas' : 'water'} fades within ${EXPLAINED_MINUTES[fills]} min`,
+  };
+}
+/** Holds that a fall beyond the limit may end before their time: what is lost is lost. */
+const ENDS_EARLY: Partial<Record<Hold['role'], string>> = { tightness: 'beyond', strength: 'fell' };
+/** Roles that wait in a band before they begin. */
+const NO_BAND = new Set(['lock-up', 'flow']);
+
+/** Whether this stage, as it stands, can be ended by saying that the pressure will not stand, and in which ways. */
+export function unheldWays(plan: Plan, state: RunState, visit: Visit, stage: Stage): readonly UnheldWay[] {
+  const hold = runningHold(state);
+  switch (stage.kind) {
+    case 'fill':
+      return stage.falling ? [] : stage.live ? ['falls', 'low'] : ['falls'];
+    case 'isolate-and-repeat':
+      return ['falls'];
+    case 'hold':
+      if (stage.since || NO_BAND.has(stage.role)) return [];
+      if (!hold) return ['falls'];
+      if (hold.role === 'settle') return ['falls', 'rises'];
+      return ENDS_EARLY[hold.role] ? ['falls'] : [];
+    default:
+      return [];
+  }
+}
+
+/** The last figure the section was brought to, and when: a start or a re-adjustment. */
+const broughtTo = (hold: Hold): Exact => hold.topUps[hold.topUps.length - 1]?.after ?? hold.start.figure;
+
+export function unheld(
+  plan: Plan,
+  state: RunState,
+  visit: Visit,
+  stage: Stage,
+  event: Extract<RunEvent, { kind: 'unheld' }>,
+  at: number,
+): Refusal | null {
+  const gauge = gaugeOf(plan, state);
+  if (!gauge) return no('no-gauge', 'Choose and zero the gauge first.');
+  if (!unheldWays(plan, state, visit, stage).includes(event.way))
+    return no('wrong-step', 'That does not end this step. Look at what it asks for.');
+  const reading = readingFrom(event, at);
+  if (reading.late) return no('late', 'That reading is too old. Read the gauge now.');
+  const found =
+    stage.kind === 'fill' || stage.kind === 'hold' || stage.kind === 'isolate-and-repeat'
+      ? stageBand(plan, state, stage)
+      : { value: null };
+  const band = 'missing' in found ? null : found.value;
+  const hold = runningHold(state);
+  if (!hold) return notHeld(plan, state, visit, stage, event.way, reading, band, at);
+  const { ms } = elapsedBetween(hold.startClock, clockPoint(event, event.readAt));
+  const refused = moves(plan, stage, hold, event.way, reading, band, gauge, ms);
+  if (refused) return refused;
+  if (stage.kind === 'isolate-and-repeat') {
+    endHeld(plan, state, stage, hold, reading, 'falls', gauge, ms, at);
+    endCycle(plan, state, visit, stage, 'beyond', at);
+    return null;
+  }
+  const explained = explainedFor(plan, stage).minutes;
+  const early = event.way === 'falls' && ms < explained * 60_000;
+  visit.unheld = {
+    way: event.way,
+    reading,
+    low: band?.low ?? null,
+    high: band?.high ?? null,
+    minutes: ms / 60_000,
+    explained,
+  };
+  if (hold.role !== 'settle') {
+    if (early)
+      return no(
+        'explained',
+        `Warmth or stretch could still explain this fall for ${Math.ceil(explained - ms / 60_000)} min. Wait, or read at the end of the hold.`,
+      );
+    const outcome = ENDS_EARLY[hold.role]!;
+    endHeld(plan, state, stage, hold, reading, 'falls', gauge, ms, at);
+    hold.judgement = { ...hold.judgement!, outcome };
+    if (hold.role === 'tightness') fails(state);
+    follow(plan, state, outcome, at);
+    return null;
+  }
+  const outcome = event.way === 'falls' ? (early ? 'falls-early' : 'falls') : event.way;
+  endHeld(plan, state, stage, hold, reading, outcome as 'falls', gauge, ms, at);
+  if (outcome === 'falls') fails(state);
+  if (outcome === 'rises') state.rises += 1;
+  follow(plan, state, outcome, at);
+  return null;
+}
+
+const fails = (state: RunState): void => {
+  state.fails += 1;
+  state.passes = 0;
+};
+
+function endHeld(
+  plan: Plan,
+  state: RunState,
+  stage: Stage,
+  hold: Hold,
+  reading: Reading,
+  way: 'falls' | 'falls-early' | 'rises' | 'low',
+  gauge: Gauge,
+  ms: number,
+  at: number,
+): void {
+  hold.end = reading;
+  hold.endedAt = at;
+  hold.judgement = judgeUnheld(
+    { start: hold.start.figure, end: reading.figure, elapsedMs: ms, alone: aloneIn(plan, state, stage.part) },
+    perceptibleOf(plan, gauge, stage.part),
+    way,
+  );
+}
+
+/** Why the figures do not say what is claimed; null when they do. */
+function moves(
+  plan: Plan,
+  stage: Stage,
+  hold: Hold,
+  way: UnheldWay,
+  reading: Reading,
+  band: ResolvedBand | null,
+  gauge: Gauge,
+  ms: number,
+): Refusal | null {
+  const perceptible = perceptibleOf(plan, gauge, stage.part);
+  const from = broughtTo(hold);
+  const change = subtract(reading.figure, from);
+  const falls = way === 'falls';
+  const outside = band !== null && compare(reading.figure, falls ? band.low : band.high) === (falls ? -1 : 1);
+  const moved = breaks(magnitude(change), perceptible) && change.digits < 0 === falls;
+  if (!moved)
+    return no(
+      'not-moved',
+      `${showExact(reading.figure)} is not a perceptible ${falls ? 'fall' : 'rise'} from ${showExact(from)}. Read again later.`,
+    );
+  const least = hold.role === 'settle' ? hold.rule * 60_000 : 0;
+  if (!outside && ms < least)
+    return no(
+      'too-early',
+      `The period's own ${hold.rule} min have not passed: movement in it is normal. Wait ${Math.ceil((least - ms) / 1000)} s, re-adjust, or read when it leaves the band.`,
+    );
+  return null;
+}
+
+/** A band that is not reached, not held until the clock starts, or not given by the supply. */
+function notHeld(
+  plan: Plan,
+  state: RunState,
+  visit: Visit,
+  stage: Stage,
+  way: UnheldWay,
+  reading: Reading,
+  band: ResolvedBand | null,
+  at: number,
+): Refusal | null {
+  if (!band || compare(reading.figure, band.low) >= 0)
+    return no(
+      'in-band',
+      `${showExact(reading.figure)} is not below the band: go on from here. Say that it will not stand when it has fallen out of it.`,
+    );
+  visit.unheld = { way, reading, low: band.low, high: band.high, minutes: 0, explained: 0 };
+  if (stage.kind === 'isolate-and-repeat') {
+    endCycle(plan, state, visit, stage, 'beyond', at);
+    return null;
+  }
+  if (way === 'falls') fails(state);
+  follow(plan, state, way, at);
+  return null;
+}
