@@ -101,7 +101,9 @@ export function decayRate(
     const half = 1.96 * Math.hypot(flow(law, f.sd * scatter), ((volume / atmosphere) * drift) / span);
     return { rate, half };
   });
-  const low = Math.min(...both.map((b) => b.rate - Math.abs(b.half)));
-  const high = Math.max(...both.map((b) => b.rate + Math.abs(b.half)));
-  return { rate: (both[0]!.rate + both[1]!.rate) / 2, low, high, atLeast: false };
+  // the true law lies between the two: half of their distance counts as a uniform spread beside what the readings leave open
+  const rate = (both[0]!.rate + both[1]!.rate) / 2;
+  const law = (0.95 * Math.abs(both[0]!.rate - both[1]!.rate)) / 2;
+  const half = Math.hypot(Math.max(...both.map((b) => Math.abs(b.half))), law);
+  return { rate, low: rate - half, high: rate + half, atLeast: false };
 }

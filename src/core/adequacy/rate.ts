@@ -54,6 +54,8 @@ export interface RateInterval {
   readonly high: number;
   /** Only a bound from below: the line was empty, or too few readings lie above half the start. */
   readonly atLeast?: true;
+  /** Part of it that a valve which passes may have flattered away; counted into the upper end. */
+  readonly flattered?: number;
 }
 /**
  * The leak rate at working pressure with its 95 % interval: reading, temperature and volume uncertainty together.

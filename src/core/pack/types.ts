@@ -633,7 +633,7 @@ export function waysOn(stage: Stage): { readonly must: readonly string[]; readon
   if (stage.kind === 'fill')
     return {
       must: stage.falling ? [] : ['falls', ...(stage.live ? ['low'] : [])],
-      may: [],
+      may: stage.falling ? ['falls'] : [],
     };
   if (stage.kind !== 'hold') return { must: [], may: [] };
   const inBand = !stage.since && stage.role !== 'lock-up' && stage.role !== 'flow';

@@ -216,7 +216,7 @@ export function endHold(
     const refused = unsettled(plan, state, visit, stage, hold, end, gauge);
     if (refused) return refused;
   }
-  if (temperatureNeeded(state, hold))
+  if (temperatureNeeded(plan, state, hold))
     return no(
       'temperature-needed',
       'This hold repeats a movement that warmth could explain: log the pipe temperature at its start and end first, then read the gauge.',
@@ -509,7 +509,9 @@ function judged(plan: Plan, state: RunState, stage: Stage, hold: Hold, facts: Ho
         resolution: gauge.resolution,
         working: plan.system.workingPressure,
         temperature: (minutes) => context.temperature(minutes),
-        ...(plan.format < 2 ? {} : { points: decayPoints(state, hold, facts) }),
+        ...(plan.format < 2
+          ? {}
+          : { points: decayPoints(state, hold, facts), ...flatteredBy(plan, state, facts) }),
       });
     }
     case 'floor':
@@ -552,6 +554,24 @@ function judged(plan: Plan, state: RunState, stage: Stage, hold: Hold, facts: Ho
   }
 }
 
+/**
+ * By how much a valve that passes could flatter a measured rate, as a part of it. Where the let-by FELL, what comes in there is
+ * less than what goes out: k_in (p_s - p_l) < k_out p_l. At the pressure of the measurement it then brings back at most
+ * p_l / (p_s - p_l) x (p_s - p) / p of what leaks. Nothing is said where it was proved. Source: balance of what comes in and what goes out
+ */
+function flatteredBy(plan: Plan, state: RunState, facts: HoldFacts): { flattered?: number } {
+  const letBys = state.visits.flatMap((v) => v.holds).filter((h) => h.role === 'let-by' && h.judgement);
+  const last = letBys[letBys.length - 1];
+  if (last?.judgement?.outcome !== 'fell') return {};
+  const pascal = (e: Exact) => convert(toNumber(e), e.unit, 'Pa');
+  const supply = pascal(plan.system.supplyPressure);
+  // the highest pressure at which it was seen to fall says most
+  const low = pascal(last.start.figure);
+  const mean = (pascal(facts.start) + Math.max(0, pascal(facts.end))) / 2;
+  if (!(supply > low) || !(mean > 0)) return { flattered: 1 };
+  return { flattered: Math.min(1, (low / (supply - low)) * (Math.max(0, supply - mean) / mean)) };
+}
+
 /** How far from a third of the hold a reading may stand and still tell the thirds apart, as a part of the hold. House figure. */
 const THIRD_WITHIN = 1 / 12;
 /** Falls of the first and last third of a hold, from what was read between; null where nothing was read near a third. */
@@ -576,7 +596,7 @@ function thirdsOf(state: RunState, hold: Hold, facts: HoldFacts): { first: Exact
 }
 
 /** What 0.2 K does to gas at this pressure, in the gauge's unit: P/T x 0.2 K at 20 C. Source: general rules of judging */
-function fifthOfKelvin(start: Exact): Exact {
+export function fifthOfKelvin(start: Exact): Exact {
   const pascal = pressurePerKelvin(convert(toNumber(start), start.unit, 'Pa'), 293.15) * 0.2;
   return inUnit(exact(Math.floor(pascal * 1000), 3, 'Pa'), start.unit, start.scale + 2, 'down');
 }
@@ -708,7 +728,10 @@ export function topUp(
       text: `Re-adjusted from ${showExact(event.before)} to ${showExact(event.after)} before the hold`,
       kind: 'note',
     });
-    if (settle) {
+    const own = stageOf(plan, visit);
+    // water put in before it is measured: a section that loses it all the time can be measured all the same
+    const measures = own.kind === 'hold' && (own.role === 'make-up' || own.role === 'decay');
+    if (settle && !(plan.format > 1 && measures)) {
       visit.left = at;
       visit.split = 're-adjusted before the start';
       enter(plan, state, settle.stage, at);

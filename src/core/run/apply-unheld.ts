@@ -7,8 +7,17 @@ import type { Stage } from '@/core/pack/types';
 import { ruleOf, type Plan, type ResolvedBand } from '@/core/plan/plan';
 import { aloneIn } from '@/core/verdict/correction';
 import { judgeUnheld } from '@/core/verdict/judge';
-import { breaks, compare, magnitude, showExact, subtract, type Exact } from '@/core/quantity/exact';
-import { endCycle, readingFrom } from './apply-hold';
+import {
+  add,
+  breaks,
+  compare,
+  magnitude,
+  showExact,
+  subtract,
+  type Exact,
+  type Limit,
+} from '@/core/quantity/exact';
+import { endCycle, fifthOfKelvin, heldAfter, readingFrom, steadyWindow } from './apply-hold';
 import { clockPoint, elapsedBetween } from './clock';
 import type { RunEvent, UnheldWay } from './events';
 import { stageBand } from './hold-spec';
@@ -41,7 +50,8 @@ export function unheldWays(plan: Plan, state: RunState, visit: Visit, stage: Sta
   const hold = runningHold(state);
   switch (stage.kind) {
     case 'fill':
-      return stage.falling ? [] : stage.live ? ['falls', 'low'] : ['falls'];
+      if (stage.falling) return stage.on.falls ? ['falls'] : [];
+      return stage.live ? ['falls', 'low'] : ['falls'];
     case 'isolate-and-repeat':
       return ['falls'];
     case 'hold':
@@ -79,7 +89,7 @@ export function unheld(
   const hold = runningHold(state);
   if (!hold) return notHeld(plan, state, visit, stage, event.way, reading, band, at);
   const { ms } = elapsedBetween(hold.startClock, clockPoint(event, event.readAt));
-  const refused = moves(plan, stage, hold, event.way, reading, band, gauge, ms);
+  const refused = moves(plan, state, stage, hold, event.way, reading, band, gauge, ms);
   if (refused) return refused;
   if (stage.kind === 'isolate-and-repeat') {
     endHeld(plan, state, stage, hold, reading, 'falls', gauge, ms, at);
@@ -87,7 +97,7 @@ export function unheld(
     return null;
   }
   const explained = explainedFor(plan, stage).minutes;
-  const early = event.way === 'falls' && ms < explained * 60_000;
+  const early = event.way === 'falls' && (ms < explained * 60_000 || slight(plan, stage, hold, reading));
   visit.unheld = {
     way: event.way,
     reading,
@@ -117,6 +127,15 @@ export function unheld(
   return null;
 }
 
+/** A fall of gas so small that 0.2 K would do it, whenever it came: warmth can always explain that. */
+const slight = (plan: Plan, stage: Stage, hold: Hold, reading: Reading): boolean =>
+  !ruleOf(plan, stage.part).fills &&
+  compare(lostInAll(hold, reading.figure), fifthOfKelvin(hold.start.figure)) < 0;
+
+/** What was lost since the start, everything that was put back included. */
+const lostInAll = (hold: Hold, now: Exact): Exact =>
+  hold.topUps.reduce((sum, t) => add(sum, subtract(t.after, t.before)), subtract(hold.start.figure, now));
+
 const fails = (state: RunState): void => {
   state.fails += 1;
   state.passes = 0;
@@ -145,6 +164,7 @@ function endHeld(
 /** Why the figures do not say what is claimed; null when they do. */
 function moves(
   plan: Plan,
+  state: RunState,
   stage: Stage,
   hold: Hold,
   way: UnheldWay,
@@ -164,6 +184,15 @@ function moves(
       'not-moved',
       `${showExact(reading.figure)} is not a perceptible ${falls ? 'fall' : 'rise'} from ${showExact(from)}. Read again later.`,
     );
+  if (
+    hold.role === 'settle' &&
+    !outside &&
+    !movesStill(plan, stage, state, hold, reading, falls, perceptible)
+  )
+    return no(
+      'stands',
+      `It has not ${falls ? 'fallen' : 'risen'} perceptibly of late: read it as the end of the settling.`,
+    );
   const least = hold.role === 'settle' ? hold.rule * 60_000 : 0;
   if (!outside && ms < least)
     return no(
@@ -171,6 +200,29 @@ function moves(
       `The period's own ${hold.rule} min have not passed: movement in it is normal. Wait ${Math.ceil((least - ms) / 1000)} s, re-adjust, or read when it leaves the band.`,
     );
   return null;
+}
+
+/** Whether it still moved this way over the last window: what moved long ago and stands now has settled. */
+function movesStill(
+  plan: Plan,
+  stage: Stage,
+  state: RunState,
+  hold: Hold,
+  reading: Reading,
+  falls: boolean,
+  perceptible: Limit,
+): boolean {
+  if (stage.kind !== 'hold') return true;
+  const window = steadyWindow(heldAfter(plan, state, stage, hold.minutes));
+  const from = hold.topUps[hold.topUps.length - 1]?.at ?? hold.start.readMoment;
+  const before = state.visits
+    .flatMap((v) => v.readings)
+    .filter((r) => !r.late && r.readMoment >= from && r.readMoment <= reading.readMoment - window)
+    .sort((a, b) => a.readMoment - b.readMoment)
+    .pop()?.figure;
+  const earlier = before && before.unit === reading.figure.unit ? before : broughtTo(hold);
+  const change = subtract(reading.figure, earlier);
+  return change.digits < 0 === falls && breaks(magnitude(change), perceptible);
 }
 
 /** A band that is not reached, not held until the clock starts, or not given by the supply. */

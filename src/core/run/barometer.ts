@@ -42,6 +42,8 @@ export function barometerNeeded(
 ): boolean {
   const { none, start, end } = hold.barometer;
   if (none || (start && end)) return false;
+  // a hold that begins with an earlier reading has no barometer of its start: what it may have done is counted in
+  if (stage.kind === 'hold' && stage.since) return false;
   if (stage.kind === 'hold' && stage.barometerOver !== undefined && minutes > stage.barometerOver)
     return true;
   const gauge = gaugeOf(plan, state);

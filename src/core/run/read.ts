@@ -95,12 +95,12 @@ export function runningHold(state: RunState): Hold | null {
   return open(visit.holds[visit.holds.length - 1]);
 }
 
-/** Whether a judged hold still lacks the temperatures that the repeat after an unexplained rise needs. */
-export const temperatureNeeded = (state: RunState, hold: Hold): boolean =>
-  hold.role === 'tightness' &&
-  (state.rises > 0 || state.smallFalls > 0) &&
-  hold.gauge !== LEVEL_MARK.id &&
-  !(hold.temperature.start && hold.temperature.end);
+/** Whether a judged hold still lacks the temperatures that the repeat after an unexplained rise, or a small fall, needs. */
+export function temperatureNeeded(plan: Plan, state: RunState, hold: Hold): boolean {
+  if (!state.rises && !state.smallFalls) return false;
+  if (hold.gauge === LEVEL_MARK.id || (hold.temperature.start && hold.temperature.end)) return false;
+  return hold.role === 'tightness' || (plan.format > 1 && hold.role === 'leak-rate' && !hold.since);
+}
 
 /** When the running hold may be read at its end, ms on the server's line. */
 export const holdEnds = (hold: Hold): number => hold.startedAt + hold.minutes * 60000;

@@ -21,11 +21,8 @@ import { drawDown, pumpFailed, pumpLook, pumpStep, witness } from './apply-water
 import { unheld } from './apply-unheld';
 import { classUnsafe, clearDebt, correct, sign, stream } from './apply-closing';
 
-/**
- * Derives the state of a run from its log. Pure: the same events in any order, with any repeats, give the same
- * state. Placed events come first, by position; unsent ones last, by device and its sequence.
- */
-export function reduce(plan: Plan, events: readonly PlacedEvent[]): RunState {
+/** A run that has just begun: nothing entered, its first stage open. */
+export function begin(plan: Plan): RunState {
   const state: RunState = {
     phase: 'running',
     visits: [],
@@ -63,19 +60,34 @@ export function reduce(plan: Plan, events: readonly PlacedEvent[]): RunState {
     events: 0,
     lastAt: 0,
   };
-  const began = Date.parse(plan.made.at);
-  enter(plan, state, plan.procedure.first, began);
-  for (const event of inOrder(events)) {
-    const refusal = apply(plan, state, event);
-    if (refusal) state.withoutEffect.push({ id: event.id, ...refusal });
-    if (Math.abs(event.offset) > LATE_AFTER_MS)
-      mark(
-        state,
-        `The clock of a device stood ${offsetWords(event.offset)} the server; server time was used for the holds, both are kept.`,
-      );
-    state.events += 1;
-    state.lastAt = Math.max(state.lastAt, momentOf(event));
-  }
+  enter(plan, state, plan.procedure.first, Date.parse(plan.made.at));
+  return state;
+}
+
+/**
+ * One entry taken into the state, which it changes: it takes effect or is set aside with a reason. Total: any schema-valid
+ * event in any state. @returns why it had no effect, or null
+ */
+export function step(plan: Plan, state: RunState, event: RunEvent): Refusal | null {
+  const refusal = apply(plan, state, event);
+  if (refusal) state.withoutEffect.push({ id: event.id, ...refusal });
+  if (Math.abs(event.offset) > LATE_AFTER_MS)
+    mark(
+      state,
+      `The clock of a device stood ${offsetWords(event.offset)} the server; server time was used for the holds, both are kept.`,
+    );
+  state.events += 1;
+  state.lastAt = Math.max(state.lastAt, momentOf(event));
+  return refusal;
+}
+
+/**
+ * Derives the state of a run from its log. Pure: the same events in any order, with any repeats, give the same
+ * state. Placed events come first, by position; unsent ones last, by device and its sequence.
+ */
+export function reduce(plan: Plan, events: readonly PlacedEvent[]): RunState {
+  const state = begin(plan);
+  for (const event of inOrder(events)) step(plan, state, event);
   return state;
 }
 
@@ -126,7 +138,7 @@ export const TRANSITIONS = new Set([
   'witness',
 ]);
 
-export function apply(plan: Plan, state: RunState, event: RunEvent): Refusal | null {
+function apply(plan: Plan, state: RunState, event: RunEvent): Refusal | null {
   const at = momentOf(event);
   if (event.kind === 'note') {
     state.notes.push({ at, byName: event.byName, text: event.text, kind: 'note' });

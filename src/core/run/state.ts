@@ -62,6 +62,8 @@ export interface Hold {
   readonly topUps: TopUp[];
   readonly temperature: { start?: Exact; end?: Exact };
   readonly barometer: { start?: Exact; end?: Exact; none?: true };
+  /** It began with an earlier reading: nothing of its start can be logged any more. */
+  readonly since?: true;
   /** What a second place showed of the level. */
   readonly witness: { start?: Witness; end?: Witness };
   /** Why it was ended before the planned minutes. */

@@ -60,6 +60,7 @@ export function enter(plan: Plan, state: RunState, key: string, at: number): voi
     start,
     startedAt: start.readMoment,
     startClock: start.clock,
+    since: true,
     topUps: [],
     temperature: {},
     barometer: {},

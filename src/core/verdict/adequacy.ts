@@ -116,7 +116,9 @@ function hiddenInStretch(
     stage.role === 'floor' && plan.format > 1 ? RECOVERS * (highest - pascal(hold.start.figure)) : 0;
   if (plan.format < 2 && fall.digits <= 0) return null;
   const minutes = hold.judgement!.elapsedMs / 60_000;
-  const value = (full.c * (Math.max(0, pascal(fall)) + recovers) * 1000 * 60) / minutes;
+  // a wall that creeps gives back as the pressure falls: it is softer than at once, by as much as it may recover
+  const softer = plan.format > 1 ? 1 + RECOVERS : 1;
+  const value = (softer * full.c * (Math.max(0, pascal(fall)) + recovers) * 1000 * 60) / minutes;
   return {
     name:
       stage.role === 'stretch'
@@ -129,9 +131,11 @@ function hiddenInStretch(
     decimals: decimalsFor(value),
     formula:
       stage.role === 'stretch'
-        ? 'q = C × permitted fall / t'
+        ? plan.format > 1
+          ? 'q = 4/3 C × permitted fall / t'
+          : 'q = C × permitted fall / t'
         : recovers
-          ? 'q = C × ((p_raised − p_start) / 3 + end − floor) / t'
+          ? 'q = 4/3 C × ((p_raised − p_start) / 3 + end − floor) / t'
           : 'q = C × (end − floor) / t',
     inputs: [
       { name: 'C, stiffness of the full section', value: `${(full.c / 1e-11).toPrecision(3)} ml/bar` },

@@ -17,6 +17,7 @@ import {
   inUnit,
   magnitude,
   parseWithUnit,
+  scaled,
   subtract,
   toNumber,
   type Exact,
@@ -288,6 +289,14 @@ export function judgeStretch(
   if (m.direction === 'rise') return judged('rose');
   if (thirds === undefined) return judged(over ? 'beyond' : 'within');
   if (m.direction === 'none') return judged('within');
+  // stretch takes a third at most; a line that empties slows down too, and is no stretch
+  if (
+    compare(
+      scaled(facts.end, 3, 1, facts.end.scale, 'up'),
+      scaled(facts.start, 2, 1, facts.start.scale, 'down'),
+    ) < 0
+  )
+    return judged('beyond');
   if (thirds === null) return judged('unread');
   const slows = !breaks(thirds.last, perceptible) || compare(thirds.last, thirds.first) < 0;
   return judged(slows ? (over ? 'slowing' : 'within') : 'beyond');
@@ -359,12 +368,16 @@ export function judgeRate(
     /** K over so many minutes */ temperature: (minutes: number) => number;
     /** Readings of the hold, s since its start and gauge Pa, start and end among them; absent: those two alone. */
     points?: readonly DecayPoint[];
+    /** Part of the rate that a valve which passes may have flattered away. */
+    flattered?: number;
   },
 ): Judgement {
   const { amount: _, ...m } = measure(facts, perceptible);
   const moved = judgedChange(facts, m.change);
   const direction = !breaks(magnitude(moved), perceptible) ? 'none' : moved.digits < 0 ? 'fall' : 'rise';
-  if (direction === 'rise') return { ...m, direction, limit: null, outcome: 'rose' };
+  // with temperatures logged the rate itself says whether it rose: its whole interval then lies below nothing
+  const byRate = facts.temperature !== undefined && rule.points !== undefined;
+  if (direction === 'rise' && !byRate) return { ...m, direction, limit: null, outcome: 'rose' };
   const pascal = (e: Exact) => convert(toNumber(e), e.unit, 'Pa');
   const [start, end] = [pascal(facts.start), pascal(facts.end)];
   const seconds = facts.elapsedMs / 1000;
@@ -381,7 +394,7 @@ export function judgeRate(
   const decay = rule.points
     ? decayRate(rule.points, rule.volume.value, working, pascal(rule.resolution), drift)
     : null;
-  const interval = decay
+  const plainly = decay
     ? emptying(atTest, decay, rule.volumeUncertainty)
     : steadyRate(atTest, (start + end) / 2, working, rule.volumeUncertainty, {
         volume: rule.volume.value,
@@ -390,10 +403,16 @@ export function judgeRate(
         barometer: unread,
         seconds,
       });
+  const { flattered } = rule;
+  const interval: RateInterval =
+    flattered !== undefined
+      ? { ...plainly, high: flattered < 1 ? plainly.high / (1 - flattered) : Infinity, flattered }
+      : plainly;
   const litres = (text: string) => {
     const bound = parseWithUnit(text);
     return convert(toNumber(bound), bound.unit, 'l/h');
   };
+  if (byRate && interval.high < 0) return { ...m, direction: 'rise', limit: null, outcome: 'rose' };
   const found =
     rule.classes.find((c) => c.below !== undefined && interval.high < litres(c.below)) ??
     rule.classes[rule.classes.length - 1]!;

@@ -6,7 +6,7 @@ import { breachWords, magnitude, showChange, showExact, type Limit } from '@/cor
 import { figureNumber, showFigure, type Figure } from '@/core/quantity/figure';
 import { claimOf, drips, leakingBounds, leakingJoints, permittedDrop } from '@/core/run/read';
 import { lastPumped } from '@/core/run/section-now';
-import type { Hold, RunState, Unheld } from '@/core/run/state';
+import type { DrawnDown, Hold, RunState, Unheld } from '@/core/run/state';
 import { unitLabel } from '@/core/quantity/unit';
 import { known } from '@/core/plan/formulas';
 import type { Judgement } from './judge';
@@ -126,7 +126,17 @@ export function judgePart(plan: Plan, state: RunState, part: string | null): Par
       'refer',
       add(`refer-${claim.outcome}`, claim.because ?? 'Somebody else must judge this reading.', rule),
     );
+  // what was kept but answers nothing is not Void because the boundary, proved last, was never reached
+  const undecided = (): PartVerdict => {
+    const stood = state.visits[claim.visit - 1]?.unheld;
+    if (stood) add('will-not-stand', unheldSentence(stood), GENERAL);
+    const unexplained = deciding?.hold.judgement && disagreement(deciding.hold.judgement);
+    if (unexplained && claim.outcome === 'disagree') add('disagree', unexplained, GENERAL);
+    add(`inconclusive-${claim.outcome}`, claim.because ?? 'The result does not answer the question.');
+    return finish('inconclusive', reasons.map((r) => r.text).join(' '));
+  };
   const foot = footing(plan, state, part);
+  if (claim.finding === 'inconclusive' && plan.format > 1 && foot !== 'skipped') return undecided();
   if (foot === 'skipped' || foot === 'missing')
     return finish(
       'void',
@@ -135,7 +145,8 @@ export function judgePart(plan: Plan, state: RunState, part: string | null): Par
         `The let-by test is missing${foot === 'skipped' ? ' (skipped for another reason than physical separation)' : ''}: a passing valve could hide a leak, so there is no result.`,
       ),
     );
-  if (foot === 'not-proved')
+  const counted = deciding?.hold.judgement?.rate?.flattered !== undefined;
+  if (foot === 'not-proved' && !counted)
     return finish(
       'void',
       add(
@@ -146,14 +157,7 @@ export function judgePart(plan: Plan, state: RunState, part: string | null): Par
   if (foot === 'suspected')
     return finish('void', add('let-by-suspected', 'The let-by test rose and was not cleared up: no result.'));
 
-  if (claim.finding === 'inconclusive') {
-    const stood = state.visits[claim.visit - 1]?.unheld;
-    if (stood) add('will-not-stand', unheldSentence(stood), GENERAL);
-    const unexplained = deciding?.hold.judgement && disagreement(deciding.hold.judgement);
-    if (unexplained && claim.outcome === 'disagree') add('disagree', unexplained, GENERAL);
-    add(`inconclusive-${claim.outcome}`, claim.because ?? 'The result does not answer the question.');
-    return finish('inconclusive', reasons.map((r) => r.text).join(' '));
-  }
+  if (claim.finding === 'inconclusive') return undecided();
 
   const outside = outsideDomain(plan, part);
   const { domain, adequacy: wanted } = ruleOf(plan, part);
@@ -161,11 +165,13 @@ export function judgePart(plan: Plan, state: RunState, part: string | null): Par
     return finish('refer', add('outside-domain', `${outside.join(' ')} ${domain.outside}`, domain.source));
   const words = separationText(plan, state);
   const footWords =
-    foot !== 'separated'
-      ? 'let-by proved'
-      : words && !/^The section is physically separated/.test(words)
-        ? words.charAt(0).toLowerCase() + words.slice(1)
-        : 'the section was physically separated from the supply';
+    foot === 'not-proved'
+      ? `the let-by fell, so what a passing valve could flatter (${((deciding?.hold.judgement?.rate?.flattered ?? 0) * 100).toFixed(1)} %) is counted in`
+      : foot !== 'separated'
+        ? 'let-by proved'
+        : words && !/^The section is physically separated/.test(words)
+          ? words.charAt(0).toLowerCase() + words.slice(1)
+          : 'the section was physically separated from the supply';
   const looked = state.joints.filter(
     (j) => j.looks.length === 0 || j.looks[j.looks.length - 1]!.found === 'foam',
   );
@@ -190,6 +196,13 @@ export function judgePart(plan: Plan, state: RunState, part: string | null): Par
       const nothing = judgement.direction === 'none' ? ' The gauge itself showed no movement.' : '';
       const text = `${rateSentence(plan, state, deciding.hold)}; ${footWords}.${nothing}`;
       return good(finish('within-allowance', add('leak-rate', text, judgement.rate.source)));
+    }
+    const drawn = [...visitsOf(plan, state, part)].reverse().find((v) => v.drawn?.limit)?.drawn;
+    if (drawn?.limit && claim.outcome === 'within' && !judgement.makeUp)
+      return good(finish('within-allowance', add('drawn', drawnSentence(drawn), drawn.limit.source)));
+    if (deciding.hold.role === 'stretch') {
+      const text = waterSentence(plan, state, deciding.hold, elapsed, part)!;
+      return good(finish('within-allowance', add('stretch', text, judgement.limit?.source ?? rule)));
     }
     const pipe = pipeworkHold(plan, state, part);
     if (!pipe?.judgement || pipe.judgement.outcome !== 'nil')
@@ -288,6 +301,10 @@ function cappedBy(plan: Plan, part: string | null): string {
   if (!cap) return '';
   return `Tested at ${showExact(cap.used)}, ${cap.times} × working, because ${cap.by} permits no more; the school asks for ${showExact(cap.asked)} (${cap.multiple}). Whether that is enough is for whoever answers for the installation.`;
 }
+
+/** What was drawn off after a decay, against the limit of a school that compares it. */
+const drawnSentence = (d: DrawnDown): string =>
+  `${showExact(d.volume)} drawn off between ${showExact(d.from)} and ${showExact(d.to)} after ${d.minutes.toFixed(0)} min; the limit is ${showExact(d.limit!.value)} (${d.limit!.source}: ${d.limit!.working.formula}).`;
 
 /** What a failing hold of water showed against its own limit; null for holds judged by perceptible movement. */
 function lossSentence(hold: Hold): string | null {

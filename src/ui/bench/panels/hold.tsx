@@ -243,7 +243,7 @@ export function HoldPanel(props: PanelProps) {
         !(side && side !== 'more') && (
           <BandStrip start={hold.start.figure} now={shown.figure} fall={limits.fall} rise={limits.rise} />
         )}
-      {!side && temperatureNeeded(state, hold) && (
+      {!side && temperatureNeeded(plan, state, hold) && (
         <p className="flex flex-wrap items-center gap-3 border-l-4 border-ochre pl-3">
           This repeats an unexplained rise: log the pipe temperature at start and end.
           <Button className="min-h-12" onClick={() => setSide('temperature')}>
