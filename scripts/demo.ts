@@ -1,10 +1,5 @@
-import { readFileSync } from 'node:fs';
-import path from 'node:path';
-import type { System } from '@/core/installation/section';
-import type { Gauge } from '@/core/instrument/gauge';
 import type { KitFacts, LogEntry } from '@/core/instrument/kit';
-import { parseWithUnit } from '@/core/quantity/exact';
-import { playScript, type ScriptLine } from '@/core/run/script';
+import { playScript } from '@/core/run/script';
 import { inOrganisation } from '@/database/client';
 import { gauges, kit, sites, systems } from '@/database/schema';
 import { writeHistory } from '@/server/cabinet/cabinet';
@@ -20,73 +15,14 @@ import { addTest, changeVisit, makeVisit } from '@/server/visits/visits';
 import { linkEntry, memberEntry, readWatches, setLink } from '@/server/watches/watches';
 import type { Role } from '@/wire/role';
 import { uuid7 } from '@/wire/uuid7';
+import { demoGauge, demoSystem, figures, kitFigures, readDemo, type Demo } from './demo-data';
 
-type Texts<T> = { [K in keyof T]: T[K] extends object ? unknown : T[K] };
-interface Demo {
-  organisation: { name: string; contact: string };
-  people: { key: string; name: string; role: Role; licence?: [string, string] }[];
-  gauges: ({ key: string } & Record<string, string>)[];
-  sites: {
-    key: string;
-    name: string;
-    address: string;
-    customer: string;
-    systems: (Texts<System> & {
-      key: string;
-      pipes: Record<string, string>[];
-      appliances: Record<string, unknown>[];
-      meter: Record<string, string>;
-    })[];
-  }[];
-  runs: {
-    system: string;
-    by: string;
-    at: string;
-    procedure: string;
-    case: string;
-    choices?: Record<string, string>;
-    /** Repeats the newest record of the system that was not good. */
-    retest?: true;
-    lines: ScriptLine[];
-    seal: boolean;
-  }[];
-  kit: (Record<string, unknown> & { name: string })[];
-  log: { of: string; by: string; at: string; entry: Record<string, unknown> }[];
-  watches: {
-    system: string;
-    /** Written by the link, not by the firm. */
-    link?: true;
-    entries: {
-      at: string;
-      kind: 'reading' | 'on-site' | 'correction' | 'end';
-      figure?: string;
-      temperature?: string;
-      who: string;
-      trade: string;
-      text: string;
-      /** Which entry is corrected, by its place in this list. */
-      of?: number;
-    }[];
-  }[];
-  visits: {
-    by: string;
-    /** Days from the day the demo is loaded, like "+1". */
-    day: string;
-    start: string;
-    title: string;
-    promise: string;
-    present: string[];
-    tests: { system: string; procedure: string; case: string }[];
-  }[];
-}
 export interface DemoPerson {
   name: string;
   role: string;
   email: string;
   password: string;
 }
-const root = process.cwd(); // scripts run from the checkout's root
-const q = parseWithUnit;
 
 /** Makes an organisation with people whose passwords are known: "millrace-" and their key. @returns who can sign in */
 export async function makeOrganisation(
@@ -128,50 +64,6 @@ export async function makeOrganisation(
   return { org, persons, signIns, packOf };
 }
 
-/** Fields of a system that are figures with their unit, wherever they stand. */
-const FIGURES = new Set([
-  'workingPressure',
-  'supplyPressure',
-  'setPressure',
-  'ventSetting',
-  'heatingValue',
-  'volume',
-  'testDial',
-  'maxInlet',
-  'input',
-  'size',
-  'bore',
-  'length',
-  'most',
-  'rating',
-  'stroke',
-  'resolution',
-  'least',
-  'greatest',
-  'pressure',
-  'loss',
-  'gasInside',
-]);
-/** Of kit, `size` is a word. */
-const kitFigures = (value: Record<string, unknown>): unknown => {
-  const { size, ...rest } = value;
-  return { ...(figures(rest) as object), ...(size ? { size } : {}) };
-};
-/** Turns written figures ("21 mbar") into exact ones. A tank's size is a word, not a figure. */
-const figures = (value: unknown, inTank = false, inHeights = false): unknown =>
-  Array.isArray(value)
-    ? value.map((v) => figures(v))
-    : value && typeof value === 'object'
-      ? Object.fromEntries(
-          Object.entries(value).map(([k, v]) => [
-            k,
-            typeof v === 'string' && ((FIGURES.has(k) && !inTank) || (inHeights && k !== 'datum'))
-              ? q(v)
-              : figures(v, k === 'tank', k === 'heights'),
-          ]),
-        )
-      : value;
-
 /**
  * Plays the demo's history through the real start, append and seal path. Needs a shiftable clock in this process.
  * @param domain of the people's addresses  @param most only so many runs, and nothing of visits, watches and kit logs
@@ -184,7 +76,7 @@ export async function loadDemo(
   org: string;
   systems: Record<string, string>;
 }> {
-  const whole = JSON.parse(readFileSync(path.join(root, 'demo/millrace.json'), 'utf8')) as Demo;
+  const whole = readDemo();
   const demo: Demo = most
     ? { ...whole, runs: whole.runs.slice(0, most), watches: [], visits: [], log: [] }
     : whole;
@@ -217,16 +109,9 @@ export async function loadDemo(
       const facts = kitFigures({ ...item, id }) as KitFacts;
       await tx.insert(kit).values({ org, id, name: item.name, facts });
     }
-    for (const { key: _key, ...g } of demo.gauges) {
+    for (const g of demo.gauges) {
       const id = uuid7(Date.now());
-      const facts = {
-        ...g,
-        id,
-        least: q(g.least!),
-        greatest: q(g.greatest!),
-        resolution: q(g.resolution!),
-        simulated: false,
-      } as unknown as Gauge;
+      const facts = demoGauge(g, id);
       cabinetIds[facts.name] = id;
       await tx.insert(gauges).values({ org, id, name: facts.name, facts });
     }
@@ -235,10 +120,10 @@ export async function loadDemo(
       await tx
         .insert(sites)
         .values({ org, id: siteId, name: site.name, address: site.address, customer: site.customer });
-      for (const { key, ...s } of site.systems) {
+      for (const s of site.systems) {
         const id = uuid7(Date.now());
-        systemIds[key] = id;
-        const facts = figures({ ...s, id }) as unknown as System;
+        systemIds[s.key] = id;
+        const facts = demoSystem(s, id);
         await tx.insert(systems).values({ org, id, site: siteId, name: facts.name, facts });
       }
     }

@@ -78,8 +78,13 @@ function corrected(state: RunState, id: string): Reading | null {
   return null;
 }
 
+/** A reading is made before it is entered; so much later is what a clock may jitter, ms. */
+const AHEAD_MS = 2_000;
+
 /** Why a figure of this event does not fit; null when all fit. Called before the event is applied. */
 export function misfit(plan: Plan, state: RunState, event: RunEvent): Refusal | null {
+  if ('readAt' in event && event.readAt > event.at + AHEAD_MS)
+    return no('ahead', 'This reading claims to be later than its own entry. Read the gauge now.');
   const gauge = gaugeOf(plan, state);
   const onGauge = (...figures: (Exact | undefined)[]): Refusal | null => {
     for (const figure of figures) {

@@ -1,0 +1,129 @@
+/** The demo's scenario as it is written down: people, gauges, places and what was entered on each bench. */
+import { readFileSync } from 'node:fs';
+import path from 'node:path';
+import type { System } from '@/core/installation/section';
+import type { Gauge } from '@/core/instrument/gauge';
+import { parseWithUnit } from '@/core/quantity/exact';
+import type { ScriptLine } from '@/core/run/script';
+import type { Role } from '@/wire/role';
+
+const q = parseWithUnit;
+type Texts<T> = { [K in keyof T]: T[K] extends object ? unknown : T[K] };
+export interface Demo {
+  organisation: { name: string; contact: string };
+  people: { key: string; name: string; role: Role; licence?: [string, string] }[];
+  gauges: ({ key: string } & Record<string, string>)[];
+  sites: {
+    key: string;
+    name: string;
+    address: string;
+    customer: string;
+    systems: (Texts<System> & {
+      key: string;
+      pipes: Record<string, string>[];
+      appliances: Record<string, unknown>[];
+      meter: Record<string, string>;
+    })[];
+  }[];
+  runs: {
+    system: string;
+    by: string;
+    at: string;
+    procedure: string;
+    case: string;
+    choices?: Record<string, string>;
+    /** Repeats the newest record of the system that was not good. */
+    retest?: true;
+    lines: ScriptLine[];
+    seal: boolean;
+  }[];
+  kit: (Record<string, unknown> & { name: string })[];
+  log: { of: string; by: string; at: string; entry: Record<string, unknown> }[];
+  watches: {
+    system: string;
+    /** Written by the link, not by the firm. */
+    link?: true;
+    entries: {
+      at: string;
+      kind: 'reading' | 'on-site' | 'correction' | 'end';
+      figure?: string;
+      temperature?: string;
+      who: string;
+      trade: string;
+      text: string;
+      /** Which entry is corrected, by its place in this list. */
+      of?: number;
+    }[];
+  }[];
+  visits: {
+    by: string;
+    /** Days from the day the demo is loaded, like "+1". */
+    day: string;
+    start: string;
+    title: string;
+    promise: string;
+    present: string[];
+    tests: { system: string; procedure: string; case: string }[];
+  }[];
+}
+/** Fields of a system that are figures with their unit, wherever they stand. */
+const FIGURES = new Set([
+  'workingPressure',
+  'supplyPressure',
+  'setPressure',
+  'ventSetting',
+  'heatingValue',
+  'volume',
+  'testDial',
+  'maxInlet',
+  'input',
+  'size',
+  'bore',
+  'length',
+  'most',
+  'rating',
+  'stroke',
+  'resolution',
+  'least',
+  'greatest',
+  'pressure',
+  'loss',
+  'gasInside',
+]);
+/** Of kit, `size` is a word. */
+export const kitFigures = (value: Record<string, unknown>): unknown => {
+  const { size, ...rest } = value;
+  return { ...(figures(rest) as object), ...(size ? { size } : {}) };
+};
+/** Turns written figures ("21 mbar") into exact ones. A tank's size is a word, not a figure. */
+export const figures = (value: unknown, inTank = false, inHeights = false): unknown =>
+  Array.isArray(value)
+    ? value.map((v) => figures(v))
+    : value && typeof value === 'object'
+      ? Object.fromEntries(
+          Object.entries(value).map(([k, v]) => [
+            k,
+            typeof v === 'string' && ((FIGURES.has(k) && !inTank) || (inHeights && k !== 'datum'))
+              ? q(v)
+              : figures(v, k === 'tank', k === 'heights'),
+          ]),
+        )
+      : value;
+
+export const readDemo = (): Demo =>
+  JSON.parse(readFileSync(path.join(process.cwd(), 'demo/millrace.json'), 'utf8')) as Demo;
+/** A gauge of the demo as the cabinet keeps it. */
+export const demoGauge = ({ key: _key, ...g }: Demo['gauges'][number], id: string): Gauge =>
+  ({
+    ...g,
+    id,
+    least: q(g.least!),
+    greatest: q(g.greatest!),
+    resolution: q(g.resolution!),
+    simulated: false,
+  }) as unknown as Gauge;
+/** A system of the demo as a place keeps it. */
+export const demoSystem = (
+  { key: _key, ...s }: Demo['sites'][number]['systems'][number],
+  id: string,
+): System => figures({ ...s, id }) as unknown as System;
