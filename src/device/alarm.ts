@@ -7,13 +7,20 @@ export function armAlarm(): void {
     audio ??= new AudioContext();
     void audio.resume();
     if ('Notification' in globalThis && Notification.permission === 'default')
-      void Notification.requestPermission();
+      void Promise.resolve(Notification.requestPermission()).catch(() => undefined);
   } catch {
     audio = null;
   }
 }
 /** Sounds `times` short tones. */
 export function sound(times: number): void {
+  try {
+    tones(times);
+  } catch {
+    /* not heard: the screen and the vibration say it */
+  }
+}
+function tones(times: number): void {
   if (audio && audio.state === 'running')
     for (let i = 0; i < times; i++) {
       const tone = audio.createOscillator();
@@ -26,9 +33,21 @@ export function sound(times: number): void {
     }
   navigator.vibrate?.(Array.from({ length: times * 2 - 1 }, (_, i) => (i % 2 ? 150 : 200)));
 }
+/**
+ * Says it on the lock screen where that is allowed: through the service worker, since some browsers refuse a page's own. An
+ * alarm that cannot be shown is no reason to lose the bench: sound and screen say it too.
+ */
 export function notify(text: string): void {
-  if ('Notification' in globalThis && Notification.permission === 'granted' && document.hidden)
-    new Notification('Vast Stone', { body: text, tag: 'hold' });
+  try {
+    if (!('Notification' in globalThis) || Notification.permission !== 'granted' || !document.hidden) return;
+    const said = { body: text, tag: 'hold' };
+    void navigator.serviceWorker
+      ?.getRegistration()
+      .then((r) => r?.showNotification('Vast Stone', said))
+      .catch(() => undefined);
+  } catch {
+    /* not shown */
+  }
 }
 /** Keeps the screen on while the returned function is not called. */
 export function keepAwake(): () => void {

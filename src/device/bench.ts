@@ -299,8 +299,18 @@ export class BenchEngine {
   }
 }
 
-/** Entries that are kept in the log even when they have no effect: a pressure outside the band was still read. */
-const KEPT_ANYWAY = new Set(['over-band', 'under-band']);
+/**
+ * Entries that are kept in the log even when they do not take the run on: a pressure outside the band was still read, and what
+ * has not stood still yet, or a dial before its tap, is what the next reading is compared with.
+ */
+const KEPT_ANYWAY = new Set([
+  'over-band',
+  'under-band',
+  'out-of-band',
+  'not-steady',
+  'not-steady-yet',
+  'tap',
+]);
 const withoutPlace = ({ position: _p, received: _r, ...event }: PlacedEvent): RunEvent => event as RunEvent;
 /** The last position before the first gap: everything after it is asked for again. */
 function gapBefore(events: readonly PlacedEvent[]): number {

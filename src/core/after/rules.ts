@@ -1,4 +1,5 @@
 /** What a sealed record leaves to be done, and what it brings to an end. Pure: days and times come in. */
+import { addDays, addMonths, localDate } from '@/core/quantity/local-date';
 import type { System } from '@/core/installation/section';
 import { caseOf, type Plan } from '@/core/plan/plan';
 import { DANGER_WORDS } from '@/core/record/words';
@@ -32,19 +33,9 @@ export interface Owed {
 const ANSWER_DAYS = 14;
 const RETEST_DAYS = 7;
 
-/** The day so many days after a moment, ISO, in UTC. */
-export const dayAfter = (moment: number, days: number): string =>
-  new Date(moment + days * 86_400_000).toISOString().slice(0, 10);
-/** The same day so many months on; the last of the month where it has fewer days. */
-export function monthsAfter(moment: number, months: number): string {
-  const d = new Date(moment);
-  const day = d.getUTCDate();
-  const there = new Date(Date.UTC(d.getUTCFullYear(), d.getUTCMonth() + months, 1));
-  const last = new Date(Date.UTC(there.getUTCFullYear(), there.getUTCMonth() + 1, 0)).getUTCDate();
-  there.setUTCDate(Math.min(day, last));
-  return there.toISOString().slice(0, 10);
-}
-
+/** The day so many days after a moment, by the calendar of the place. */
+export const dayAfter = (moment: number, days: number, zone = 'UTC'): string =>
+  addDays(localDate(moment, zone), days);
 /**
  * What a finished run leaves to be done.
  * @param changes what was another make, model or serial than the time before, in words
@@ -58,21 +49,26 @@ export function owedBy(
 ): Owed[] {
   const good = isGood(verdict.word);
   const months = plan.system.everyMonths;
+  const { zone } = plan.made;
   // a changed part that was inside a good test is covered by it; one outside stays to be tested
   const covered = good && caseOf(plan).appliances;
   return [
-    ...state.followUps.map((f) => ({ kind: 'repair' as const, text: f.text, due: dayAfter(ended, f.days) })),
+    ...state.followUps.map((f) => ({
+      kind: 'repair' as const,
+      text: f.text,
+      due: dayAfter(ended, f.days, zone),
+    })),
     ...state.reports.map((r) => ({
       kind: 'report' as const,
       text: `Report to the ${r.to}: ${r.text}`,
-      due: dayAfter(ended, 0),
+      due: dayAfter(ended, 0, zone),
     })),
     ...(state.unsafe
       ? [
           {
             kind: 'unsafe' as const,
             text: `${DANGER_WORDS[state.unsafe.danger]}, ${state.unsafe.action}: ${state.unsafe.text}. Mend and test again`,
-            due: dayAfter(ended, state.unsafe.danger === 'immediate-danger' ? 0 : 7),
+            due: dayAfter(ended, state.unsafe.danger === 'immediate-danger' ? 0 : 7, zone),
           },
         ]
       : []),
@@ -81,7 +77,7 @@ export function owedBy(
           {
             kind: 'refer' as const,
             text: `Referred: ask whoever decides for the answer, and write it down here (${plan.procedure.title})`,
-            due: dayAfter(ended, ANSWER_DAYS),
+            due: dayAfter(ended, ANSWER_DAYS, zone),
           },
         ]
       : !good
@@ -89,7 +85,7 @@ export function owedBy(
             {
               kind: 'retest' as const,
               text: `${verdict.label}: ${verdict.word === 'not-tight' ? 'repair, then test' : 'test'} again (${plan.procedure.title})`,
-              due: dayAfter(ended, RETEST_DAYS),
+              due: dayAfter(ended, RETEST_DAYS, zone),
             },
           ]
         : []),
@@ -98,14 +94,14 @@ export function owedBy(
       : changes.map((c) => ({
           kind: 'swapped' as const,
           text: `${c}. Records made before do not cover it: test again`,
-          due: dayAfter(ended, 0),
+          due: dayAfter(ended, 0, zone),
         }))),
     ...(good && months
       ? [
           {
             kind: 'yearly' as const,
             text: `Test again, as this place has it every ${months === 12 ? 'year' : `${months} months`} (${plan.procedure.title})`,
-            due: monthsAfter(ended, months),
+            due: addMonths(localDate(ended, zone), months),
           },
         ]
       : []),

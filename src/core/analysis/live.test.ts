@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { projectEnd, settling, suddenStep, temperatureEffect, type Sample } from './live';
+import { projectEnd, settling, suddenStep, type Sample } from './live';
 
 const line = (n: number, slope: number, start = 20, every = 10_000): Sample[] =>
   Array.from({ length: n }, (_, i) => ({ t: i * every, p: start + (slope * i * every) / 60_000 }));
@@ -68,9 +68,6 @@ test('settled only when the whole window stood still and nothing was re-adjusted
   expect(settling(moved, 122_000, 60_000, 0.03, null).steady).toBe(true);
   expect(settling(line(4, 0), 30_000, 60_000, 0.02, null)).toMatchObject({ steady: false, moved: null }); // not covered yet
   expect(settling([], 30_000, 60_000, 0.02, null).moved).toBeNull();
-});
-test('one kelvin at 20 mbar and 20 C is 3.52 mbar', () => {
-  expect(temperatureEffect(2000, 293.15, 294.15) / 100).toBeCloseTo(3.525, 3);
 });
 
 describe('a sudden step', () => {

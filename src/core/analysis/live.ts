@@ -2,7 +2,6 @@
  * What a running hold shows so far: where it is heading, whether it has settled, what the temperature alone would do.
  * Advice beside the clock: the end reading judges. Source: least squares on the readings
  */
-import { pressurePerKelvin } from '@/core/medium/gas';
 
 export interface Sample {
   /** ms */ readonly t: number;
@@ -109,10 +108,6 @@ export function settling(
     windowMs,
   };
 }
-
-/** What a temperature change alone does to a closed gas section: (P/T) dT. @param gauge Pa  @returns Pa */
-export const temperatureEffect = (gauge: number, startK: number, nowK: number): number =>
-  pressurePerKelvin(gauge, startK) * (nowK - startK);
 
 /** Two readings at most so far apart show a sudden change, ms; slower falls may be a leak. House figure. */
 const STEP_MS = 20_000;

@@ -15,6 +15,7 @@ import type {
 } from '@/core/pack/types';
 import { compare, parseWithUnit, showExact, toNumber, type Exact, type Limit } from '@/core/quantity/exact';
 import type { Figure } from '@/core/quantity/figure';
+import { localDate } from '@/core/quantity/local-date';
 import { convert, type Unit } from '@/core/quantity/unit';
 import { known, pressureOf, wanted, type FormulaContext, type Working } from './formulas';
 import { composeSequence } from './sequence';
@@ -412,6 +413,10 @@ export const limitsOf = (table: Partial<Record<GaugeClass, PackLimit>>): Partial
       { value: parseWithUnit(l.value), broken: l.broken, source: l.source },
     ]),
   );
+
+/** The day of the test, by the calendar of the place: what a calibration must reach. */
+export const dayOf = (plan: Pick<Plan, 'made'>): string =>
+  localDate(Date.parse(plan.made.at), plan.made.zone);
 
 /** The most severe readings the part judges: what a gauge must fit. */
 export function fitTarget(plan: Plan, part?: string | null): FitRules & { pressure: Exact; limit?: Exact } {

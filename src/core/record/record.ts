@@ -1,5 +1,6 @@
 import { showFigure, type Figure } from '@/core/quantity/figure';
 import type { Plan } from '@/core/plan/plan';
+import { localDate } from '@/core/quantity/local-date';
 import { canonical } from './canonical';
 import { recordStatus, type RecordStatus, type Sealer } from './status';
 import { inOrder, reduce } from '@/core/run/reduce';
@@ -110,7 +111,7 @@ export function makeBody(
   if (log.some((e) => e.position === undefined))
     throw new SealError('unplaced', 'Some entries are not with the office yet.');
   const verdict = verdictOf(plan, state)!;
-  const { status, reason } = recordStatus(plan, sealer, sealedAt.slice(0, 10));
+  const { status, reason } = recordStatus(plan, sealer, localDate(Date.parse(sealedAt), plan.made.zone));
   const body: RecordBody = {
     format: 1,
     status,

@@ -3,6 +3,7 @@ import { gaugeFit } from '@/core/instrument/gauge';
 import type { IsolateStage, Stage } from '@/core/pack/types';
 import { fitTarget, ruleOf, type Plan } from '@/core/plan/plan';
 import { breaks, compare, exact, magnitude, type Exact } from '@/core/quantity/exact';
+import { dayOf } from '@/core/plan/plan';
 import type { RunEvent } from './events';
 import type { RunState, Visit } from './state';
 import {
@@ -130,7 +131,7 @@ export function chooseGauge(
   const gauge = plan.gauges.find((g) => g.id === id);
   if (!gauge) return no('unknown-gauge', 'This gauge is not in the plan. Choose one of those listed.');
   const part = plan.procedure.stages[visit.stage]?.part;
-  const misfit = gaugeFit(gauge, fitTarget(plan, part), plan.made.at.slice(0, 10)).find((m) => m.blocks);
+  const misfit = gaugeFit(gauge, fitTarget(plan, part), dayOf(plan)).find((m) => m.blocks);
   if (misfit) return no('gauge-' + misfit.code, misfit.text);
   if (state.gauge === id) return null;
   const begun = state.visits.some((v) => v.zeros.some((z) => z.good));

@@ -11,6 +11,7 @@ import { isId, notHere, TroubleError } from '@/server/trouble';
 import { maySeal, type Role } from '@/wire/role';
 import type { BatchAnswer } from '@/wire/requests';
 import { tell } from './bus';
+import { readState } from './read-state';
 
 export interface Writer {
   readonly org: string;
@@ -117,6 +118,17 @@ export async function appendEvents(
         received: moment,
         body,
       }));
+      // what the log's own reader could not read would take every list along: it is not taken in
+      if (fresh.some((e) => e.kind !== 'stream')) {
+        const log = await eventsOf(tx, run);
+        if (!readState(plan, [...log, ...rows.map(placed)]))
+          throw new TroubleError(
+            422,
+            'unreadable',
+            'This entry cannot be read together with the run. It stays on your device.',
+            fresh.length === 1 ? fresh[0]!.id : undefined,
+          );
+      }
       for (let i = 0; i < rows.length; i += 500) await tx.insert(events).values(rows.slice(i, i + 500));
       await keepSightings(tx, writer.org, plan, fresh);
       await keepGaugeHistory(tx, plan, fresh, () => eventsOf(tx, run));

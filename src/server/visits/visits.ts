@@ -4,7 +4,6 @@ import { goodPath, type PathStep } from '@/core/plan/good-path';
 import { partProspect, planParts } from '@/core/plan/prospect';
 import { kitList } from '@/core/plan/kit';
 import { caseOf, PlanError, type Plan } from '@/core/plan/plan';
-import { reduce } from '@/core/run/reduce';
 import { holdEnds, runningHold, stageOf, currentVisit } from '@/core/run/read';
 import { frameTasks, ordered, testTasks, type VisitTest } from '@/core/visit/build';
 import type { PartRule } from '@/core/pack/types';
@@ -13,6 +12,7 @@ import { progressOf, type TestProgress } from '@/core/visit/progress';
 import type { VisitTask } from '@/core/visit/types';
 import { inOrganisation } from '@/database/client';
 import { seals, systems, visits } from '@/database/schema';
+import { readState, UNREADABLE } from '@/server/runs/read-state';
 import { audit } from '@/server/audit';
 import { listKit } from '@/server/cabinet/cabinet';
 import { now } from '@/server/now';
@@ -216,8 +216,14 @@ export const readVisit = (scope: Scope, id: string): Promise<VisitView> =>
     for (const test of facts.tests) {
       if (!test.run) continue;
       const plan = await planOf(tx, test.run);
-      const state = reduce(plan, await eventsOf(tx, test.run));
+      const state = readState(plan, await eventsOf(tx, test.run));
       const [sealed] = await tx.select({ number: seals.number }).from(seals).where(eq(seals.run, test.run));
+      if (!state) {
+        const progress: TestProgress = { tasks: {}, busy: 0, repeats: 0 };
+        const said = { stage: UNREADABLE, ends: null, over: false, sealed: sealed?.number ?? null, progress };
+        runs.push({ test: test.id, run: test.run, ...said });
+        continue;
+      }
       const hold = runningHold(state);
       const visit = currentVisit(state);
       runs.push({

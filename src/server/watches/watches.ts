@@ -1,4 +1,5 @@
 import 'server-only';
+import { addDays, localDate } from '@/core/quantity/local-date';
 import { randomBytes } from 'node:crypto';
 import { and, count, desc, eq, gt, inArray } from 'drizzle-orm';
 import { systemStiffness } from '@/core/installation/section';
@@ -60,7 +61,7 @@ export async function beginWatch(
     perKelvin: liquid ? (systemStiffness(plan.system, pa)?.perKelvin ?? null) : pressurePerKelvin(pa, 293.15),
     startedAt: state.watch.at,
     zone: plan.made.zone,
-    until: new Date(moment + WATCH_DAYS * 86_400_000).toISOString().slice(0, 10),
+    until: addDays(localDate(moment, plan.made.zone), WATCH_DAYS),
     call: office?.contact || office?.name || '',
   };
   await tx.insert(watches).values({

@@ -4,7 +4,7 @@ import { lazy, Suspense, useState } from 'react';
 import { recordStatus } from '@/core/record/status';
 import { DANGER_WORDS } from '@/core/record/words';
 import { faultsFound } from '@/core/run/inventory';
-import { debtWords, unsafeOpen } from '@/core/run/read';
+import { debtBefore, debtWords, inDebtOrder, unsafeOpen } from '@/core/run/read';
 import { verdictOf } from '@/core/verdict/verdict';
 import { showFigure } from '@/core/quantity/figure';
 import type { BenchEngine, BenchView } from '@/device/bench';
@@ -247,7 +247,8 @@ function PutBack({ view, act }: Props) {
         </p>
       )}
       <ul className="mt-3 grid gap-3">
-        {state.debts.map((d) => {
+        {[...state.debts.filter((d) => d.cleared), ...inDebtOrder(plan, state)].map((d) => {
+          const first = d.cleared ? null : debtBefore(plan, state, d.key);
           const debt = plan.procedure.debts[d.key]!;
           const words = debtWords(plan, d, !good && debt.unsafe ? debt.unsafe : debt.text);
           const clear = (text: string, answer?: string) =>
@@ -267,6 +268,11 @@ function PutBack({ view, act }: Props) {
               {d.cleared ? (
                 <span className={d.cleared.poor ? 'text-rust' : 'text-moss'}>
                   {d.cleared.poor ? 'Fault, ' : ''}done by {d.cleared.byName}
+                </span>
+              ) : first ? (
+                <span className="text-quiet">
+                  Later: {debtWords(plan, first, !good ? plan.procedure.debts[first.key]?.unsafe : undefined)}{' '}
+                  comes first.
                 </span>
               ) : (
                 <span className="grid gap-3">

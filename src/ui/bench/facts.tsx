@@ -14,6 +14,7 @@ import {
   acceptOf,
   applies,
   allowanceOf,
+  dayOf,
   outsideDomain,
   planVolume,
   ruleOf,
@@ -70,7 +71,7 @@ export function Facts({ view }: { view: BenchView }) {
   const owed = state.debts.filter((d) => !d.cleared);
   const outside = outsideDomain(plan, part);
   const seen = useMemo(() => seeing(plan, state, part, judged), [plan, state, part, judged]);
-  const spares = gauge && !gauge.simulated ? sparesOf(gauge, plan.gauges, plan.made.at.slice(0, 10)) : [];
+  const spares = gauge && !gauge.simulated ? sparesOf(gauge, plan.gauges, dayOf(plan)) : [];
   const [cap = null] = enteredCaps(plan);
   const stands = useMemo(() => standing(plan, part), [plan, part]);
   const valves = valvesOf(plan.system).filter((v) => state.valves[v.id]);

@@ -18,6 +18,7 @@ const field = 'mt-1 min-h-14 w-full border border-edge bg-panel px-3 text-lg';
 export function JointList({ view, act }: Pick<PanelProps, 'view' | 'act'>) {
   const { plan, state } = view;
   const [name, setName] = useState('');
+  const [whose, setWhose] = useState<'' | 'own' | 'boundary'>('');
   const [growing, setGrowing] = useState<string | null>(null);
   const [trouble, setTrouble] = useState('');
   const send = async (payload: Parameters<typeof act>[0]) => {
@@ -113,9 +114,13 @@ export function JointList({ view, act }: Pick<PanelProps, 'view' | 'act'>) {
         onSubmit={(e) => {
           e.preventDefault();
           if (name.trim())
-            void send({ kind: 'joint', joint: uuid7(now()), name: name.trim(), place: '' }).then(
-              (ok) => ok && setName(''),
-            );
+            void send({
+              kind: 'joint',
+              joint: uuid7(now()),
+              name: name.trim(),
+              place: '',
+              ...(whose ? { whose } : {}),
+            }).then((ok) => ok && setName(''));
         }}
       >
         <label>
@@ -127,6 +132,14 @@ export function JointList({ view, act }: Pick<PanelProps, 'view' | 'act'>) {
             placeholder="union behind the kiln"
             maxLength={120}
           />
+        </label>
+        <label className="col-span-2">
+          Whose is it? Bubbles on your own kit or on a boundary accuse no pipe
+          <select className={field} value={whose} onChange={(e) => setWhose(e.target.value as 'own')}>
+            <option value="">the installation’s</option>
+            <option value="own">my own hose, adaptor or gauge</option>
+            <option value="boundary">a valve, cap or plug that bounds the section</option>
+          </select>
         </label>
         <Button type="submit" className="min-h-14" disabled={!name.trim()}>
           Add

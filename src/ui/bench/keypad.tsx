@@ -118,19 +118,20 @@ export function Keypad({
       setTrouble(said);
     } else setText('');
   };
-  const key = `figure ${extra || aside || confirm ? 'min-h-16' : 'min-h-[72px]'} min-w-[88px] border border-edge bg-panel text-2xl hover:border-ink active:bg-block`;
+  // keys share what height there is, so that figure, keys and the one action stand together without scrolling
+  const key = 'figure min-h-11 min-w-0 border border-edge bg-panel text-2xl hover:border-ink active:bg-block';
   const wide =
-    'min-h-[60px] border border-edge bg-panel px-2 text-base font-semibold leading-tight hover:border-ink active:bg-block disabled:text-quiet disabled:border-seam';
+    'min-h-11 border border-edge bg-panel px-2 text-sm font-semibold leading-tight hover:border-ink active:bg-block disabled:text-quiet disabled:border-seam lg:text-base';
   return (
     <form
-      className="grid gap-2"
+      className="flex min-h-0 flex-1 flex-col gap-2"
       onSubmit={(e) => {
         e.preventDefault();
         void commit();
       }}
       aria-label="Entry"
     >
-      <div className="flex flex-wrap items-end justify-between gap-x-4">
+      <div className="flex shrink-0 flex-wrap items-end justify-between gap-x-4">
         <label className="block min-w-0 flex-1">
           <span className="block text-base">{label}</span>
           <span className="flex items-baseline gap-3 border-b-4 border-lake">
@@ -149,11 +150,11 @@ export function Keypad({
         </label>
         {aside && <div className="w-full lg:w-3/5">{aside}</div>}
       </div>
-      <p id="keypad-trouble" role="alert" className="min-h-6 font-semibold text-rust">
+      <p id="keypad-trouble" role="alert" className="min-h-5 shrink-0 leading-tight font-semibold text-rust">
         {trouble}
       </p>
       {confirm && (
-        <label className="flex min-h-14 cursor-pointer items-center gap-3 border border-edge bg-panel px-4">
+        <label className="flex min-h-12 shrink-0 cursor-pointer items-center gap-3 border border-edge bg-panel px-3 leading-tight">
           <input
             type="checkbox"
             className="size-6 accent-lake"
@@ -167,8 +168,8 @@ export function Keypad({
         </label>
       )}
       {extra}
-      <div className="grid gap-2 lg:grid-cols-[1fr_15rem]">
-        <div className="order-2 grid grid-cols-3 gap-2 lg:order-1">
+      <div className="flex min-h-[15rem] flex-1 flex-col gap-2 lg:grid lg:max-h-[25rem] lg:min-h-[12.5rem] lg:grid-cols-[1fr_15rem]">
+        <div className="order-2 grid min-h-0 flex-1 auto-rows-fr grid-cols-3 gap-1.5 lg:order-1">
           {['7', '8', '9', '4', '5', '6', '1', '2', '3', '.', '0'].map((k) => (
             <button key={k} type="button" className={key} onClick={() => press(k)}>
               {k}
@@ -183,26 +184,27 @@ export function Keypad({
             <Delete aria-hidden />
           </button>
         </div>
-        <div className="order-1 grid auto-rows-fr grid-cols-2 gap-2 lg:order-2 lg:grid-cols-1">
+        <div className="order-1 grid shrink-0 grid-flow-col auto-cols-fr gap-1.5 lg:order-2 lg:min-h-0 lg:auto-rows-fr lg:grid-flow-row">
           {shown && (
-            <button
-              type="button"
-              className={`${wide} col-span-2 lg:col-span-1`}
-              onClick={() => put(formatExact(shown), 'streamed')}
-            >
-              Take the display: <span className="figure">{formatExact(shown)}</span>
+            <button type="button" className={wide} onClick={() => put(formatExact(shown), 'streamed')}>
+              <span className="max-lg:sr-only">Take the display: </span>
+              <span className="lg:hidden">Display </span>
+              <span className="figure">{formatExact(shown)}</span>
             </button>
           )}
           {previous && (
             <button type="button" className={wide} onClick={() => put(formatExact(previous), 'same')}>
-              Same as before: <span className="figure">{formatExact(previous)}</span>
+              Same <span className="max-lg:hidden">as before: </span>
+              <span className="figure">{formatExact(previous)}</span>
             </button>
           )}
           <button type="button" className={wide} onClick={() => step(1)}>
-            One step up <span className="figure">+{formatExact(entryStep(gauge))}</span>
+            <span className="max-lg:sr-only">One step up </span>
+            <span className="figure">+{formatExact(entryStep(gauge))}</span>
           </button>
           <button type="button" className={wide} onClick={() => step(-1)}>
-            One step down <span className="figure">−{formatExact(entryStep(gauge))}</span>
+            <span className="max-lg:sr-only">One step down </span>
+            <span className="figure">−{formatExact(entryStep(gauge))}</span>
           </button>
           {signed && (
             <button
@@ -210,7 +212,7 @@ export function Keypad({
               className={wide}
               onClick={() => put(/^[-−]/.test(text) ? text.slice(1) : `−${text}`)}
             >
-              Change sign ±
+              <span className="max-lg:sr-only">Change sign </span>±
             </button>
           )}
           {onCancel && (
@@ -223,7 +225,10 @@ export function Keypad({
       <button
         type="submit"
         disabled={busy}
-        className={buttonClass('act', 'sticky bottom-0 z-10 min-h-[72px] w-full text-xl lg:min-h-20')}
+        className={buttonClass(
+          'act',
+          'sticky bottom-0 z-10 min-h-16 w-full shrink-0 text-xl lg:min-h-[72px]',
+        )}
       >
         <span>
           {save}

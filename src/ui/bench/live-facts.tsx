@@ -1,11 +1,11 @@
 'use client';
-import { projectEnd, settling, temperatureEffect, type Sample } from '@/core/analysis/live';
+import { projectEnd, settling, type Sample } from '@/core/analysis/live';
 import type { Gauge } from '@/core/instrument/gauge';
 import { add, showChange, subtract, toNumber, type Exact, type Limit } from '@/core/quantity/exact';
 import { significantText } from '@/core/quantity/figure';
-import { convert, toKelvin, unitLabel } from '@/core/quantity/unit';
+import { convert, unitLabel } from '@/core/quantity/unit';
+import type { AloneOf } from '@/core/verdict/correction';
 import type { Hold, Visit } from '@/core/run/state';
-import { steadyWindow } from '@/core/run/apply-hold';
 import { Why } from '@/ui/kit/why';
 import { clockTime, countdown } from '@/ui/kit/words';
 
@@ -40,7 +40,8 @@ export function LiveFacts({
   fall,
   zone,
   perceptible,
-  perKelvin,
+  alone,
+  windowMs,
 }: {
   visit: Visit;
   hold: Hold;
@@ -49,8 +50,10 @@ export function LiveFacts({
   fall: Limit;
   zone: string;
   perceptible: Limit;
-  /** Pa/K of a section full of liquid; null for gas. */
-  perKelvin: number | null;
+  /** What warmth and barometer alone do here: the judge's own. */
+  alone: AloneOf | null;
+  /** Over which a settling period must stand still, ms. */
+  windowMs: number;
 }) {
   const unit = gauge.resolution.unit;
   const decimals = gauge.resolution.scale;
@@ -64,23 +67,21 @@ export function LiveFacts({
     ? settling(
         samples,
         at,
-        steadyWindow(hold.minutes),
+        windowMs,
         toNumber(perceptible.value),
         hold.topUps[hold.topUps.length - 1]?.at ?? null,
       )
     : null;
   const { start, end: later } = hold.temperature;
-  const warmth = (from: number, to: number) =>
-    perKelvin === null ? temperatureEffect(pressure, from, to) : perKelvin * (to - from);
-  const pressure = gauge.kind === 'level' ? 0 : convert(toNumber(hold.start.figure), unit, 'Pa');
-  const warm =
-    start && later && gauge.kind !== 'level'
-      ? convert(
-          warmth(toKelvin(toNumber(start), start.unit), toKelvin(toNumber(later), later.unit)),
-          'Pa',
-          unit,
-        )
-      : null;
+  const { start: b0, end: b1 } = hold.barometer;
+  const logged = {
+    ...(start && later ? { temperature: [start, later] as const } : {}),
+    ...(b0 && b1 ? { barometer: [b0, b1] as const } : {}),
+  };
+  const found =
+    alone && gauge.kind !== 'level' ? alone(convert(toNumber(hold.start.figure), unit, 'Pa'), logged) : null;
+  const warm = typeof found === 'number' ? convert(found, 'Pa', unit) : null;
+  const what = logged.barometer ? (logged.temperature ? 'Warmth and barometer' : 'Barometer') : 'Temperature';
   const last = samples[samples.length - 1];
   const change = last ? last.p - toNumber(hold.start.figure) : 0;
   const topped = toppedUp(hold);
@@ -124,9 +125,9 @@ export function LiveFacts({
       )}
       {warm !== null && (
         <p>
-          Temperature alone: <span className="figure-narrow">{`${warm > 0 ? '+' : ''}${say(warm)}`}</span>;
-          without it the change is <span className="figure-narrow">{say(change - warm)}</span>. The raw
-          reading judges.
+          {what} alone: <span className="figure-narrow">{`${warm > 0 ? '+' : ''}${say(warm)}`}</span>; without
+          it the change is <span className="figure-narrow">{say(change - warm)}</span>. The raw reading
+          judges.
         </p>
       )}
       {topped && (

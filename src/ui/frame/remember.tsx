@@ -9,6 +9,7 @@ export function Remember({ who }: { who: Identity }) {
   useEffect(() => {
     keepIdentity(who);
     void startWorker();
+    document.cookie = `vast_zone=${encodeURIComponent(Intl.DateTimeFormat().resolvedOptions().timeZone || 'UTC')}; path=/; max-age=31536000; samesite=lax`;
   }, [who]);
   return null;
 }

@@ -18,6 +18,19 @@ export interface RunSummary {
   /** Owed and not to be forgotten: what, and since when it rings. */
   readonly urgent: ReturnType<typeof urgentOwed>;
 }
+/** A run whose log cannot be read: named, so that the others stay in sight. */
+export const unreadableSummary = (plan: Plan, text: string): RunSummary => ({
+  run: plan.run,
+  site: plan.site.name,
+  system: plan.system.name,
+  procedure: plan.procedure.title,
+  practice: plan.practice,
+  stage: text,
+  ends: null,
+  phase: 'running',
+  owed: 0,
+  urgent: null,
+});
 export function runningSummary(plan: Plan, state: RunState): RunSummary {
   const hold = runningHold(state);
   const words = {

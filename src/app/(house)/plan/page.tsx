@@ -1,6 +1,7 @@
 import type { Metadata } from 'next';
 import Link from 'next/link';
-import { now } from '@/server/now';
+import { viewerDay } from '@/server/session/zone';
+import { addDays } from '@/core/quantity/local-date';
 import { requireSession } from '@/server/session/session';
 import { listVisits } from '@/server/visits/visits';
 import { buttonClass } from '@/ui/kit/button-class';
@@ -11,8 +12,8 @@ import { mayPlan } from '@/wire/role';
 export const metadata: Metadata = { title: 'Plan' };
 export default async function PlanHome() {
   const session = await requireSession();
-  const today = new Date(now()).toISOString().slice(0, 10);
-  const before = new Date(now() - 14 * 86_400_000).toISOString().slice(0, 10);
+  const today = await viewerDay();
+  const before = addDays(today, -14);
   const all = await listVisits(session, before);
   const coming = all.filter((v) => v.day >= today);
   const past = all.filter((v) => v.day < today).reverse();

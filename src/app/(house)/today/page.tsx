@@ -1,5 +1,4 @@
 import type { Metadata } from 'next';
-import { reduce } from '@/core/run/reduce';
 import { wallGlyph } from '@/chart/wall';
 import { listVisits } from '@/server/visits/visits';
 import { openFollowUps, type OpenFollowUp } from '@/server/records/follow-ups';
@@ -9,9 +8,11 @@ import { listMembers } from '@/server/people/people';
 import { now } from '@/server/now';
 import { readWatches } from '@/server/watches/watches';
 import { watchWords } from '@/ui/watch/words';
+import { viewerDay } from '@/server/session/zone';
 import { requireSession } from '@/server/session/session';
 import { TodayView, type RunningRun } from '@/ui/today/today';
-import { runningSummary } from '@/ui/today/summary';
+import { runningSummary, unreadableSummary } from '@/ui/today/summary';
+import { readState, UNREADABLE } from '@/server/runs/read-state';
 
 /** Where a person goes to see to it. */
 const hrefOf = (f: OpenFollowUp): string | null =>
@@ -29,7 +30,7 @@ const hrefOf = (f: OpenFollowUp): string | null =>
 export const metadata: Metadata = { title: 'Today' };
 export default async function Today() {
   const session = await requireSession();
-  const day = new Date(now()).toISOString().slice(0, 10);
+  const day = await viewerDay();
   const [owed, open, members, visits, sealed, watches] = await Promise.all([
     openFollowUps(session),
     openRuns(session),
@@ -40,8 +41,10 @@ export default async function Today() {
   ]);
   const at = now();
   const runs: RunningRun[] = open.map(({ plan, events }) => {
-    const state = reduce(plan, events);
-    return { ...runningSummary(plan, state), glyph: wallGlyph(plan, state, at) };
+    const state = readState(plan, events);
+    return state
+      ? { ...runningSummary(plan, state), glyph: wallGlyph(plan, state, at) }
+      : { ...unreadableSummary(plan, UNREADABLE), glyph: [] };
   });
   const watching = watches
     .filter((w) => w.state.word !== 'ended')

@@ -15,7 +15,7 @@ export function DrawDownPanel({ view, stage, act }: PanelProps) {
   const last = view.state.kept[to];
   if (!gauge || !first || !last) return <p role="alert">The two pressures of the fall have not been read.</p>;
   return (
-    <div className="grid content-start gap-3 lg:min-h-0 lg:flex-1 lg:overflow-auto">
+    <div className="flex min-h-0 flex-1 flex-col gap-2">
       <p className="text-lg">
         From <span className="figure">{showExact(first)}</span> drain down to{' '}
         <span className="figure">{showExact(last)}</span>, all of it into the measured vessel.

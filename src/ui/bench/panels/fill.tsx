@@ -1,16 +1,22 @@
 'use client';
+import { useState } from 'react';
 import type { FillStage, IsolateStage } from '@/core/pack/types';
 import { showExact } from '@/core/quantity/exact';
 import { stageBand } from '@/core/run/hold-spec';
+import { unheldWays } from '@/core/run/apply-unheld';
 import { gaugeOf } from '@/core/run/read';
+import { Button } from '@/ui/kit/button';
 import { Why } from '@/ui/kit/why';
 import { countdown } from '@/ui/kit/words';
 import { Keypad } from '../keypad';
 import { LevelWords } from '../level-words';
+import { WillNotStand } from './unheld';
 import type { PanelProps } from '../shared';
 
 /** Raises the pressure into a band; the reading must lie inside it and the source be shut. */
-export function FillPanel({ view, visit, stage, act, at }: PanelProps) {
+export function FillPanel(props: PanelProps) {
+  const { view, visit, stage, act, at } = props;
+  const [unheld, setUnheld] = useState(false);
   const gauge = gaugeOf(view.plan, view.state)!;
   const found = stageBand(view.plan, view.state, stage as FillStage | IsolateStage);
   const source = stage.kind === 'fill' ? (stage as FillStage).source : (stage as IsolateStage).minutesSource;
@@ -22,8 +28,10 @@ export function FillPanel({ view, visit, stage, act, at }: PanelProps) {
       </p>
     );
   const { low, high, working } = found.value;
+  if (unheld) return <WillNotStand {...props} gauge={gauge} onBack={() => setUnheld(false)} />;
+  const ways = unheldWays(view.plan, view.state, visit, stage);
   return (
-    <div className="lg:min-h-0 lg:flex-1 lg:overflow-auto">
+    <div className="flex min-h-0 flex-1 flex-col">
       <p className="mb-2">
         Band:{' '}
         <Why
@@ -66,6 +74,11 @@ export function FillPanel({ view, visit, stage, act, at }: PanelProps) {
           return answer.accepted ? null : answer.text;
         }}
       />
+      {ways.length > 0 && (
+        <Button className="mt-2 min-h-14 w-full" onClick={() => setUnheld(true)}>
+          {ways.includes('low') ? 'It will not come up, or will not stand' : 'It will not stand'}
+        </Button>
+      )}
     </div>
   );
 }

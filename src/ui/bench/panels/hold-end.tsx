@@ -31,7 +31,7 @@ export function HoldEnd({
   // a leak rate may be read early where the fall alone decides the worst class; the rule says whether it does
   const early = !over && hold.role !== 'leak-rate';
   return (
-    <div className="lg:min-h-0 lg:flex-1 lg:overflow-auto">
+    <div className="flex min-h-0 flex-1 flex-col">
       <Keypad
         gauge={gauge}
         label={over ? 'Time is up. Read the gauge now' : 'Read the gauge now'}
@@ -40,12 +40,10 @@ export function HoldEnd({
         live={view.live}
         onCancel={onBack}
         onSave={async (entered) => {
-          if (early && !why.trim())
-            return `Say first why it ends before the planned ${minutesWords(hold.minutes)}. The reason is printed.`;
           const answer = await act({
             kind: 'hold-end',
             ...entered,
-            ...(early ? { short: why.trim() } : {}),
+            ...(early && why.trim() ? { short: why.trim() } : {}),
           });
           if (answer.accepted) onBack();
           return answer.accepted ? null : answer.text;
@@ -54,7 +52,7 @@ export function HoldEnd({
           <>
             {early && (
               <label className="block">
-                Why before the planned {minutesWords(hold.minutes)}?
+                Before the planned {minutesWords(hold.minutes)}: a word why, if you like. It is printed
                 <input
                   className="mt-1 min-h-14 w-full border border-edge bg-panel px-3 text-lg"
                   value={why}

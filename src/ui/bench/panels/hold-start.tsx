@@ -1,4 +1,5 @@
 'use client';
+import { useState } from 'react';
 import type { Gauge } from '@/core/instrument/gauge';
 import { UNITS } from '@/core/quantity/unit';
 import { magnitude, showExact, subtract, inUnit } from '@/core/quantity/exact';
@@ -7,7 +8,9 @@ import { Button } from '@/ui/kit/button';
 import { Why } from '@/ui/kit/why';
 import { minutesWords } from '@/ui/kit/words';
 import { LevelWords } from '../level-words';
+import { unheldWays } from '@/core/run/apply-unheld';
 import { Keypad } from '../keypad';
+import { WillNotStand } from './unheld';
 import { SideEntry, type Side } from '../side-entry';
 import type { PanelProps } from '../shared';
 
@@ -34,8 +37,9 @@ export function HoldStart(
     readonly onSide: (side: Side | null) => void;
   },
 ) {
-  const { view, stage, act, gauge, spec, side, onSide } = props;
+  const { view, visit, stage, act, gauge, spec, side, onSide } = props;
   const { plan, state } = view;
+  const [unheld, setUnheld] = useState(false);
   const before = [...state.visits].reverse().flatMap((v) => [...v.fills].reverse())[0];
   const settled = [...state.visits]
     .reverse()
@@ -46,11 +50,13 @@ export function HoldStart(
       ].reverse(),
     )[0];
   const { times, band } = spec;
+  if (unheld) return <WillNotStand {...props} gauge={gauge} onBack={() => setUnheld(false)} />;
+  const falls = unheldWays(plan, state, visit, stage).length > 0;
   const unit = gauge.resolution.unit;
   const live = plan.procedure.boundary !== 'separated' && UNITS[unit].dimension === 'pressure';
   const supply = live ? inUnit(plan.system.supplyPressure, unit, gauge.resolution.scale, 'down') : null;
   return (
-    <div className="lg:min-h-0 lg:flex-1 lg:overflow-auto">
+    <div className="flex min-h-0 flex-1 flex-col">
       <p className="mb-2">
         {band ? (
           <>
@@ -144,6 +150,11 @@ export function HoldStart(
           {band && (
             <Button className="min-h-14" onClick={() => onSide('top-up')}>
               Re-adjust first
+            </Button>
+          )}
+          {falls && (
+            <Button className="min-h-14" onClick={() => setUnheld(true)}>
+              It will not stand
             </Button>
           )}
           {stage.kind === 'hold' && (stage.skip || stage.optional) && (

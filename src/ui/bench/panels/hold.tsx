@@ -1,9 +1,15 @@
 'use client';
 import { lazy, useEffect, useMemo, useRef, useState } from 'react';
 import { known } from '@/core/plan/formulas';
-import { acceptOf, ruleOf, type Plan } from '@/core/plan/plan';
+import { acceptOf, type Plan } from '@/core/plan/plan';
 import { suddenStep } from '@/core/analysis/live';
+import { heldAfter, makeUpDecided, steadyWindow } from '@/core/run/apply-hold';
+import { unheldWays } from '@/core/run/apply-unheld';
 import { barometerNeeded } from '@/core/run/barometer';
+import { elapsedBetween } from '@/core/run/clock';
+import { aloneIn } from '@/core/verdict/correction';
+import { pointNow } from '@/device/point';
+import { explainedLeft, WillNotStand } from './unheld';
 import { madeUp, makeUpLimit } from '@/core/run/water-limits';
 import { holdLimits } from '@/core/run/hold-limits';
 import { holdSpec } from '@/core/run/hold-spec';
@@ -12,8 +18,10 @@ import type { Hold, RunState, Visit } from '@/core/run/state';
 import { holdTrace } from '@/chart/run-trace';
 import type { HoldStage, Stage } from '@/core/pack/types';
 import {
+  breaks,
   exact,
   formatExact,
+  magnitude,
   showChange,
   showExact,
   subtract,
@@ -21,8 +29,7 @@ import {
   type Exact,
   type Limit,
 } from '@/core/quantity/exact';
-import { convert, unitLabel } from '@/core/quantity/unit';
-import { systemStiffness } from '@/core/installation/section';
+import { unitLabel } from '@/core/quantity/unit';
 import { contextOf, gaugeOf, holdEnds, runningHold, temperatureNeeded } from '@/core/run/read';
 import { notify, sound } from '@/device/alarm';
 import { TraceChart } from '@/ui/charts/trace';
@@ -51,23 +58,20 @@ const stepIn = (plan: Plan, state: RunState, visit: Visit, hold: Hold, gauge: Ga
         toNumber(holdLimits(plan, state, stage, gauge, hold).rise.value),
       )
     : null;
-/** What a kelvin does to a section full of liquid, Pa/K; null for gas. */
-const warmthOf = (plan: Plan, hold: Hold, stage: Stage): number | null =>
-  ruleOf(plan, stage.part).fills === 'liquid'
-    ? (systemStiffness(plan.system, convert(toNumber(hold.start.figure), hold.start.figure.unit, 'Pa'))
-        ?.perKelvin ?? 0)
-    : null;
-
 /** A timed hold: start reading, countdown with band and limit always in sight, end reading. */
-export function HoldPanel(props: PanelProps) {
-  const { view, visit, at } = props;
+export function HoldPanel(given: PanelProps) {
+  const { view, visit } = given;
   const { plan, state } = view;
   const gauge = gaugeOf(plan, state);
   const hold = runningHold(state);
+  // a hold is counted as it will be judged: a clock that jumps neither ends nor stalls it
+  const at = hold ? hold.startedAt + elapsedBetween(hold.startClock, pointNow()).ms : given.at;
+  const props = { ...given, at };
   // the need is worked out anew only when an entry changes something, not with every tick of the clock
   const found = useMemo(() => known(() => holdSpec(plan, state)), [plan, state]);
   const [side, setSide] = useState<Side | null>(null);
   const [ending, setEnding] = useState(false);
+  const [unheld, setUnheld] = useState(false);
   const [setEl, { width, height }] = useSize();
   const over = hold !== null && at >= holdEnds(hold);
   const alarmed = useRef('');
@@ -87,21 +91,25 @@ export function HoldPanel(props: PanelProps) {
     }
   }, [hold, over, soon, visit.title]);
 
-  const idle = useIdle(hold !== null && !side && !ending, IDLE_MS);
+  const idle = useIdle(hold !== null && !side && !ending && !unheld, IDLE_MS);
   const request = useMemo(
     () => (hold && width > 0 ? holdTrace(plan, state, visit, hold, at) : null),
     [plan, state, visit, hold, at, width],
   );
   // both are worked out when an entry or a batch of the stream changes something, not with every tick of the clock
-  const { step, perKelvin } = useMemo(
+  const { step, alone, windowMs } = useMemo(
     () =>
       hold && gauge
         ? {
-            step: stepIn(plan, state, visit, hold, gauge, props.stage),
-            perKelvin: warmthOf(plan, hold, props.stage),
+            step: stepIn(plan, state, visit, hold, gauge, given.stage),
+            alone: aloneIn(plan, state, given.stage.part),
+            windowMs:
+              given.stage.kind === 'hold' && hold.role === 'settle'
+                ? steadyWindow(heldAfter(plan, state, given.stage, hold.minutes))
+                : 60_000,
           }
-        : { step: null, perKelvin: null },
-    [plan, state, visit, hold, gauge, props.stage],
+        : { step: null, alone: null, windowMs: 60_000 },
+    [plan, state, visit, hold, gauge, given.stage],
   );
   if (!gauge) return <p role="alert">Choose and zero the gauge first.</p>;
   if ('missing' in found)
@@ -120,6 +128,12 @@ export function HoldPanel(props: PanelProps) {
   const read = level ? 'Read the level' : 'Read the gauge';
   const shown = lastSeen(props, hold.start);
   const change = subtract(shown.figure, hold.start.figure);
+  const ways = unheldWays(plan, state, visit, props.stage);
+  const falls =
+    ways.length > 0 &&
+    (hold.role === 'settle' ||
+      (change.digits < 0 && breaks(magnitude(change), limits.fall) && explainedLeft(props, hold, at) === 0));
+  if (unheld) return <WillNotStand {...props} gauge={gauge} onBack={() => setUnheld(false)} />;
   if (ending)
     return (
       <HoldEnd
@@ -236,7 +250,8 @@ export function HoldPanel(props: PanelProps) {
           fall={limits.fall}
           perceptible={limits.rise}
           zone={plan.made.zone}
-          perKelvin={perKelvin}
+          alone={alone}
+          windowMs={windowMs}
         />
       )}
       {!['settle', 'lock-up', 'flow', 'leak-rate', 'decay'].includes(hold.role) &&
@@ -245,7 +260,7 @@ export function HoldPanel(props: PanelProps) {
         )}
       {!side && temperatureNeeded(plan, state, hold) && (
         <p className="flex flex-wrap items-center gap-3 border-l-4 border-ochre pl-3">
-          This repeats an unexplained rise: log the pipe temperature at start and end.
+          This repeats a movement that warmth could explain: log the pipe temperature at start and end.
           <Button className="min-h-12" onClick={() => setSide('temperature')}>
             Temperature
           </Button>
@@ -253,7 +268,8 @@ export function HoldPanel(props: PanelProps) {
       )}
       {!side && barometerNeeded(plan, state, props.stage, hold) && (
         <p className="flex flex-wrap items-center gap-3 border-l-4 border-ochre pl-3">
-          A hold this long needs the barometer at start and end.
+          Over a hold this long the barometer moves the gauge as much as what counts: read it at start and
+          end. Unread, this hold can never be Tight.
           <Button className="min-h-12" onClick={() => setSide('barometer')}>
             Barometer
           </Button>
@@ -321,6 +337,16 @@ export function HoldPanel(props: PanelProps) {
               </Button>
             </div>
             <Keys onSide={setSide} />
+            {falls && (
+              <Button className="min-h-14" onClick={() => setUnheld(true)}>
+                {hold.role === 'settle' ? 'It will not stand' : 'It falls beyond the limit: say so now'}
+              </Button>
+            )}
+            {!over && makeUpDecided(plan, state, props.stage, hold, shown.figure) && (
+              <Button className="min-h-14" onClick={() => setEnding(true)}>
+                More is added than the whole hold permits: read now
+              </Button>
+            )}
             {!over && hold.role === 'leak-rate' && (
               <Button className="min-h-14" onClick={() => setEnding(true)}>
                 It falls fast: read now
@@ -328,7 +354,7 @@ export function HoldPanel(props: PanelProps) {
             )}
             {!over && hold.role !== 'leak-rate' && at >= hold.startedAt + hold.rule * 60000 && (
               <Button className="min-h-14" onClick={() => setEnding(true)}>
-                The rule’s {hold.rule} min have passed: end now, with a reason
+                The rule’s own {hold.rule} min have passed: end now
               </Button>
             )}
             <Button

@@ -1,11 +1,15 @@
 'use client';
 import type { ObserveStage } from '@/core/pack/types';
-import { HoldButton } from '@/ui/kit/button';
+import { useState } from 'react';
+import { Button, HoldButton } from '@/ui/kit/button';
 import type { PanelProps } from '../shared';
 
 /** A question that eyes answer; the answer decides what follows, so it is pressed and held. */
 export function ObservePanel({ stage, act, view }: PanelProps) {
   const observe = stage as ObserveStage;
+  const [asking, setAsking] = useState<string | null>(null);
+  const [why, setWhy] = useState('');
+  const [trouble, setTrouble] = useState('');
   return (
     <div className="grid content-start lg:min-h-0 lg:flex-1 gap-3 overflow-auto">
       <p className="text-xl font-semibold">{observe.question}</p>
@@ -17,12 +21,48 @@ export function ObservePanel({ stage, act, view }: PanelProps) {
           key={r.key}
           tone="plain"
           className="min-h-20 w-full text-lg"
-          onHeld={() => void act({ kind: 'observe', result: r.key })}
+          onHeld={() =>
+            (r.reasonBefore ?? 0) > view.state.repeats
+              ? setAsking(r.key)
+              : void act({ kind: 'observe', result: r.key })
+          }
         >
           {r.text}
           {r.note && <span className="block text-sm font-normal">{r.note}</span>}
         </HoldButton>
       ))}
+      {asking && (
+        <form
+          className="grid gap-3 border-l-4 border-ochre pl-3"
+          onSubmit={(e) => {
+            e.preventDefault();
+            void act({ kind: 'observe', result: asking, text: why.trim() }).then((a) =>
+              setTrouble(a.accepted ? '' : a.text),
+            );
+          }}
+        >
+          <label>
+            The rule asks for repeats first. Why does the result stand now? It is printed
+            <input
+              className="mt-1 min-h-14 w-full border border-edge bg-panel px-3 text-lg"
+              value={why}
+              onChange={(e) => setWhy(e.target.value)}
+              maxLength={500}
+            />
+          </label>
+          <p role="alert" className="min-h-6 text-rust">
+            {trouble}
+          </p>
+          <div className="grid grid-cols-2 gap-3">
+            <Button className="min-h-16" onClick={() => setAsking(null)}>
+              Back
+            </Button>
+            <Button type="submit" tone="act" className="min-h-16" disabled={!why.trim()}>
+              The result stands
+            </Button>
+          </div>
+        </form>
+      )}
     </div>
   );
 }

@@ -42,7 +42,7 @@ export function PumpPanel({ view, visit, stage, at, act }: PanelProps) {
   const due = step ? step.reached.readMoment + pump.steps[index]!.minutes * 60_000 : 0;
   const over = step !== undefined && at >= due;
   return (
-    <div className="grid content-start gap-3 lg:min-h-0 lg:flex-1 lg:overflow-auto">
+    <div className="flex min-h-0 flex-1 flex-col gap-2">
       <ol
         className="grid gap-px border border-seam bg-seam"
         style={{ gridTemplateColumns: `repeat(${pump.steps.length}, minmax(0, 1fr))` }}

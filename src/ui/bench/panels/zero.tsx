@@ -1,6 +1,6 @@
 'use client';
 import { gaugeFit } from '@/core/instrument/gauge';
-import { fitTarget } from '@/core/plan/plan';
+import { dayOf, fitTarget } from '@/core/plan/plan';
 import { showExact } from '@/core/quantity/exact';
 import { gaugeOf } from '@/core/run/read';
 import type { ZeroStage } from '@/core/pack/types';
@@ -21,7 +21,7 @@ export function ZeroPanel({ view, visit, stage, act }: PanelProps) {
         aria-label="Gauges in the cabinet"
       >
         {plan.gauges.map((g) => {
-          const misfits = gaugeFit(g, fitTarget(plan, stage.part), plan.made.at.slice(0, 10));
+          const misfits = gaugeFit(g, fitTarget(plan, stage.part), dayOf(plan));
           const blocked = misfits.some((m) => m.blocks);
           return (
             <li
@@ -60,7 +60,7 @@ export function ZeroPanel({ view, visit, stage, act }: PanelProps) {
       </ul>
     );
   return (
-    <div className="lg:min-h-0 lg:flex-1 lg:overflow-auto">
+    <div className="flex min-h-0 flex-1 flex-col">
       {last && !last.good && before && (
         <p role="alert" className="mb-3 border-l-4 border-ochre pl-3">
           {showExact(last.figure)} open to air is off zero. Press zero on the gauge with nothing connected and

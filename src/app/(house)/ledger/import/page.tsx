@@ -1,6 +1,6 @@
 import type { Metadata } from 'next';
-import { reduce } from '@/core/run/reduce';
 import { listPlaces } from '@/server/places/places';
+import { readState } from '@/server/runs/read-state';
 import { openRuns } from '@/server/records/records';
 import { requireSession } from '@/server/session/session';
 import { ImportView } from '@/ui/ledger/import-view';
@@ -24,8 +24,8 @@ export default async function Import({ searchParams }: { searchParams: Promise<{
       runs={
         mayRun(session.role)
           ? open.flatMap(({ plan, events, made }) => {
-              const state = reduce(plan, events);
-              return state.signatures.length || !state.gauge
+              const state = readState(plan, events);
+              return !state || state.signatures.length || !state.gauge
                 ? []
                 : [
                     {

@@ -25,8 +25,8 @@ import { trendsOf } from '@/core/record/trend';
 import { SystemHistory } from '@/ui/places/system-history';
 import { readWatches } from '@/server/watches/watches';
 import { watchWords } from '@/ui/watch/words';
+import { viewerDay } from '@/server/session/zone';
 import { requireSession } from '@/server/session/session';
-import { now } from '@/server/now';
 import { StartTest } from '@/ui/places/start-test';
 import { SchematicDrawing } from '@/ui/charts/schematic';
 import { buttonClass } from '@/ui/kit/button-class';
@@ -44,6 +44,7 @@ const HEIGHT_WORDS = {
 export const metadata: Metadata = { title: 'System' };
 export default async function SystemPage({ params }: { params: Promise<{ system: string }> }) {
   const session = await requireSession();
+  const today = await viewerDay();
   const { system: id } = await params;
   const { site, system } = await found(readSystem(session, id));
   const facts = system.facts;
@@ -351,9 +352,7 @@ export default async function SystemPage({ params }: { params: Promise<{ system:
                 siblings.filter((s) => s.id !== id),
               ),
             )}
-            gauges={
-              gauges.filter((g) => g.calibrationDue >= new Date(now()).toISOString().slice(0, 10)).length
-            }
+            gauges={gauges.filter((g) => g.calibrationDue >= today).length}
           />
         ) : (
           <p className="text-quiet">The office reads; a tester or apprentice starts tests.</p>

@@ -4,9 +4,9 @@ import { found } from '@/app/(house)/found';
 import { PlanError } from '@/core/plan/plan';
 import { listKit } from '@/server/cabinet/cabinet';
 import { readSystem } from '@/server/places/places';
-import { now } from '@/server/now';
 import { lastTimes } from '@/server/records/records';
 import { openFailure } from '@/server/runs/start';
+import { viewerDay } from '@/server/session/zone';
 import { requireSession } from '@/server/session/session';
 import { listVisits, testPlan } from '@/server/visits/visits';
 import { buttonClass } from '@/ui/kit/button-class';
@@ -26,7 +26,7 @@ export default async function PlanPage({
   const { pack = '', procedure = '', case: kind = '', day: wanted = '' } = await searchParams;
   if (!pack || !procedure || !kind) redirect(`/places/${id}`);
   const { site, system } = await found(readSystem(session, id));
-  const today = new Date(now()).toISOString().slice(0, 10);
+  const today = await viewerDay();
   const day = /^\d{4}-\d{2}-\d{2}$/.test(wanted) ? wanted : today;
   const head = (
     <>

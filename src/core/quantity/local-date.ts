@@ -1,0 +1,37 @@
+/** Days as people have them: by the calendar where somebody stands, never by UTC. */
+
+const formats = new Map<string, Intl.DateTimeFormat>();
+/** A zone's calendar; one that is not known is read as UTC. */
+function calendar(zone: string): Intl.DateTimeFormat {
+  let found = formats.get(zone);
+  if (!found) {
+    const options = { year: 'numeric', month: '2-digit', day: '2-digit' } as const;
+    try {
+      found = new Intl.DateTimeFormat('en-CA', { ...options, timeZone: zone });
+    } catch {
+      found = new Intl.DateTimeFormat('en-CA', { ...options, timeZone: 'UTC' });
+    }
+    if (formats.size < 500) formats.set(zone, found);
+  }
+  return found;
+}
+/** The local day of a moment, YYYY-MM-DD. @param ms UTC  @param zone IANA name */
+export function localDate(ms: number, zone: string): string {
+  const parts = Object.fromEntries(
+    calendar(zone)
+      .formatToParts(ms)
+      .map((p) => [p.type, p.value]),
+  );
+  return `${parts.year}-${parts.month}-${parts.day}`;
+}
+/** A day so many days after another, YYYY-MM-DD. */
+export const addDays = (day: string, days: number): string =>
+  new Date(Date.parse(`${day}T00:00:00Z`) + days * 86_400_000).toISOString().slice(0, 10);
+/** The same day so many months on; the last of the month where it has fewer days. */
+export function addMonths(day: string, months: number): string {
+  const d = new Date(`${day}T00:00:00Z`);
+  const there = new Date(Date.UTC(d.getUTCFullYear(), d.getUTCMonth() + months, 1));
+  const last = new Date(Date.UTC(there.getUTCFullYear(), there.getUTCMonth() + 1, 0)).getUTCDate();
+  there.setUTCDate(Math.min(d.getUTCDate(), last));
+  return there.toISOString().slice(0, 10);
+}
