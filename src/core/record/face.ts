@@ -7,14 +7,15 @@ import { isGood, WORDS, type VerdictWord } from '@/core/verdict/words';
 import { breachWords, showChange, showExact } from '@/core/quantity/exact';
 import type { PlacedEvent } from '@/core/run/events';
 import { debtWords, gaugeOf, gaugeOfHold, gaugesUsed, letByLimit, perceptibleOf } from '@/core/run/read';
-import { inOrder, reduce } from '@/core/run/reduce';
+import { reduce } from '@/core/run/reduce';
 import type { Hold, RunState } from '@/core/run/state';
 import { decidingHold } from '@/core/verdict/verdict';
 import { duration } from '@/core/verdict/stage-lines';
 import type { RecordBody } from './record';
-import { DANGER_WORDS, JOINT_WORDS } from './words';
+import { DANGER_WORDS, JOINT_WORDS, WHOSE_WORDS } from './words';
 import { restoreBody } from './restore';
-import { SEEN_WORDS, waterLimits, waterSections } from './water-face';
+import { saidSections } from './story';
+import { waterLimits, waterSections } from './water-face';
 import { inZone } from './zone';
 
 export { inZone };
@@ -182,7 +183,7 @@ export function faceOf(text: string): Face {
     })),
     tested: plan.procedure.cases.find((c) => c.key === plan.case)?.title ?? '',
     unit: unitLabel(deciding?.hold.start.figure.unit ?? judging?.resolution.unit ?? 'mbar'),
-    sections: sectionsOf(plan, state),
+    sections: sectionsOf(plan, state, events),
     deciding: deciding ? { hold: deciding.hold, visit: deciding.visit.ordinal } : null,
     putBack: state.debts.map((d) =>
       d.cleared
@@ -204,7 +205,7 @@ const dayIn = (ms: number, days: number, zone: string): string =>
   inZone(ms + days * 86_400_000, zone).split(',')[0]!;
 
 /** What stands in the record beside readings and verdict, each under its heading. */
-function sectionsOf(plan: Plan, state: RunState): Face['sections'] {
+function sectionsOf(plan: Plan, state: RunState, events: readonly PlacedEvent[]): Face['sections'] {
   const ended = state.ending?.at ?? Date.parse(plan.made.at);
   const zone = plan.made.zone;
   const linked = [
@@ -258,7 +259,7 @@ function sectionsOf(plan: Plan, state: RunState): Face['sections'] {
       title: 'Joints touched today',
       lines: state.joints.map((j) => {
         const last = j.looks[j.looks.length - 1];
-        return `${j.name}: ${last ? JOINT_WORDS[last.found] + (last.size ? `, ${last.size}` : '') : 'not looked at'}`;
+        return `${j.name}${j.place ? `, ${j.place}` : ''}${j.whose ? ` (${WHOSE_WORDS[j.whose]})` : ''}: ${last ? JOINT_WORDS[last.found] + (last.size ? `, ${last.size}` : '') : 'not looked at'}`;
       }),
     },
     {
@@ -279,6 +280,7 @@ function sectionsOf(plan: Plan, state: RunState): Face['sections'] {
         return `${i.name}${i.place ? `, ${i.place}` : ''}${plate ? `: ${plate}` : ''}${points ? `; ${points}` : ''}${i.note ? `; ${i.note}` : ''}${i.photos?.length ? `; photo ${i.photos.map((x) => x.slice(0, 12)).join(', ')}` : ''}`;
       }),
     },
+    ...saidSections(plan, state, events),
     { title: 'Linked records', lines: linked },
     {
       title: plan.pack.basedOn
@@ -288,119 +290,4 @@ function sectionsOf(plan: Plan, state: RunState): Face['sections'] {
     },
   ];
   return all.filter((x) => x.lines.length > 0);
-}
-
-/** Everything that happened, in order, in words: for the ledger's log of a record. */
-export function storyOf(
-  face: Pick<Face, 'plan' | 'state'>,
-  events: readonly PlacedEvent[],
-): { at: string; server: string; who: string; what: string; note: string }[] {
-  const { plan, state } = face;
-  const without = new Map(state.withoutEffect.map((w) => [w.id, w]));
-  return inOrder(events).map((e) => {
-    const gone = without.get(e.id);
-    return {
-      at: inZone(e.at, e.zone),
-      server: e.received === undefined ? 'on this device' : inZone(e.received, e.zone),
-      who: e.byName,
-      what: words(plan, state, e),
-      note: gone ? `no effect: ${gone.text}` : '',
-    };
-  });
-}
-const UNHELD_WORDS = {
-  falls: 'said to keep falling',
-  rises: 'said to keep rising',
-  low: 'said to stay low with the source open',
-} as const;
-function words(plan: Plan, state: RunState, e: PlacedEvent): string {
-  switch (e.kind) {
-    case 'check': {
-      const item = Object.values(plan.procedure.stages)
-        .flatMap((s) => (s.kind === 'checks' ? s.items : []))
-        .find((i) => i.key === e.item);
-      const subject = plan.system.appliances.find((a) => a.id === e.subject)?.name;
-      return `${subject ? `${subject}: ` : ''}${item?.text ?? e.item}: ${e.answer}`;
-    }
-    case 'proceed':
-      return 'list complete';
-    case 'gauge':
-      return `gauge chosen: ${plan.gauges.find((g) => g.id === e.gauge)?.name ?? e.gauge}`;
-    case 'zero':
-      return `zero open to air: ${showExact(e.figure)}`;
-    case 'fill':
-      return `raised to ${showExact(e.figure)}, closed`;
-    case 'hold-start':
-      return `hold started at ${showExact(e.figure)}`;
-    case 'hold-end':
-      return `hold ended at ${showExact(e.figure)}`;
-    case 'unheld':
-      return `${UNHELD_WORDS[e.way]}: ${showExact(e.figure)}`;
-    case 'reading':
-      return `reading ${showExact(e.figure)}${e.late ? `, read ${inZone(e.readAt, e.zone)} (late entry)` : ''}${e.same ? ', same as before' : ''}${e.streamed ? ', from the display' : ''}`;
-    case 'stream':
-      return `${e.points.length} streamed display values${e.simulated ? ' (simulated gauge)' : ''}`;
-    case 'top-up':
-      return `re-adjusted from ${showExact(e.before)} to ${showExact(e.after)}${e.added ? `, ${showExact(e.added)} added` : ''}`;
-    case 'pump-step':
-      return `pumped to ${showExact(e.figure)}${e.strokes === undefined ? '' : `, ${e.strokes} strokes`}${e.added ? `, ${showExact(e.added)}` : ''}`;
-    case 'pump-look':
-      return `joints looked at, ${e.joints === 'dry' ? 'dry' : `drips: ${e.where}`}; ${showExact(e.figure)}`;
-    case 'pump-failed':
-      return `test pressure not reached: ${e.text}`;
-    case 'draw-down':
-      return `drained down to ${showExact(e.figure)}: ${showExact(e.volume)}`;
-    case 'witness':
-      return `second place at the ${e.when}: ${SEEN_WORDS[e.seen]}${e.text ? `, ${e.text}` : ''}`;
-    case 'photo':
-      return `photo: ${e.caption}`;
-    case 'disturbance':
-      return `disturbance: ${e.what}${e.text ? `, ${e.text}` : ''}`;
-    case 'temperature':
-      return `pipe temperature at the ${e.when}: ${showExact(e.figure)}`;
-    case 'barometer':
-      return e.figure ? `barometer at the ${e.when}: ${showExact(e.figure)}` : 'no barometer at hand';
-    case 'joint':
-      return `joint disturbed today: ${e.name}${e.place ? `, ${e.place}` : ''}`;
-    case 'joint-look':
-      return `leak fluid on ${state.joints.find((j) => j.id === e.joint)?.name ?? e.joint}: ${JOINT_WORDS[e.found]}${e.size ? `, ${e.size}` : ''}`;
-    case 'observation':
-      return `${e.what} observed${e.text ? `: ${e.text}` : ''}`;
-    case 'inventory':
-      return `written down: ${e.item.name}${e.item.serial ? `, serial ${e.item.serial}` : ''}`;
-    case 'volume':
-      return e.drawn && e.before && e.after
-        ? `volume measured: ${showExact(e.drawn)} drawn, ${showExact(e.before)} to ${showExact(e.after)}`
-        : 'volume taken from the pipe list';
-    case 'dial-start':
-      return `dial marked: ${e.mark}`;
-    case 'dial-end':
-      return e.moved
-        ? `dial moved${e.turns ? ` ${showExact(e.turns)} of a turn` : ''}${e.direction ? `, ${e.direction}` : ''}`
-        : 'dial stood still';
-    case 'dial-input':
-      return `${plan.system.appliances.find((a) => a.id === e.appliance)?.name ?? e.appliance}: ${showExact(e.turns)} turns in ${showExact(e.seconds)}`;
-    case 'unsafe':
-      return `${DANGER_WORDS[e.danger]}, ${e.action}: ${e.text}; told: ${e.told}`;
-    case 'correction':
-      return `reading corrected to ${showExact(e.figure)}: ${e.reason}`;
-    case 'observe': {
-      const stage = Object.values(plan.procedure.stages).find(
-        (s) => s.kind === 'observe' && s.results.some((r) => r.key === e.result),
-      );
-      return `seen: ${(stage?.kind === 'observe' && stage.results.find((r) => r.key === e.result)?.text) || e.result}`;
-    }
-    case 'skip':
-      return `left out: ${e.text}`;
-    case 'note':
-      return `note: ${e.text}`;
-    case 'stop':
-      return 'STOP';
-    case 'stop-reason':
-      return `stopped for: ${e.reason}${e.text ? `, ${e.text}` : ''}`;
-    case 'debt':
-      return `put back: ${e.text || (plan.procedure.debts[e.debt]?.text ?? e.debt)}`;
-    case 'signature':
-      return e.refused ? `${e.role} ${e.name} did not sign: ${e.refused}` : `${e.role} ${e.name} signed`;
-  }
 }

@@ -9,7 +9,8 @@ import { canonical } from './canonical';
 import { makeBody, sealedVerdict } from './record';
 import { CHAIN_START, publicKeyOf, seal, verifySeal } from './seal';
 import { recordStatus, type Sealer } from './status';
-import { faceOf, storyOf } from './face';
+import { faceOf } from './face';
+import { storyOf } from './story';
 import { restoreBody } from './restore';
 
 const secret = '11'.repeat(32);

@@ -39,6 +39,9 @@ export function waterLimits(plan: Plan, state: RunState): Face['limits'][number]
   );
 }
 
+/** Top-ups under the name of what was let in: only a section full of water gets water. */
+export const addedTitle = (plan: Plan): string =>
+  plan.procedure.fills === undefined ? 'Re-adjusted during a hold' : 'Water added';
 export const SEEN_WORDS = { same: 'unchanged', fell: 'fell', rose: 'rose' } as const;
 /** What was applied, pumped, lost and left: the parts of a record that only water has. */
 export function waterSections(plan: Plan, state: RunState): Face['sections'][number][] {
@@ -95,7 +98,7 @@ export function waterSections(plan: Plan, state: RunState): Face['sections'][num
       ),
     },
     {
-      title: 'Water added',
+      title: addedTitle(plan),
       lines: state.visits.flatMap((v) =>
         v.holds.flatMap((h) =>
           h.topUps.map(

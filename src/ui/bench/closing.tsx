@@ -262,6 +262,7 @@ function PutBack({ view, act }: Props) {
           return (
             <li
               key={`${d.key}${d.subject ?? ''}${d.openedAt}`}
+              data-debt={d.cleared ? 'cleared' : 'open'}
               className="grid items-center gap-3 border-t border-seam pt-3 sm:grid-cols-[1fr_18rem]"
             >
               <span className="text-lg">{d.cleared ? d.cleared.text || words : words}</span>

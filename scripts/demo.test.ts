@@ -1,0 +1,89 @@
+/** The demo through the core alone: every run plays under the packs as shipped, and its verdicts are the ones its story tells. */
+import { faceOf } from '@/core/record/face';
+import { paperOf, papersOf } from '@/core/record/papers';
+import { makeBody } from '@/core/record/record';
+import { storyOf } from '@/core/record/story';
+import { reduce } from '@/core/run/reduce';
+import { verdictOf } from '@/core/verdict/verdict';
+import { playDemo } from './demo-play';
+
+test('every run of the demo plays, every sealed one has a verdict, and each kind is among them', () => {
+  const runs = playDemo();
+  const words = runs.map(
+    (r) => [r.run.seal === true, verdictOf(r.plan, reduce(r.plan, r.events))?.label] as const,
+  );
+  expect(words.filter(([sealed, label]) => sealed && !label)).toEqual([]);
+  expect(new Set(words.flatMap(([, label]) => label ?? []))).toEqual(
+    new Set([
+      'Tight',
+      'Tight within allowance',
+      'Not tight: limited use until repaired',
+      'Not tight',
+      'Void',
+      'Inconclusive',
+      'Refer',
+    ]),
+  );
+});
+
+const TYPED = [
+  'text',
+  'reason',
+  'short',
+  'caption',
+  'note',
+  'where',
+  'mark',
+  'told',
+  'refused',
+  'as',
+  'place',
+  'serial',
+];
+/** Everything in an entry that a person typed, not what was chosen from a list. */
+const typedIn = (value: unknown, key = ''): string[] =>
+  typeof value === 'string'
+    ? TYPED.includes(key) && value.trim()
+      ? [value.trim().replace(/\.$/, '')]
+      : []
+    : value && typeof value === 'object'
+      ? Object.entries(value).flatMap(([k, v]) => (k === 'points' ? [] : typedIn(v, k)))
+      : [];
+
+test('every text a person typed stands on the record page and is printed', () => {
+  let texts = 0;
+  const missing: string[] = [];
+  for (const { run, index, plan, events } of playDemo()) {
+    if (!run.seal) continue;
+    const sealer = { id: events[0]!.by, name: run.by, role: 'owner', licence: null } as const;
+    const face = faceOf(
+      makeBody(plan, events, sealer, new Date(Date.parse(plan.made.at) + 864e5).toISOString()).body,
+    );
+    const plain = (x: unknown) => JSON.stringify(x).toLowerCase();
+    const page = plain(
+      [face, storyOf(face, events).map((e) => e.what)].map((x) => ({ ...x, body: 0, plan: 0, state: 0 })),
+    );
+    const printed = plain([
+      face.sections,
+      face.putBack,
+      face.skipped,
+      face.body.verdict,
+      face.state.signatures.map((s) => [s.name, s.refused, s.as]),
+      ...papersOf(face)
+        .filter((p) => !['certificate', 'ticket'].includes(p.kind))
+        .map((p) => paperOf(face, p.kind)),
+    ]);
+    for (const e of events) {
+      if (e.kind === 'check' || e.kind === 'stop') continue;
+      for (const text of typedIn(e)) {
+        if ((e.kind === 'stop-reason' || e.kind === 'skip') && text === e.reason) continue; // chosen from a list
+        texts += 1;
+        const words = JSON.stringify(text).slice(1, -1).toLowerCase();
+        if (!page.includes(words)) missing.push(`run ${index}: "${text}" (${e.kind}) not on the page`);
+        if (!printed.includes(words)) missing.push(`run ${index}: "${text}" (${e.kind}) not printed`);
+      }
+    }
+  }
+  expect(missing).toEqual([]);
+  expect(texts).toBeGreaterThan(100);
+});
