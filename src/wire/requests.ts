@@ -3,6 +3,7 @@ import { eventSchema } from '@/core/run/event-schema';
 import type { RunEvent } from '@/core/run/events';
 import { UNITS } from '@/core/quantity/unit';
 import { shape, text, uuid } from './figure';
+import { attendanceFields, choicesField } from './planned';
 
 /** Sign-in form and route. */
 export const signInSchema = shape({
@@ -16,20 +17,9 @@ export const startRunSchema = shape({
   pack: text(60),
   procedure: text(60),
   case: text(40),
-  choices: yup
-    .mixed<Record<string, string>>()
-    .test(
-      'choices',
-      'choices must be words',
-      (v) =>
-        v === undefined || (typeof v === 'object' && Object.values(v).every((x) => typeof x === 'string')),
-    )
-    .optional(),
+  choices: choicesField(),
   practice: yup.boolean().strict(true).required(),
-  /** Permit, under whom the work is done, and who must be present; each only where there is something to say. */
-  permit: yup.string().strict(true).max(60).optional(),
-  doneBy: yup.string().strict(true).oneOf(['licensed', 'owner']).optional(),
-  present: yup.string().strict(true).max(200).optional(),
+  ...attendanceFields(),
   /** The failed record this run repeats. */
   retestOf: yup
     .string()

@@ -1,4 +1,5 @@
 import * as yup from 'yup';
+import { attendanceFields, choicesField } from './planned';
 import { free, isoDay, list, shape, text, uuid } from './figure';
 
 const minutes = () =>
@@ -45,6 +46,8 @@ export const visitTestSchema = shape({
     procedure: text(60),
     case: text(40),
     gauge: yup.string().strict(true).max(36).nullable().defined(),
+    choices: choicesField(),
+    ...attendanceFields(),
   }),
 });
 /** What a person changes on a visit. */
@@ -87,6 +90,7 @@ export const visitChangeSchema = shape({
 });
 export type VisitChange = yup.InferType<typeof visitChangeSchema>;
 
+export type PlannedTest = yup.InferType<typeof visitTestSchema>['test'];
 /** A message for the outbox stand-in. */
 export const messageSchema = shape({
   id: uuid(),

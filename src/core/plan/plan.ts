@@ -202,6 +202,13 @@ export const answersHold = (
   ((!when.case || when.case.includes(caseKey)) &&
     Object.entries(when.choice ?? {}).every(([key, options]) => options.includes(answers[key] ?? '')));
 
+/** The options of a question that go with the answers given to the others. */
+export const fittingOptions = (
+  question: Choice,
+  answers: Readonly<Record<string, string>>,
+): Choice['options'] =>
+  question.options.filter((o) => !o.onlyWith || answers[o.onlyWith.choice] === o.onlyWith.option);
+
 /**
  * Answers that belong together: a default that belongs to another answer gives way to the first that fits; one that was
  * chosen is refused. @throws PlanError
@@ -212,13 +219,10 @@ function pairChoices(
   chosen: Readonly<Record<string, string>>,
 ): void {
   for (const question of questions) {
-    const fits = (key: string | undefined) => {
-      const only = question.options.find((o) => o.key === key)?.onlyWith;
-      return !only || answers[only.choice] === only.option;
-    };
-    if (fits(answers[question.key])) continue;
+    const fits = fittingOptions(question, answers);
+    if (fits.some((o) => o.key === answers[question.key])) continue;
     const only = question.options.find((o) => o.key === answers[question.key])!.onlyWith!;
-    const other = question.options.find((o) => fits(o.key));
+    const [other] = fits;
     if (chosen[question.key] !== undefined || !other) throw new PlanError('choice', only.text);
     answers[question.key] = other.key;
   }

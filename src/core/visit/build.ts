@@ -20,6 +20,11 @@ export interface VisitTest {
   /** Procedures of which one must have ended well before. */
   readonly needs: readonly string[];
   readonly run?: string;
+  /** What was settled when it was planned: it arrives at the bench with the run. */
+  readonly choices?: Readonly<Record<string, string>>;
+  readonly permit?: string;
+  readonly doneBy?: 'licensed' | 'owner';
+  readonly present?: string;
 }
 /** A wait shorter than this is stood beside the gauge: it counts as hands. Minutes, house choice. */
 export const STAND_BY = 5;

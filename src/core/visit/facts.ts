@@ -23,3 +23,18 @@ export interface VisitFacts {
   /** Tasks said to be done, with their minutes from the start. */
   readonly done: Readonly<Record<string, { readonly start: number; readonly end: number }>>;
 }
+
+/** Permit and presence with which a test of a visit begins: its own as planned, else the visit's; people of both, each once. */
+export function attendanceOn(
+  visit: Pick<VisitFacts, 'permit' | 'present'>,
+  test: Pick<VisitTest, 'permit' | 'doneBy' | 'present'>,
+): { readonly permit?: string; readonly doneBy?: 'licensed' | 'owner'; readonly present?: string } {
+  const permit = test.permit ?? visit.permit;
+  const own = (test.present ?? '').split(',').map((x) => x.trim());
+  const present = [...new Set([...own, ...visit.present])].filter(Boolean).join(', ').slice(0, 200);
+  return {
+    ...(permit ? { permit } : {}),
+    ...(test.doneBy ? { doneBy: test.doneBy } : {}),
+    ...(present ? { present } : {}),
+  };
+}

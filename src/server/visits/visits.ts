@@ -21,7 +21,7 @@ import { eventsOf, planOf } from '@/server/runs/log';
 import { planFor } from '@/server/runs/start';
 import type { Session } from '@/server/session/session';
 import { TroubleError } from '@/server/trouble';
-import type { NewVisit, VisitChange } from '@/wire/visits';
+import type { NewVisit, PlannedTest, VisitChange } from '@/wire/visits';
 import { visitStart } from '@/wire/visit-time';
 import { readVisitFacts, rowOf, write } from './store';
 
@@ -87,13 +87,22 @@ export async function makeVisit(session: Session, form: NewVisit): Promise<{ id:
 /** The plan a test of a visit would run by, as things stand today. */
 export const testPlan = async (
   session: Pick<Session, 'org' | 'organisation' | 'name'>,
-  test: { system: string; pack: string; procedure: string; case: string },
+  test: Pick<PlannedTest, 'system' | 'pack' | 'procedure' | 'case' | 'choices'>,
   zone = 'UTC',
 ): Promise<Plan> =>
   (
     await planFor(
       session,
-      { id: '00000000-0000-7000-8000-000000000000', practice: false, choices: {}, zone, ...test },
+      {
+        id: '00000000-0000-7000-8000-000000000000',
+        practice: false,
+        zone,
+        system: test.system,
+        pack: test.pack,
+        procedure: test.procedure,
+        case: test.case,
+        choices: test.choices ?? {},
+      },
       { ahead: true },
     )
   ).plan;
@@ -103,7 +112,7 @@ export async function addTest(
   session: Session,
   id: string,
   version: number,
-  wanted: { id: string; system: string; pack: string; procedure: string; case: string; gauge: string | null },
+  wanted: PlannedTest,
 ): Promise<{ version: number }> {
   requirePlanner(session);
   const plan = await testPlan(session, wanted);
@@ -129,6 +138,11 @@ export async function addTest(
     gauge: best,
     gaugeName: plan.gauges.find((g) => g.id === best)?.name ?? '',
     needs: plan.procedure.after?.procedures ?? [],
+    // what the plan answered, not only what was chosen by hand: a default may change before the day
+    choices: plan.choices,
+    ...(wanted.permit ? { permit: wanted.permit } : {}),
+    ...(wanted.doneBy ? { doneBy: wanted.doneBy } : {}),
+    ...(wanted.present ? { present: wanted.present } : {}),
   };
   return inOrganisation(session, async (tx) => {
     const row = await rowOf(tx, id);

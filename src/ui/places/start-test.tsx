@@ -9,7 +9,9 @@ import { WORDS } from '@/core/verdict/words';
 import { now } from '@/device/clock';
 import { office, type OfficeError } from '@/device/office';
 import { Button } from '@/ui/kit/button';
+import { plannedQuery } from '@/wire/planned';
 import { uuid7 } from '@/wire/uuid7';
+import { ChoiceFields } from './choice-fields';
 
 const field = 'mt-1 block min-h-11 w-full border border-edge bg-panel px-2 text-base';
 
@@ -35,7 +37,7 @@ export function StartTest({
   const [kind, setKind] = useState('');
   const [retest, setRetest] = useState(true);
   const [permit, setPermit] = useState('');
-  const [doneBy, setDoneBy] = useState('');
+  const [doneBy, setDoneBy] = useState<'' | 'licensed' | 'owner'>('');
   const [present, setPresent] = useState('');
   const [choices, setChoices] = useState<Record<string, string>>({});
   const [fault, setFault] = useState('surprise');
@@ -46,6 +48,11 @@ export function StartTest({
   const pair = pairs.find((b) => b.other.system.id === with_);
   const [trouble, setTrouble] = useState('');
   const [busy, setBusy] = useState(false);
+  const attendance = {
+    ...(permit.trim() ? { permit: permit.trim() } : {}),
+    ...(doneBy ? { doneBy } : {}),
+    ...(present.trim() ? { present: present.trim() } : {}),
+  };
   if (!offers.length)
     return <p>No rule pack offers a procedure for this system. The owner can import one under Rules.</p>;
   const start = async (practice: boolean) => {
@@ -87,9 +94,7 @@ export function StartTest({
           case: kind,
           choices,
           practice,
-          ...(permit.trim() ? { permit: permit.trim() } : {}),
-          ...(doneBy ? { doneBy } : {}),
-          ...(present.trim() ? { present: present.trim() } : {}),
+          ...attendance,
           ...(practice ? { fault } : failure && retest ? { retestOf: failure.run } : {}),
           ...beside,
           zone,
@@ -105,6 +110,7 @@ export function StartTest({
             case: otherCase,
             choices: {},
             practice,
+            ...attendance,
             ...(practice ? { fault } : {}),
             ...beside,
             zone,
@@ -136,6 +142,7 @@ export function StartTest({
               onChange={() => {
                 setChosen(keyOf(o));
                 setKind(o.cases.length === 1 ? o.cases[0]!.key : '');
+                setChoices({});
                 setTrouble('');
               }}
             />
@@ -195,23 +202,7 @@ export function StartTest({
           </fieldset>
           <details className="mt-2 text-sm">
             <summary className="min-h-8 cursor-pointer text-lake">Where schools differ</summary>
-            {procedure.choices.map((c) => (
-              <label key={c.key} className="mt-2 block">
-                {c.question}
-                <select
-                  className="mt-1 block min-h-11 w-full border border-edge bg-panel px-2"
-                  value={choices[c.key] ?? c.default}
-                  onChange={(e) => setChoices({ ...choices, [c.key]: e.target.value })}
-                >
-                  {c.options.map((o) => (
-                    <option key={o.key} value={o.key}>
-                      {o.label}
-                    </option>
-                  ))}
-                </select>
-                <span className="text-quiet">{c.reason}</span>
-              </label>
-            ))}
+            <ChoiceFields questions={procedure.choices} chosen={choices} onChange={setChoices} />
           </details>
         </>
       )}
@@ -228,7 +219,11 @@ export function StartTest({
         </label>
         <label className="mt-2 block">
           The work is done by
-          <select className={field} value={doneBy} onChange={(e) => setDoneBy(e.target.value)}>
+          <select
+            className={field}
+            value={doneBy}
+            onChange={(e) => setDoneBy(e.target.value as typeof doneBy)}
+          >
             <option value="">not said</option>
             <option value="licensed">a licensed person</option>
             <option value="owner">the owner, under the permit</option>
@@ -298,7 +293,14 @@ export function StartTest({
             setTrouble(procedure ? 'Say first what is being tested.' : 'Choose first which test it is.');
             return;
           }
-          const query = new URLSearchParams({ pack: procedure.pack, procedure: procedure.id, case: kind });
+          const query = plannedQuery({ choices, ...attendance });
+          for (const [key, value] of [
+            ['pack', procedure.pack],
+            ['procedure', procedure.id],
+            ['case', kind],
+            ['retest', failure && !retest ? 'no' : ''],
+          ] as const)
+            if (value) query.set(key, value);
           location.assign(`/places/${system}/plan?${query}`);
         }}
       >

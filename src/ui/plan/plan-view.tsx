@@ -14,6 +14,7 @@ import { GaugesPart } from './gauges-part';
 import { HoldPart } from './hold-part';
 import { Protection } from './protection';
 import { PressurePart } from './pressure-part';
+import type { Planned } from '@/wire/planned';
 import { StartPanel, type OpenVisit } from './start-panel';
 
 export interface PlanViewProps {
@@ -26,6 +27,8 @@ export interface PlanViewProps {
   readonly mayPlan: boolean;
   readonly failure: EarlierRecord | null;
   readonly firm: string;
+  /** What was settled before: it goes on to the visit or to the bench. */
+  readonly planned: Planned;
   /** Middle minutes of each step over the newest records of this procedure, and how many there were. */
   readonly last: { readonly runs: number; readonly minutes: Readonly<Record<string, number>> };
 }

@@ -1,10 +1,13 @@
 'use client';
+import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { caseOf } from '@/core/plan/plan';
 import { now } from '@/device/clock';
 import { office, type OfficeError } from '@/device/office';
 import { Button } from '@/ui/kit/button';
 import { Field, FIELD } from '@/ui/kit/field';
+import { ChoiceFields } from '@/ui/places/choice-fields';
+import { plannedQuery } from '@/wire/planned';
 import type { PlanViewProps } from './plan-view';
 import { uuid7 } from '@/wire/uuid7';
 
@@ -26,6 +29,7 @@ export function StartPanel({
   gauge,
   impossible,
   day,
+  planned,
 }: PlanViewProps & { gauge: string | null; impossible: boolean }) {
   const [visit, setVisit] = useState(visits[0]?.id ?? '');
   const [trouble, setTrouble] = useState('');
@@ -41,7 +45,23 @@ export function StartPanel({
       setBusy(false);
     }
   };
-  const test = { system: plan.system.id, pack: packId, procedure: plan.procedure.id, case: plan.case };
+  const router = useRouter();
+  const { choices: chosen, ...attendance } = planned;
+  const test = {
+    system: plan.system.id,
+    pack: packId,
+    procedure: plan.procedure.id,
+    case: plan.case,
+    choices: plan.choices,
+    ...attendance,
+  };
+  /** Another school asks for another pressure and time: the plan is made anew, with everything else as it was. */
+  const choose = (next: Record<string, string>) => {
+    const query = plannedQuery({ ...planned, choices: next });
+    for (const [key, value] of new URLSearchParams(location.search))
+      if (!query.has(key) && !key.startsWith('choice.')) query.set(key, value);
+    router.replace(`${location.pathname}?${query}`, { scroll: false });
+  };
   const put = () =>
     attempt(async () => {
       let target = visits.find((v) => v.id === visit);
@@ -63,7 +83,6 @@ export function StartPanel({
         body: {
           id: uuid7(now()),
           ...test,
-          choices: plan.choices,
           practice: false,
           ...(failure ? { retestOf: failure.run } : {}),
           zone: zone(),
@@ -77,6 +96,26 @@ export function StartPanel({
         {plan.procedure.title}
       </h2>
       <p className="text-sm text-quiet">{caseOf(plan).title}</p>
+      {plan.procedure.choices.length > 0 && (
+        <details className="mt-2 text-sm">
+          <summary className="min-h-8 cursor-pointer text-lake">Where schools differ</summary>
+          <ChoiceFields questions={plan.procedure.choices} chosen={chosen} onChange={choose} />
+        </details>
+      )}
+      {(attendance.permit || attendance.present || attendance.doneBy) && (
+        <p className="mt-2 text-sm text-quiet">
+          {[
+            attendance.permit && `Permit ${attendance.permit}`,
+            attendance.doneBy &&
+              (attendance.doneBy === 'owner'
+                ? 'work by the owner under the permit'
+                : 'work by a licensed person'),
+            attendance.present && `present: ${attendance.present}`,
+          ]
+            .filter(Boolean)
+            .join('; ')}
+        </p>
+      )}
       {mayPlan && (
         <>
           <Field label="Visit" className="mt-3">

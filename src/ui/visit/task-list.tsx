@@ -2,7 +2,7 @@
 import type { VisitPair } from '@/core/plan/beside-offer';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
-import type { VisitFacts } from '@/core/visit/facts';
+import { attendanceOn, type VisitFacts } from '@/core/visit/facts';
 import type { VisitPlan, VisitTask } from '@/core/visit/types';
 import { now } from '@/device/clock';
 import { office, type OfficeError } from '@/device/office';
@@ -215,10 +215,9 @@ function Begin({ facts, test, pairs }: { facts: VisitFacts; test: string; pairs:
             pack: t.pack,
             procedure: t.procedure,
             case: t.case,
-            choices: {},
+            choices: t.choices ?? {},
             practice: false,
-            ...(facts.permit ? { permit: facts.permit } : {}),
-            ...(facts.present.length ? { present: facts.present.join(', ').slice(0, 200) } : {}),
+            ...attendanceOn(facts, t),
             visit: { id: facts.id, test: one },
             ...(beside ? { beside } : {}),
             zone: Intl.DateTimeFormat().resolvedOptions().timeZone || 'UTC',

@@ -11,6 +11,7 @@ import { requireSession } from '@/server/session/session';
 import { listVisits, testPlan } from '@/server/visits/visits';
 import { buttonClass } from '@/ui/kit/button-class';
 import { PlanView } from '@/ui/plan/plan-view';
+import { readPlanned } from '@/wire/planned';
 import { mayPlan, mayRun } from '@/wire/role';
 
 export const metadata: Metadata = { title: 'Plan' };
@@ -19,11 +20,14 @@ export default async function PlanPage({
   searchParams,
 }: {
   params: Promise<{ system: string }>;
-  searchParams: Promise<{ pack?: string; procedure?: string; case?: string; day?: string }>;
+  searchParams: Promise<Record<string, string | string[] | undefined>>;
 }) {
   const session = await requireSession();
   const { system: id } = await params;
-  const { pack = '', procedure = '', case: kind = '', day: wanted = '' } = await searchParams;
+  const query = await searchParams;
+  const word = (key: string) => (typeof query[key] === 'string' ? query[key] : '');
+  const [pack, procedure, kind, wanted] = [word('pack'), word('procedure'), word('case'), word('day')];
+  const planned = readPlanned(query);
   if (!pack || !procedure || !kind) redirect(`/places/${id}`);
   const { site, system } = await found(readSystem(session, id));
   const today = await viewerDay();
@@ -38,7 +42,9 @@ export default async function PlanPage({
   );
   let plan;
   try {
-    plan = await found(testPlan(session, { system: id, pack, procedure, case: kind }));
+    plan = await found(
+      testPlan(session, { system: id, pack, procedure, case: kind, choices: planned.choices }),
+    );
   } catch (error) {
     if (!(error instanceof PlanError)) throw error;
     return (
@@ -75,7 +81,8 @@ export default async function PlanPage({
         }))}
         mayRun={mayRun(session.role)}
         mayPlan={mayPlan(session.role)}
-        failure={failure}
+        failure={word('retest') === 'no' ? null : failure}
+        planned={planned}
         firm={session.organisation}
         last={last}
       />

@@ -1,0 +1,64 @@
+/** What is settled about a test before it begins: schools' choices, permit, who must be there. Kept from plan to bench. */
+import * as yup from 'yup';
+
+/** A pack's question and the answer taken: words, and no more of them than a pack asks. */
+export const choicesField = () =>
+  yup
+    .mixed<Record<string, string>>()
+    .test(
+      'choices',
+      'choices must be words',
+      (v) =>
+        v === undefined ||
+        (typeof v === 'object' &&
+          !Array.isArray(v) &&
+          Object.keys(v).length <= 40 &&
+          Object.entries(v).every(([key, x]) => typeof x === 'string' && key.length <= 60 && x.length <= 60)),
+    )
+    .optional();
+/** Permit, under whom the work is done, and who must be present; each only where there is something to say. */
+export const attendanceFields = () => ({
+  permit: yup.string().strict(true).max(60).optional(),
+  doneBy: yup.string().strict(true).oneOf(['licensed', 'owner']).optional(),
+  present: yup.string().strict(true).max(200).optional(),
+});
+
+export interface Planned {
+  readonly choices: Readonly<Record<string, string>>;
+  readonly permit?: string;
+  readonly doneBy?: 'licensed' | 'owner';
+  readonly present?: string;
+}
+const CHOICE = 'choice.';
+
+/** As parts of a link. Empty answers are left out. */
+export function plannedQuery(planned: Planned): URLSearchParams {
+  const query = new URLSearchParams();
+  for (const [key, option] of Object.entries(planned.choices)) query.set(CHOICE + key, option);
+  for (const key of ['permit', 'doneBy', 'present'] as const) {
+    const said = planned[key]?.trim();
+    if (said) query.set(key, said);
+  }
+  return query;
+}
+/** Back from a link, which anybody may have written: what does not fit is left out; a choice is checked when the plan is made. */
+export function readPlanned(query: Readonly<Record<string, string | string[] | undefined>>): Planned {
+  const word = (key: string, most: number) => {
+    const value = query[key];
+    return typeof value === 'string' ? value.trim().slice(0, most) : '';
+  };
+  const permit = word('permit', 60);
+  const present = word('present', 200);
+  const doneBy = word('doneBy', 20);
+  return {
+    choices: Object.fromEntries(
+      Object.keys(query)
+        .filter((key) => key.startsWith(CHOICE) && word(key, 60))
+        .slice(0, 40)
+        .map((key) => [key.slice(CHOICE.length), word(key, 60)]),
+    ),
+    ...(permit ? { permit } : {}),
+    ...(doneBy === 'licensed' || doneBy === 'owner' ? { doneBy } : {}),
+    ...(present ? { present } : {}),
+  };
+}
