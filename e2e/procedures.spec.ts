@@ -43,13 +43,13 @@ test.describe('procedures from packs', () => {
     await expect(page.getByText('10 psi to 11.00 psi')).toBeVisible();
     await bench.fill('10.5');
     await bench.checks();
-    await bench.holdFor(301, '10.5', '10.5');
+    await bench.holdPlanned('10.5', '10.5');
     await expect(page.getByText(/house standard/)).toBeVisible();
     await bench.start('10.5');
     await page.getByRole('button', { name: 'More', exact: true }).click();
     await page.getByRole('button', { name: 'Joints and leak fluid' }).click();
     await page.getByRole('button', { name: /Union at the kiln/ }).click();
-    await page.getByRole('button', { name: 'No bubble' }).click();
+    await bench.clearJoints();
     await page.getByRole('button', { name: 'Back', exact: true }).click();
     await page.getByRole('button', { name: 'Barometer' }).click();
     await page.getByRole('button', { name: 'None at hand' }).click();
@@ -57,6 +57,7 @@ test.describe('procedures from packs', () => {
     await page.getByRole('button', { name: /min have passed: end now/ }).click();
     await page.getByLabel(/Why before the planned/).fill('kiln is fired at noon');
     await bench.enter('10.5', /end reading/);
+    await bench.clearJoints();
     await bench.proceed(/Every joint cleared/);
     await bench.checks();
     await bench.zero('0');
@@ -67,7 +68,7 @@ test.describe('procedures from packs', () => {
     await bench.enter('10.60', /In the band/);
     await expect(page.getByText(/look at the controls/).first()).toBeVisible();
     await bench.fill('10.40');
-    await bench.holdFor(301, '10.40', '10.40');
+    await bench.holdPlanned('10.40', '10.40');
     await bench.holdPlanned('10.40', '10.40', async () => {
       const barometer = page.getByRole('button', { name: 'Barometer' });
       if (await barometer.count()) {
@@ -75,6 +76,7 @@ test.describe('procedures from packs', () => {
         await page.getByRole('button', { name: 'None at hand' }).click();
       }
     });
+    await bench.clearJoints();
     await bench.proceed(/Every joint cleared/);
     await bench.checks();
     await bench.zero();
@@ -106,9 +108,10 @@ test.describe('procedures from packs', () => {
       await bench.holdFor(181, '5.40', '5.40');
       await bench.checks();
       await bench.fill('7.40');
-      await bench.holdFor(61, '7.40', '7.40');
       await bench.holdPlanned('7.40', '7.40');
-      await bench.proceed(/No joint was touched/);
+      await bench.holdPlanned('7.40', '7.40');
+      await bench.clearJoints();
+      await bench.proceed(/Every joint cleared/);
       await bench.zero();
       await page
         .getByRole('listitem')
@@ -158,8 +161,9 @@ test.describe('procedures from packs', () => {
       await bench.fill('23.00');
       await bench.holdPlanned('23.00', '23.00');
       await bench.holdPlanned('23.00', '4.80');
-      await bench.observe(/The result stands/);
-      await bench.proceed(/No joint was touched/);
+      await bench.stands('own kit soaped twice, nothing there');
+      await bench.clearJoints();
+      await bench.proceed(/Every joint cleared/);
       await bench.zero();
       await expect(page.getByRole('heading', { name: /limited use until repaired/ })).toBeVisible();
       await expect(page.getByText(/Due by/)).toBeVisible();
@@ -199,7 +203,7 @@ test.describe('procedures from packs', () => {
     await pass(page, 61);
     await bench.end('8.00');
     await bench.holdPlanned('8.00', '7.20');
-    await bench.observe(/The result stands/);
+    await bench.stands('own kit soaped twice, nothing there');
     await page.getByRole('button', { name: /Flare at the griddle/ }).click();
     await page.getByRole('button', { name: 'They grow' }).click();
     await bench.observe(/^larger/);
@@ -228,9 +232,10 @@ test.describe('procedures from packs', () => {
       await bench.holdFor(181, '0.00', '0.00');
       await bench.checks();
       await bench.fill('9.00');
-      await bench.holdFor(61, '9.00', '9.00');
       await bench.holdPlanned('9.00', '9.00');
-      await bench.proceed(/No joint was touched/);
+      await bench.holdPlanned('9.00', '9.00');
+      await bench.clearJoints();
+      await bench.proceed(/Every joint cleared/);
       const next = page.getByRole('button', { name: /Still to write down/ });
       await expect(next).toBeDisabled();
       await expectAccessible(page);

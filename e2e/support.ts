@@ -144,6 +144,20 @@ export class BenchPage {
     await this.page.getByRole('button', { name: 'Read the gauge now' }).click();
     await this.enter(figure, /end reading|Settled/);
   }
+  /** Every joint of the list, looked at with fluid: none bubbles. */
+  async clearJoints(): Promise<void> {
+    const open = this.page.getByRole('listitem').filter({ hasText: 'not looked at yet' });
+    for (let left = await open.count(); left > 0; left--) {
+      await open.first().getByRole('button', { name: 'No bubble' }).click();
+      await expect(open).toHaveCount(left - 1);
+    }
+  }
+  /** The result stands before the repeats the rule asks for: a reason is typed. */
+  async stands(reason: string): Promise<void> {
+    await this.observe(/The result stands/);
+    await this.page.getByLabel(/Why does the result stand now/).fill(reason);
+    await this.page.getByRole('button', { name: 'The result stands', exact: true }).click();
+  }
   /** One hold with its time passed. */
   async holdFor(seconds: number, start: string, end: string): Promise<void> {
     await this.start(start);

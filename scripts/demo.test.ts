@@ -5,6 +5,8 @@ import { makeBody } from '@/core/record/record';
 import { storyOf } from '@/core/record/story';
 import { reduce } from '@/core/run/reduce';
 import { verdictOf } from '@/core/verdict/verdict';
+import { formOfSystem, systemFromForm, systemSchema } from '@/wire/places';
+import { demoSystem, readDemo } from './demo-data';
 import { playDemo } from './demo-play';
 
 test('every run of the demo plays, every sealed one has a verdict, and each kind is among them', () => {
@@ -86,4 +88,24 @@ test('every text a person typed stands on the record page and is printed', () =>
   }
   expect(missing).toEqual([]);
   expect(texts).toBeGreaterThan(100);
+});
+
+/** Figures by their amount: how many zeros stood behind them is no difference. */
+const amounts = (value: unknown): unknown =>
+  JSON.parse(
+    JSON.stringify(value, (_key, v: unknown) => {
+      const e = v as { digits?: number; scale?: number; unit?: string } | null;
+      return e && typeof e === 'object' && e.digits !== undefined
+        ? `${e.digits / 10 ** e.scale!} ${e.unit}`
+        : v;
+    }),
+  );
+test('what the demo has a user can enter: a system made through the form alone is its demo twin', () => {
+  for (const site of readDemo().sites)
+    for (const [i, entered] of site.systems.entries()) {
+      const { schematic: _drawn, ...twin } = demoSystem(entered, `00000000-0000-4000-8000-00000000000${i}`);
+      const form = formOfSystem(twin);
+      expect(() => systemSchema.validateSync(form, { strict: true })).not.toThrow();
+      expect(amounts(systemFromForm(form, null, twin.id))).toEqual(amounts(twin));
+    }
 });

@@ -1,7 +1,14 @@
 import * as yup from 'yup';
 import { PIPE_TABLES, pipeFigures, pipeTable } from '@/core/installation/pipes';
 import { GRID, NODE_KINDS, type Schematic } from '@/core/installation/schematic';
-import { MEDIA, WATER_DUTIES, type System, type WaterDuty } from '@/core/installation/section';
+import {
+  MEDIA,
+  OPTIONAL_VALVES,
+  WATER_DUTIES,
+  type System,
+  type Valve,
+  type WaterDuty,
+} from '@/core/installation/section';
 import { exact, parseWithUnit, showUnit, type Exact } from '@/core/quantity/exact';
 import { figure, free, list, optionalFigure, shape, text, uuid } from './figure';
 
@@ -35,10 +42,35 @@ const appliance = shape({
   hasLid: yup.boolean().strict(true).required(),
   volume: figure('volume', 'zero'),
   maxInlet: optionalFigure('pressure', 'above zero'),
+  input: optionalFigure('power', 'above zero'),
   make: free(80),
   model: free(80),
   serial: free(80),
 });
+const valve = shape({
+  id: text(60),
+  name: text(80),
+  place: free(80),
+  kind: text(20).oneOf([...OPTIONAL_VALVES]),
+});
+const regulator = shape({
+  id: text(60),
+  name: text(80),
+  place: free(80),
+  stage: free(40),
+  maxInlet: optionalFigure('pressure', 'above zero'),
+  make: free(80),
+  model: free(80),
+  serial: free(80),
+});
+const joint = shape({ id: text(60), name: text(80), place: free(80) });
+type OptionalValve = (typeof OPTIONAL_VALVES)[number];
+/** Ways in for a gauge, as packs name them. */
+export const ACCESS = {
+  port: 'a test port or gauge point',
+  jet: 'the burner jet',
+  'quick-connect': 'a quick-connect outlet',
+} as const;
 /** A system as it is entered; figures are text with their unit. The same on both sides. */
 export const systemSchema = shape({
   name: text(80),
@@ -53,6 +85,20 @@ export const systemSchema = shape({
   /** Months between tests as the place wants them; empty where it is not said. */
   everyMonths: free(3).matches(/^(|[1-9]\d{0,2})$/, 'must be whole months, like 12, or stay empty'),
   setPressure: optionalFigure('pressure', 'above zero'),
+  ventSetting: optionalFigure('pressure', 'above zero'),
+  designPressure: optionalFigure('pressure', 'above zero'),
+  heatingValue: optionalFigure('heating-value', 'above zero'),
+  access: list(text(20).oneOf(Object.keys(ACCESS)), 6),
+  meterValve: free(80),
+  meterValveOwner: free(80),
+  valves: list(valve, 40),
+  noValves: list(text(20).oneOf([...OPTIONAL_VALVES]), 6),
+  regulators: list(regulator, 12),
+  joints: list(joint, 60),
+  tankSize: free(40),
+  tankPlace: free(80),
+  tankMake: free(80),
+  tankSerial: free(60),
   meterKind: text(40),
   meterName: text(80),
   meterVolume: figure('volume', 'zero'),
@@ -78,6 +124,7 @@ export const systemSchema = shape({
   datum: free(80),
   slab: optionalFigure('length'),
   rim: optionalFigure('length'),
+  fixture: optionalFigure('length'),
   testHeight: optionalFigure('length'),
   highest: optionalFigure('length'),
   lowest: optionalFigure('length'),
@@ -97,8 +144,31 @@ export const systemSchema = shape({
     return true;
   })
   .test('heights', (value, context) =>
-    !value.datum && [value.slab, value.rim, value.testHeight, value.highest, value.lowest].some(Boolean)
+    !value.datum &&
+    [value.slab, value.rim, value.fixture, value.testHeight, value.highest, value.lowest].some(Boolean)
       ? context.createError({ path: 'datum', message: 'Say over what the heights are counted.' })
+      : true,
+  )
+  .test('meter-volume', (value, context) =>
+    !['none', 'unknown'].includes(value.meterKind) && /^0+(\.0*)? /.test(value.meterVolume)
+      ? context.createError({
+          path: 'meterVolume',
+          message: 'A meter holds gas: type the volume of its class, never 0.',
+        })
+      : true,
+  )
+  .test('no-valves', (value, context) => {
+    const both = value.valves.findIndex((v) => value.noValves.includes(v.kind));
+    return both < 0
+      ? true
+      : context.createError({
+          path: `valves.${both}.kind`,
+          message: 'One is entered, and below it says that there is none. Take one of them away.',
+        });
+  })
+  .test('tank', (value, context) =>
+    !value.tankSize && (value.tankPlace || value.tankMake || value.tankSerial)
+      ? context.createError({ path: 'tankSize', message: 'Say how large the tank is, like 120 gal.' })
       : true,
   )
   .test('measured', (value, context) =>
@@ -112,10 +182,24 @@ const figureOf = (e: Exact | undefined): string => (e ? showUnit(e) : '');
 const maybe = <K extends string>(key: K, value: string): { [k in K]?: Exact } =>
   value ? ({ [key]: parseWithUnit(value) } as { [k in K]?: Exact }) : {};
 
-/** What is entered, laid over a system's other facts (regulators, tank, drawing, what was seen), which stay. */
+const plate = (p: { make: string; model: string; serial: string }) => ({
+  ...(p.make ? { make: p.make } : {}),
+  ...(p.model ? { model: p.model } : {}),
+  ...(p.serial ? { serial: p.serial } : {}),
+});
+/** What is entered, laid over a system's other facts (drawing, what was seen), which stay. */
 export function systemFromForm(form: SystemForm, before: System | null, id: string): System {
   const {
     setPressure: _s,
+    ventSetting: _v,
+    designPressure: _p,
+    heatingValue: _w,
+    access: _a,
+    valves: _va,
+    noValves: _no,
+    regulators: _r,
+    joints: _j,
+    tank: _t,
     gasInside: _g,
     measured: _m,
     elements: _e,
@@ -141,6 +225,37 @@ export function systemFromForm(form: SystemForm, before: System | null, id: stri
     ...(form.everyMonths ? { everyMonths: Number(form.everyMonths) } : {}),
     ...maybe('setPressure', form.setPressure),
     ...maybe('gasInside', form.gasInside),
+    ...maybe('ventSetting', form.ventSetting),
+    ...maybe('designPressure', form.designPressure),
+    ...maybe('heatingValue', form.heatingValue),
+    ...(form.access.length ? { access: form.access } : {}),
+    ...(form.valves.length ? { valves: form.valves as Valve[] } : {}),
+    ...(form.noValves.length ? { noValves: form.noValves as Valve['kind'][] } : {}),
+    ...(form.regulators.length
+      ? {
+          regulators: form.regulators.map((r) => ({
+            id: r.id,
+            name: r.name,
+            place: r.place,
+            ...(r.stage ? { stage: r.stage } : {}),
+            ...maybe('maxInlet', r.maxInlet),
+            ...plate(r),
+          })),
+        }
+      : {}),
+    ...(form.joints.length ? { joints: form.joints } : {}),
+    ...(form.tankSize
+      ? {
+          tank: {
+            id: before?.tank?.id ?? 'tank',
+            name: before?.tank?.name ?? 'Tank',
+            place: form.tankPlace,
+            size: form.tankSize,
+            ...(form.tankMake ? { make: form.tankMake } : {}),
+            ...(form.tankSerial ? { serial: form.tankSerial } : {}),
+          },
+        }
+      : {}),
     ...(form.medium === 'water' && form.duty ? { duty: form.duty as WaterDuty } : {}),
     ...(form.surfaces.length
       ? {
@@ -159,6 +274,7 @@ export function systemFromForm(form: SystemForm, before: System | null, id: stri
             datum: form.datum,
             ...maybe('slab', form.slab),
             ...maybe('rim', form.rim),
+            ...maybe('fixture', form.fixture),
             ...maybe('testPoint', form.testHeight),
             ...maybe('highest', form.highest),
             ...maybe('lowest', form.lowest),
@@ -166,12 +282,13 @@ export function systemFromForm(form: SystemForm, before: System | null, id: stri
         }
       : {}),
     meter: {
-      ...(before?.meter ?? {}),
       kind: form.meterKind,
       name: form.meterName,
       volume: parseWithUnit(form.meterVolume),
       ...(form.meterSerial ? { serial: form.meterSerial } : {}),
       ...maybe('testDial', form.testDial),
+      ...(form.meterValve ? { valve: form.meterValve } : {}),
+      ...(form.meterValveOwner ? { valveOwner: form.meterValveOwner } : {}),
     },
     pipes: form.pipes.map((p) => {
       const listed = p.table && p.nominal ? pipeFigures(p.table, p.nominal) : null;
@@ -189,6 +306,7 @@ export function systemFromForm(form: SystemForm, before: System | null, id: stri
     appliances: form.appliances.map((a) => {
       const {
         maxInlet: _x,
+        input: _i,
         make: _m,
         model: _o,
         serial: _n,
@@ -205,9 +323,8 @@ export function systemFromForm(form: SystemForm, before: System | null, id: stri
         hasLid: a.hasLid,
         volume: parseWithUnit(a.volume),
         ...maybe('maxInlet', a.maxInlet),
-        ...(a.make ? { make: a.make } : {}),
-        ...(a.model ? { model: a.model } : {}),
-        ...(a.serial ? { serial: a.serial } : {}),
+        ...maybe('input', a.input),
+        ...plate(a),
       };
     }),
     ...(form.elements.length
@@ -250,6 +367,29 @@ export function formOfSystem(s: System): SystemForm {
     emergencyContact: s.emergencyContact,
     everyMonths: s.everyMonths ? String(s.everyMonths) : '',
     setPressure: figureOf(s.setPressure),
+    ventSetting: figureOf(s.ventSetting),
+    designPressure: figureOf(s.designPressure),
+    heatingValue: figureOf(s.heatingValue),
+    access: [...(s.access ?? [])],
+    meterValve: s.meter.valve ?? '',
+    meterValveOwner: s.meter.valveOwner ?? '',
+    valves: (s.valves ?? []).map((v) => ({ ...v, kind: v.kind as OptionalValve })),
+    noValves: [...((s.noValves ?? []) as OptionalValve[])],
+    regulators: (s.regulators ?? []).map((r) => ({
+      id: r.id,
+      name: r.name,
+      place: r.place,
+      stage: r.stage ?? '',
+      maxInlet: figureOf(r.maxInlet),
+      make: r.make ?? '',
+      model: r.model ?? '',
+      serial: r.serial ?? '',
+    })),
+    joints: (s.joints ?? []).map((j) => ({ ...j })),
+    tankSize: s.tank?.size ?? '',
+    tankPlace: s.tank?.place ?? '',
+    tankMake: s.tank?.make ?? '',
+    tankSerial: s.tank?.serial ?? '',
     meterKind: s.meter.kind,
     meterName: s.meter.name,
     meterVolume: figureOf(s.meter.volume),
@@ -277,6 +417,7 @@ export function formOfSystem(s: System): SystemForm {
       hasLid: a.hasLid,
       volume: figureOf(a.volume),
       maxInlet: figureOf(a.maxInlet),
+      input: figureOf(a.input),
       make: a.make ?? '',
       model: a.model ?? '',
       serial: a.serial ?? '',
@@ -298,6 +439,7 @@ export function formOfSystem(s: System): SystemForm {
     datum: s.heights?.datum ?? '',
     slab: figureOf(s.heights?.slab),
     rim: figureOf(s.heights?.rim),
+    fixture: figureOf(s.heights?.fixture),
     testHeight: figureOf(s.heights?.testPoint),
     highest: figureOf(s.heights?.highest),
     lowest: figureOf(s.heights?.lowest),
@@ -324,6 +466,20 @@ export const emptySystem = (): SystemForm => ({
   emergencyContact: '',
   everyMonths: '',
   setPressure: '',
+  ventSetting: '',
+  designPressure: '',
+  heatingValue: '',
+  access: [],
+  meterValve: '',
+  meterValveOwner: '',
+  valves: [],
+  noValves: [],
+  regulators: [],
+  joints: [],
+  tankSize: '',
+  tankPlace: '',
+  tankMake: '',
+  tankSerial: '',
   meterKind: 'unknown',
   meterName: 'not looked at yet',
   meterVolume: '0 l',
@@ -339,6 +495,7 @@ export const emptySystem = (): SystemForm => ({
   datum: '',
   slab: '',
   rim: '',
+  fixture: '',
   testHeight: '',
   highest: '',
   lowest: '',

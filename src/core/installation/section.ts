@@ -86,6 +86,18 @@ export interface Meter {
   readonly valve?: string;
   readonly valveOwner?: string;
 }
+/** What a closing part is, in words. */
+export const VALVE_WORDS: Readonly<Record<ValveKind, string>> = {
+  supply: 'supply valve',
+  meter: 'meter valve',
+  appliance: 'appliance valve',
+  drop: 'drop valve',
+  selector: 'selector',
+  container: 'container valve',
+  hidden: 'hidden valve',
+};
+/** Kinds a place may have or not have: until somebody looked, the bench asks. */
+export const OPTIONAL_VALVES = ['drop', 'selector', 'container', 'hidden'] as const;
 /** A closing part besides the appliances' own valves: a drop valve, a selector, something hidden that shuts off. */
 export interface Valve {
   readonly id: string;
@@ -175,6 +187,8 @@ export interface System {
   readonly regulators?: readonly Regulator[];
   readonly tank?: Tank;
   readonly valves?: readonly Valve[];
+  /** Kinds of valve that were looked for and are not here. */
+  readonly noValves?: readonly ValveKind[];
   readonly joints?: readonly Joint[];
   /** What was written down here before, the newest of each thing. */
   readonly seen?: readonly ExpectedItem[];
@@ -221,6 +235,18 @@ export function valvesOf(system: System): Valve[] {
       kind: 'appliance',
     })),
   ];
+}
+
+/** Kinds of valve of which none is entered and of which nobody said that there is none. */
+export function unknownValves(system: System, kinds: readonly ValveKind[]): ValveKind[] {
+  const known = new Set(valvesOf(system).map((v) => v.kind));
+  return kinds.filter(
+    (k) =>
+      !known.has(k) &&
+      !system.noValves?.includes(k) &&
+      !(k === 'meter' && system.meter.kind === 'none') &&
+      !(k === 'appliance' && !carriesGas(system)),
+  );
 }
 
 /** A length in metres. */

@@ -2,8 +2,8 @@
 import { PIPE_LIST_UNCERTAINTY } from '@/core/adequacy/rate';
 import { entryStep, type Gauge } from '@/core/instrument/gauge';
 import { pressurePerKelvin } from '@/core/medium/gas';
-import { edgesOf, type Edge, type HoldStage, type IsolateStage, type Stage } from '@/core/pack/types';
-import { acceptOf, applies, inBand, ruleOf, type Plan } from '@/core/plan/plan';
+import { type HoldStage, type IsolateStage, type Stage } from '@/core/pack/types';
+import { acceptOf, inBand, ruleOf, type Plan } from '@/core/plan/plan';
 import { known, wanted } from '@/core/plan/formulas';
 import { enteredCaps } from '@/core/plan/weakest';
 import {
@@ -38,7 +38,7 @@ import { aloneIn } from '@/core/verdict/correction';
 import { barometerNeeded, barometerShare } from './barometer';
 import { holdLimits } from './hold-limits';
 import { fallLimit, lowestOf, madeUp, makeUpLimit } from './water-limits';
-import { holdSpec, minutesFor, stageBand, volumeOf } from './hold-spec';
+import { heldAfter, holdSpec, stageBand, steadyWindow, volumeOf } from './hold-spec';
 import { clockPoint, clockWords, elapsedBetween } from './clock';
 import type { RunEvent } from './events';
 import type { Cycle, Hold, Reading, RunState, Visit } from './state';
@@ -376,43 +376,6 @@ function unsettled(
     );
   return null;
 }
-
-/**
- * The window over which a settling period must stand still, ms: max(60 s, a tenth of the hold that follows it). Source:
- * general rules of judging
- */
-export const steadyWindow = (holdMinutes: number): number => Math.max(60_000, (holdMinutes * 60_000) / 10);
-
-/** Minutes of the hold that a settling period leads to; its own where none follows. */
-export function heldAfter(plan: Plan, state: RunState, stage: HoldStage, own: number): number {
-  // plans of the first format took a tenth of the settling period itself
-  if (plan.format < 2) return own;
-  const seen = new Set<string>();
-  let next: Stage | undefined = stage;
-  for (let outcome = 'settled'; next; outcome = next ? goodEnd(next) : '') {
-    const edge: Edge | undefined = edgesOf(next.on[outcome]).find((e) => applies(plan, stage.part, e.when));
-    const key: string | undefined = edge?.to;
-    if (!key || seen.has(key)) return own;
-    seen.add(key);
-    next = plan.procedure.stages[key];
-    if (next?.kind === 'hold' && next.role !== 'settle') {
-      const { role, part, minutes, minutesSource } = next;
-      const judgedRole = role === 'tightness' || role === 'strength';
-      const found = known(() => minutesFor(plan, state, part, minutes, minutesSource, judgedRole));
-      // what a coarse gauge would need is not what the rule, or the firm, calls the hold
-      return 'missing' in found ? own : Math.max(found.value.rule, found.value.house ?? 0);
-    }
-  }
-  return own;
-}
-const goodEnd = (stage: Stage): string =>
-  stage.kind === 'fill'
-    ? 'in-band'
-    : stage.kind === 'zero'
-      ? 'zeroed'
-      : stage.kind === 'hold'
-        ? 'settled'
-        : 'done';
 
 /** A dial this close to its limit is tapped and read again: one step of its entries. */
 function nearLimit(gauge: Gauge, change: Exact, limit: Limit): boolean {

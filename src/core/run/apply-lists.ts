@@ -8,6 +8,7 @@ import type { RunEvent } from './events';
 import type { RunState, Visit } from './state';
 import {
   checkLines,
+  UNKNOWN,
   currentCycle,
   gaugeOf,
   openJoints,
@@ -47,7 +48,7 @@ export function check(
   if (line.item.must && ['yes', 'no'].includes(event.answer) && event.answer !== line.item.must.answer)
     return no('must', line.item.must.text);
   visit.answers[id] = answer;
-  if (line.item.position && line.subject) {
+  if (line.item.position && line.subject && line.subject.id !== UNKNOWN) {
     if (event.answer === 'undone') delete state.valves[line.subject.id];
     else state.valves[line.subject.id] = line.item.position;
   }

@@ -17,7 +17,8 @@ import {
   type Exact,
   type Limit,
 } from '@/core/quantity/exact';
-import { endCycle, fifthOfKelvin, heldAfter, readingFrom, steadyWindow } from './apply-hold';
+import { endCycle, fifthOfKelvin, readingFrom } from './apply-hold';
+import { heldAfter, steadyWindow } from './hold-spec';
 import { clockPoint, elapsedBetween } from './clock';
 import type { RunEvent, UnheldWay } from './events';
 import { stageBand } from './hold-spec';

@@ -1,7 +1,15 @@
 /** What a hold is: its role, band, and minutes by rule, by house standard and by need. */
 import type { HoldSetting } from '@/core/adequacy/gas';
 import type { Gauge } from '@/core/instrument/gauge';
-import type { BandSpec, HoldRole, MinutesSpec } from '@/core/pack/types';
+import {
+  edgesOf,
+  type BandSpec,
+  type Edge,
+  type HoldRole,
+  type HoldStage,
+  type MinutesSpec,
+  type Stage,
+} from '@/core/pack/types';
 import {
   applies,
   bandOf,
@@ -132,6 +140,43 @@ export function stageBand<S extends { readonly part?: string; readonly band?: Ba
   return known(() => (stage.band ? bandOf(stage.band, context, plan, stage.part) : null) as Found);
 }
 
+/**
+ * The window over which a settling period must stand still, ms: max(60 s, a tenth of the hold that follows it). Source:
+ * general rules of judging
+ */
+export const steadyWindow = (holdMinutes: number): number => Math.max(60_000, (holdMinutes * 60_000) / 10);
+
+/** Minutes of the hold that a settling period leads to; its own where none follows. */
+export function heldAfter(plan: Plan, state: RunState, stage: HoldStage, own: number): number {
+  // plans of the first format took a tenth of the settling period itself
+  if (plan.format < 2) return own;
+  const seen = new Set<string>();
+  let next: Stage | undefined = stage;
+  for (let outcome = 'settled'; next; outcome = next ? goodEnd(next) : '') {
+    const edge: Edge | undefined = edgesOf(next.on[outcome]).find((e) => applies(plan, stage.part, e.when));
+    const key: string | undefined = edge?.to;
+    if (!key || seen.has(key)) return own;
+    seen.add(key);
+    next = plan.procedure.stages[key];
+    if (next?.kind === 'hold' && next.role !== 'settle') {
+      const { role, part, minutes, minutesSource } = next;
+      const judgedRole = role === 'tightness' || role === 'strength';
+      const found = known(() => minutesFor(plan, state, part, minutes, minutesSource, judgedRole));
+      // what a coarse gauge would need is not what the rule, or the firm, calls the hold
+      return 'missing' in found ? own : Math.max(found.value.rule, found.value.house ?? 0);
+    }
+  }
+  return own;
+}
+const goodEnd = (stage: Stage): string =>
+  stage.kind === 'fill'
+    ? 'in-band'
+    : stage.kind === 'zero'
+      ? 'zeroed'
+      : stage.kind === 'hold'
+        ? 'settled'
+        : 'done';
+
 /** What the next or running hold is; null where the stage holds nothing. */
 export function holdSpec(plan: Plan, state: RunState): HoldSpec | null {
   const visit = currentVisit(state);
@@ -143,7 +188,12 @@ export function holdSpec(plan: Plan, state: RunState): HoldSpec | null {
   if (stage.kind === 'hold') {
     const judged = stage.role === 'tightness' || stage.role === 'strength';
     const times = minutesFor(plan, state, stage.part, stage.minutes, stage.minutesSource, judged);
-    return { role: stage.role, band, missing, minutes: times.planned, times, source: stage.minutesSource };
+    // a settling period counts down to where its window can be full
+    const minutes =
+      stage.until === 'steady' && plan.format >= 2
+        ? Math.max(times.planned, steadyWindow(heldAfter(plan, state, stage, times.planned)) / 60_000)
+        : times.planned;
+    return { role: stage.role, band, missing, minutes, times, source: stage.minutesSource };
   }
   const settled = currentCycle(visit)?.settle?.judgement !== undefined;
   const minutes = settled ? stage.minutes : stage.settleMinutes;

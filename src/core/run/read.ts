@@ -1,6 +1,6 @@
 /** What the state of a run says: where it stands, what it waits for, which limits hold. Nothing here changes it. */
 import { gaugeClass, LEVEL_MARK, perceptibleMovement, type Gauge } from '@/core/instrument/gauge';
-import { valvesOf } from '@/core/installation/section';
+import { unknownValves, VALVE_WORDS, valvesOf } from '@/core/installation/section';
 import type { CheckItem, ChecksStage, HoldStage, IsolateStage, Stage } from '@/core/pack/types';
 import { allowanceOf, applies, caseOf, formulaContext, limitsOf, ruleOf, type Plan } from '@/core/plan/plan';
 import type { FormulaContext } from '@/core/plan/formulas';
@@ -116,6 +116,8 @@ export function expectation(state: RunState): string {
   return `${visit.ordinal}:${visit.stage}:${stepOf(state)}:${tries}`;
 }
 
+/** The subject of a line that asks for what is not entered. */
+export const UNKNOWN = 'not-entered';
 /** The check lines of a stage for this plan, spread over the appliances they ask about. */
 export function checkLines(
   plan: Plan,
@@ -124,14 +126,24 @@ export function checkLines(
   return stage.items.flatMap((item) => {
     if (!applies(plan, stage.part, item.when)) return [];
     if (!item.each) return [{ id: item.key, item }];
-    if (item.each === 'valve')
-      return valvesOf(plan.system)
+    if (item.each === 'valve') {
+      const known = valvesOf(plan.system)
         .filter((v) => item.valves?.includes(v.kind))
         .map((v) => ({
           id: `${item.key}/${v.id}`,
           item,
           subject: { id: v.id, name: v.name, place: v.place },
         }));
+      // a fact nobody has entered is asked, never taken for a no
+      const unknown = plan.format > 1 ? unknownValves(plan.system, item.valves ?? []) : [];
+      if (!unknown.length) return known;
+      const name = `Every ${unknown
+        .map((k) => VALVE_WORDS[k])
+        .join(', ')
+        .replace(/, ([^,]+)$/, ' or $1')} there is`;
+      const subject = { id: UNKNOWN, name, place: 'none is entered: look' };
+      return [...known, { id: `${item.key}/${UNKNOWN}`, item, subject }];
+    }
     if (item.each === 'loop')
       return (plan.system.loops ?? []).map((l) => ({
         id: `${item.key}/${l.id}`,

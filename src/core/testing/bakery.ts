@@ -79,6 +79,7 @@ export const bakery = (over: Partial<System> = {}): System => ({
     },
   ],
   inScope: ['meter outlet to appliance valves'],
+  noValves: ['drop', 'selector', 'container', 'hidden'],
   notCovered: ['supply upstream of the meter valve'],
   ...over,
 });

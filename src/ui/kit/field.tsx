@@ -155,4 +155,6 @@ export const TRADE_UNITS = {
   bore: ['mm', 'in'],
   volume: ['l', 'ml', 'm3', 'ft3', 'gal'],
   flow: ['l/s', 'CFM', 'm3/h'],
+  power: ['kW', 'Btu/h'],
+  heat: ['MJ/m3', 'Btu/ft3'],
 } as const satisfies Record<string, readonly Unit[]>;

@@ -10,6 +10,7 @@ import {
   MEDIA,
   WATER_DUTIES,
 } from '@/core/installation/section';
+import { meterVolume } from '@/core/installation/meters';
 import { showFigure } from '@/core/quantity/figure';
 import { parseWithUnit, toNumber } from '@/core/quantity/exact';
 import { convert } from '@/core/quantity/unit';
@@ -18,13 +19,17 @@ import { Button } from '@/ui/kit/button';
 import { Field, FIELD, FigureInput, TRADE_UNITS } from '@/ui/kit/field';
 import { systemFromForm, systemSchema, type SystemForm } from '@/wire/places';
 import {
+  AccessPart,
   AppliancesPart,
   ElementsPart,
   LoopsPart,
   SurfacesPart,
   FactoryPart,
+  JointsPart,
   LinesPart,
   PipesPart,
+  RegulatorsPart,
+  ValvesPart,
   type ErrorOf,
 } from './system-parts';
 
@@ -32,6 +37,10 @@ type FigureName =
   | 'workingPressure'
   | 'supplyPressure'
   | 'setPressure'
+  | 'ventSetting'
+  | 'designPressure'
+  | 'heatingValue'
+  | 'fixture'
   | 'meterVolume'
   | 'testDial'
   | 'gasInside'
@@ -232,6 +241,25 @@ export function SystemFormView({
                 of="pressure"
               />
             )}
+            {gas && (
+              <>
+                <Figure name="ventSetting" label="Regulator vents at" hint="empty: not read" of="pressure" />
+                <Figure
+                  name="heatingValue"
+                  label="Heating value of the gas"
+                  hint="from the supplier; for the dial and input"
+                  of="heat"
+                />
+              </>
+            )}
+            {!drain && (
+              <Figure
+                name="designPressure"
+                label="Design pressure"
+                hint="from the drawings; empty: not known"
+                of="pressure"
+              />
+            )}
             {medium === 'water' && (
               <Figure
                 name="gasInside"
@@ -255,8 +283,14 @@ export function SystemFormView({
                   {...ids}
                   className={FIELD}
                   {...register('meterKind', {
-                    onChange: (e: { target: { value: string } }) =>
-                      setValue('meterName', meters.find((m) => m.kind === e.target.value)?.label ?? ''),
+                    onChange: (e: { target: { value: string } }) => {
+                      const kind = e.target.value;
+                      setValue('meterName', meters.find((m) => m.kind === kind)?.label ?? '');
+                      setValue(
+                        'meterVolume',
+                        meterVolume(kind) ?? (['none', 'unknown'].includes(kind) ? '0 l' : ''),
+                      );
+                    },
                   })}
                 >
                   {meters.map((m) => (
@@ -268,8 +302,15 @@ export function SystemFormView({
               )}
             </Field>
             <Words name="meterName" label="As its badge says" />
-            <Figure name="meterVolume" label="Volume inside" of="volume" />
+            <Figure
+              name="meterVolume"
+              label="Volume inside"
+              hint="of its class, with its pipework; check the badge"
+              of="volume"
+            />
             <Words name="meterSerial" label="Serial" />
+            <Words name="meterValve" label="Valve before the meter" hint="empty: none of its own" />
+            <Words name="meterValveOwner" label="Owner of that meter valve" hint="empty: not said" />
             {gas && (
               <Figure
                 name="testDial"
@@ -326,6 +367,12 @@ export function SystemFormView({
                 <>
                   <Figure name="slab" label="Slab level" hint="below the mark: minus" of="length" />
                   <Figure name="rim" label="Rim of the opening" of="length" />
+                  <Figure
+                    name="fixture"
+                    label="Lowest fixture inside"
+                    hint="floor drain, shower tray: water over it comes up"
+                    of="length"
+                  />
                 </>
               ) : (
                 <>
@@ -341,6 +388,36 @@ export function SystemFormView({
           <h2 className="text-lg font-semibold">Appliances</h2>
           <AppliancesPart gas={gas} />
         </section>
+        {!drain && (
+          <section className={section}>
+            <h2 className="text-lg font-semibold">Valves between</h2>
+            <p className="text-sm text-quiet">
+              Closing parts besides the appliances’ own. What nobody has looked for is asked at the bench.
+            </p>
+            <ValvesPart gas={gas} />
+            {gas && <AccessPart />}
+          </section>
+        )}
+        {(gas || duty === 'vehicle') && (
+          <section className={section}>
+            <h2 className="text-lg font-semibold">Regulators{medium === 'propane' && ' and tank'}</h2>
+            <RegulatorsPart />
+            {medium === 'propane' && (
+              <div className="grid gap-3 sm:grid-cols-2">
+                <Words name="tankSize" label="Tank" hint="size, like 120 gal; empty: none" />
+                <Words name="tankPlace" label="Where the tank stands" />
+                <Words name="tankMake" label="Make of the tank" />
+                <Words name="tankSerial" label="Serial of the tank" />
+              </div>
+            )}
+          </section>
+        )}
+        {!drain && (
+          <section className={section}>
+            <h2 className="text-lg font-semibold">Joints undone for a test</h2>
+            <JointsPart />
+          </section>
+        )}
         <section className={section}>
           <h2 className="text-lg font-semibold">Weakest elements</h2>
           <p className="text-sm text-quiet">

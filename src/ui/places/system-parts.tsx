@@ -1,12 +1,13 @@
 'use client';
 import { Plus, Trash2 } from 'lucide-react';
-import { Controller, useFieldArray, useFormContext } from 'react-hook-form';
+import { Controller, useFieldArray, useFormContext, type Control } from 'react-hook-form';
 import { PIPE_TABLES, pipeFigures, pipeTable } from '@/core/installation/pipes';
+import { OPTIONAL_VALVES, VALVE_WORDS } from '@/core/installation/section';
 import { showUnit } from '@/core/quantity/exact';
 import { now } from '@/device/clock';
 import { Button } from '@/ui/kit/button';
 import { Field, FIELD, FigureInput, TRADE_UNITS } from '@/ui/kit/field';
-import { materialOf, type SystemForm } from '@/wire/places';
+import { ACCESS, materialOf, type SystemForm } from '@/wire/places';
 import { uuid7 } from '@/wire/uuid7';
 
 export type ErrorOf = { message?: string } | undefined;
@@ -161,6 +162,23 @@ export function PipesPart() {
                 )}
               </Field>
             )}
+            <Field label="Rated for" hint="empty: not known" wrong={wrong?.rating?.message}>
+              {(ids) => (
+                <Controller
+                  control={control}
+                  name={`pipes.${i}.rating`}
+                  render={({ field }) => (
+                    <FigureInput
+                      {...ids}
+                      label="Rating"
+                      units={TRADE_UNITS.pressure}
+                      value={field.value}
+                      onChange={field.onChange}
+                    />
+                  )}
+                />
+              )}
+            </Field>
             <p className="text-sm text-quiet sm:col-span-5">
               {table ? (
                 <>
@@ -241,6 +259,25 @@ export function AppliancesPart({ gas }: { gas: boolean }) {
                 )}
               </Field>
             )}
+            {gas && (
+              <Field label="Heat input on its plate" hint="empty: not read" wrong={wrong?.input?.message}>
+                {(ids) => (
+                  <Controller
+                    control={control}
+                    name={`appliances.${i}.input`}
+                    render={({ field }) => (
+                      <FigureInput
+                        {...ids}
+                        label="Heat input"
+                        units={TRADE_UNITS.power}
+                        value={field.value}
+                        onChange={field.onChange}
+                      />
+                    )}
+                  />
+                )}
+              </Field>
+            )}
             {(['make', 'model', 'serial'] as const).map((key) => (
               <Field
                 key={key}
@@ -280,6 +317,7 @@ export function AppliancesPart({ gas }: { gas: boolean }) {
             hasLid: false,
             volume: gas ? '0.3 l' : '0 l',
             maxInlet: '',
+            input: '',
             make: '',
             model: '',
             serial: '',
@@ -298,8 +336,10 @@ interface Column {
   readonly hint?: string;
   /** A figure in one of these units; absent: words. */
   readonly units?: (typeof TRADE_UNITS)['pressure' | 'bore'];
+  /** One of these, by key, in words. */
+  readonly options?: Readonly<Record<string, string>>;
 }
-type Listed = 'elements' | 'factoryTested' | 'surfaces' | 'loops';
+type Listed = 'elements' | 'factoryTested' | 'surfaces' | 'loops' | 'valves' | 'regulators' | 'joints';
 
 /** A list of the form whose lines are alike: columns of words and figures, a line added or taken away. */
 function RowsPart({
@@ -348,6 +388,14 @@ function RowsPart({
                         />
                       )}
                     />
+                  ) : c.options ? (
+                    <select {...ids} className={FIELD} {...register(at)}>
+                      {Object.entries(c.options).map(([key, words]) => (
+                        <option key={key} value={key}>
+                          {words}
+                        </option>
+                      ))}
+                    </select>
                   ) : (
                     <input {...ids} className={FIELD} {...register(at)} />
                   )
@@ -378,6 +426,122 @@ export const ElementsPart = () => (
     ]}
     add="Add a part"
     blank={() => ({ name: '', place: '', most: '' })}
+  />
+);
+/** Closing parts besides the appliances' own; a kind nobody looked for is asked at the bench. */
+export function ValvesPart({ gas }: { gas: boolean }) {
+  const { control } = useFormContext<SystemForm>();
+  return (
+    <>
+      <RowsPart
+        name="valves"
+        what="Valve"
+        grid="sm:grid-cols-[1fr_1fr_1fr_auto]"
+        columns={[
+          { key: 'name', label: 'Valve' },
+          { key: 'place', label: 'Where' },
+          {
+            key: 'kind',
+            label: 'What it is',
+            options: Object.fromEntries(OPTIONAL_VALVES.map((k) => [k, VALVE_WORDS[k]])),
+          },
+        ]}
+        add="Add a valve"
+        blank={() => ({ name: '', place: '', kind: gas ? 'drop' : 'hidden' })}
+      />
+      <Ticks
+        name="noValves"
+        legend="Looked for, and there is none here"
+        options={Object.fromEntries(OPTIONAL_VALVES.map((k) => [k, VALVE_WORDS[k]]))}
+        control={control}
+      />
+    </>
+  );
+}
+/** Several of a few known things, each with a tick. */
+function Ticks({
+  name,
+  legend,
+  options,
+  control,
+}: {
+  name: 'noValves' | 'access';
+  legend: string;
+  options: Readonly<Record<string, string>>;
+  control: Control<SystemForm>;
+}) {
+  return (
+    <Controller
+      control={control}
+      name={name}
+      render={({ field }) => (
+        <fieldset className="flex flex-wrap gap-x-6">
+          <legend className="text-sm text-quiet">{legend}</legend>
+          {Object.entries(options).map(([key, words]) => (
+            <label key={key} className="flex min-h-12 items-center gap-2">
+              <input
+                type="checkbox"
+                className="size-5 accent-lake"
+                checked={(field.value as string[]).includes(key)}
+                onChange={(e) =>
+                  field.onChange(
+                    e.target.checked
+                      ? [...field.value, key]
+                      : (field.value as string[]).filter((k) => k !== key),
+                  )
+                }
+              />
+              {words}
+            </label>
+          ))}
+        </fieldset>
+      )}
+    />
+  );
+}
+/** The ways in for a gauge. */
+export function AccessPart() {
+  const { control } = useFormContext<SystemForm>();
+  return <Ticks name="access" legend="Ways in for a gauge" options={ACCESS} control={control} />;
+}
+export const RegulatorsPart = () => (
+  <RowsPart
+    name="regulators"
+    what="Regulator"
+    grid="sm:grid-cols-4"
+    columns={[
+      { key: 'name', label: 'Regulator' },
+      { key: 'place', label: 'Where' },
+      { key: 'stage', label: 'Stage', hint: 'first, second, line' },
+      { key: 'maxInlet', label: 'Inlet at most', hint: 'empty: not read', units: TRADE_UNITS.pressure },
+      { key: 'make', label: 'Make' },
+      { key: 'model', label: 'Model' },
+      { key: 'serial', label: 'Serial' },
+    ]}
+    add="Add a regulator"
+    blank={(count) => ({
+      name: count ? 'Second-stage regulator' : 'Regulator',
+      place: '',
+      stage: '',
+      maxInlet: '',
+      make: '',
+      model: '',
+      serial: '',
+    })}
+  />
+);
+/** Joints that are known to be undone for a test: offered by name at the bench. */
+export const JointsPart = () => (
+  <RowsPart
+    name="joints"
+    what="Joint"
+    grid="sm:grid-cols-[1fr_1fr_auto]"
+    columns={[
+      { key: 'name', label: 'Joint' },
+      { key: 'place', label: 'Where' },
+    ]}
+    add="Add a joint"
+    blank={() => ({ name: '', place: '' })}
   />
 );
 /** All free water surfaces at the level of a drain: the opening is one of them. */
