@@ -55,7 +55,6 @@ test.describe('procedures from packs', () => {
     await page.getByRole('button', { name: 'None at hand' }).click();
     await pass(page, 31 * 60);
     await page.getByRole('button', { name: /min have passed: end now/ }).click();
-    await page.getByLabel(/Why before the planned/).fill('kiln is fired at noon');
     await bench.enter('10.5', /end reading/);
     await bench.clearJoints();
     await bench.proceed(/Every joint cleared/);
@@ -69,19 +68,12 @@ test.describe('procedures from packs', () => {
     await expect(page.getByText(/look at the controls/).first()).toBeVisible();
     await bench.fill('10.40');
     await bench.holdPlanned('10.40', '10.40');
-    await bench.holdPlanned('10.40', '10.40', async () => {
-      const barometer = page.getByRole('button', { name: 'Barometer' });
-      if (await barometer.count()) {
-        await barometer.click();
-        await page.getByRole('button', { name: 'None at hand' }).click();
-      }
-    });
+    await bench.holdPlanned('10.40', '10.40');
     await bench.clearJoints();
     await bench.proceed(/Every joint cleared/);
     await bench.checks();
     await bench.zero();
     await finish(/^Tight/);
-    await expect(page.getByText('kiln is fired at noon').first()).toBeVisible();
     await expect(page.getByText('Through the appliances').first()).toBeVisible();
     await expectAccessible(page);
   });
@@ -160,7 +152,14 @@ test.describe('procedures from packs', () => {
       await page.getByRole('button', { name: 'Use the measured volume' }).click();
       await bench.fill('23.00');
       await bench.holdPlanned('23.00', '23.00');
-      await bench.holdPlanned('23.00', '4.80');
+      await bench.holdPlanned('23.00', '4.80', async () => {
+        // the first readings of a line that empties fix its rate
+        for (const figure of ['18.91', '15.54']) {
+          await pass(page, 150);
+          await page.getByRole('button', { name: 'Reading', exact: true }).click();
+          await bench.enter(figure, /Save the reading/);
+        }
+      });
       await bench.stands('own kit soaped twice, nothing there');
       await bench.clearJoints();
       await bench.proceed(/Every joint cleared/);
@@ -205,7 +204,8 @@ test.describe('procedures from packs', () => {
     await bench.holdPlanned('8.00', '7.20');
     await bench.stands('own kit soaped twice, nothing there');
     await page.getByRole('button', { name: /Flare at the griddle/ }).click();
-    await page.getByRole('button', { name: 'They grow' }).click();
+    const flare = page.getByRole('listitem').filter({ hasText: 'Flare at the griddle' });
+    await flare.getByRole('button', { name: 'They grow' }).click();
     await bench.observe(/^larger/);
     await bench.observe(/^No flow test/);
     await bench.zero();

@@ -144,6 +144,20 @@ export class BenchPage {
     await this.page.getByRole('button', { name: 'Read the gauge now' }).click();
     await this.enter(figure, /end reading|Settled/);
   }
+  /** Where a hold asks for the barometer it is read at both ends: steady. */
+  async barometer(): Promise<void> {
+    const button = this.page.getByRole('button', { name: 'Barometer' });
+    for (const when of ['At the start', 'At the end']) {
+      if (!(await button.count())) return;
+      await button.click();
+      await this.page
+        .getByLabel(/barometer|air pressure/i)
+        .first()
+        .fill('1013.25');
+      await this.page.getByRole('button', { name: when }).click();
+      await expect(this.page.getByRole('button', { name: when })).toHaveCount(0);
+    }
+  }
   /** Every joint of the list, looked at with fluid: none bubbles. */
   async clearJoints(): Promise<void> {
     const open = this.page.getByRole('listitem').filter({ hasText: 'not looked at yet' });
@@ -233,6 +247,7 @@ export class BenchPage {
     await expect(this.page.getByRole('button', { name: /^Start the \d/ })).toBeVisible();
     const minutes = await this.planned();
     await this.start(start);
+    await this.barometer();
     await during?.();
     await this.wait(minutes, end);
   }

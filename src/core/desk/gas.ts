@@ -67,9 +67,8 @@ export const GAS_LINES: readonly DeskFormula[] = [
     group: 'gas',
     title: 'Fall of a laminar leak',
     answers: 'What a leak of this rate does to the pressure over a time.',
-    formula: 'Q = k (P² − P_atm²) / (2 P_atm);  p(t) = p0 × exp(−k P_atm t / V)',
+    formula: 'Q = k (P² − P_atm²) / (2 P_atm);  p / (p + 2 P_atm) falls as exp(−k P_atm t / V)',
     source: 'Laminar flow through a pore',
-    note: 'The exponential holds for pressures far below the atmosphere',
     inputs: [
       volume(),
       input('p0', 'p0, start', 'mbar', 'gauge', '20'),
@@ -161,7 +160,7 @@ export const GAS_LINES: readonly DeskFormula[] = [
     group: 'gas',
     title: 'Let-by and leak from two slopes',
     answers: 'Whether a passing valve hides a leak, from the slopes at two pressures.',
-    formula: '(V/P_atm) dp/dt = k_in (p_s − p) − k_out p',
+    formula: '(V/P_atm) dp/dt = k_in (s_s − s) − k_out s,  s = (P² − P_atm²) / (2 P_atm)',
     source: 'Balance of what comes in and what goes out',
     note: 'Advice only, and only while the temperature drifts by less than 0.02 K/min',
     inputs: [
@@ -189,8 +188,8 @@ export const GAS_LINES: readonly DeskFormula[] = [
       );
       const sound = t.letBy >= 0 && t.leak >= 0;
       return {
-        in: t.letBy * n.ps!,
-        out: t.leak * n.ps!,
+        in: laminarRate(t.letBy, n.ps!, n.atm!),
+        out: laminarRate(t.leak, n.ps!, n.atm!),
         balance: t.balance,
         says: !sound
           ? 'One of the two comes out below zero: temperature, or a slope misread. Repeat.'
@@ -209,7 +208,7 @@ export const GAS_LINES: readonly DeskFormula[] = [
     group: 'gas',
     title: 'Where let-by and leak cancel',
     answers: 'The pressure at which the gauge would stand still although both act.',
-    formula: 'p = k_in p_s / (k_in + k_out)',
+    formula: 's = k_in s_s / (k_in + k_out),  s = (P² − P_atm²) / (2 P_atm)',
     source: 'Balance of what comes in and what goes out',
     inputs: [
       input('ps', 'p_s, supply before the valve', 'mbar', 'positive', '21'),

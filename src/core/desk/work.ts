@@ -137,6 +137,23 @@ function shown(output: DeskOutput, result: number | string, unit?: Unit): DeskVa
   };
 }
 
+/** The input that makes a formula refuse: the first that, put back to its example, lets it work. */
+function culprit(f: DeskFormula, n: Numbers, c: Readonly<Record<string, string>>): string {
+  const works = (numbers: Numbers) => {
+    try {
+      return Object.values(f.work(numbers, c)).every((v) => typeof v !== 'number' || Number.isFinite(v));
+    } catch {
+      return false;
+    }
+  };
+  const found = f.inputs.find(
+    (i) =>
+      i.value !== '' &&
+      n[i.key] !== undefined &&
+      works({ ...n, [i.key]: inSI(i, { text: i.value, unit: i.unit }) }),
+  );
+  return (found ?? f.inputs[0]!).key;
+}
 /** Runs the formula; what a core function refuses is named by the input it speaks of where that can be told. */
 function results(f: DeskFormula, n: Numbers, c: Readonly<Record<string, string>>) {
   let found: Readonly<Record<string, number | string>>;
@@ -144,13 +161,13 @@ function results(f: DeskFormula, n: Numbers, c: Readonly<Record<string, string>>
     found = f.work(n, c);
   } catch (error) {
     if (error instanceof DeskError) throw error;
-    if (error instanceof RangeError) throw new DeskError(f.inputs[0]!.key, error.message);
+    if (error instanceof RangeError) throw new DeskError(culprit(f, n, c), error.message);
     throw error;
   }
   for (const o of f.outputs)
     if (typeof found[o.key] === 'number' && !Number.isFinite(found[o.key] as number))
       throw new DeskError(
-        f.inputs[0]!.key,
+        culprit(f, n, c),
         'These figures give no finite result. Check them and their units.',
       );
   return found;

@@ -79,7 +79,9 @@ export function halvingCheck(
 export function ductReading(q: number, limit: number, blank: number): 'within' | 'unresolved' | 'beyond' {
   positive(limit, 'The limit');
   if (!(q >= 0) || !(blank >= 0)) throw new RangeError('Reading and own kit must not be below zero.');
-  return q <= limit ? 'within' : q <= limit + blank ? 'unresolved' : 'beyond';
+  // a figure that was entered as the limit itself may come out of its units a rounding above it
+  const upTo = (bound: number) => q <= bound * (1 + 1e-9);
+  return upTo(limit) ? 'within' : upTo(limit + blank) ? 'unresolved' : 'beyond';
 }
 /** Test pressure at which a range's least flow would be reached by a duct exactly at its limit. @returns Pa */
 export function pressureToRead(limit: number, reference: number, least: number, n: number): number {

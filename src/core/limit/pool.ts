@@ -1,10 +1,10 @@
 /** Pools: plugs and pressures of a line. Source: published practice of pool lines */
 const PSI = 6894.757293;
 
-/** Plugs of a joined line: all its ends but one closed, and one open plug for the pressure. @throws RangeError */
+/** Plugs of a line: all its ends but one closed, and one open plug for the pressure; a line with one end takes that alone. @throws RangeError */
 export function plugsFor(ends: number): { closed: number; open: number } {
-  if (!Number.isInteger(ends) || ends < 2)
-    throw new RangeError('A joined line has two ends or more: count outlets and equipment connections.');
+  if (!Number.isInteger(ends) || ends < 1)
+    throw new RangeError('A line has one end or more: count outlets and equipment connections.');
   return { closed: ends - 1, open: 1 };
 }
 /** Pressure bands of the two schools, psi: wide by pipe size, narrow whatever the size. */

@@ -12,6 +12,8 @@ export const strengthPressure = (ps: number, factor: number, weakest: number): C
 export function vacuumResult(start: number, five: number, ten: number): string {
   if (start > 67) return 'The pump had not reached 67 Pa: pump on, this watch says nothing.';
   const [first, second] = [five - start, ten - five];
+  if (first < 0 || second < 0)
+    return 'No result: a closed circuit does not pump itself. A valve to the pump stands open, it cools, or the gauge drifts. Find it and watch again.';
   const straight = second >= 0.8 * first;
   if (ten <= 133 && second < first) return 'Tight: low, and the rise flattens.';
   if (ten >= 200 && straight) return 'Not tight: the rise is straight.';

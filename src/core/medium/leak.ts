@@ -26,7 +26,8 @@ export function laminarRate(conductance: number, gauge: number, atmosphere = STA
   return (conductance * (p * p - atmosphere * atmosphere)) / (2 * atmosphere);
 }
 /**
- * Pressure of a section that leaks, after a time: p0 exp(-k P_atm t / V), for p far below the atmosphere.
+ * Pressure of a section that leaks, after a time. From V dP/dt = -k (P2 - A2) / 2 with P absolute and A the atmosphere:
+ * p / (p + 2A) falls as exp(-k A t / V); far below the atmosphere that is the plain exponential.
  * @param conductance m3/(s Pa)  @param volume m3  @param seconds s  @returns gauge Pa. Source: laws of small leaks (Poiseuille, Bernoulli)
  */
 export function leakedPressure(
@@ -37,7 +38,8 @@ export function leakedPressure(
   atmosphere = STANDARD_ATMOSPHERE,
 ): number {
   positive(volume, 'The volume');
-  return start * Math.exp((-conductance * atmosphere * seconds) / volume);
+  const left = (start / (start + 2 * atmosphere)) * Math.exp((-conductance * atmosphere * seconds) / volume);
+  return (2 * atmosphere * left) / (1 - left);
 }
 
 /** Gauge pressure above which an orifice is choked: the rate then follows the absolute pressure. About 0.9 bar. */
@@ -73,8 +75,13 @@ export interface TwoSlopes {
   /** m3/(s Pa) */ readonly leak: number;
   /** gauge Pa at which both cancel and the gauge stands still */ readonly balance: number;
 }
+/** What drives a laminar leak at a gauge pressure: (P2 - A2) / 2A, Pa; the gauge pressure itself while small. */
+const drive = (gauge: number, atmosphere: number): number => gauge + (gauge * gauge) / (2 * atmosphere);
+/** The gauge pressure that drives so much. */
+const driven = (s: number, atmosphere: number): number =>
+  Math.sqrt(atmosphere * atmosphere + 2 * atmosphere * s) - atmosphere;
 /**
- * Let-by and leak told apart by two slopes at two pressures: (V/P_atm) dp/dt = k_in (p_s - p) - k_out p.
+ * Let-by and leak told apart by two slopes at two pressures: (V/P_atm) dp/dt = k_in (s_s - s) - k_out s, s = (P2 - A2) / 2A.
  * Advice only while the temperature drifts by less than 0.02 K/min. Source: laws of small leaks (Poiseuille, Bernoulli)
  * @param volume m3  @param supply gauge Pa before the valve  @param a, b pressure (gauge Pa) and slope (Pa/s, a rise is +)
  * @throws RangeError when the two pressures are the same, or the slopes cannot come from let-by and leak
@@ -91,14 +98,23 @@ export function twoSlopes(
   if (Math.abs(a.pressure - b.pressure) < 1)
     throw new RangeError('Both slopes were taken at the same pressure: start the second one clearly lower.');
   const flow = (s: number) => (volume / atmosphere) * s;
-  const sum = (flow(a.slope) - flow(b.slope)) / (b.pressure - a.pressure);
-  const letBy = (flow(a.slope) + sum * a.pressure) / supply;
-  const leak = sum - letBy;
-  return { letBy, leak, balance: balancePressure(letBy, leak, supply) };
+  const s = (p: number) => drive(p, atmosphere);
+  const sum = (flow(a.slope) - flow(b.slope)) / (s(b.pressure) - s(a.pressure));
+  const rest = flow(a.slope) + sum * s(a.pressure);
+  // a pure leak leaves nothing over: what remains below the rounding of the arithmetic is nothing
+  const size = Math.abs(flow(a.slope)) + Math.abs(sum * s(a.pressure));
+  const letBy = Math.abs(rest) <= 1e-9 * size ? 0 : rest / s(supply);
+  const leak = Math.abs(sum - letBy) <= 1e-9 * Math.abs(sum) ? 0 : sum - letBy;
+  return { letBy, leak, balance: balancePressure(letBy, leak, supply, atmosphere) };
 }
-/** Pressure at which what comes in goes out: k_in p_s / (k_in + k_out). Source: laws of small leaks (Poiseuille, Bernoulli) */
-export const balancePressure = (letBy: number, leak: number, supply: number): number =>
-  letBy + leak === 0 ? supply : (letBy * supply) / (letBy + leak);
+/** Pressure at which what comes in goes out: s = k_in s_s / (k_in + k_out). Source: laws of small leaks (Poiseuille, Bernoulli) */
+export const balancePressure = (
+  letBy: number,
+  leak: number,
+  supply: number,
+  atmosphere = STANDARD_ATMOSPHERE,
+): number =>
+  letBy + leak === 0 ? supply : driven((letBy * drive(supply, atmosphere)) / (letBy + leak), atmosphere);
 
 /**
  * Volume of a section from a metered draw with the supply shut: V = V_drawn P_atm / (p_before - p_after).

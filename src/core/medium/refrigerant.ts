@@ -75,9 +75,9 @@ function components(name: string): Component[] {
 }
 /** Molar mass of a refrigerant, kg/mol. @throws RangeError for one that is not listed */
 export const molarMass = (name: string): number => components(name).reduce((s, c) => s + c.x * c.molar, 0);
-/** Lowest critical temperature of the parts by mole fraction, K: above it no bubble point is offered. */
-export const criticalTemperature = (name: string): number =>
-  components(name).reduce((s, c) => s + c.x * c.tc, 0);
+const criticalOf = (parts: readonly Component[]): number => parts.reduce((s, c) => s + c.x * c.tc, 0);
+/** Mean critical temperature of the parts by mole fraction, K: above it no bubble point is offered. */
+export const criticalTemperature = (name: string): number => criticalOf(components(name));
 
 /** Roots of Z3 + c2 Z2 + c1 Z + c0, real ones only, ascending. */
 function cubicRoots(c2: number, c1: number, c0: number): number[] {
@@ -124,6 +124,115 @@ function lnPhi(
   });
 }
 
+interface Mixture {
+  readonly a: readonly number[];
+  readonly b: readonly number[];
+  readonly cross: readonly (readonly number[])[];
+  readonly x: readonly number[];
+}
+function mixtureAt(parts: readonly Component[], kelvin: number): Mixture {
+  const a = parts.map((c) => {
+    const m = 0.37464 + 1.54226 * c.omega - 0.26992 * c.omega ** 2;
+    return ((0.45724 * (R * c.tc) ** 2) / c.pc) * (1 + m * (1 - Math.sqrt(kelvin / c.tc))) ** 2;
+  });
+  return {
+    a,
+    b: parts.map((c) => (0.0778 * R * c.tc) / c.pc),
+    cross: parts.map((ci, i) => parts.map((cj, j) => Math.sqrt(a[i]! * a[j]!) * (1 - kij(ci.name, cj.name)))),
+    x: parts.map((c) => c.x),
+  };
+}
+/**
+ * Saturation of a pure fluid: between the two extremes of its isotherm the fugacities of liquid and vapour cross once. Found by
+ * halving, which cannot miss near the critical point where iteration does.
+ */
+function purePressure(c: Component, kelvin: number): number {
+  const { a, b, cross } = mixtureAt([c], kelvin);
+  const pressure = (v: number) => (R * kelvin) / (v - b[0]!) - a[0]! / (v * v + 2 * b[0]! * v - b[0]! ** 2);
+  const slope = (v: number) =>
+    (-R * kelvin) / (v - b[0]!) ** 2 +
+    (a[0]! * (2 * v + 2 * b[0]!)) / (v * v + 2 * b[0]! * v - b[0]! ** 2) ** 2;
+  // the isotherm falls, rises between its extremes, and falls again; the volume at which it rises most lies between them
+  const critical = 3.9514 * b[0]!;
+  const steepest = [...Array(400).keys()]
+    .map((i) => b[0]! * (1.05 + i * 0.02) + (i > 200 ? (i - 200) ** 2 * 0.002 * b[0]! : 0))
+    .concat(critical)
+    .reduce((best, v) => (slope(v) > slope(best) ? v : best), critical);
+  if (!(slope(steepest) > 0)) return c.pc; // so near its critical point that both phases are one
+  const root = (from: number, to: number) => {
+    let [lo, hi] = [from, to];
+    for (let i = 0; i < 200; i++) {
+      const mid = (lo + hi) / 2;
+      if (slope(mid) > 0 === slope(hi) > 0) hi = mid;
+      else lo = mid;
+    }
+    return (lo + hi) / 2;
+  };
+  let far = steepest;
+  while (slope(far) > 0) far *= 1.5;
+  const least = pressure(root(b[0]! * 1.000001, steepest));
+  const most = pressure(root(steepest, far));
+  let [lo, hi] = [Math.max(least, most * 1e-9), most];
+  const liquidHeavier = (p: number) =>
+    lnPhi(a, b, cross, [1], kelvin, p, 'liquid')[0]! > lnPhi(a, b, cross, [1], kelvin, p, 'vapour')[0]!;
+  for (let i = 0; i < 200 && hi - lo > 1e-12 * hi; i++) {
+    const mid = (lo + hi) / 2;
+    if (liquidHeavier(mid)) lo = mid;
+    else hi = mid;
+  }
+  return (lo + hi) / 2;
+}
+interface Bubble {
+  readonly p: number;
+  readonly k: readonly number[];
+}
+/** Successive substitution from a guess; null where it ends in the trivial answer (vapour = liquid) or not at all. */
+function substitute({ a, b, cross, x }: Mixture, kelvin: number, guess: Bubble): Bubble | null {
+  let p = guess.p;
+  let y = guess.k.map((ki, i) => ki * x[i]!);
+  const total = y.reduce((s, v) => s + v, 0);
+  y = y.map((v) => v / total);
+  for (let round = 0; round < 4000; round++) {
+    const liquid = lnPhi(a, b, cross, x, kelvin, p, 'liquid');
+    const vapour = lnPhi(a, b, cross, y, kelvin, p, 'vapour');
+    const k = liquid.map((l, i) => Math.exp(l - vapour[i]!));
+    const sum = k.reduce((s, ki, i) => s + ki * x[i]!, 0);
+    if (!Number.isFinite(sum) || k.every((ki) => Math.abs(ki - 1) < 1e-5)) return null;
+    y = k.map((ki, i) => (ki * x[i]!) / sum);
+    p *= sum;
+    if (Math.abs(sum - 1) < 1e-11) return { p, k };
+  }
+  return null;
+}
+/** The bubble point of a blend, followed up from a temperature at which any guess leads to it. */
+function blendPressure(parts: readonly Component[], kelvin: number): number | null {
+  const from = Math.min(kelvin, criticalOf(parts) * 0.85);
+  const wilson = parts.map((c) => c.pc * Math.exp(5.373 * (1 + c.omega) * (1 - c.tc / from)));
+  const p = parts.reduce((s, c, i) => s + c.x * wilson[i]!, 0);
+  let here = substitute(mixtureAt(parts, from), from, { p, k: wilson.map((w) => w / p) });
+  let before: { t: number; at: Bubble } | null = null;
+  let t = from;
+  let step = 4;
+  while (here && t < kelvin) {
+    const next = Math.min(kelvin, t + step);
+    const carry = (now: number, then: number | undefined, span: number): number =>
+      then === undefined ? now : now * Math.exp((Math.log(now / then) * (next - t)) / span);
+    const span = before ? t - before.t : 1;
+    const guess: Bubble = {
+      p: carry(here.p, before?.at.p, span),
+      k: here.k.map((ki, i) => carry(ki, before?.at.k[i], span)),
+    };
+    const found: Bubble | null = substitute(mixtureAt(parts, next), next, guess);
+    // a jump is the other branch, not the next point of this one
+    if (found && found.p > here.p && found.p < here.p * (1 + 0.06 * (next - t))) {
+      before = { t, at: here };
+      here = found;
+      t = next;
+    } else if ((step /= 2) < 0.01) return null;
+  }
+  return here?.p ?? null;
+}
+
 /**
  * Saturation (bubble-point) pressure at a temperature, absolute, Pa. An estimate, good to about 1.5 % from -10 to 62 C
  * for the blends listed.
@@ -132,35 +241,15 @@ function lnPhi(
 export function bubblePressure(name: string, kelvin: number): number {
   const parts = components(name);
   if (!(kelvin > 150)) throw new RangeError('The temperature is too low for this estimate.');
-  if (kelvin >= criticalTemperature(name) * 0.995)
+  const [single, second] = parts;
+  // a blend's own critical point lies near the mean of its parts', which is no more than a guide: the last half percent is left out
+  const most = second ? criticalOf(parts) * 0.995 : single!.tc;
+  const p = kelvin >= most ? null : second ? blendPressure(parts, kelvin) : purePressure(single!, kelvin);
+  if (p === null)
     throw new RangeError(
-      `Above the critical temperature of ${name} (${(criticalTemperature(name) - 273.15).toFixed(0)} °C) there is no bubble point. Take the pressure from the nameplate.`,
+      `Above or close to the critical temperature of ${name} (${(criticalTemperature(name) - 273.15).toFixed(0)} °C) there is no bubble point to estimate. Take the pressure from the nameplate.`,
     );
-  const a = parts.map((c) => {
-    const m = 0.37464 + 1.54226 * c.omega - 0.26992 * c.omega ** 2;
-    return ((0.45724 * (R * c.tc) ** 2) / c.pc) * (1 + m * (1 - Math.sqrt(kelvin / c.tc))) ** 2;
-  });
-  const b = parts.map((c) => (0.0778 * R * c.tc) / c.pc);
-  const cross = parts.map((ci, i) =>
-    parts.map((cj, j) => Math.sqrt(a[i]! * a[j]!) * (1 - kij(ci.name, cj.name))),
-  );
-  const x = parts.map((c) => c.x);
-  // Wilson's first guess, then successive substitution: p and y until the vapour's fractions sum to one
-  const wilson = parts.map((c) => c.pc * Math.exp(5.373 * (1 + c.omega) * (1 - c.tc / kelvin)));
-  let p = wilson.reduce((s, w, i) => s + x[i]! * w, 0);
-  let y = wilson.map((w, i) => (x[i]! * w) / p);
-  for (let round = 0; round < 200; round++) {
-    const liquid = lnPhi(a, b, cross, x, kelvin, p, 'liquid');
-    const vapour = lnPhi(a, b, cross, y, kelvin, p, 'vapour');
-    const k = liquid.map((l, i) => Math.exp(l - vapour[i]!));
-    const sum = k.reduce((s, ki, i) => s + ki * x[i]!, 0);
-    y = k.map((ki, i) => (ki * x[i]!) / sum);
-    p *= sum;
-    if (Math.abs(sum - 1) < 1e-10) return p;
-  }
-  throw new RangeError(
-    `The pressure of ${name} could not be estimated at this temperature. Use the nameplate.`,
-  );
+  return p;
 }
 
 /** Second virial coefficient of nitrogen, m3/mol, 250 to 350 K: -4.5e-6 at 298 K, rising 0.2e-6 per K. */

@@ -276,7 +276,7 @@ export function SideEntry(props: Props) {
         unit: 'mbar',
         explain:
           'The gauge reads above the atmosphere: a barometer that rises by 1 mbar takes 1 mbar off the gauge. It drifts about 1 mbar an hour. Read the same barometer at start and end.',
-        placeholder: '1013.2',
+        placeholder: '1013.25',
         none: true,
       });
     case 'photo':
