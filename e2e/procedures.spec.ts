@@ -105,6 +105,7 @@ test.describe('procedures from packs', () => {
       await bench.clearJoints();
       await bench.proceed(/Every joint cleared/);
       await bench.zero();
+      await bench.checks(); // the port is plugged and soaped before the meter valve opens
       await page
         .getByRole('listitem')
         .filter({ hasText: /meter valve OPEN\?/ })
@@ -210,7 +211,8 @@ test.describe('procedures from packs', () => {
     await bench.observe(/^No flow test/);
     await bench.zero();
     await expect(page.getByRole('heading', { name: 'Not tight' })).toBeVisible();
-    await bench.unsafe('Flare at the griddle leaks');
+    await page.getByRole('button', { name: /^At risk/ }).click();
+    await bench.unsafe('Flare at the griddle leaks', /^Immediate danger/);
     await finish(/Not tight/);
     await expect(page.getByText(/bubbles that grow, larger/).first()).toBeVisible();
   });

@@ -1,4 +1,5 @@
 /** The cabinet beside gauges, and the log of everything in it. */
+import { localDate } from '@/core/quantity/local-date';
 import type { Exact } from '@/core/quantity/exact';
 import type { Gauge } from './gauge';
 
@@ -84,8 +85,9 @@ export interface Standing {
   readonly rejections: number;
 }
 const DAY = 86_400_000;
-/** @param log in any order  @param now ms */
-export function standingOf(log: readonly DatedEntry[], now: number): Standing {
+/** @param log in any order  @param now ms  @param zone whose days are meant */
+export function standingOf(log: readonly DatedEntry[], now: number, zone = 'UTC'): Standing {
+  const dayOf = (at: string) => localDate(Date.parse(at), zone);
   const newest = [...log].sort((a, b) => b.at.localeCompare(a.at) || b.id.localeCompare(a.id));
   const zero = newest.find((e) => e.entry.what === 'zero');
   const shock = newest.find((e) => e.entry.what === 'dropped' || e.entry.what === 'over-ranged');
@@ -94,9 +96,9 @@ export function standingOf(log: readonly DatedEntry[], now: number): Standing {
   const good = zero?.entry.what === 'zero' && zero.entry.good;
   const mustZero =
     zero && !good
-      ? `off zero when last checked, ${zero.at.slice(0, 10)}`
+      ? `off zero when last checked, ${dayOf(zero.at)}`
       : shock && (!zero || zero.at < shock.at)
-        ? `${shock.entry.what}, ${shock.at.slice(0, 10)}`
+        ? `${shock.entry.what}, ${dayOf(shock.at)}`
         : '';
   return {
     mustZero,

@@ -1,3 +1,4 @@
+import { localDate } from '@/core/quantity/local-date';
 import { canonical } from './canonical';
 import { isSignedBy, publicKeyOf, signText, type PublishedKey } from './seal';
 
@@ -52,8 +53,8 @@ export function verifyMark(
       : []),
   ];
 }
-/** The mark in one sentence. */
-export const markWords = (mark: RecordMark): string =>
+/** The mark in one sentence, dated where the test was made. */
+export const markWords = (mark: RecordMark, zone = 'UTC'): string =>
   mark.kind === 'void'
-    ? `Void since ${mark.at.slice(0, 10)}, said by ${mark.person}: ${mark.reason}`
-    : `Superseded by ${mark.by ?? 'a later record'} on ${mark.at.slice(0, 10)}: ${mark.reason}`;
+    ? `Void since ${localDate(Date.parse(mark.at), zone)}, said by ${mark.person}: ${mark.reason}`
+    : `Superseded by ${mark.by ?? 'a later record'} on ${localDate(Date.parse(mark.at), zone)}: ${mark.reason}`;

@@ -14,9 +14,11 @@ import { parseWithUnit } from '@/core/quantity/exact';
 import { momentOf, type PlacedEvent } from '@/core/run/events';
 import type { Plan } from '@/core/plan/plan';
 import { reduce } from '@/core/run/reduce';
+import { addDays, localDate } from '@/core/quantity/local-date';
 import { inOrganisation, type Tx } from '@/database/client';
 import { gauges, kit, kitLog } from '@/database/schema';
 import { audit } from '@/server/audit';
+import { viewerZone } from '@/server/session/zone';
 import { now } from '@/server/now';
 import { requirePlanner } from '@/server/places/places';
 import type { Session } from '@/server/session/session';
@@ -65,11 +67,12 @@ export const readCabinet = (scope: Scope): Promise<{ gauges: GaugeLine[]; kit: K
     const allGauges = await tx.select().from(gauges).orderBy(asc(gauges.name));
     const allKit = await tx.select().from(kit).orderBy(asc(kit.name));
     const entries = await tx.select().from(kitLog).orderBy(desc(kitLog.at), desc(kitLog.id)).limit(5000);
+    const zone = await viewerZone();
     const logs = new Map<string, DatedEntry[]>();
     for (const e of entries) logs.set(e.item, [...(logs.get(e.item) ?? []), dated(e)]);
     const of = (id: string) => {
       const log = logs.get(id) ?? [];
-      return { log: log.slice(0, 60), standing: standingOf(log, now()) };
+      return { log: log.slice(0, 60), standing: standingOf(log, now(), zone) };
     };
     return {
       gauges: allGauges.map((g) => ({ gauge: g.facts, ...of(g.id) })),
@@ -122,7 +125,7 @@ async function append(
     .onConflictDoNothing()
     .returning({ id: kitLog.id });
   if (!added.length) return;
-  const standing = standingOf(await logOf(tx, item.id), now());
+  const standing = standingOf(await logOf(tx, item.id), now(), await viewerZone());
   const calibrated = entry.what.what === 'calibrated' ? { on: entry.what.on, due: entry.what.due } : null;
   if (item.gauge) {
     const facts = withStanding(
@@ -135,7 +138,7 @@ async function append(
     // an own-kit test made is the next one's start
     const next =
       entry.what.what === 'blank' && rest.interval
-        ? new Date(entry.at + rest.interval * 86_400_000).toISOString().slice(0, 10)
+        ? addDays(localDate(entry.at, await viewerZone()), rest.interval)
         : calibrated?.due;
     const facts = {
       ...rest,

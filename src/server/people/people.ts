@@ -16,6 +16,7 @@ import {
 } from '@/database/schema';
 import { audit } from '@/server/audit';
 import { digest } from '@/server/digest';
+import { viewerDay } from '@/server/session/zone';
 import { now } from '@/server/now';
 import { hashPassword } from '@/server/session/password';
 import type { Session } from '@/server/session/session';
@@ -52,6 +53,7 @@ export const readPeople = (scope: {
       .where(isNull(invitations.ended))
       .orderBy(desc(invitations.made));
     const [own] = await tx.select().from(organisations);
+    const day = await viewerDay();
     return {
       name: own!.name,
       contact: own!.contact,
@@ -62,7 +64,7 @@ export const readPeople = (scope: {
         role: p.role,
         licenceNumber: p.licenceNumber ?? '',
         licenceUntil: p.licenceUntil ?? '',
-        licenceOver: !!p.licenceUntil && p.licenceUntil < new Date(now()).toISOString().slice(0, 10),
+        licenceOver: !!p.licenceUntil && p.licenceUntil < day,
         left: p.left?.toISOString() ?? null,
       })),
       invitations: open

@@ -129,7 +129,7 @@ export async function outsideRecord(scope: { org: string }, id: string): Promise
       seal: row.seal,
       faults: row.faults,
       marks: row.marks,
-      markWords: row.marks.map((m) => markWords(readMark(m))),
+      markWords: row.marks.map((m) => markWords(readMark(m), restoreBody(row.body).plan.made.zone)),
       imported: row.imported.toISOString(),
       by: row.by,
       organisation: restoreBody(row.body).plan.organisation.name,

@@ -6,6 +6,7 @@ import { faceOf, inZone } from '@/core/record/face';
 import type { SealedRecord } from '@/core/record/seal';
 import { inOrganisation, lookUp } from '@/database/client';
 import { marksOf, sealOf } from '@/server/sealing/seal';
+import { localDate } from '@/core/quantity/local-date';
 import { markWords, type SignedMark } from '@/core/record/marks';
 import { organisations, photos, publicLinks, runs, seals } from '@/database/schema';
 import { historyOf } from './ledger';
@@ -43,7 +44,7 @@ export async function recordOf(scope: { org: string }, run: string): Promise<Sto
       body: row.body,
       seal: sealOf(row),
       marks: marks.map((m) => m.signed),
-      markWords: marks.map((m) => markWords(m.mark)),
+      markWords: marks.map((m) => markWords(m.mark, restoreBody(row.body).plan.made.zone)),
       link: link?.token ?? null,
       sealedAt: row.sealedAt.toISOString(),
     };
@@ -174,6 +175,9 @@ export async function printedRecord(scope: { org: string }, run: string) {
     contact,
     history: earlier
       .filter((l) => l.sealedAt < record.sealedAt && l.status !== 'practice' && !l.voided && !l.superseded)
-      .map((l) => `${l.sealedAt.slice(0, 10)}, ${l.number}: ${l.summary.label} (${l.summary.procedure})`),
+      .map(
+        (l) =>
+          `${localDate(Date.parse(l.sealedAt), plan.made.zone)}, ${l.number}: ${l.summary.label} (${l.summary.procedure})`,
+      ),
   };
 }

@@ -10,6 +10,7 @@ import { storedPack } from './stored';
 import { packs } from '@/database/schema';
 import { audit } from '@/server/audit';
 import { now } from '@/server/now';
+import { viewerDay } from '@/server/session/zone';
 import type { Session } from '@/server/session/session';
 import { notHere, TroubleError } from '@/server/trouble';
 
@@ -104,7 +105,6 @@ async function keep(
     );
   await audit(tx, session, what, `${pack.id} ${pack.version}`, moment.getTime());
 }
-const today = () => new Date(now()).toISOString().slice(0, 10);
 
 /** Copies a pack to a house pack. @throws TroubleError, PackError */
 export async function copyPack(
@@ -121,7 +121,7 @@ export async function copyPack(
         'id-taken',
         `There is a pack ${from.id} already. Choose another short name.`,
       );
-    const copy = copyAsHouse(pack, from.id, session.organisation, today());
+    const copy = copyAsHouse(pack, from.id, session.organisation, await viewerDay());
     await keep(
       tx,
       session,
@@ -149,7 +149,7 @@ export async function editPack(
         `Somebody made version ${pack.version} meanwhile. Reload, look at it, and make your edit again.`,
       );
     const base = pack.basedOn ? (await versionOf(tx, pack.basedOn.id, pack.basedOn.version)).pack : pack;
-    const next = editHouse(pack, base, edits, session.organisation, today());
+    const next = editHouse(pack, base, edits, session.organisation, await viewerDay());
     const changes = comparePacks(pack, next).map(
       (c) =>
         `${c.where}: ${c.label}: ${c.from ?? 'none'} to ${c.to ?? 'taken away'}${c.permitsMore ? ' (permits more)' : ''}`,

@@ -5,8 +5,9 @@ import { now } from '@/server/now';
 
 /** The time zone that the browser said it stands in; days and times on a page are read by it. UTC until it has said so. */
 export async function viewerZone(): Promise<string> {
-  const said = (await cookies()).get('vast_zone')?.value ?? '';
   try {
+    // outside a request (a script, a test) nobody has said where they stand
+    const said = (await cookies()).get('vast_zone')?.value ?? '';
     return new Intl.DateTimeFormat('en-GB', { timeZone: decodeURIComponent(said) }).resolvedOptions()
       .timeZone;
   } catch {

@@ -15,6 +15,7 @@ import { showExact } from '@/core/quantity/exact';
 import { Button } from '@/ui/kit/button';
 import { GaugeFormView } from './gauge-form';
 import { KitFormView } from './kit-form';
+import { addDays, localDate } from '@/core/quantity/local-date';
 import { LogPart } from './log-part';
 
 export interface GaugeLine {
@@ -41,15 +42,18 @@ export function CabinetView({
   kit,
   may,
   now,
+  zone,
 }: {
   gauges: readonly GaugeLine[];
   kit: readonly KitLine[];
   may: boolean;
   now: number;
+  /** Where the viewer stands: whose days are meant. */
+  zone: string;
 }) {
   const [adding, setAdding] = useState<Adding>(null);
-  const day = new Date(now).toISOString().slice(0, 10);
-  const soon = new Date(now + 60 * 86_400_000).toISOString().slice(0, 10);
+  const day = localDate(now, zone);
+  const soon = addDays(day, 60);
   const kinds = (Object.keys(KIT_KINDS) as KitKind[]).filter((k) => kit.some((x) => x.item.kind === k));
   return (
     <>
@@ -85,6 +89,7 @@ export function CabinetView({
               key={g.gauge.id}
               line={g}
               day={day}
+              zone={zone}
               soon={soon}
               may={may}
               all={gauges.map((x) => x.gauge)}
@@ -99,7 +104,7 @@ export function CabinetView({
             {kit
               .filter((k) => k.item.kind === kind)
               .map((k) => (
-                <KitRow key={k.item.id} line={k} day={day} soon={soon} may={may} />
+                <KitRow key={k.item.id} line={k} day={day} zone={zone} soon={soon} may={may} />
               ))}
           </ul>
         </section>
@@ -126,12 +131,14 @@ function Due({ what, due, day, soon }: { what: string; due: string; day: string;
 function GaugeRow({
   line,
   day,
+  zone,
   soon,
   may,
   all,
 }: {
   line: GaugeLine;
   day: string;
+  zone: string;
   soon: string;
   may: boolean;
   all: readonly Gauge[];
@@ -176,7 +183,7 @@ function GaugeRow({
             {s.lastZero ? (
               <>
                 zero <span className="figure-narrow">{showExact(s.lastZero.figure)}</span>,{' '}
-                {s.lastZero.at.slice(0, 10)}
+                {localDate(Date.parse(s.lastZero.at), zone)}
               </>
             ) : (
               'no zero on record'
@@ -193,7 +200,7 @@ function GaugeRow({
             Swapped {s.swaps} times, rejected {s.rejections} times.
             {g.accuracy && ` Accuracy ${g.accuracy}.`}
           </p>
-          <LogPart id={g.id} gauge={g} log={line.log} kind="gauge" />
+          <LogPart id={g.id} gauge={g} log={line.log} kind="gauge" zone={zone} />
           {may &&
             (editing ? (
               <GaugeFormView gauge={g} onDone={() => setEditing(false)} />
@@ -208,7 +215,19 @@ function GaugeRow({
   );
 }
 
-function KitRow({ line, day, soon, may }: { line: KitLine; day: string; soon: string; may: boolean }) {
+function KitRow({
+  line,
+  day,
+  zone,
+  soon,
+  may,
+}: {
+  line: KitLine;
+  day: string;
+  zone: string;
+  soon: string;
+  may: boolean;
+}) {
   const [open, setOpen] = useState(false);
   const [editing, setEditing] = useState(false);
   const { item: k, standing: s } = line;
@@ -258,7 +277,7 @@ function KitRow({ line, day, soon, may }: { line: KitLine; day: string; soon: st
       </button>
       {open && (
         <div className="grid gap-4 pb-4">
-          <LogPart id={k.id} gauge={null} log={line.log} kind={k.kind} />
+          <LogPart id={k.id} gauge={null} log={line.log} kind={k.kind} zone={zone} />
           {may &&
             (editing ? (
               <KitFormView item={k} onDone={() => setEditing(false)} />

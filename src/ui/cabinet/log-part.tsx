@@ -1,4 +1,5 @@
 'use client';
+import { localDate } from '@/core/quantity/local-date';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { ValidationError } from 'yup';
@@ -59,11 +60,13 @@ export function LogPart({
   gauge,
   log,
   kind,
+  zone,
 }: {
   id: string;
   gauge: Gauge | null;
   log: readonly DatedEntry[];
   kind: KitKind | 'gauge';
+  zone: string;
 }) {
   const router = useRouter();
   const [what, setWhat] = useState<What | null>(null);
@@ -229,7 +232,7 @@ export function LogPart({
         <ul className="max-h-72 overflow-auto border-t border-seam text-sm">
           {log.map((e) => (
             <li key={e.id} className="grid grid-cols-[6.5rem_1fr] gap-3 border-b border-seam py-1.5">
-              <span className="figure-narrow text-quiet">{e.at.slice(0, 10)}</span>
+              <span className="figure-narrow text-quiet">{localDate(Date.parse(e.at), zone)}</span>
               <span>
                 {lineOf(e)} <span className="text-quiet">{e.by}</span>
               </span>

@@ -1,7 +1,9 @@
 import type { Metadata } from 'next';
 import Link from 'next/link';
+import { localDate } from '@/core/quantity/local-date';
 import { recallSearch } from '@/server/places/inventory';
 import { requireSession } from '@/server/session/session';
+import { viewerZone } from '@/server/session/zone';
 import { buttonClass } from '@/ui/kit/button-class';
 
 export const metadata: Metadata = { title: 'Recall search' };
@@ -19,6 +21,7 @@ export default async function RecallPage({ searchParams }: { searchParams: Promi
     FIELDS.map(([name]) => [name, String(params[name] ?? '').slice(0, 120)]),
   ) as Record<(typeof FIELDS)[number][0], string>;
   const asked = Object.values(wanted).some((v) => v.trim());
+  const zone = await viewerZone();
   const found = asked ? await recallSearch(session, wanted) : [];
   const file = new URLSearchParams(wanted).toString();
   return (
@@ -83,7 +86,7 @@ export default async function RecallPage({ searchParams }: { searchParams: Promi
                 <span className="block text-sm text-quiet">
                   {f.seen ? (
                     <>
-                      seen {f.seen.at.slice(0, 10)},{' '}
+                      seen {localDate(Date.parse(f.seen.at), zone)},{' '}
                       <Link prefetch={false} className="underline" href={`/ledger/${f.seen.run}`}>
                         record
                       </Link>

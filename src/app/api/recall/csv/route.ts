@@ -1,5 +1,7 @@
+import { localDate } from '@/core/quantity/local-date';
 import { signedIn } from '@/server/handle';
 import { recallSearch } from '@/server/places/inventory';
+import { viewerZone } from '@/server/session/zone';
 import { writeCsv } from '@/wire/csv';
 
 export const GET = signedIn(async (session, request) => {
@@ -11,6 +13,7 @@ export const GET = signedIn(async (session, request) => {
     from: get('from'),
     to: get('to'),
   });
+  const zone = await viewerZone();
   const csv = writeCsv([
     ['site', 'customer', 'system', 'part', 'place', 'make', 'model', 'serial', 'seen', 'replaced'],
     ...found.map((f) => [
@@ -22,7 +25,7 @@ export const GET = signedIn(async (session, request) => {
       f.make,
       f.model,
       f.serial,
-      f.seen?.at.slice(0, 10) ?? '',
+      f.seen ? localDate(Date.parse(f.seen.at), zone) : '',
       f.replaced ? 'replaced since' : '',
     ]),
   ]);
