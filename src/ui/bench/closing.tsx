@@ -271,10 +271,7 @@ function PutBack({ view, act }: Props) {
                   {d.cleared.poor ? 'Fault, ' : ''}done by {d.cleared.byName}
                 </span>
               ) : first ? (
-                <span className="text-quiet">
-                  Later: {debtWords(plan, first, !good ? plan.procedure.debts[first.key]?.unsafe : undefined)}{' '}
-                  comes first.
-                </span>
+                <span className="text-quiet">After the lines above.</span>
               ) : (
                 <span className="grid gap-3">
                   {good && debt.answers
