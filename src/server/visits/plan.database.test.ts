@@ -12,6 +12,7 @@ import { appendEvents, readRun } from '@/server/runs/log';
 import { startRun } from '@/server/runs/start';
 import type { Session } from '@/server/session/session';
 import { visitCalendar } from '@/server/visits/calendar';
+import { attendanceOn } from '@/core/visit/facts';
 import { addTest, changeVisit, listVisits, makeVisit, readVisit } from '@/server/visits/visits';
 import { readVisitFacts } from '@/server/visits/store';
 import { emptySystem, systemSchema, type SystemForm } from '@/wire/places';
@@ -206,6 +207,33 @@ describe('visits', () => {
     await expect(readVisit(stranger, visit.id)).rejects.toThrow(/no such visit/);
     expect(await listVisits(stranger, '2020-01-01')).toEqual([]);
     await expect(makeVisit(apprentice, { ...visit, id: id(41) })).rejects.toThrow(/apprentice/);
+  });
+  test('what the plan settled stands on the visit and arrives at the bench with the run', async () => {
+    const settled = {
+      choices: { 'u16-drop': '1.5' },
+      permit: 'MQ-9',
+      doneBy: 'licensed',
+      present: 'utility',
+    } as const;
+    await makeVisit(tester, { ...visit, id: id(46) });
+    await expect(
+      addTest(tester, id(46), 1, { ...test1, id: 't9', choices: { 'u16-drop': 'whatever' } }),
+    ).rejects.toThrow(/whatever|not one of/i);
+    await addTest(tester, id(46), 1, { ...test1, id: 't9', ...settled });
+    const { facts } = await readVisitFacts(tester, id(46));
+    const planned = facts.tests[0]!;
+    expect(planned).toMatchObject({ ...settled, choices: { 'u16-drop': '1.5', 'letby-equality': 'at' } });
+    const run = uuid7(now());
+    await startRun(tester, {
+      ...start,
+      ...staged,
+      id: run,
+      choices: { ...planned.choices },
+      ...attendanceOn({ permit: 'of the visit', present: ['customer', 'utility'] }, planned),
+    });
+    const { plan } = await readRun(tester, run);
+    expect(plan.choices['u16-drop']).toBe('1.5');
+    expect(plan.attendance).toEqual({ permit: 'MQ-9', doneBy: 'licensed', present: 'utility, customer' });
   });
   test('a run begun from the visit stands on it with its progress and writes the zeros of its gauge', async () => {
     shiftClock(momentIn('2026-12-01', '08:35', 'Europe/London') - Date.now());

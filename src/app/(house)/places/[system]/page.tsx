@@ -7,6 +7,7 @@ import {
   pipeVolume,
   sectionVolume,
   systemStiffness,
+  VALVE_WORDS,
   volumeUncertainty,
 } from '@/core/installation/section';
 import { schematicOf } from '@/core/installation/schematic';
@@ -37,6 +38,7 @@ import { mayPlan, mayRun } from '@/wire/role';
 const HEIGHT_WORDS = {
   slab: 'slab',
   rim: 'rim',
+  fixture: 'lowest fixture',
   testPoint: 'test point',
   highest: 'highest',
   lowest: 'lowest',
@@ -83,8 +85,8 @@ export default async function SystemPage({ params }: { params: Promise<{ system:
           )}
         </div>
       </div>
-      <div className="mt-4 grid gap-8 lg:grid-cols-[1fr_22rem]">
-        <div className="grid min-w-0 content-start gap-8">
+      <div className="mt-4 grid grid-cols-[minmax(0,1fr)] gap-8 lg:grid-cols-[1fr_22rem]">
+        <div className="grid min-w-0 grid-cols-[minmax(0,1fr)] content-start gap-8">
           <section>
             <h2 className="text-lg font-semibold">Section</h2>
             <dl className="mt-2 grid grid-cols-2 gap-x-6 gap-y-3 border-t border-seam pt-3 sm:grid-cols-4">
@@ -122,7 +124,7 @@ export default async function SystemPage({ params }: { params: Promise<{ system:
                 <div className="col-span-2">
                   <dt className="text-sm text-quiet">Heights over {facts.heights.datum}</dt>
                   <dd className="figure-narrow text-sm">
-                    {(['slab', 'rim', 'testPoint', 'highest', 'lowest'] as const)
+                    {(['slab', 'rim', 'fixture', 'testPoint', 'highest', 'lowest'] as const)
                       .filter((k) => facts.heights![k])
                       .map((k) => `${HEIGHT_WORDS[k]} ${showExact(facts.heights![k]!)}`)
                       .join('; ')}
@@ -165,6 +167,18 @@ export default async function SystemPage({ params }: { params: Promise<{ system:
                 <div>
                   <dt className="text-sm text-quiet">Smallest test dial</dt>
                   <dd className="figure">{showExact(facts.meter.testDial)}</dd>
+                </div>
+              )}
+              {facts.designPressure && (
+                <div>
+                  <dt className="text-sm text-quiet">Design pressure</dt>
+                  <dd className="figure">{showExact(facts.designPressure)}</dd>
+                </div>
+              )}
+              {(facts.noValves?.length ?? 0) > 0 && (
+                <div className="col-span-2">
+                  <dt className="text-sm text-quiet">Looked for, none here</dt>
+                  <dd>{facts.noValves!.map((k) => VALVE_WORDS[k]).join(', ')}</dd>
                 </div>
               )}
               {facts.setPressure && (
