@@ -19,7 +19,10 @@ async function enterPlace(page: Page, name: string): Promise<void> {
   await page.waitForURL('**/places/site/**');
   await page.getByLabel('Name of the system').fill(`${name} gas`);
   await page.getByLabel(/^Class/).selectOption('diaphragm-U6-G4');
-  await page.getByLabel(/^Volume inside/).first().fill('8');
+  await page
+    .getByLabel(/^Volume inside/)
+    .first()
+    .fill('8');
   await page.getByRole('button', { name: 'Add a pipe' }).click();
   await page.getByRole('button', { name: 'Save the system' }).click();
   await expect(page.getByText(/Something is missing or wrong/)).toBeVisible();

@@ -177,8 +177,10 @@ test('without a signal a bench opened before opens again, counts down and takes 
   await bench.zero();
   await expect
     .poll(async () =>
-      page.evaluate(async () =>
-        (await (await caches.open('vast-stone-1')).keys()).some((k) => k.url.includes('/bench/')),
+      page.evaluate(
+        async () =>
+          (await (await caches.open('vast-stone-1')).keys()).filter((k) => /\/bench\/|\/offline$/.test(k.url))
+            .length === 2,
       ),
     )
     .toBe(true);
@@ -188,6 +190,10 @@ test('without a signal a bench opened before opens again, counts down and takes 
   await page.close();
   const again = await context.newPage();
   await again.clock.install({ time: Date.now() });
+  // every other place opens to what is on this device
+  await again.goto(`${BASE}/ledger`);
+  await expect(again.getByRole('heading', { name: 'No signal' })).toBeVisible();
+  await expect(again.getByRole('link', { name: /Staged low-pressure test/ }).first()).toBeVisible();
   await again.goto(url);
   const cold = new BenchPage(again);
   await cold.fill('9.10');

@@ -25,7 +25,7 @@ self.addEventListener('message', (event) => {
           if (hashed && (await cache.match(path))) return;
           const response = await fetch(path, { credentials: 'same-origin' }).catch(() => null);
           if (!response?.ok || response.redirected) return;
-          if (KEPT.test(path)) await keepAssets(cache, response.clone());
+          if (KEPT.test(path) || path === '/offline') await keepAssets(cache, response.clone());
           await cache.put(path, response);
         }),
       ),

@@ -3,7 +3,7 @@ import { OctagonX } from 'lucide-react';
 import { lazy, Suspense, useEffect, useMemo, useRef, useState, useSyncExternalStore } from 'react';
 import { wallCourses } from '@/chart/wall';
 import type { Payload } from '@/core/run/events';
-import { currentVisit, debtWords, runningHold, stageOf } from '@/core/run/read';
+import { currentVisit, debtWords, holdEnds, runningHold, stageOf } from '@/core/run/read';
 import { heldBack, urgentOwed } from '@/core/run/beside';
 import { TRANSITIONS } from '@/core/run/reduce';
 import { verdictOf, WORDS } from '@/core/verdict/verdict';
@@ -15,7 +15,7 @@ import { mirrored } from '@/ui/frame/settings';
 import { Wall, WallStrip } from '@/ui/charts/wall';
 import { Button } from '@/ui/kit/button';
 import { buttonClass } from '@/ui/kit/button-class';
-import { VERDICT_INK } from '@/ui/kit/words';
+import { countdown, VERDICT_INK } from '@/ui/kit/words';
 import type { Identity } from '@/wire/role';
 import { mayRun } from '@/wire/role';
 import { Companion, useCompanion } from './companion';
@@ -106,6 +106,8 @@ function OpenBench({ engine, who }: { engine: BenchEngine; who: Identity }) {
   const [side, setSide] = useState<Side | null>(null);
   const [keys, setKeys] = useState(false);
   const main = useRef<HTMLDivElement>(null);
+  const heading = useRef<HTMLHeadingElement>(null);
+  const shownStage = useRef<string | null>(null);
   useEffect(() => {
     setLeft(mirrored());
     const later = setTimeout(
@@ -127,6 +129,10 @@ function OpenBench({ engine, who }: { engine: BenchEngine; who: Identity }) {
     setMessage('');
     setSide(null);
     main.current?.scrollTo({ top: 0 });
+    // the new stage is said to whoever does not see it; what somebody types elsewhere keeps the focus
+    if (shownStage.current !== null && !document.activeElement?.matches('input, textarea, select'))
+      heading.current?.focus({ preventScroll: true });
+    shownStage.current = stageKey;
   }, [stageKey]);
   useEffect(() => {
     const onKey = (e: KeyboardEvent) => {
@@ -184,11 +190,17 @@ function OpenBench({ engine, who }: { engine: BenchEngine; who: Identity }) {
       ? `${part.title}: ${visit.title}`
       : visit.title
     : { running: '', 'put-back': 'Put back', signing: 'Signatures', signed: 'Seal' }[state.phase];
+  const running = runningHold(state);
+  const toGo = running ? holdEnds(running) - at : null;
+  const pageTitle = `${toGo === null ? '' : toGo > 0 ? `${countdown(toGo)} ` : 'Read it: '}${title}, ${plan.system.name}`;
+  useEffect(() => {
+    document.title = pageTitle;
+  }, [pageTitle]);
   const laid = courses.findIndex((c) => c.state === 'running') + 1 || courses.length;
   const panel: PanelProps | null = visit && stage ? { view, engine, who, visit, stage, at, act } : null;
   const Panel = visit && PANELS[visit.kind];
   const reads = mayRun(who.role);
-  const holding = runningHold(state) !== null;
+  const holding = running !== null;
   return (
     <div
       className={`flex h-dvh flex-col ${left ? 'lg:[&_[data-sides]]:[direction:rtl] lg:[&_[data-sides]>*]:[direction:ltr]' : ''}`}
@@ -200,7 +212,7 @@ function OpenBench({ engine, who }: { engine: BenchEngine; who: Identity }) {
         >
           Today
         </a>
-        <p className="min-w-0 flex-1 leading-tight">
+        <h1 ref={heading} tabIndex={-1} className="min-w-0 flex-1 leading-tight font-normal outline-none">
           <span className="block truncate text-sm text-quiet">
             {visit && (
               <span className="lg:hidden">
@@ -218,7 +230,7 @@ function OpenBench({ engine, who }: { engine: BenchEngine; who: Identity }) {
               </span>
             )}
           </span>
-        </p>
+        </h1>
         <SavedLine view={view} wide />
         {visit && reads && (
           <button

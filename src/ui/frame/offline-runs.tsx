@@ -9,9 +9,9 @@ export function OfflineRuns() {
   const [runs, setRuns] = useState<StoredRun[] | null>(null);
   useEffect(() => {
     const who = readIdentity();
-    void (who ? openStore(who).then((s) => s.getAll('runs')) : Promise.resolve([])).then((all) =>
-      setRuns(all.filter((r) => !r.sealed).sort((a, b) => b.opened - a.opened)),
-    );
+    void (who ? openStore(who).then((s) => s.getAll('runs')) : Promise.resolve([]))
+      .catch(() => []) // a store that cannot be opened: the page still says what there is to do
+      .then((all) => setRuns(all.filter((r) => !r.sealed).sort((a, b) => b.opened - a.opened)));
   }, []);
   return (
     <main className="mx-auto max-w-xl px-4 py-12">

@@ -1,6 +1,7 @@
 import type { Metadata } from 'next';
 import { faceOf } from '@/core/record/face';
 import { papersOf } from '@/core/record/papers';
+import { cache } from 'react';
 import { found } from '@/app/(house)/found';
 import { linksOf } from '@/server/records/handing-over';
 import { recordOf } from '@/server/records/records';
@@ -11,11 +12,20 @@ import { CertificateView } from '@/ui/ledger/certificate';
 import { RecordTools } from '@/ui/ledger/record-tools';
 import { maySeal } from '@/wire/role';
 
-export const metadata: Metadata = { title: 'Record' };
+/** Read once for the page and its title. */
+const load = cache(async (run: string) => found(recordOf(await requireSession(), run)));
+export const generateMetadata = async ({
+  params,
+}: {
+  params: Promise<{ run: string }>;
+}): Promise<Metadata> => {
+  const { run } = await params;
+  return { title: `Record ${(await load(run)).seal.number}` };
+};
 export default async function RecordPage({ params }: { params: Promise<{ run: string }> }) {
   const session = await requireSession();
   const { run } = await params;
-  const record = await found(recordOf(session, run));
+  const record = await load(run);
   const face = faceOf(record.body);
   const { plan } = face;
   const [check, [watch], links] = await Promise.all([

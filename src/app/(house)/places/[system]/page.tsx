@@ -16,6 +16,7 @@ import { showFigure, significantText } from '@/core/quantity/figure';
 import { convert } from '@/core/quantity/unit';
 import { besidesFor } from '@/core/plan/beside-offer';
 import { offersFor } from '@/core/plan/offer';
+import { cache } from 'react';
 import { found } from '@/app/(house)/found';
 import { openFailure } from '@/server/runs/start';
 import { cabinet, readSystem, systemsOfSite } from '@/server/places/places';
@@ -43,12 +44,21 @@ const HEIGHT_WORDS = {
   highest: 'highest',
   lowest: 'lowest',
 } as const;
-export const metadata: Metadata = { title: 'System' };
+/** Read once for the page and its title. */
+const load = cache(async (id: string) => found(readSystem(await requireSession(), id)));
+export const generateMetadata = async ({
+  params,
+}: {
+  params: Promise<{ system: string }>;
+}): Promise<Metadata> => {
+  const { system } = await params;
+  return { title: (await load(system)).system.facts.name };
+};
 export default async function SystemPage({ params }: { params: Promise<{ system: string }> }) {
   const session = await requireSession();
   const today = await viewerDay();
   const { system: id } = await params;
-  const { site, system } = await found(readSystem(session, id));
+  const { site, system } = await load(id);
   const facts = system.facts;
   const [inventory, failure, packs, gauges, history, watches, siblings] = await Promise.all([
     readInventory(session, id),

@@ -1,4 +1,5 @@
 import type { Metadata } from 'next';
+import { cache } from 'react';
 import { found } from '@/app/(house)/found';
 import { pairsOf } from '@/core/plan/beside-offer';
 import { now } from '@/server/now';
@@ -8,11 +9,20 @@ import { kitOfVisit, readVisit } from '@/server/visits/visits';
 import { VisitView } from '@/ui/visit/visit-view';
 import { mayPlan, mayRun } from '@/wire/role';
 
-export const metadata: Metadata = { title: 'Visit' };
+/** Read once for the page and its title. */
+const load = cache(async (id: string) => found(readVisit(await requireSession(), id)));
+export const generateMetadata = async ({
+  params,
+}: {
+  params: Promise<{ visit: string }>;
+}): Promise<Metadata> => {
+  const { visit } = await params;
+  return { title: `Visit ${(await load(visit)).facts.title}` };
+};
 export default async function VisitPage({ params }: { params: Promise<{ visit: string }> }) {
   const session = await requireSession();
   const { visit } = await params;
-  const view = await found(readVisit(session, visit));
+  const view = await load(visit);
   // the page is asked for again and again while a run is open: packs only where two tests may yet begin together
   const waiting = view.facts.tests.filter((t) => !t.run).length;
   const packs = waiting > 1 ? await rulePacks(session) : [];
