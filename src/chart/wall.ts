@@ -1,5 +1,6 @@
-import { edgesOf, outcomesOf, type Edge, type Stage } from '@/core/pack/types';
-import { applies, ruleOf, type Plan } from '@/core/plan/plan';
+import type { Stage } from '@/core/pack/types';
+import { goodStages } from '@/core/plan/good-path';
+import type { Plan } from '@/core/plan/plan';
 import { toNumber } from '@/core/quantity/exact';
 import { holdEnds, permittedDrop } from '@/core/run/read';
 import type { Hold, RunState, Visit } from '@/core/run/state';
@@ -46,26 +47,6 @@ function minutesOf(stage: Stage, visit?: Visit): number {
   const { minutes } = stage;
   if (typeof minutes === 'number') return minutes;
   return Math.max(typeof minutes.rule === 'number' ? minutes.rule : 0, minutes.house ?? 0, 3);
-}
-
-/** The stages that would follow if everything goes well: the first outcome of each. */
-export function pathAhead(plan: Plan, from: string): string[] {
-  const path: string[] = [];
-  let key: string | undefined = from;
-  while (key) {
-    const stage: Stage = plan.procedure.stages[key]!;
-    const classes: string[] | undefined = ruleOf(plan, stage.part).classes?.map((c) => c.key);
-    const edge: Edge | undefined = edgesOf(stage.on[outcomesOf(stage, classes)[0]!]).find((e) =>
-      applies(plan, stage.part, e.when),
-    );
-    const parts = plan.procedure.parts ?? [];
-    const next: string | undefined =
-      edge?.to ?? (edge?.close ? parts[parts.findIndex((p) => p.key === stage.part) + 1]?.first : undefined);
-    if (!next || path.includes(next)) break;
-    path.push(next);
-    key = next;
-  }
-  return path;
 }
 
 const holdsOf = (visit: Visit): Hold[] => [
@@ -162,7 +143,7 @@ export function wallCourses(plan: Plan, state: RunState, at: number): Course[] {
     };
   });
   const last = state.visits[state.visits.length - 1];
-  const ahead = state.phase === 'running' && last ? pathAhead(plan, last.stage) : [];
+  const ahead = state.phase === 'running' && last ? goodStages(plan, last.stage).slice(1) : [];
   const waiting = ahead.map((key): Course => {
     const stage = plan.procedure.stages[key]!;
     return {

@@ -67,8 +67,8 @@ const half = (a: Exact): Exact => exact(a.digits * 5, a.scale + 1, a.unit);
 
 /**
  * Smallest movement this gauge can honestly show. The pack's figure for the gauge class where it has one; otherwise
- * digital = the larger of two display steps and 0.1 % of scale, dial = half the smallest division (handbook of the
- * trade, general rules of judging). Broken AT equality.
+ * digital = the larger of two display steps and 0.1 % of scale, dial = half the smallest division (general rules of
+ * judging). Broken AT equality.
  */
 export function perceptibleMovement(gauge: Gauge, table: Partial<Record<GaugeClass, Limit>>): Limit {
   const fromPack = table[gaugeClass(gauge)];

@@ -6,7 +6,7 @@ import { reduce } from '@/core/run/reduce';
 import { nextPart } from '@/core/run/transition';
 import type { RunState } from '@/core/run/state';
 import { known } from './formulas';
-import { applies, type Plan } from './plan';
+import { applies, ruleOf, type Plan } from './plan';
 
 /** One step: hands on, then waiting, then hands again to read and note. Minutes. */
 export interface PathStep {
@@ -141,25 +141,31 @@ function stepOf(plan: Plan, state: RunState, key: string, stage: Stage): PathSte
 }
 
 /**
- * Steps from a stage to the end when each ends well. Optional stages are part of it; a stage is passed once.
- * @param from key of the stage to begin with; absent: the first
+ * Stages from one to the end when each ends well, by key, that one included. Optional stages are part of it; a stage is
+ * passed once. @param from absent: the first
  */
-export function goodPath(plan: Plan, gauge: string | null = null, from?: string): PathStep[] {
-  const state: RunState = { ...reduce(plan, []), gauge };
-  const classes = (plan.procedure.classes ?? []).map((c) => c.key);
-  const steps: PathStep[] = [];
-  const seen = new Set<string>();
+export function goodStages(plan: Plan, from?: string): string[] {
+  const seen: string[] = [];
   let key: string | undefined = from ?? plan.procedure.first;
-  while (key && !seen.has(key)) {
-    seen.add(key);
+  while (key && !seen.includes(key)) {
     const stage: Stage | undefined = plan.procedure.stages[key];
     if (!stage) break;
-    steps.push(stepOf(plan, state, key, stage));
+    seen.push(key);
+    const classes = (ruleOf(plan, stage.part).classes ?? []).map((c) => c.key);
     const outcome = goodOutcome(stage, classes);
     const edge: Edge | undefined = outcome ? edgeOf(plan, stage, outcome) : undefined;
     // a part that ended well leads to the first stage of the next
     key = edge?.to ?? (edge?.close ? nextPart(plan, stage.part ?? '')?.first : undefined);
   }
+  return seen;
+}
+/**
+ * The same stages with the minutes of each, put back and signing at the end.
+ * @param from key of the stage to begin with; absent: the first
+ */
+export function goodPath(plan: Plan, gauge: string | null = null, from?: string): PathStep[] {
+  const state: RunState = { ...reduce(plan, []), gauge };
+  const steps = goodStages(plan, from).map((key) => stepOf(plan, state, key, plan.procedure.stages[key]!));
   const debts = Object.keys(plan.procedure.debts).length;
   return [
     ...steps,

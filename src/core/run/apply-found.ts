@@ -69,8 +69,8 @@ export function keepInventory(state: RunState, event: Of<'inventory'>, at: numbe
 }
 
 /**
- * Volume by metered draw with the supply shut: V = V_drawn x P_atm / (p_before - p_after). Source: fuel gas chapter
- * 2.5. Its uncertainty: the two readings (r/sqrt 6 each, 95 %) and 1 % of the meter (house figure).
+ * Volume by metered draw with the supply shut: V = V_drawn x P_atm / (p_before - p_after). Source: general gas
+ * law in a closed section. Its uncertainty: the two readings (r/sqrt 6 each, 95 %) and 1 % of the meter (house figure).
  */
 function volumeByDraw(
   drawn: Exact,
