@@ -5,7 +5,7 @@ import { BASE, BenchPage, expectAccessible, pass, shot, signIn, takeClocks } fro
 async function pump(bench: BenchPage, steps: readonly (readonly [string, string, number])[]): Promise<void> {
   const { page } = bench;
   for (const [figure, litres, minutes] of steps) {
-    await page.getByLabel('or litres').fill(litres);
+    await page.getByLabel('or measured', { exact: true }).fill(litres);
     await bench.enter(figure, /Reached/);
     await expect(page.getByRole('button', { name: /A joint drips/ })).toBeVisible();
     await pass(page, minutes * 60 + 1);
@@ -22,7 +22,7 @@ async function topUp(
   const { page } = bench;
   await page.getByRole('button', { name: button }).click();
   await bench.enter(before, /Next: re-adjust/);
-  await page.getByLabel('or litres').fill(litres);
+  await page.getByLabel('or measured', { exact: true }).fill(litres);
   await bench.enter(after, /Save the re-adjustment/);
 }
 const finish = async (bench: BenchPage, verdict: RegExp) => {
@@ -249,7 +249,7 @@ test.describe('water', () => {
     await bench.end('152.4');
     await bench.holdFor(3600, '152.4', '145.6');
     await bench.enter('152.4', /In the band/);
-    await page.getByLabel('In the vessel, litres').fill('0.24');
+    await page.getByLabel('In the vessel', { exact: true }).fill('0.24');
     await shot(page, 'main-draw');
     await bench.enter('145.6', /Drained and measured/);
     await bench.enter('152.4', /In the band/);

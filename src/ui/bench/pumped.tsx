@@ -1,7 +1,7 @@
 'use client';
 import { useEffect, useState } from 'react';
-import { parseFigure, showExact, type Exact } from '@/core/quantity/exact';
-import { exact } from '@/core/quantity/exact';
+import { exact, parseFigure, showExact, type Exact } from '@/core/quantity/exact';
+import { useVesselUnit, VolumeField, type VesselUnit } from './volume-field';
 
 const KEY = 'vast-stroke';
 const field = 'figure mt-1 min-h-12 w-full border border-edge bg-panel px-2 text-lg';
@@ -11,11 +11,16 @@ export interface Pumped {
   readonly strokes: number | null;
   readonly wrong: string;
 }
-/** What was typed as strokes and millilitres a stroke, or as litres. @returns nothing where nothing was typed */
-export function readPumped(strokes: string, stroke: string, litres: string): Pumped {
+/** What was typed as strokes and millilitres a stroke, or as a measured volume. @returns nothing where nothing was typed */
+export function readPumped(
+  strokes: string,
+  stroke: string,
+  measured: string,
+  unit: VesselUnit = 'l',
+): Pumped {
   const none = { added: null, strokes: null, wrong: '' };
   try {
-    if (litres.trim()) return { ...none, added: parseFigure(litres, 'l') };
+    if (measured.trim()) return { ...none, added: parseFigure(measured, unit) };
     if (!strokes.trim()) return none;
     if (!/^\d+$/.test(strokes.trim())) return { ...none, wrong: 'Strokes are a whole number.' };
     const count = Number(strokes);
@@ -23,7 +28,7 @@ export function readPumped(strokes: string, stroke: string, litres: string): Pum
       return {
         added: null,
         strokes: count,
-        wrong: 'Type what one stroke delivers (it stands on the pump), or the litres.',
+        wrong: 'Type what one stroke delivers (it stands on the pump), or the volume measured.',
       };
     const one = parseFigure(stroke, 'ml');
     return { added: exact(one.digits * count, one.scale, 'ml'), strokes: count, wrong: '' };
@@ -32,7 +37,7 @@ export function readPumped(strokes: string, stroke: string, litres: string): Pum
   }
 }
 
-/** Water pumped in: strokes and what one delivers, or litres by a measure. */
+/** Water pumped in: strokes and what one delivers, or a volume by a measure. */
 export function PumpedWater({
   onChange,
   wanted = false,
@@ -42,23 +47,26 @@ export function PumpedWater({
 }) {
   const [strokes, setStrokes] = useState('');
   const [stroke, setStroke] = useState('');
-  const [litres, setLitres] = useState('');
+  const [measured, setMeasured] = useState('');
+  const [unit, setUnit] = useVesselUnit();
   useEffect(() => setStroke(localStorage.getItem(KEY) ?? ''), []);
-  const said = readPumped(strokes, stroke, litres);
-  const tell = (next: { strokes?: string; stroke?: string; litres?: string }) => {
+  const said = readPumped(strokes, stroke, measured, unit);
+  const tell = (next: { strokes?: string; stroke?: string; measured?: string; unit?: VesselUnit }) => {
     const s = next.strokes ?? strokes;
     const one = next.stroke ?? stroke;
-    const l = next.litres ?? litres;
+    const m = next.measured ?? measured;
+    const u = next.unit ?? unit;
     setStrokes(s);
     setStroke(one);
-    setLitres(l);
+    setMeasured(m);
+    if (next.unit !== undefined && u !== unit) setUnit(u);
     if (next.stroke !== undefined) localStorage.setItem(KEY, next.stroke);
-    onChange(readPumped(s, one, l));
+    onChange(readPumped(s, one, m, u));
   };
   return (
     <fieldset className="border-l-4 border-seam pl-3">
       <legend className="text-sm text-quiet">Water pumped in{wanted ? '' : ', if counted'}</legend>
-      <div className="grid grid-cols-3 gap-3">
+      <div className="grid grid-cols-[1fr_1fr_1.6fr] gap-3">
         <label className="text-sm">
           Strokes
           <input
@@ -79,16 +87,12 @@ export function PumpedWater({
             maxLength={8}
           />
         </label>
-        <label className="text-sm">
-          or litres
-          <input
-            className={field}
-            inputMode="decimal"
-            value={litres}
-            onChange={(e) => tell({ litres: e.target.value })}
-            maxLength={8}
-          />
-        </label>
+        <VolumeField
+          label="or measured"
+          value={measured}
+          unit={unit}
+          onChange={(value, u) => tell({ measured: value, unit: u })}
+        />
       </div>
       <p className={`min-h-6 text-sm ${said.wrong ? 'text-rust' : 'text-quiet'}`} aria-live="polite">
         {said.wrong || (said.added ? `in all ${showExact(said.added)}` : '')}

@@ -4,13 +4,15 @@ import type { DrawDownStage } from '@/core/pack/types';
 import { parseFigure, showExact } from '@/core/quantity/exact';
 import { gaugeOf } from '@/core/run/read';
 import { Keypad } from '../keypad';
+import { useVesselUnit, VolumeField } from '../volume-field';
 import type { PanelProps } from '../shared';
 
 /** The decay loss: drained into a vessel from the first figure to where it had fallen. */
 export function DrawDownPanel({ view, stage, act }: PanelProps) {
   const { from, to } = stage as DrawDownStage;
   const gauge = gaugeOf(view.plan, view.state);
-  const [litres, setLitres] = useState('');
+  const [measured, setMeasured] = useState('');
+  const [unit, setUnit] = useVesselUnit();
   const first = view.state.kept[from];
   const last = view.state.kept[to];
   if (!gauge || !first || !last) return <p role="alert">The two pressures of the fall have not been read.</p>;
@@ -20,16 +22,16 @@ export function DrawDownPanel({ view, stage, act }: PanelProps) {
         From <span className="figure">{showExact(first)}</span> drain down to{' '}
         <span className="figure">{showExact(last)}</span>, all of it into the measured vessel.
       </p>
-      <label className="text-lg">
-        In the vessel, litres
-        <input
-          className="figure mt-1 min-h-16 w-full border border-edge bg-panel px-3 text-2xl"
-          inputMode="decimal"
-          value={litres}
-          onChange={(e) => setLitres(e.target.value)}
-          maxLength={10}
-        />
-      </label>
+      <VolumeField
+        label="In the vessel"
+        value={measured}
+        unit={unit}
+        large
+        onChange={(value, u) => {
+          setMeasured(value);
+          if (u !== unit) setUnit(u);
+        }}
+      />
       <Keypad
         gauge={gauge}
         label="The gauge now shows"
@@ -38,12 +40,10 @@ export function DrawDownPanel({ view, stage, act }: PanelProps) {
         previous={last}
         onSave={async (entered) => {
           try {
-            const answer = await act({ kind: 'draw-down', ...entered, volume: parseFigure(litres, 'l') });
+            const answer = await act({ kind: 'draw-down', ...entered, volume: parseFigure(measured, unit) });
             return answer.accepted ? null : answer.text;
           } catch (error) {
-            return litres.trim()
-              ? (error as Error).message
-              : 'Type first how many litres ran into the vessel.';
+            return measured.trim() ? (error as Error).message : 'Type first how much ran into the vessel.';
           }
         }}
       />
