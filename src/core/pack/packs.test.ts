@@ -221,6 +221,93 @@ describe('a pack with an error is refused with its place and what to do', () => 
       /sequences\[0\]\.parts\[0\]\.case/,
       /Say which case/,
     ],
+    ...(
+      [
+        ['settle', 'falls'],
+        ['settle', 'falls-early'],
+        ['settle', 'rises'],
+        ['raise', 'falls'],
+        ['hold', 'falls'],
+      ] as const
+    ).map(([stage, way]): [string, (pack: Loose, p: Loose) => void, RegExp, RegExp] => [
+      `no way on where ${stage} ${way}`,
+      (_, p) => delete p.stages![stage]!.on![way],
+      new RegExp(`${stage}\\.on\\.${way}`),
+      /Nothing follows/,
+    ]),
+    [
+      'a live source that stays low without a way on',
+      (pack) => delete pack.procedures![2]!.stages!['gauge-static']!.on!.low,
+      /gauge-static\.on\.low/,
+      /Nothing follows "low"/,
+    ],
+    [
+      'an edge that leads on and closes',
+      (_, p) => (p.stages!.zero!.on!.zeroed = set({ to: 'raise-low', close: true })),
+      /zero\.on\.zeroed/,
+      /one of the two/,
+    ],
+    [
+      'an edge that does neither',
+      (_, p) => (p.stages!.zero!.on!.zeroed = set({ because: 'x' })),
+      /zero\.on\.zeroed/,
+      /one of the two/,
+    ],
+    [
+      'within allowance where nothing measured it',
+      (_, p) => (p.stages!.hold!.on!.nil = set({ to: 'joints', finds: 'within-allowance' })),
+      /hold\.on\.nil/,
+      /can claim Tight within allowance/,
+    ],
+    [
+      'a stage nobody comes to',
+      (_, p) => (p.stages!.attic = set(structuredClone(p.stages!.zero))),
+      /stages\.attic/,
+      /No outcome leads/,
+    ],
+    ['a first stage that is not there', (_, p) => (p.first = set('moon')), /first/, /no stage "moon"/],
+    [
+      'a hold without its band',
+      (_, p) => delete p.stages!.hold!.band,
+      /hold\.band/,
+      /needs the band it may start in/,
+    ],
+    [
+      'a broken hold that goes nowhere',
+      (_, p) => (p.stages!.hold!.restart = set('mars')),
+      /hold\.restart/,
+      /no stage "mars"/,
+    ],
+    [
+      'an allowance without its table',
+      (_, p) => (p.stages!.hold!.allowance = set(true)),
+      /hold/,
+      /no allowance table|Nothing follows/,
+    ],
+    [
+      'a comparator choice that nobody asks',
+      (pack) => (pack.procedures![2]!.stages!.seepage!.comparatorChoice = set('mood')),
+      /comparatorChoice/,
+      /no choice "mood"/,
+    ],
+    [
+      'a debt that waits for one that is not there',
+      (_, p) => (p.debts!.bond!.after = set(['moon'])),
+      /debts\.bond\.after/,
+      /no other put-back debt "moon"/,
+    ],
+    [
+      'an option bound to an answer that is not there',
+      (_, p) => (p.choices![0]!.options![0]!.onlyWith = set({ choice: 'school', option: 'x', text: 'x' })),
+      /choices/,
+      /an answer that is not there/,
+    ],
+    [
+      'a bound by a later part of a sequence',
+      (pack) => (pack.sequences![0]!.parts![0]!.noWorseThan = set(1)),
+      /noWorseThan/,
+      /Only an earlier part/,
+    ],
   ])('%s', (_name, change, path, text) => {
     const error = spoil(change);
     expect(error).toBeInstanceOf(PackError);
