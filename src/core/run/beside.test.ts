@@ -44,6 +44,11 @@ test('supply off rings every five minutes until it is on, but never during a hol
     const { plan, state } = at(supply, steps);
     return urgentOwed(plan, state);
   };
+  const gas = planOf('gas-meter-turn-on');
+  const open = { ...at(supply, shut).state, debts: [{ key: 'meter-open', openedAt: 1 }] } as never;
+  // shut off for good reason: nothing rings for it to be turned on again
+  expect(urgentOwed(gas, open, 'shut-off')).toBeNull();
+  expect(urgentOwed(gas, open, 'in-use')?.everyMs).toBe(600_000);
   expect(owed(zeroed)).toBeNull();
   expect(owed(shut)?.everyMs).toBe(300_000);
   const held: Step[] = [

@@ -1,5 +1,5 @@
 /** Two runs side by side: which stage of one must wait for the other. Each keeps its own log, clock and result. */
-import type { Coupling, Pack } from '@/core/pack/types';
+import type { Coupling, Pack, Use } from '@/core/pack/types';
 import type { Plan } from '@/core/plan/plan';
 import { currentVisit, runningHold } from './read';
 import type { RunState } from './state';
@@ -38,16 +38,21 @@ export function besideOf(
     : null;
 }
 
-/** Something owed that must not be forgotten, and since when it rings; null while a hold runs or nothing urgent is owed. */
+/**
+ * Something owed that must not be forgotten, and since when it rings; null while a hold runs or nothing urgent is owed.
+ * @param use how the finished run leaves the system; absent: it has not ended. Shut off, nothing rings for it to be turned on.
+ */
 export function urgentOwed(
   plan: Plan,
   state: RunState,
+  use?: Use,
 ): { readonly text: string; readonly since: number; readonly everyMs: number } | null {
   if (runningHold(state) || state.phase === 'signed') return null;
   const urgent = state.debts
     .filter((d) => !d.cleared)
     .flatMap((d) => {
       const rule = plan.procedure.debts[d.key];
+      if (use === 'shut-off' && rule?.unsafe) return [];
       return rule?.urgent ? [{ text: rule.text, openedAt: d.openedAt, everyMs: rule.urgent * 60_000 }] : [];
     });
   const first = urgent.sort((a, b) => a.everyMs - b.everyMs)[0];

@@ -1,7 +1,7 @@
 /** What the state of a run says: where it stands, what it waits for, which limits hold. Nothing here changes it. */
 import { gaugeClass, LEVEL_MARK, perceptibleMovement, type Gauge } from '@/core/instrument/gauge';
 import { unknownValves, VALVE_WORDS, valvesOf } from '@/core/installation/section';
-import type { CheckItem, ChecksStage, HoldStage, IsolateStage, Stage } from '@/core/pack/types';
+import type { CheckItem, ChecksStage, HoldStage, IsolateStage, Stage, Use } from '@/core/pack/types';
 import { allowanceOf, applies, caseOf, formulaContext, limitsOf, ruleOf, type Plan } from '@/core/plan/plan';
 import type { FormulaContext } from '@/core/plan/formulas';
 import { compare, inUnit, magnitude, type Limit } from '@/core/quantity/exact';
@@ -280,6 +280,10 @@ export function debtWords(plan: Plan, debt: { key: string; subject?: string }, t
   const subject = debt.subject && plan.system.appliances.find((a) => a.id === debt.subject);
   return subject ? `${subject.name}: ${words.charAt(0).toLowerCase()}${words.slice(1)}` : words;
 }
+
+/** The same as it stands once the run has ended: where the system is left shut off, what is owed is not that it is turned on. */
+export const owedWords = (plan: Plan, debt: { key: string; subject?: string }, use?: Use): string =>
+  debtWords(plan, debt, use === 'shut-off' ? plan.procedure.debts[debt.key]?.unsafe : undefined);
 
 /** Ids of every gauge that read a zero or a hold, in the order of their use. */
 export const gaugesUsed = (state: RunState): string[] => [

@@ -3,7 +3,7 @@ import { OctagonX } from 'lucide-react';
 import { lazy, Suspense, useEffect, useMemo, useRef, useState, useSyncExternalStore } from 'react';
 import { wallCourses } from '@/chart/wall';
 import type { Payload } from '@/core/run/events';
-import { currentVisit, debtWords, holdEnds, runningHold, stageOf } from '@/core/run/read';
+import { currentVisit, holdEnds, owedWords, runningHold, stageOf } from '@/core/run/read';
 import { heldBack, urgentOwed } from '@/core/run/beside';
 import { TRANSITIONS } from '@/core/run/reduce';
 import { verdictOf, WORDS } from '@/core/verdict/verdict';
@@ -88,7 +88,8 @@ function OpenBench({ engine, who }: { engine: BenchEngine; who: Identity }) {
   const view = useView(engine);
   const { plan, state } = view;
   const visit = currentVisit(state);
-  const urgent = useMemo(() => urgentOwed(plan, state), [plan, state]);
+  const verdict = useMemo(() => verdictOf(plan, state), [plan, state]);
+  const urgent = useMemo(() => urgentOwed(plan, state, verdict?.use), [plan, state, verdict]);
   const standing = visit && stageOf(plan, visit);
   const withinTime = standing?.kind === 'fill' && standing.within !== undefined;
   const at = useNow(
@@ -181,8 +182,7 @@ function OpenBench({ engine, who }: { engine: BenchEngine; who: Identity }) {
     return () => removeEventListener('beforeunload', ask);
   }, [leavesOwed]);
   const courses = wallCourses(plan, state, at);
-  const verdict = verdictOf(plan, state);
-  const owed = state.debts.filter((d) => !d.cleared).map((d) => debtWords(plan, d));
+  const owed = state.debts.filter((d) => !d.cleared).map((d) => owedWords(plan, d, verdict?.use));
   const stage = visit && stageOf(plan, visit);
   const part = visit && plan.procedure.parts?.find((p) => p.key === stage?.part);
   const title = visit
@@ -326,7 +326,7 @@ function OpenBench({ engine, who }: { engine: BenchEngine; who: Identity }) {
               <>
                 <div className="flex items-start justify-between gap-4">
                   <p
-                    className={`leading-snug ${holding ? 'text-lg max-sm:hidden lg:text-xl' : 'text-xl lg:text-[26px]'}`}
+                    className={`leading-snug ${holding ? 'text-lg max-sm:hidden lg:text-xl' : 'text-lg lg:text-[26px]'}`}
                   >
                     {stage.instruction}
                   </p>
@@ -372,7 +372,7 @@ function OpenBench({ engine, who }: { engine: BenchEngine; who: Identity }) {
               </Suspense>
             )}
             {stage && !side && !['hold', 'isolate-and-repeat'].includes(visit.kind) && (
-              <div className="mt-3 grid grid-cols-2 gap-3">
+              <div className="grid grid-cols-2 gap-3">
                 <Button className="min-h-14" onClick={() => setSide('note')}>
                   Note
                 </Button>

@@ -26,12 +26,13 @@ import { leakThatMatters, minutesFor } from '@/core/run/hold-spec';
 import { enteredCaps } from '@/core/plan/weakest';
 import type { RunState } from '@/core/run/state';
 import { classBound } from '@/core/verdict/adequacy';
+import { verdictOf } from '@/core/verdict/verdict';
 import { breachWords, showExact, toNumber, type Exact } from '@/core/quantity/exact';
 import { showFigure, significantText } from '@/core/quantity/figure';
 import { convert, unitLabel } from '@/core/quantity/unit';
 import {
   contextOf,
-  debtWords,
+  owedWords,
   gaugeOf,
   letByLimit,
   openJoints,
@@ -243,7 +244,7 @@ export function Facts({ view }: { view: BenchView }) {
           <ul>
             {owed.map((d) => (
               <li key={`${d.key}${d.subject ?? ''}`} className="border-l-4 border-ochre py-0.5 pl-2">
-                {debtWords(plan, d)}
+                {owedWords(plan, d, verdictOf(plan, state)?.use)}
               </li>
             ))}
           </ul>

@@ -31,6 +31,8 @@ interface Props {
   /** @returns the trouble, or null when it was saved */
   readonly onSave: (entered: Entered) => Promise<string | null>;
   readonly onCancel?: () => void;
+  /** Another way on, beside the small keys. */
+  readonly other?: { readonly words: string; readonly onClick: () => void };
 }
 
 /** Reading entry: decimals and unit fixed by the gauge; what was typed stays until it is saved. */
@@ -46,6 +48,7 @@ export function Keypad({
   aside,
   onSave,
   onCancel,
+  other,
 }: Props) {
   const [text, setText] = useState('');
   const [how, setHow] = useState<'typed' | 'same' | 'streamed'>('typed');
@@ -124,7 +127,7 @@ export function Keypad({
     'min-h-11 border border-edge bg-panel px-2 text-sm font-semibold leading-tight hover:border-ink active:bg-block disabled:text-quiet disabled:border-seam lg:text-base';
   return (
     <form
-      className="flex min-h-0 flex-1 flex-col gap-2"
+      className="flex flex-[1_0_auto] flex-col gap-2"
       onSubmit={(e) => {
         e.preventDefault();
         void commit();
@@ -218,6 +221,11 @@ export function Keypad({
           {onCancel && (
             <button type="button" className={wide} onClick={cancel}>
               Back
+            </button>
+          )}
+          {other && (
+            <button type="button" className={wide} onClick={other.onClick}>
+              {other.words}
             </button>
           )}
         </div>

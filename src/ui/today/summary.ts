@@ -1,6 +1,7 @@
 import { currentVisit, holdEnds, runningHold } from '@/core/run/read';
 import type { Plan } from '@/core/plan/plan';
 import { urgentOwed } from '@/core/run/beside';
+import { verdictOf } from '@/core/verdict/verdict';
 import type { RunState } from '@/core/run/state';
 
 export interface RunSummary {
@@ -48,7 +49,7 @@ export function runningSummary(plan: Plan, state: RunState): RunSummary {
     stage: words[state.phase],
     ends: hold ? holdEnds(hold) : null,
     phase: state.phase,
-    urgent: urgentOwed(plan, state),
+    urgent: urgentOwed(plan, state, verdictOf(plan, state)?.use),
     owed: state.phase === 'put-back' ? state.debts.filter((d) => !d.cleared).length : 0,
   };
 }

@@ -17,7 +17,7 @@ export function DrawDownPanel({ view, stage, act }: PanelProps) {
   const last = view.state.kept[to];
   if (!gauge || !first || !last) return <p role="alert">The two pressures of the fall have not been read.</p>;
   return (
-    <div className="flex min-h-0 flex-1 flex-col gap-2">
+    <div className="flex flex-[1_0_auto] flex-col gap-2">
       <p className="text-lg">
         From <span className="figure">{showExact(first)}</span> drain down to{' '}
         <span className="figure">{showExact(last)}</span>, all of it into the measured vessel.

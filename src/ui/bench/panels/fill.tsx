@@ -5,7 +5,6 @@ import { showExact } from '@/core/quantity/exact';
 import { stageBand } from '@/core/run/hold-spec';
 import { unheldWays } from '@/core/run/apply-unheld';
 import { gaugeOf } from '@/core/run/read';
-import { Button } from '@/ui/kit/button';
 import { Why } from '@/ui/kit/why';
 import { countdown } from '@/ui/kit/words';
 import { Keypad } from '../keypad';
@@ -31,7 +30,7 @@ export function FillPanel(props: PanelProps) {
   if (unheld) return <WillNotStand {...props} gauge={gauge} onBack={() => setUnheld(false)} />;
   const ways = unheldWays(view.plan, view.state, visit, stage);
   return (
-    <div className="flex min-h-0 flex-1 flex-col">
+    <div className="flex flex-[1_0_auto] flex-col">
       <p className="mb-2">
         Band:{' '}
         <Why
@@ -73,12 +72,15 @@ export function FillPanel(props: PanelProps) {
           const answer = await act({ kind: 'fill', confirmed: true, ...entered });
           return answer.accepted ? null : answer.text;
         }}
+        {...(ways.length > 0
+          ? {
+              other: {
+                words: ways.includes('low') ? 'Will not come up or stand' : 'It will not stand',
+                onClick: () => setUnheld(true),
+              },
+            }
+          : {})}
       />
-      {ways.length > 0 && (
-        <Button className="mt-2 min-h-14 w-full" onClick={() => setUnheld(true)}>
-          {ways.includes('low') ? 'It will not come up, or will not stand' : 'It will not stand'}
-        </Button>
-      )}
     </div>
   );
 }

@@ -31,7 +31,7 @@ export function HoldEnd({
   // a leak rate may be read early where the fall alone decides the worst class; the rule says whether it does
   const early = !over && hold.role !== 'leak-rate';
   return (
-    <div className="flex min-h-0 flex-1 flex-col">
+    <div className="flex flex-[1_0_auto] flex-col">
       <Keypad
         gauge={gauge}
         label={over ? 'Time is up. Read the gauge now' : 'Read the gauge now'}

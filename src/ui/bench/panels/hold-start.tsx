@@ -56,7 +56,7 @@ export function HoldStart(
   const live = plan.procedure.boundary !== 'separated' && UNITS[unit].dimension === 'pressure';
   const supply = live ? inUnit(plan.system.supplyPressure, unit, gauge.resolution.scale, 'down') : null;
   return (
-    <div className="flex min-h-0 flex-1 flex-col">
+    <div className="flex flex-[1_0_auto] flex-col">
       <p className="mb-2">
         {band ? (
           <>

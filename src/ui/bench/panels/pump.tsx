@@ -42,7 +42,7 @@ export function PumpPanel({ view, visit, stage, at, act }: PanelProps) {
   const due = step ? step.reached.readMoment + pump.steps[index]!.minutes * 60_000 : 0;
   const over = step !== undefined && at >= due;
   return (
-    <div className="flex min-h-0 flex-1 flex-col gap-2">
+    <div className="flex flex-[1_0_auto] flex-col gap-2">
       <ol
         className="grid gap-px border border-seam bg-seam"
         style={{ gridTemplateColumns: `repeat(${pump.steps.length}, minmax(0, 1fr))` }}

@@ -47,7 +47,7 @@ export function WillNotStand({
   const explained = explainedFor(plan, stage);
   const left = hold ? explainedLeft(props, hold, at) : 0;
   return (
-    <div className="flex min-h-0 flex-1 flex-col gap-2">
+    <div className="flex flex-[1_0_auto] flex-col gap-2">
       {hold?.role === 'settle' && (
         <p className={left > 0 ? 'border-l-4 border-ochre pl-3' : 'border-l-4 border-rust pl-3'}>
           <Why
@@ -65,8 +65,14 @@ export function WillNotStand({
                 </>
               ) : (
                 <>
-                  Warmth or stretch no longer explain a fall (
-                  <span className="figure">{explained.minutes} min</span> at most).
+                  {explained.minutes > 0 ? (
+                    <>
+                      Warmth or stretch no longer explain a fall (
+                      <span className="figure">{explained.minutes} min</span> at most).
+                    </>
+                  ) : (
+                    'Nothing but a leak explains that it will not stand here.'
+                  )}
                 </>
               )}
             </span>

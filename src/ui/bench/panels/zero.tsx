@@ -60,7 +60,7 @@ export function ZeroPanel({ view, visit, stage, act }: PanelProps) {
       </ul>
     );
   return (
-    <div className="flex min-h-0 flex-1 flex-col">
+    <div className="flex flex-[1_0_auto] flex-col">
       {last && !last.good && before && (
         <p role="alert" className="mb-3 border-l-4 border-ochre pl-3">
           {showExact(last.figure)} open to air is off zero. Press zero on the gauge with nothing connected and
