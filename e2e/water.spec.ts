@@ -70,6 +70,7 @@ test.describe('water', () => {
       await page.waitForURL((u) => u.href !== drain);
       const supply = page.url();
       await bench.checks();
+      await bench.observe(/It stands still/); // the meter, everything shut
       await bench.gauge('P-300');
       await bench.zero('0.0');
       await expect(page.getByText(/Wait: One tap serves the fill hose/)).toBeVisible();

@@ -270,7 +270,7 @@ export function unheldSentence(u: Unheld): string {
     case 'falls':
       return u.minutes === 0
         ? `The band could not be reached or held with the source closed: ${shown}.`
-        : `It kept falling with the source closed: ${shown}${time}; warmth or stretch could explain a fall here for ${u.explained} min at most.`;
+        : `It kept falling with the source closed: ${shown}${time}${u.explained > 0 ? `; warmth or stretch could explain a fall here for ${u.explained} min at most` : ''}.`;
     case 'rises':
       return `It kept rising: ${shown}${time}.`;
     case 'low':
