@@ -326,7 +326,7 @@ function OpenBench({ engine, who }: { engine: BenchEngine; who: Identity }) {
               <>
                 <div className="flex items-start justify-between gap-4">
                   <p
-                    className={`leading-snug ${holding ? 'text-lg max-sm:hidden lg:text-xl' : 'text-lg lg:text-[26px]'}`}
+                    className={`leading-snug ${holding ? 'text-lg max-sm:hidden lg:text-xl' : 'text-lg lg:text-xl'}`}
                   >
                     {stage.instruction}
                   </p>

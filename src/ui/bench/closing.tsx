@@ -125,7 +125,7 @@ function Found({ view }: Props) {
       ))}
       {state.followUps.map((f) => (
         <p key={f.text} className="border-l-4 border-ochre pl-3">
-          <strong>Due by {dueDate(state.ending!.at, f.days)}:</strong> {f.text}
+          <strong>Due by {dueDate(state.ending!.at, f.days, plan.made.zone)}:</strong> {f.text}
         </p>
       ))}
       {faults.map((f) => (

@@ -66,7 +66,7 @@ export function PumpedWater({
   return (
     <fieldset className="border-l-4 border-seam pl-3">
       <legend className="text-sm text-quiet">Water pumped in{wanted ? '' : ', if counted'}</legend>
-      <div className="grid grid-cols-[1fr_1fr_1.6fr] gap-3">
+      <div className="grid grid-cols-[4rem_minmax(0,1fr)_minmax(0,1.7fr)] gap-2">
         <label className="text-sm">
           Strokes
           <input
@@ -78,7 +78,7 @@ export function PumpedWater({
           />
         </label>
         <label className="text-sm">
-          One stroke, ml
+          Stroke, ml
           <input
             className={field}
             inputMode="decimal"

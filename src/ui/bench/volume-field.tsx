@@ -53,7 +53,7 @@ export function VolumeField({
       </label>
       <select
         aria-label={`Unit: ${label}`}
-        className={box}
+        className={`${box} w-16`}
         value={unit}
         onChange={(e) => onChange(value, e.target.value as VesselUnit)}
       >

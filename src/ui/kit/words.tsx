@@ -58,10 +58,10 @@ export const minutesWords = (minutes: number): string =>
     : `${Math.floor(minutes / 60)} h${minutes % 60 ? ` ${Math.round(minutes % 60)} min` : ''}`;
 
 /** The day something is due, so many days after a moment: "22 Dec 2026". */
-export const dueDate = (from: number, days: number): string =>
+export const dueDate = (from: number, days: number, zone: string): string =>
   new Intl.DateTimeFormat('en-GB', {
     day: 'numeric',
     month: 'short',
     year: 'numeric',
-    timeZone: 'UTC',
+    timeZone: zone,
   }).format(new Date(from + days * 86_400_000));
