@@ -1,16 +1,19 @@
 import { headers } from 'next/headers';
 import type { ReactNode } from 'react';
 import { requireSession } from '@/server/session/session';
+import { viewerZone } from '@/server/session/zone';
 import { Rail } from '@/ui/frame/rail';
 import { Remember } from '@/ui/frame/remember';
+import { ZoneProvider } from '@/ui/frame/zone';
 
 export default async function House({ children }: { children: ReactNode }) {
   await headers();
   const session = await requireSession();
   const { org, person, name, role, organisation } = session;
+  const zone = await viewerZone();
   const who = { org, person, name, role, organisation };
   return (
-    <>
+    <ZoneProvider zone={zone}>
       <a href="#main" className="sr-only focus:not-sr-only focus:fixed focus:z-50 focus:bg-panel focus:p-3">
         Skip to the content
       </a>
@@ -19,6 +22,6 @@ export default async function House({ children }: { children: ReactNode }) {
         {children}
       </main>
       <Remember who={who} />
-    </>
+    </ZoneProvider>
   );
 }

@@ -7,6 +7,7 @@ import { office, type OfficeError } from '@/device/office';
 import { Button, HoldButton } from '@/ui/kit/button';
 import { buttonClass } from '@/ui/kit/button-class';
 import { TextField } from '@/ui/kit/field';
+import { Moment, useZone } from '@/ui/frame/zone';
 import { moment } from '@/ui/kit/words';
 import { uuid7 } from '@/wire/uuid7';
 
@@ -193,6 +194,7 @@ function Files({ run, watch }: { run: string; watch: string | null }) {
 
 function PublicLinks({ run, links }: { run: string; links: readonly Link_[] }) {
   const router = useRouter();
+  const zone = useZone();
   const [trouble, setTrouble] = useState('');
   const open = links.find((l) => !l.revoked);
   const ended = links.filter((l) => l.revoked);
@@ -211,7 +213,7 @@ function PublicLinks({ run, links }: { run: string; links: readonly Link_[] }) {
           <a className="text-lake underline underline-offset-4" href={`/verify/${open.token}`}>
             Open to everyone with the link
           </a>
-          , since {moment(open.made)}. It shows the face, never the log.
+          , since <Moment at={open.made} />. It shows the face, never the log.
         </p>
       ) : (
         <p>Nobody outside can see this record: its link is revoked.</p>
@@ -234,7 +236,8 @@ function PublicLinks({ run, links }: { run: string; links: readonly Link_[] }) {
       </div>
       {ended.length > 0 && (
         <p className="mt-1 text-sm text-quiet">
-          Revoked: {ended.map((l) => moment(l.revoked!)).join('; ')}. Codes printed before lead nowhere now.
+          Revoked: {ended.map((l) => moment(l.revoked!, zone)).join('; ')}. Codes printed before lead nowhere
+          now.
         </p>
       )}
       <p role="alert" className="text-rust">

@@ -3,7 +3,8 @@ import type { GlyphCourse } from '@/chart/wall';
 import type { RecordStatus } from '@/core/record/status';
 import type { VerdictWord } from '@/core/verdict/verdict';
 import { WallGlyph } from '@/ui/charts/wall';
-import { moment, STATUS_WORDS, VERDICT_COLOUR } from '@/ui/kit/words';
+import { Moment } from '@/ui/frame/zone';
+import { STATUS_WORDS, VERDICT_COLOUR } from '@/ui/kit/words';
 import type { LedgerSource } from '@/wire/ledger';
 import type { LedgerCells } from '@/wire/ledger-csv';
 
@@ -45,7 +46,9 @@ export function RecordRow({ line }: { line: RecordLine }) {
         </span>
         <span className="col-start-2 text-sm sm:col-start-auto sm:text-right">
           <span className="figure-narrow">{line.number}</span>
-          <span className="block text-quiet max-sm:inline max-sm:pl-3">{moment(line.sealedAt)}</span>
+          <span className="block text-quiet max-sm:inline max-sm:pl-3">
+            <Moment at={line.sealedAt} />
+          </span>
         </span>
       </Link>
     </li>

@@ -6,6 +6,7 @@ import { office, type OfficeError } from '@/device/office';
 import { Button, HoldButton } from '@/ui/kit/button';
 import { buttonClass } from '@/ui/kit/button-class';
 import { SelectField, TextField } from '@/ui/kit/field';
+import { Moment, useZone } from '@/ui/frame/zone';
 import { moment } from '@/ui/kit/words';
 import type { InvitationRow, PersonRow } from '@/wire/people';
 import { ROLES, type Role } from '@/wire/role';
@@ -53,6 +54,7 @@ function useAsk() {
 
 /** People, keys and what belongs to the organisation as a whole. Everyone reads it; the owner changes it. */
 export function OrganisationView(props: Props) {
+  const zone = useZone();
   const { owner, people, invitations, keys } = props;
   const here = people.filter((p) => !p.left);
   const gone = people.filter((p) => p.left);
@@ -83,8 +85,8 @@ export function OrganisationView(props: Props) {
           {owner && <InviteForm />}
           {gone.length > 0 && (
             <p className="mt-4 text-sm text-quiet">
-              Have left: {gone.map((p) => `${p.name} (${moment(p.left!)})`).join('; ')}. What they did keeps
-              their name.
+              Have left: {gone.map((p) => `${p.name} (${moment(p.left!, zone)})`).join('; ')}. What they did
+              keeps their name.
               {owner && ' An invitation to the same person brings them back.'}
             </p>
           )}
@@ -212,7 +214,7 @@ function InvitationLine({ invitation: i, owner }: { invitation: InvitationRow; o
       <span className="grow">
         {i.name}, {i.role}
         <span className="block text-sm text-quiet">
-          {i.email}; open until {moment(i.expires)}
+          {i.email}; open until <Moment at={i.expires} />
         </span>
       </span>
       {owner && (
@@ -306,6 +308,7 @@ function OfficeForm({ name, contact }: { name: string; contact: string }) {
   );
 }
 function Keys({ keys, owner }: { keys: readonly Key[]; owner: boolean }) {
+  const zone = useZone();
   const { ask, trouble } = useAsk();
   return (
     <section aria-labelledby="keys">
@@ -322,8 +325,8 @@ function Keys({ keys, owner }: { keys: readonly Key[]; owner: boolean }) {
               {k.key.slice(0, 16)}
             </span>
             <span className="block text-sm text-quiet">
-              since {moment(k.made)}
-              {k.retired ? `, retired ${moment(k.retired)}: proves what it signed` : ', signs now'}
+              since <Moment at={k.made} />
+              {k.retired ? `, retired ${moment(k.retired, zone)}: proves what it signed` : ', signs now'}
             </span>
           </li>
         ))}

@@ -4,7 +4,7 @@ import { PAPERS } from '@/core/record/papers';
 import { readPrints } from '@/server/records/handing-over';
 import { buttonClass } from '@/ui/kit/button-class';
 import { requireSession } from '@/server/session/session';
-import { moment } from '@/ui/kit/words';
+import { Moment } from '@/ui/frame/zone';
 
 export const metadata: Metadata = { title: 'Simulated outbox' };
 export default async function Outbox() {
@@ -21,7 +21,7 @@ export default async function Outbox() {
           <li key={m.id} className="min-w-0 border border-seam bg-panel p-4">
             <h2 className="font-semibold">{m.subject}</h2>
             <p className="text-sm text-quiet">
-              To {m.to}; {moment(m.at)}, {m.by}. Simulated.
+              To {m.to}; <Moment at={m.at} />, {m.by}. Simulated.
             </p>
             <p className="mt-2 max-w-3xl wrap-anywhere whitespace-pre-line">{m.body}</p>
             {m.papers.length > 0 && (
@@ -56,7 +56,7 @@ export default async function Outbox() {
           {prints.map((p) => (
             <li key={p.id} className="max-w-full">
               <p className="text-sm text-quiet">
-                {p.number}; {moment(p.at)}, {p.by}. Simulated, 80 mm.
+                {p.number}; <Moment at={p.at} />, {p.by}. Simulated, 80 mm.
               </p>
               <pre
                 className="figure-narrow mt-1 overflow-x-auto border border-seam bg-panel p-3 text-[0.72rem] leading-snug whitespace-pre"

@@ -3,7 +3,7 @@ import Link from 'next/link';
 import { listPlaces } from '@/server/places/places';
 import { recall } from '@/server/places/inventory';
 import { buttonClass } from '@/ui/kit/button-class';
-import { moment } from '@/ui/kit/words';
+import { Moment } from '@/ui/frame/zone';
 import { requireSession } from '@/server/session/session';
 import { mayPlan } from '@/wire/role';
 
@@ -66,7 +66,7 @@ export default async function Places({ searchParams }: { searchParams: Promise<{
                     .join(', ')}
                   {f.seen ? (
                     <>
-                      ; seen {moment(f.seen.at)} by {f.seen.by},{' '}
+                      ; seen <Moment at={f.seen.at} /> by {f.seen.by},{' '}
                       <Link prefetch={false} className="underline" href={`/ledger/${f.seen.run}`}>
                         record
                       </Link>

@@ -3,7 +3,7 @@ import Link from 'next/link';
 import { readAudit } from '@/server/people/people';
 import { requireSession } from '@/server/session/session';
 import { buttonClass } from '@/ui/kit/button-class';
-import { moment } from '@/ui/kit/words';
+import { Moment } from '@/ui/frame/zone';
 
 export const metadata: Metadata = { title: 'Audit log' };
 const PAGE = 200;
@@ -37,7 +37,9 @@ export default async function Audit({ searchParams }: { searchParams: Promise<{ 
           <tbody>
             {lines.map((l) => (
               <tr key={l.id} className="border-t border-seam align-top [&>td]:py-1.5 [&>td]:pr-4">
-                <td className="figure-narrow whitespace-nowrap">{moment(l.at)}</td>
+                <td className="figure-narrow whitespace-nowrap">
+                  <Moment at={l.at} />
+                </td>
                 <td className="whitespace-nowrap">{l.who}</td>
                 <td>{l.what}</td>
                 <td className="wrap-anywhere">{l.subject}</td>

@@ -33,7 +33,7 @@ import { StartTest } from '@/ui/places/start-test';
 import { SchematicDrawing } from '@/ui/charts/schematic';
 import { buttonClass } from '@/ui/kit/button-class';
 import { Why } from '@/ui/kit/why';
-import { moment } from '@/ui/kit/words';
+import { Moment } from '@/ui/frame/zone';
 import { mayPlan, mayRun } from '@/wire/role';
 
 const HEIGHT_WORDS = {
@@ -283,7 +283,7 @@ export default async function SystemPage({ params }: { params: Promise<{ system:
                         {watchWords(w.state, w.facts.zone)}
                       </span>
                       <span className="block text-sm text-quiet">
-                        left at {showExact(w.facts.figure)}, {moment(w.facts.startedAt)}
+                        left at {showExact(w.facts.figure)}, <Moment at={w.facts.startedAt} />
                       </span>
                     </Link>
                   </li>
@@ -329,7 +329,7 @@ export default async function SystemPage({ params }: { params: Promise<{ system:
                       {[x.item.make, x.item.model, x.item.serial && `serial ${x.item.serial}`]
                         .filter(Boolean)
                         .join(', ') || 'no plate read'}
-                      ; {moment(x.at)}, {x.by}
+                      ; <Moment at={x.at} />, {x.by}
                     </span>
                     {x.changes.map((c) => (
                       <span key={c} className="block text-sm font-semibold text-ochre">

@@ -9,7 +9,7 @@ import { buttonClass } from '@/ui/kit/button-class';
 import { Compare } from '@/ui/rules/compare';
 import { CopyPack, EditPack } from '@/ui/rules/edit';
 import { Reading } from '@/ui/rules/reading';
-import { moment } from '@/ui/kit/words';
+import { Moment } from '@/ui/frame/zone';
 
 export const metadata: Metadata = { title: 'Rule pack' };
 const PERMITS: Record<string, string> = {
@@ -177,7 +177,7 @@ export default async function PackPage({
                     <span className="figure-narrow">{h.version}</span>
                   </Link>{' '}
                   <span className="text-sm text-quiet">
-                    {moment(h.made)}, {h.madeBy ?? 'came with the product'}
+                    <Moment at={h.made} />, {h.madeBy ?? 'came with the product'}
                   </span>
                   {h.changes.map((c) => (
                     <span key={c} className="block text-sm">

@@ -3,7 +3,7 @@ import { found } from '@/app/(house)/found';
 import { outsideRecord } from '@/server/records/outside';
 import { requireSession } from '@/server/session/session';
 import { CertificateView } from '@/ui/ledger/certificate';
-import { moment } from '@/ui/kit/words';
+import { Moment } from '@/ui/frame/zone';
 
 export const metadata: Metadata = { title: 'Record from outside' };
 export default async function OutsidePage({ params }: { params: Promise<{ record: string }> }) {
@@ -21,7 +21,7 @@ export default async function OutsidePage({ params }: { params: Promise<{ record
           {verified ? 'From outside, verified' : 'From outside, unverified: do not rely on it'}
         </h2>
         <p>
-          Sealed by {record.organisation}, brought in {moment(record.imported)} by {record.by}.{' '}
+          Sealed by {record.organisation}, brought in <Moment at={record.imported} /> by {record.by}.{' '}
           {record.ownKey
             ? 'It was signed with a key of your own organisation.'
             : 'It was signed with a key that is not yours: ask them whether it is theirs.'}{' '}
