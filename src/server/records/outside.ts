@@ -123,16 +123,17 @@ export async function outsideRecord(scope: { org: string }, id: string): Promise
     const [row] = isId(id) ? await tx.select().from(outsideRecords).where(eq(outsideRecords.id, id)) : [];
     if (!row) throw notHere('record');
     const keys = await publishedKeys(tx);
+    const { plan } = restoreBody(row.body);
     return {
       id,
       body: row.body,
       seal: row.seal,
       faults: row.faults,
       marks: row.marks,
-      markWords: row.marks.map((m) => markWords(readMark(m), restoreBody(row.body).plan.made.zone)),
+      markWords: row.marks.map((m) => markWords(readMark(m), plan.made.zone)),
       imported: row.imported.toISOString(),
       by: row.by,
-      organisation: restoreBody(row.body).plan.organisation.name,
+      organisation: plan.organisation.name,
       ownKey: keys.some((k) => k.key === row.seal.key),
     };
   });

@@ -39,12 +39,14 @@ export async function recordOf(scope: { org: string }, run: string): Promise<Sto
       .from(publicLinks)
       .where(and(eq(publicLinks.run, run), isNull(publicLinks.revoked)));
     const marks = await marksOf(tx, run);
+    // most records bear no mark: only then is the body read for the zone of its place
+    const zone = marks.length ? restoreBody(row.body).plan.made.zone : undefined;
     return {
       run,
       body: row.body,
       seal: sealOf(row),
       marks: marks.map((m) => m.signed),
-      markWords: marks.map((m) => markWords(m.mark, restoreBody(row.body).plan.made.zone)),
+      markWords: marks.map((m) => markWords(m.mark, zone)),
       link: link?.token ?? null,
       sealedAt: row.sealedAt.toISOString(),
     };

@@ -70,6 +70,8 @@ export function Facts({ view }: { view: BenchView }) {
     (s) => s.kind === 'hold' && ['tightness', 'stretch', 'floor', 'make-up'].includes(s.role),
   );
   const owed = state.debts.filter((d) => !d.cleared);
+  // the same for every line: judged once, and only where something is owed
+  const use = owed.length ? verdictOf(plan, state)?.use : undefined;
   const outside = outsideDomain(plan, part);
   const seen = useMemo(() => seeing(plan, state, part, judged), [plan, state, part, judged]);
   const spares = gauge && !gauge.simulated ? sparesOf(gauge, plan.gauges, dayOf(plan)) : [];
@@ -244,7 +246,7 @@ export function Facts({ view }: { view: BenchView }) {
           <ul>
             {owed.map((d) => (
               <li key={`${d.key}${d.subject ?? ''}`} className="border-l-4 border-ochre py-0.5 pl-2">
-                {owedWords(plan, d, verdictOf(plan, state)?.use)}
+                {owedWords(plan, d, use)}
               </li>
             ))}
           </ul>
