@@ -25,7 +25,7 @@ export const STATUS_WORDS: Record<RecordStatus, string> = {
 };
 
 /** Where a moment is shown: day, time and zone in words. */
-export function moment(ms: number | string | Date, zone = 'UTC'): string {
+export function moment(ms: number | string | Date, zone: string): string {
   return new Intl.DateTimeFormat('en-GB', {
     day: 'numeric',
     month: 'short',
