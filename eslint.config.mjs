@@ -74,6 +74,7 @@ export default tseslint.config(
       ],
     },
   })),
+  { files: ['scripts/**/*.cjs'], rules: { '@typescript-eslint/no-require-imports': 'off' } },
   {
     files: ['src/core/**/*.ts'],
     ignores: ['**/*.test.ts'],

@@ -13,6 +13,8 @@ const transform = {
 };
 const shared = {
   testEnvironment: 'node',
+  // copies of the tree that a mutation run makes
+  modulePathIgnorePatterns: ['<rootDir>/.check/'],
   moduleFileExtensions: ['ts', 'tsx', 'js', 'mjs', 'json', 'node'],
   transform,
   // d3, canonicalize, noble and uuid ship as ES modules only

@@ -6,7 +6,8 @@ import { notCoveredOf } from '@/core/installation/section';
 import { makePlan, type Plan } from '@/core/plan/plan';
 import { place, playScript } from '@/core/run/script';
 import type { PlacedEvent } from '@/core/run/events';
-import { demoGauge, demoSystem, readDemo, type Demo } from './demo-data';
+import { ownKitOf, type KitFacts, type LogEntry } from '@/core/instrument/kit';
+import { demoGauge, demoSystem, figures, kitFigures, readDemo, type Demo } from './demo-data';
 
 const id = (group: number, n: number) =>
   `00000000-0000-4000-8000-${String(group).padStart(4, '0')}${n.toString(16).padStart(8, '0')}`;
@@ -49,6 +50,16 @@ export function playDemo(only?: readonly number[]): PlayedRun[] {
         procedureId: run.procedure,
         case: run.case,
         choices: run.choices ?? {},
+        ownKit: ownKitOf(
+          demo.kit.map((k, i) => {
+            const log = demo.log
+              .filter((l) => l.of === k.name && Date.parse(l.at) < began)
+              .map((l, n) => ({ id: id(10, n), at: l.at, by: l.by, entry: figures(l.entry) as LogEntry }));
+            return { item: kitFigures({ ...k, id: id(11, i + 1) }) as KitFacts, log };
+          }),
+          began,
+          'Europe/London',
+        ),
         gauges: gauges.filter((g) => g.calibrationDue >= day || g.calibrated <= day),
         after: { run: id(3, 999), number: 'VS-0', word: 'tight', procedure: 'x', sealedAt: day },
         made: { at: new Date(began).toISOString(), zone: 'Europe/London', by: run.by },

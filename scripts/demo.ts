@@ -128,10 +128,21 @@ export async function loadDemo(
       }
     }
   });
+  const history = [...demo.log].sort((a, b) => a.at.localeCompare(b.at));
+  /** What happened to things of the cabinet before a moment, as their logs knew it then. */
+  const writeLogs = async (before: number) => {
+    while (history[0] && Date.parse(history[0].at) < before) {
+      const l = history.shift()!;
+      shiftClock(Date.parse(l.at) - Date.now());
+      const what = figures(l.entry) as LogEntry;
+      await writeHistory({ org }, cabinetIds[l.of]!, { at: Date.parse(l.at), by: l.by, what });
+    }
+  };
   for (const run of demo.runs) {
     const person = persons.get(run.by)!;
     const began = run.at.startsWith('now') ? loadedAt + Number(run.at.slice(3)) * 1000 : Date.parse(run.at);
     const at = (ms: number) => shiftClock(ms - Date.now());
+    await writeLogs(began);
     at(began);
     const id = uuid7(began);
     const session = sessionOf(person);
@@ -181,11 +192,7 @@ export async function loadDemo(
       await (token ? linkEntry(token, entry) : memberEntry(session, watch!.id, entry));
     }
   }
-  for (const l of demo.log) {
-    shiftClock(Date.parse(l.at) - Date.now());
-    const what = figures(l.entry) as LogEntry;
-    await writeHistory({ org }, cabinetIds[l.of]!, { at: Date.parse(l.at), by: l.by, what });
-  }
+  await writeLogs(Infinity);
   // reports of past years were made at the time; those of this year may still be open
   for (const f of await openFollowUps({ org }))
     if (f.closes !== null && f.due < '2026-01-01') {

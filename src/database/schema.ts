@@ -302,6 +302,22 @@ export const packs = pgTable(
   (t) => [primaryKey({ columns: [t.org, t.id, t.version] })],
 );
 
+/** Which edition, clause and jurisdiction the organisation works to, by pack and source; '' is the pack as a whole. */
+export const sourceEditions = pgTable(
+  'source_editions',
+  {
+    org: uuid('org')
+      .notNull()
+      .references(() => organisations.org),
+    pack: text('pack').notNull(),
+    source: text('source').notNull(),
+    edition: text('edition').notNull(),
+    clause: text('clause').notNull(),
+    jurisdiction: text('jurisdiction').notNull(),
+  },
+  (t) => [primaryKey({ columns: [t.org, t.pack, t.source] })],
+);
+
 /** What was present on a day: one row for each inventory entry of a run, never changed. */
 export const sightings = pgTable(
   'sightings',

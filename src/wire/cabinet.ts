@@ -73,6 +73,7 @@ export const kitFormSchema = shape({
   resolution: free(40),
   stroke: optionalFigure('volume', 'above zero'),
   rating: optionalFigure('pressure', 'above zero'),
+  volume: optionalFigure('volume', 'above zero'),
   size: free(80),
   batch: free(60),
   ranges: list(
@@ -90,7 +91,8 @@ export const kitFormSchema = shape({
 });
 export type KitForm = yup.InferType<typeof kitFormSchema>;
 export function kitFromForm(f: KitForm): KitFacts {
-  const maybe = (key: 'resolution' | 'stroke' | 'rating') => (f[key] ? { [key]: parseWithUnit(f[key]) } : {});
+  const maybe = (key: 'resolution' | 'stroke' | 'rating' | 'volume') =>
+    f[key] ? { [key]: parseWithUnit(f[key]) } : {};
   return {
     id: f.id,
     kind: f.kind as KitFacts['kind'],
@@ -102,6 +104,7 @@ export function kitFromForm(f: KitForm): KitFacts {
     ...maybe('resolution'),
     ...maybe('stroke'),
     ...maybe('rating'),
+    ...maybe('volume'),
     ...(f.size ? { size: f.size } : {}),
     ...(f.batch ? { batch: f.batch } : {}),
     ...(f.ranges.length

@@ -2,7 +2,7 @@ import * as yup from 'yup';
 import { eventSchema } from '@/core/run/event-schema';
 import type { RunEvent } from '@/core/run/events';
 import { UNITS } from '@/core/quantity/unit';
-import { shape, text, uuid } from './figure';
+import { free, list, shape, text, uuid } from './figure';
 import { attendanceFields, choicesField } from './planned';
 
 /** Sign-in form and route. */
@@ -75,6 +75,13 @@ export const editPackSchema = shape({
     .min(1)
     .max(200)
     .required(),
+});
+/** Which edition, clause and jurisdiction the organisation works to, by source; an empty line takes it back. */
+export const editionsSchema = shape({
+  editions: list(
+    shape({ source: free(1000), edition: free(80), clause: free(80), jurisdiction: free(80) }),
+    400,
+  ),
 });
 export const importPackSchema = shape({ text: text(2_000_000) });
 

@@ -42,7 +42,57 @@ export interface KitFacts {
   readonly ranges?: readonly FanRange[];
   /** Consumable: batch printed on it. */
   readonly batch?: string;
+  /** Hose: the gas it holds inside. */
+  readonly volume?: Exact;
   readonly withdrawn?: string;
+}
+/** A hose, plug or pump of the cabinet as a run may use it, with what it lost when it was last tested by itself. */
+export interface OwnKit {
+  readonly id: string;
+  readonly name: string;
+  readonly serial: string;
+  readonly volume?: Exact;
+  readonly blank?: {
+    /** The local day it was tested, and how many days before the run that was. */
+    readonly on: string;
+    readonly days: number;
+    readonly pressure: Exact;
+    readonly loss: Exact;
+    readonly minutes: number;
+  };
+}
+const CONNECTED: ReadonlySet<KitKind> = new Set(['hose', 'plug', 'pump']);
+/** The things of the cabinet that can hang on a section, as the plan of a run takes them along; withdrawn ones not. */
+export function ownKitOf(
+  items: readonly { readonly item: KitFacts; readonly log: readonly DatedEntry[] }[],
+  now: number,
+  zone: string,
+): OwnKit[] {
+  return items.flatMap(({ item, log }) => {
+    if (!CONNECTED.has(item.kind)) return [];
+    const { withdrawn, lastBlank } = standingOf(log, now, zone);
+    if (withdrawn || item.withdrawn) return [];
+    const { id, name, serial, volume } = item;
+    return [
+      {
+        id,
+        name,
+        serial,
+        ...(volume ? { volume } : {}),
+        ...(lastBlank
+          ? {
+              blank: {
+                on: localDate(Date.parse(lastBlank.at), zone),
+                days: lastBlank.days,
+                pressure: lastBlank.pressure,
+                loss: lastBlank.loss,
+                minutes: lastBlank.minutes,
+              },
+            }
+          : {}),
+      },
+    ];
+  });
 }
 
 /** What is written about a thing of the cabinet; entries are never changed. */

@@ -1,5 +1,6 @@
 import { defaultTemperatureUncertainty } from '@/core/adequacy/gas';
 import type { FitRules, Gauge, GaugeClass } from '@/core/instrument/gauge';
+import type { OwnKit } from '@/core/instrument/kit';
 import { largestSize, sectionVolume, type System } from '@/core/installation/section';
 import type {
   AcceptLimit,
@@ -60,6 +61,8 @@ export interface Plan {
   readonly case: string;
   readonly choices: Readonly<Record<string, string>>;
   readonly gauges: readonly Gauge[];
+  /** Hoses, plugs and pumps of the cabinet, with what each loses by itself. */
+  readonly ownKit?: readonly OwnKit[];
   /** Permit number, under whom the work is done, and who must be present, as entered at the start. */
   readonly attendance?: {
     readonly permit?: string;

@@ -1,6 +1,8 @@
 /** What happened in a run, in words: the log of a record, and what people typed, measured and chose beside the readings. */
 import type { Plan } from '@/core/plan/plan';
-import { exact, showChange, showExact } from '@/core/quantity/exact';
+import { add, exact, magnitude, showChange, showExact, type Exact } from '@/core/quantity/exact';
+import { ownKitShares, shareWords } from '@/core/run/own-kit';
+import { gaugeOfHold } from '@/core/run/read';
 import { inOrder } from '@/core/run/reduce';
 import type { PlacedEvent } from '@/core/run/events';
 import type { RunState } from '@/core/run/state';
@@ -45,6 +47,10 @@ function words(plan: Plan, state: RunState, e: PlacedEvent): string {
       return 'list complete';
     case 'gauge':
       return `gauge chosen: ${plan.gauges.find((g) => g.id === e.gauge)?.name ?? e.gauge}`;
+    case 'own-kit':
+      return e.kit.length
+        ? `own kit on the section: ${e.kit.map((id) => plan.ownKit?.find((k) => k.id === id)?.name ?? id).join(', ')}`
+        : 'no hose or rig of the cabinet on the section';
     case 'zero':
       return `zero open to air: ${showExact(e.figure)}`;
     case 'fill':
@@ -147,6 +153,44 @@ const typed = (e: PlacedEvent): boolean =>
       ? !!e.text
       : true);
 
+/** What was on the section of the tester's own, what it loses by itself, and both figures of each fall it can have a part in. */
+function ownKitLines(plan: Plan, state: RunState): string[] {
+  if (!plan.ownKit?.length) return [];
+  if (!state.ownKit)
+    return plan.ownKit.some((k) => k.blank) ? ['Which hose or rig was on the section was not said'] : [];
+  const used = plan.ownKit.filter((k) => state.ownKit!.kit.includes(k.id));
+  if (!used.length) return ['No hose or rig of the cabinet was on the section'];
+  const lines = state.visits.flatMap((v) =>
+    v.holds.flatMap((h) => {
+      const gauge = gaugeOfHold(plan, h);
+      const j = h.judgement;
+      if (!gauge || !j || h.role === 'settle') return [];
+      const minutes = j.elapsedMs / 60_000;
+      const part = plan.procedure.stages[v.stage]?.part;
+      const limit = j.limit?.value.unit === j.change.unit ? { limit: j.limit.value } : {};
+      const shares = ownKitShares(plan, state, gauge, {
+        part,
+        role: h.role,
+        minutes,
+        start: h.start.figure,
+        ...limit,
+      });
+      const lost = shares.reduce<Exact | null>(
+        (sum, s) => (s.loss ? (sum ? add(sum, s.loss) : s.loss) : sum),
+        null,
+      );
+      const both =
+        lost && lost.digits > 0 && j.change.digits < 0
+          ? `: fell ${showExact(magnitude(j.change))} as read; own kit alone at most ${showExact(lost)} of it. Nothing was taken off: the rule judges the whole fall`
+          : '';
+      return shares.map((s, i) => `${v.title}: ${shareWords(s)}${i === shares.length - 1 ? both : ''}`);
+    }),
+  );
+  return lines.length
+    ? lines
+    : used.map((k) => `${k.name}${k.serial ? `, ${k.serial}` : ''}: on the section`);
+}
+
 /** What was typed during the test with time and person; what was read of the weather; where schools differ and which was taken. */
 export function saidSections(
   plan: Plan,
@@ -184,6 +228,7 @@ export function saidSections(
         }),
       ],
     },
+    { title: 'Own kit', lines: ownKitLines(plan, state) },
     {
       title: 'Where schools differ',
       lines: plan.procedure.choices.map((c) => {

@@ -7,7 +7,7 @@ import type { Plan } from '@/core/plan/plan';
 import { exact, showExact, type Exact } from '@/core/quantity/exact';
 import type { EventBase, Payload, RunEvent } from './events';
 import { checkLines, currentVisit, expectation, gaugeOf, stageOf } from './read';
-import { reduce } from './reduce';
+import { begin, step } from './reduce';
 
 /** Kinds of stages of which a log says enough; the lines of a list are taken as whoever held the test says. */
 const KINDS = new Set(['checks', 'zero', 'fill', 'hold']);
@@ -95,6 +95,7 @@ export function outsideEvents(
   const { unit, scale } = gauge.resolution;
   const figure = (digits: number): Exact => exact(digits, scale, unit);
   const events: RunEvent[] = [];
+  const state = begin(plan);
   const add = (payload: Payload, at: number) => {
     const n = events.length + 1;
     const { id, ...who } = base;
@@ -107,10 +108,10 @@ export function outsideEvents(
       at,
       offset: 0,
       mono: Math.max(0, at - first),
-      expects: expectation(reduce(plan, events)),
+      expects: expectation(state),
     } as RunEvent;
     events.push(event);
-    const refused = reduce(plan, events).withoutEffect.find((w) => w.id === event.id);
+    const refused = step(plan, state, event);
     if (refused) throw new OutsideError(refused.text);
   };
   const first = (test.holds[0]?.start.at ?? 0) - 60 * SECOND;
@@ -124,7 +125,6 @@ export function outsideEvents(
   let at = first + SECOND;
   let next = 0;
   for (let guard = 0; guard < 400; guard++) {
-    const state = reduce(plan, events);
     const visit = currentVisit(state);
     if (state.phase !== 'running' || !visit) break;
     const stage = stageOf(plan, visit);

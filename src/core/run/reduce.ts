@@ -27,6 +27,7 @@ export function begin(plan: Plan): RunState {
     phase: 'running',
     visits: [],
     gauge: null,
+    ownKit: null,
     debts: [],
     claims: {},
     ending: null,
@@ -195,6 +196,11 @@ function apply(plan: Plan, state: RunState, event: RunEvent): Refusal | null {
       return proceed(plan, state, visit, stage, at);
     case 'gauge':
       return chooseGauge(plan, state, visit, event.gauge, at);
+    case 'own-kit':
+      if (event.kit.some((id) => !plan.ownKit?.some((k) => k.id === id)))
+        return no('unknown-kit', 'This hose or rig is not in the plan. Choose from those listed.');
+      state.ownKit = { kit: [...new Set(event.kit)], at, byName: event.byName };
+      return null;
     case 'zero':
       return zero(plan, state, visit, stage, event.figure, at);
     case 'fill':

@@ -15,7 +15,8 @@ import {
   stageOf,
   stepOf,
 } from './read';
-import { reduce } from './reduce';
+import { reduce, step } from './reduce';
+import type { RunState } from './state';
 import { expectedItems } from './inventory';
 import { lastReadingId } from './photos';
 
@@ -23,7 +24,7 @@ import { lastReadingId } from './photos';
  * A run written down by hand: each line is [seconds since the start, verb, ...arguments]. Turned into the events a
  * device would have made, so that demo history, tests and benchmarks go through the real path.
  *
- * verbs: checks (answers every open line; further arguments `line=yes`), gauge NAME, zero F, fill F, start F, end F,
+ * verbs: checks (answers every open line; further arguments `line=yes`), gauge NAME, ownkit NAME..., zero F, fill F, start F, end F,
  * unheld falls|rises|low F, read F, topup F F [LITRES], pump F [LITRES [STROKES]], look F dry|drips [WHERE], nopump WHY, drawn F LITRES,
  * witness start|end same|fell|rose [TEXT], photo HASH CAPTION [SHOWS], disturb WHAT, temperature start|end F, barometer start|end|none F, observe KEY [WHY], skip REASON TEXT,
  * note TEXT, stop, reason R TEXT, joint NAME FOUND [SIZE], proceed, seen WHAT TEXT, volume [DRAWN BEFORE AFTER],
@@ -47,16 +48,16 @@ export function playScript(
   scribe: Scribe,
   options: { allowRefused?: boolean; after?: readonly PlacedEvent[] } = {},
 ): RunEvent[] {
-  const events: RunEvent[] = [...(options.after ?? [])];
-  const before = events.length;
+  const events: RunEvent[] = [];
+  const before = options.after?.length ?? 0;
+  const state = reduce(plan, options.after ?? []);
   const offset = scribe.offset ?? 0;
   const queue = [...lines];
   for (let line = queue.shift(); line; line = queue.shift()) {
     const [seconds, verb, ...args] = line;
     const at = scribe.began + Math.round(seconds * 1000) - offset;
-    for (const payload of payloads(plan, events, verb, args, at, scribe)) {
-      const n = events.length + 1;
-      const state = reduce(plan, events);
+    for (const payload of payloads(plan, state, verb, args, at, scribe)) {
+      const n = before + events.length + 1;
       const event = {
         ...payload,
         id: scribe.id(n),
@@ -73,7 +74,7 @@ export function playScript(
         expects: expectation(state),
       } as RunEvent;
       events.push(event);
-      const refused = reduce(plan, events).withoutEffect.find((w) => w.id === event.id);
+      const refused = step(plan, state, event);
       if (refused?.code === 'tap') {
         // a dial close to its limit: tapped, and read again five seconds later
         queue.unshift([seconds + 5, verb, ...args]);
@@ -83,7 +84,7 @@ export function playScript(
         throw new Error(`Line "${[seconds, verb, ...args].join(' ')}" had no effect: ${refused.text}`);
     }
   }
-  return events.slice(before);
+  return events;
 }
 
 /** Gives each event its place in the order they stand, as the server does on receipt. */
@@ -92,13 +93,12 @@ export const place = (events: readonly RunEvent[]): PlacedEvent[] =>
 
 function payloads(
   plan: Plan,
-  events: readonly PlacedEvent[],
+  state: RunState,
   verb: string,
   args: readonly string[],
   at: number,
   scribe: Scribe,
 ): Payload[] {
-  const state = reduce(plan, events);
   const visit = currentVisit(state);
   const [first = '', second = ''] = args;
   const figure = (text: string) => {
@@ -133,6 +133,10 @@ function payloads(
       const gauge = plan.gauges.find((g) => g.name === first);
       if (!gauge) throw new Error(`No gauge "${first}".`);
       return [{ kind: 'gauge', gauge: gauge.id }];
+    }
+    case 'ownkit': {
+      const kit = args.map((name) => plan.ownKit?.find((k) => k.name === name)?.id ?? name);
+      return [{ kind: 'own-kit', kit }];
     }
     case 'zero':
       return [{ kind: 'zero', figure: figure(first), openToAir: true }];

@@ -233,6 +233,8 @@ export interface RunState {
   phase: 'running' | 'put-back' | 'signing' | 'signed';
   visits: Visit[];
   gauge: string | null;
+  /** Own kit on the section as it was said last; null: not said. */
+  ownKit: { readonly kit: readonly string[]; readonly at: number; readonly byName: string } | null;
   debts: Debt[];
   /** What the graph claims, by part; '' for the run as a whole. */
   claims: Record<string, FoundClaim>;

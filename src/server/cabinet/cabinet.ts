@@ -20,6 +20,7 @@ import { gauges, kit, kitLog } from '@/database/schema';
 import { audit } from '@/server/audit';
 import { viewerZone } from '@/server/session/zone';
 import { now } from '@/server/now';
+import { datedEntry as dated } from './dated';
 import { requirePlanner } from '@/server/places/places';
 import type { Session } from '@/server/session/session';
 import { isId, notHere, TroubleError } from '@/server/trouble';
@@ -44,12 +45,6 @@ export interface KitLine {
   readonly standing: Standing;
   readonly log: readonly DatedEntry[];
 }
-const dated = (r: typeof kitLog.$inferSelect): DatedEntry => ({
-  id: r.id,
-  at: r.at.toISOString(),
-  by: r.by,
-  entry: r.entry,
-});
 const logOf = async (tx: Tx, item: string, most = 200): Promise<DatedEntry[]> =>
   (
     await tx

@@ -32,6 +32,7 @@ const TABLES: readonly {
   { name: 'kit' },
   { name: 'kit_log' },
   { name: 'packs' },
+  { name: 'source_editions' },
   { name: 'visits' },
   { name: 'runs' },
   { name: 'events' },

@@ -1,13 +1,14 @@
 import 'server-only';
 import { and, asc, desc, eq } from 'drizzle-orm';
 import { checkHouse, copyAsHouse, editHouse, type RuleEdit } from '@/core/pack/house';
+import { sourcesOf, WHOLE_PACK, worksToWords, type WorksTo } from '@/core/pack/editions';
 import { comparePacks } from '@/core/pack/lines';
 import { loadPack } from '@/core/pack/load';
 import type { Pack } from '@/core/pack/types';
 import { canonical, sha256Hex } from '@/core/record/canonical';
 import { inOrganisation, type Tx } from '@/database/client';
 import { storedPack } from './stored';
-import { packs } from '@/database/schema';
+import { packs, sourceEditions } from '@/database/schema';
 import { audit } from '@/server/audit';
 import { now } from '@/server/now';
 import { viewerDay } from '@/server/session/zone';
@@ -188,6 +189,57 @@ export async function importPack(session: Session, text: string): Promise<Pack> 
     }
     await keep(tx, session, pack, ['imported from a file'], 'imported rule pack');
     return pack;
+  });
+}
+
+/** What the organisation says of the sources of a pack. */
+export const editionsOf = (tx: Tx, pack: string): Promise<WorksTo[]> =>
+  tx
+    .select({
+      source: sourceEditions.source,
+      edition: sourceEditions.edition,
+      clause: sourceEditions.clause,
+      jurisdiction: sourceEditions.jurisdiction,
+    })
+    .from(sourceEditions)
+    .where(eq(sourceEditions.pack, pack));
+export const readEditions = (scope: { org: string }, pack: string): Promise<WorksTo[]> =>
+  inOrganisation(scope, (tx) => editionsOf(tx, pack));
+/** Keeps which edition, clause and jurisdiction is worked to. Runs that go on keep what they began with. @throws TroubleError */
+export async function saveEditions(
+  session: Session,
+  id: string,
+  editions: readonly WorksTo[],
+): Promise<void> {
+  owned(session);
+  await inOrganisation(session, async (tx) => {
+    const { pack } = await versionOf(tx, id);
+    const known = new Set([WHOLE_PACK, ...pack.procedures.flatMap(sourcesOf)]);
+    const strange = editions.find((e) => !known.has(e.source));
+    if (strange)
+      throw new TroubleError(
+        422,
+        'source',
+        `This pack has no source “${strange.source}”. Reload the page: the pack may have changed meanwhile.`,
+      );
+    for (const e of editions) {
+      const row = {
+        org: session.org,
+        pack: id,
+        source: e.source,
+        edition: e.edition.trim(),
+        clause: e.clause.trim(),
+        jurisdiction: e.jurisdiction.trim(),
+      };
+      await tx
+        .insert(sourceEditions)
+        .values(row)
+        .onConflictDoUpdate({
+          target: [sourceEditions.org, sourceEditions.pack, sourceEditions.source],
+          set: { edition: row.edition, clause: row.clause, jurisdiction: row.jurisdiction },
+        });
+      await audit(tx, session, 'named edition', `${id}: ${e.source || 'whole pack'}: ${worksToWords(row)}`);
+    }
   });
 }
 

@@ -1,15 +1,19 @@
 import 'server-only';
 import { and, desc, eq, inArray, isNull } from 'drizzle-orm';
 import type { Gauge } from '@/core/instrument/gauge';
+import { ownKitOf } from '@/core/instrument/kit';
 import { notCoveredOf } from '@/core/installation/section';
+import { citedPack } from '@/core/pack/editions';
 import { makePlan, PlanError, type EarlierRecord, type Plan } from '@/core/plan/plan';
 import { planParts } from '@/core/plan/prospect';
 import { pressurePlan } from '@/core/plan/weakest';
 import { inOrganisation, type Tx } from '@/database/client';
-import { gauges, ledger, packs, runs, sites, systems } from '@/database/schema';
+import { gauges, kit, kitLog, ledger, packs, runs, sites, systems } from '@/database/schema';
 import { audit } from '@/server/audit';
 import { begun } from '@/server/visits/store';
+import { editionsOf } from '@/server/rules/rules';
 import { storedPack } from '@/server/rules/stored';
+import { datedEntry } from '@/server/cabinet/dated';
 import { beginSimulation, simulatedGauge } from '@/server/gauge/simulated';
 import { besideOf } from '@/core/run/beside';
 import { GOOD, isGood } from '@/core/verdict/words';
@@ -41,11 +45,28 @@ export async function planFor(
       .limit(1);
     if (!pack) throw notHere('rule pack');
     const { site } = row;
-    const resolved = storedPack(pack);
+    const resolved = citedPack(storedPack(pack), await editionsOf(tx, pack.id), session.organisation);
     const wet = resolved.procedures.find((p) => p.id === request.procedure)?.fills !== undefined;
     const cabinet: Gauge[] = request.practice
       ? [simulatedGauge(request.id, wet)]
       : (await tx.select().from(gauges)).map((g) => g.facts);
+    const things = request.practice ? [] : (await tx.select().from(kit)).map((k) => k.facts);
+    const blanks = things.length
+      ? await tx
+          .select()
+          .from(kitLog)
+          .where(
+            inArray(
+              kitLog.item,
+              things.map((k) => k.id),
+            ),
+          )
+      : [];
+    const ownKit = ownKitOf(
+      things.map((item) => ({ item, log: blanks.filter((e) => e.item === item.id).map(datedEntry) })),
+      now(),
+      request.zone,
+    );
     const beside = request.beside && besideOf(resolved, request.beside.id, request.beside.runs);
     if (request.beside && !beside)
       throw new TroubleError(422, 'beside', 'This rule pack does not do these two side by side.');
@@ -65,6 +86,7 @@ export async function planFor(
       case: request.case,
       choices: request.choices ?? {},
       gauges: cabinet,
+      ...(ownKit.length ? { ownKit } : {}),
       ...attendanceOf(request),
       ...(beside ? { beside } : {}),
       ...(after ? { after } : {}),

@@ -171,6 +171,7 @@ describe('cabinet', () => {
       resolution: '',
       stroke: '',
       rating: '',
+      volume: '',
       size: '',
       batch: '',
       due: '',

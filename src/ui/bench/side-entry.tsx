@@ -11,6 +11,7 @@ import { Button } from '@/ui/kit/button';
 import { clockTime } from '@/ui/kit/words';
 import { ruleOf } from '@/core/plan/plan';
 import { Keypad } from './keypad';
+import { OwnKitChoice } from './own-kit';
 import type { Pumped } from './pumped';
 
 import type { PanelProps } from './shared';
@@ -35,6 +36,7 @@ export type Side =
   | 'joints'
   | 'observation'
   | 'inventory'
+  | 'own-kit'
   | 'photo';
 type Props = PanelProps & {
   readonly side: Side;
@@ -464,6 +466,13 @@ export function SideEntry(props: Props) {
           {back}
         </div>
       );
+    case 'own-kit':
+      return (
+        <div className="grid gap-3">
+          <OwnKitChoice view={view} act={act} />
+          {back}
+        </div>
+      );
     case 'more': {
       const offer: [Side, string][] = [
         ['disturbance', 'Disturbance'],
@@ -474,6 +483,7 @@ export function SideEntry(props: Props) {
         ['joints', 'Joints and leak fluid'],
         ['observation', 'Seen, smelt, heard'],
         ...(view.plan.procedure.inventory?.length ? [['inventory', 'Inventory'] as [Side, string]] : []),
+        ...(view.plan.ownKit?.length ? [['own-kit', 'Own hose or rig'] as [Side, string]] : []),
         ['late', 'Reading from earlier'],
         ...(view.state.visits.some((v) => v.readings.length)
           ? [['correct', 'Correct a reading'] as [Side, string]]

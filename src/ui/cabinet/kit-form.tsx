@@ -43,6 +43,7 @@ export function KitFormView({ item, onDone }: { item: KitFacts | null; onDone: (
       resolution: item?.resolution ? showUnit(item.resolution) : '',
       stroke: item?.stroke ? showUnit(item.stroke) : '',
       rating: item?.rating ? showUnit(item.rating) : '',
+      volume: item?.volume ? showUnit(item.volume) : '',
       size: item?.size ?? '',
       batch: item?.batch ?? '',
       ranges: (item?.ranges ?? []).map((r) => ({
@@ -69,7 +70,11 @@ export function KitFormView({ item, onDone }: { item: KitFacts | null; onDone: (
       {(ids) => <input {...ids} className={FIELD} {...register(name)} />}
     </Field>
   );
-  const figure = (name: 'resolution' | 'stroke' | 'rating', label: string, units: readonly Unit[]) => (
+  const figure = (
+    name: 'resolution' | 'stroke' | 'rating' | 'volume',
+    label: string,
+    units: readonly Unit[],
+  ) => (
     <Field label={label} wrong={errors[name]?.message}>
       {(ids) => (
         <Controller
@@ -104,6 +109,7 @@ export function KitFormView({ item, onDone }: { item: KitFacts | null; onDone: (
       {words('serial', 'Serial number')}
       {kind === 'pump' && figure('stroke', 'One stroke delivers', TRADE_UNITS.volume)}
       {['pump', 'hose', 'plug'].includes(kind) && figure('rating', 'Rated for', TRADE_UNITS.pressure)}
+      {kind === 'hose' && figure('volume', 'Holds inside, of gas', ['ml', 'l', 'ft3'])}
       {step && figure('resolution', 'Step', step)}
       {['vessel', 'plug', 'hose'].includes(kind) &&
         words(

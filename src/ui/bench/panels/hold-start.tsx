@@ -4,6 +4,7 @@ import type { Gauge } from '@/core/instrument/gauge';
 import { UNITS } from '@/core/quantity/unit';
 import { magnitude, showExact, subtract, inUnit } from '@/core/quantity/exact';
 import type { HoldSpec } from '@/core/run/hold-spec';
+import { ownKitShares, shareWords } from '@/core/run/own-kit';
 import { Button } from '@/ui/kit/button';
 import { Why } from '@/ui/kit/why';
 import { minutesWords } from '@/ui/kit/words';
@@ -50,6 +51,15 @@ export function HoldStart(
       ].reverse(),
     )[0];
   const { times, band } = spec;
+  const shares =
+    band && spec.role !== 'settle'
+      ? ownKitShares(plan, state, gauge, {
+          part: stage.part,
+          role: spec.role,
+          minutes: spec.minutes,
+          start: band.low,
+        })
+      : [];
   if (unheld) return <WillNotStand {...props} gauge={gauge} onBack={() => setUnheld(false)} />;
   const falls = unheldWays(plan, state, visit, stage).length > 0;
   const unit = gauge.resolution.unit;
@@ -128,6 +138,14 @@ export function HoldStart(
           of a leak, not a result.
         </p>
       )}
+      {shares
+        .filter((s) => s.poor)
+        .map((s) => (
+          <p key={s.kit.id} className="mb-2 border-l-4 border-ochre pl-3">
+            {shareWords(s)}.{' '}
+            {s.loss ? 'Mend or change it first.' : 'Test it by itself first, in the cabinet.'}
+          </p>
+        ))}
       <Keypad
         gauge={gauge}
         label={

@@ -6,6 +6,7 @@ import { gaugeOf } from '@/core/run/read';
 import type { ZeroStage } from '@/core/pack/types';
 import { Button } from '@/ui/kit/button';
 import { Keypad } from '../keypad';
+import { OwnKitChoice } from '../own-kit';
 import type { PanelProps } from '../shared';
 
 /** Chooses the one gauge that judges, and proves its zero open to air. */
@@ -16,48 +17,48 @@ export function ZeroPanel({ view, visit, stage, act }: PanelProps) {
   const last = visit.zeros[visit.zeros.length - 1];
   if (!gauge)
     return (
-      <ul
-        className="grid content-start lg:min-h-0 lg:flex-1 gap-3 overflow-auto"
-        aria-label="Gauges in the cabinet"
-      >
-        {plan.gauges.map((g) => {
-          const misfits = gaugeFit(g, fitTarget(plan, stage.part), dayOf(plan));
-          const blocked = misfits.some((m) => m.blocks);
-          return (
-            <li
-              key={g.id}
-              className="grid items-center gap-3 border border-seam bg-panel p-3 sm:grid-cols-[1fr_auto]"
-            >
-              <span>
-                <span className="block text-lg font-semibold">
-                  {g.name}
-                  {g.simulated ? ' (simulated)' : ''}
-                </span>
-                <span className="block text-sm text-quiet">
-                  serial {g.serial}, {g.kind}, steps of{' '}
-                  <span className="figure-narrow">{showExact(g.resolution)}</span>, to{' '}
-                  <span className="figure-narrow">{showExact(g.greatest)}</span>, calibrated to{' '}
-                  {g.calibrationDue}
-                </span>
-                {misfits.map((m) => (
-                  <span key={m.code} className={`mt-1 block ${m.blocks ? 'text-rust' : 'text-ochre'}`}>
-                    {m.text}
-                  </span>
-                ))}
-                {!misfits.length && <span className="mt-1 block text-moss">Fits this test.</span>}
-              </span>
-              <Button
-                tone="act"
-                className="min-h-16 min-w-40"
-                disabled={blocked}
-                onClick={() => void act({ kind: 'gauge', gauge: g.id })}
+      <div className="lg:min-h-0 lg:flex-1 overflow-auto">
+        {before && <OwnKitChoice view={view} act={act} />}
+        <ul className="grid content-start gap-3" aria-label="Gauges in the cabinet">
+          {plan.gauges.map((g) => {
+            const misfits = gaugeFit(g, fitTarget(plan, stage.part), dayOf(plan));
+            const blocked = misfits.some((m) => m.blocks);
+            return (
+              <li
+                key={g.id}
+                className="grid items-center gap-3 border border-seam bg-panel p-3 sm:grid-cols-[1fr_auto]"
               >
-                Use this gauge
-              </Button>
-            </li>
-          );
-        })}
-      </ul>
+                <span>
+                  <span className="block text-lg font-semibold">
+                    {g.name}
+                    {g.simulated ? ' (simulated)' : ''}
+                  </span>
+                  <span className="block text-sm text-quiet">
+                    serial {g.serial}, {g.kind}, steps of{' '}
+                    <span className="figure-narrow">{showExact(g.resolution)}</span>, to{' '}
+                    <span className="figure-narrow">{showExact(g.greatest)}</span>, calibrated to{' '}
+                    {g.calibrationDue}
+                  </span>
+                  {misfits.map((m) => (
+                    <span key={m.code} className={`mt-1 block ${m.blocks ? 'text-rust' : 'text-ochre'}`}>
+                      {m.text}
+                    </span>
+                  ))}
+                  {!misfits.length && <span className="mt-1 block text-moss">Fits this test.</span>}
+                </span>
+                <Button
+                  tone="act"
+                  className="min-h-16 min-w-40"
+                  disabled={blocked}
+                  onClick={() => void act({ kind: 'gauge', gauge: g.id })}
+                >
+                  Use this gauge
+                </Button>
+              </li>
+            );
+          })}
+        </ul>
+      </div>
     );
   return (
     <div className="flex flex-[1_0_auto] flex-col">

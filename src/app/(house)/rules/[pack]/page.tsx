@@ -1,13 +1,15 @@
 import type { Metadata } from 'next';
 import Link from 'next/link';
 import { notFound } from 'next/navigation';
+import { sourcesOf, WHOLE_PACK } from '@/core/pack/editions';
 import { lineKey, ruleLines } from '@/core/pack/lines';
-import { readPack, rulePacks } from '@/server/rules/rules';
+import { readEditions, readPack, rulePacks } from '@/server/rules/rules';
 import { requireSession } from '@/server/session/session';
 import { TroubleError } from '@/server/trouble';
 import { buttonClass } from '@/ui/kit/button-class';
 import { Compare } from '@/ui/rules/compare';
 import { CopyPack, EditPack } from '@/ui/rules/edit';
+import { Editions } from '@/ui/rules/editions';
 import { Reading } from '@/ui/rules/reading';
 import { Moment } from '@/ui/frame/zone';
 
@@ -32,7 +34,7 @@ export default async function PackPage({
     throw e;
   });
   const { pack, history } = found;
-  const all = await rulePacks(session);
+  const [all, editions] = await Promise.all([rulePacks(session), readEditions(session, pack.id)]);
   const procedure = pack.procedures.find((p) => p.id === asked.procedure) ?? pack.procedures[0]!;
   const [otherPack, otherProcedure] = (asked.with ?? '').split('/');
   const base =
@@ -188,6 +190,23 @@ export default async function PackPage({
               ))}
             </ul>
           </section>
+          <Editions
+            key={`${pack.id}/${procedure.id}`}
+            pack={pack.id}
+            mayEdit={session.role === 'owner' && newest}
+            lines={[
+              { source: WHOLE_PACK, title: 'Everything in this pack' },
+              ...sourcesOf(procedure).map((source) => ({ source, title: source })),
+            ].map(({ source, title }) => ({
+              title,
+              ...(editions.find((e) => e.source === source) ?? {
+                source,
+                edition: '',
+                clause: '',
+                jurisdiction: '',
+              }),
+            }))}
+          />
           <section aria-labelledby="sources">
             <h2 id="sources" className="text-lg font-semibold">
               Sources

@@ -1,7 +1,7 @@
 import type { RuleEdit } from '@/core/pack/house';
 import { answer, bodyOf, signedIn } from '@/server/handle';
-import { editPack, readPack } from '@/server/rules/rules';
-import { editPackSchema } from '@/wire/requests';
+import { editPack, readPack, saveEditions } from '@/server/rules/rules';
+import { editionsSchema, editPackSchema } from '@/wire/requests';
 
 /** The pack's own file. */
 export const GET = signedIn<{ pack: string }>(async (session, request, { pack: id }) => {
@@ -15,7 +15,12 @@ export const GET = signedIn<{ pack: string }>(async (session, request, { pack: i
     },
   });
 });
+/** Edits a house pack, or says which edition of each source the organisation works to. */
 export const POST = signedIn<{ pack: string }>(async (session, request, { pack: id }) => {
+  if (new URL(request.url).searchParams.has('editions')) {
+    await saveEditions(session, id, (await bodyOf(request, editionsSchema)).editions);
+    return answer({ id });
+  }
   const { version, edits } = await bodyOf(request, editPackSchema);
   const next = await editPack(session, id, version, edits as RuleEdit[]);
   return answer({ id: next.id, version: next.version });
