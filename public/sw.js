@@ -18,20 +18,56 @@ self.addEventListener('activate', (event) => {
 self.addEventListener('message', (event) => {
   const wanted = Array.isArray(event.data?.keep) ? event.data.keep : [];
   event.waitUntil(
-    caches.open(CACHE).then((cache) =>
-      Promise.all(
-        wanted.map(async (path) => {
-          const hashed = path.startsWith('/_next/static/');
-          if (hashed && (await cache.match(path))) return;
-          const response = await fetch(path, { credentials: 'same-origin' }).catch(() => null);
-          if (!response?.ok || response.redirected) return;
-          if (KEPT.test(path) || path === '/offline') await keepAssets(cache, response.clone());
-          await cache.put(path, response);
-        }),
+    caches
+      .open(CACHE)
+      .then((cache) =>
+        Promise.all(
+          wanted.map((path) =>
+            path.startsWith('/_next/static/') ? keepAsset(cache, path) : keepPage(cache, path),
+          ),
+        ).then(() => keepShell(cache)),
       ),
-    ),
   );
 });
+
+async function keepAsset(cache, path) {
+  if (await cache.match(path)) return true;
+  const response = await fetch(path, { credentials: 'same-origin' }).catch(() => null);
+  if (!response?.ok) return false;
+  await cache.put(path, response);
+  return true;
+}
+async function keepPage(cache, path) {
+  const response = await fetch(path, { credentials: 'same-origin' }).catch(() => null);
+  if (!response?.ok || response.redirected) return;
+  if (KEPT.test(path) || path === '/offline') await keepAssets(cache, response.clone());
+  await cache.put(path, response);
+}
+
+/** Written at build: what the pages that open without a signal load, also later and by need, and everything the build has. */
+const MANIFEST = '/_next/static/shell.json';
+const SHELL = '/kept-shell';
+/**
+ * Keeps what the shell needs. With a new build the kept pages are fetched anew, and assets that neither it nor the build
+ * before it has are dropped; one build back stays, for a page that is still open.
+ */
+async function keepShell(cache) {
+  const response = await fetch(MANIFEST, { cache: 'no-store' }).catch(() => null);
+  const now = response?.ok ? await response.json().catch(() => null) : null;
+  if (!now?.shell) return;
+  const before = await (await cache.match(SHELL))?.json();
+  const kept = await Promise.all(now.shell.map((path) => keepAsset(cache, path)));
+  if (before?.build === now.build || !kept.every(Boolean)) return;
+  const stays = new Set([...now.all, ...(before?.all ?? [])]);
+  for (const request of await cache.keys()) {
+    const { pathname } = new URL(request.url);
+    if (pathname === SHELL) continue;
+    if (!pathname.startsWith('/_next/static/')) await keepPage(cache, pathname);
+    else if (!stays.has(pathname)) await cache.delete(request);
+  }
+  const list = JSON.stringify({ build: now.build, all: now.all });
+  await cache.put(SHELL, new Response(list, { headers: { 'content-type': 'application/json' } }));
+}
 
 self.addEventListener('fetch', (event) => {
   const url = new URL(event.request.url);

@@ -2,6 +2,7 @@
 import { readdirSync, readFileSync } from 'node:fs';
 import path from 'node:path';
 import { loadPack } from '@/core/pack/load';
+import type { Pack } from '@/core/pack/types';
 import { notCoveredOf } from '@/core/installation/section';
 import { makePlan, type Plan } from '@/core/plan/plan';
 import { place, playScript } from '@/core/run/script';
@@ -17,8 +18,11 @@ export interface PlayedRun {
   readonly plan: Plan;
   readonly events: PlacedEvent[];
 }
-export const shippedPacks = () =>
-  readdirSync('packs').map((f) => loadPack(JSON.parse(readFileSync(path.join('packs', f), 'utf8'))));
+let loaded: Pack[] | undefined;
+export const shippedPacks = (): Pack[] =>
+  (loaded ??= readdirSync('packs').map((f) =>
+    loadPack(JSON.parse(readFileSync(path.join('packs', f), 'utf8'))),
+  ));
 
 /** @param only indices of runs; absent: all  @throws Error naming the run and the line that had no effect */
 export function playDemo(only?: readonly number[]): PlayedRun[] {

@@ -5,6 +5,7 @@ import { existsSync, mkdirSync, readFileSync, readdirSync, rmSync, statSync, wri
 import path from 'node:path';
 import pg from 'pg';
 import { root } from './cluster.mjs';
+import { writeShellManifest } from './shell-manifest.mjs';
 
 export const run = path.join(root, '.run');
 export const node = process.execPath;
@@ -48,7 +49,7 @@ export function sourceHash() {
   }
   return hash.digest('hex');
 }
-/** Builds the application unless the same sources are built already. */
+/** Builds the application, with the list of what opens without a signal, unless the same sources are built already. */
 export function build(say = console.log) {
   const marker = path.join(root, '.next', 'vast-build');
   const wanted = sourceHash();
@@ -67,6 +68,7 @@ export function build(say = console.log) {
       `The build failed:\n${String(error.stdout ?? '').slice(-6000)}\n${String(error.stderr ?? '').slice(-3000)}`,
     );
   }
+  writeShellManifest(path.join(root, '.next'));
   writeFileSync(marker, wanted);
   return true;
 }

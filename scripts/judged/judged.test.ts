@@ -11,6 +11,7 @@ import { showFigure } from '@/core/quantity/figure';
 import type { Hold, RunState } from '@/core/run/state';
 import { conduct } from '@/core/testing/tester';
 import { verdictOf } from '@/core/verdict/verdict';
+import { readDemo } from '../demo-data';
 import { playDemo } from '../demo-play';
 import { drawLeak, honestyCases } from '../honesty/cases';
 import { seeded } from '../honesty/worlds';
@@ -79,12 +80,12 @@ const check = (name: string, plan: Plan, state: RunState) => {
   if (!UPDATE) expect(now).toEqual(expected[name]);
 };
 
-const demo = playDemo();
 describe('runs of the demo', () => {
-  test.each(demo.map((d) => [`demo ${d.index}: ${d.run.procedure} ${d.run.case}`, d] as const))(
-    '%s',
-    (name, { plan, events }) => check(name, plan, reduce(plan, events)),
-  );
+  const runs = readDemo().runs.map((d, i) => [`demo ${i}: ${d.procedure} ${d.case}`, i] as const);
+  test.each(runs)('%s', (name, i) => {
+    const { plan, events } = playDemo([i])[0]!;
+    check(name, plan, reduce(plan, events));
+  });
 });
 describe('conducted on a section of known truth', () => {
   const cases = honestyCases().flatMap((c) =>

@@ -11,6 +11,8 @@ class Office {
   log: PlacedEvent[] = [];
   mode: 'well' | 'away' | 'answer lost' | 'sealed' | 'signed out' = 'well';
   posts = 0;
+  /** What it will not have, and whether it says which of a batch that was. */
+  refuses: { text: string; said: 'place' | 'nothing' } | null = null;
   answer = async (url: string, init?: RequestInit): Promise<Response> => {
     const json = (value: unknown, status = 200) =>
       new Response(JSON.stringify(value), { status, headers: { 'x-server-time': String(BEGAN) } });
@@ -21,6 +23,19 @@ class Office {
       if (this.mode === 'sealed')
         return json({ error: { code: 'sealed', text: 'This run is sealed.' } }, 409);
       const { events } = JSON.parse(String(init.body)) as { events: RunEvent[] };
+      const { refuses } = this;
+      const bad = refuses ? events.findIndex((e) => e.kind === 'note' && e.text.endsWith(refuses.text)) : -1;
+      if (bad >= 0)
+        return json(
+          {
+            error: {
+              code: 'invalid',
+              text: 'bad',
+              ...(refuses!.said === 'place' ? { path: `events[${bad}].text` } : {}),
+            },
+          },
+          422,
+        );
       for (const e of events)
         if (!this.log.some((x) => x.id === e.id))
           this.log.push({ ...e, position: this.log.length + 1, received: BEGAN });
@@ -107,7 +122,36 @@ test('a final refusal stays on the device with its reason and is not sent again 
   const posts = office.posts;
   await engine.sync();
   expect(office.posts).toBe(posts);
-  expect(view().refused).toEqual({ count: 1, text: 'This run is sealed.' });
+  expect(view().refused.map((r) => [r.event.kind, r.reason])).toEqual([['note', 'This run is sealed.']]);
+});
+test('a bad entry is set aside by its place, or by being sent alone, and never takes the good ones along', async () => {
+  for (const said of ['place', 'nothing'] as const) {
+    office.refuses = { text: 'bad', said };
+    office.mode = 'away';
+    for (const t of ['a', 'bad', 'c']) await engine.append(note(`${said} ${t}`));
+    office.mode = 'well';
+    await engine.sync();
+    expect(view().waiting).toBe(0);
+    expect(view().refused.map((r) => (r.event.kind === 'note' ? r.event.text : ''))).toContain(`${said} bad`);
+    expect(office.log.map((e) => (e.kind === 'note' ? e.text : ''))).toEqual(
+      expect.arrayContaining([`${said} a`, `${said} c`]),
+    );
+  }
+  expect(view().refused.length).toBe(2);
+});
+test('a store that breaks is opened anew: what is entered afterwards is kept and sent', async () => {
+  office.mode = 'away';
+  await engine.append(note('before'));
+  await engine.sync();
+  (await openStore(who)).close(); // as a browser does under pressure
+  expect(await engine.append(note('after'))).toMatchObject({ accepted: true });
+  (await openStore(who)).close();
+  await engine.sync();
+  expect(view().contact).toBe('store-away');
+  office.mode = 'well';
+  await engine.sync();
+  expect([view().contact, view().waiting]).toEqual(['with-office', 0]);
+  expect(office.log.map((e) => (e.kind === 'note' ? e.text : ''))).toEqual(['before', 'after']);
 });
 test('signed out: the queue stays and says so', async () => {
   office.mode = 'signed out';

@@ -8,8 +8,7 @@ import { uuid7 } from '@/wire/uuid7';
 import type { Identity } from '@/wire/role';
 import { clockOffset, mono, now } from './clock';
 import { deviceId, pageLoad } from './identity';
-import type { OfficeError } from './office';
-import { office } from './office';
+import { office, OfficeError } from './office';
 import { keepPhotoHere, sendPhoto, unsentPhotos } from './photo';
 import {
   eventsOfRun,
@@ -18,8 +17,10 @@ import {
   markPlaced,
   markRefused,
   openStore,
-  refusedCount,
+  reopenStore,
+  setAside,
   unsent,
+  type SetAside,
   type Store,
 } from './store';
 
@@ -31,7 +32,8 @@ export interface GaugeFrame {
   readonly scale: number;
   readonly unit: string;
 }
-export type Contact = 'with-office' | 'no-signal' | 'signed-out' | 'database-away';
+/** `store-away`: the device's own store does not answer, so that nothing can be kept here now. */
+export type Contact = 'with-office' | 'no-signal' | 'signed-out' | 'database-away' | 'store-away';
 export interface BenchView {
   readonly plan: Plan;
   readonly state: RunState;
@@ -39,7 +41,8 @@ export interface BenchView {
   readonly sealed: { readonly number: string } | null;
   readonly here: number;
   readonly waiting: number;
-  readonly refused: { readonly count: number; readonly text: string };
+  /** Entries the office will not have, each with its reason. */
+  readonly refused: readonly SetAside[];
   /** Photos that are on this device only. */
   readonly photosWaiting: number;
   readonly contact: Contact;
@@ -59,7 +62,7 @@ export class BenchEngine {
   private plan: Plan | null = null;
   private events: PlacedEvent[] = [];
   private sealed: { number: string } | null = null;
-  private refused = { count: 0, text: '' };
+  private refused: readonly SetAside[] = [];
   private photosWaiting = 0;
   private sendingPhotos = false;
   private contact: Contact = 'with-office';
@@ -75,7 +78,7 @@ export class BenchEngine {
   private constructor(
     readonly run: string,
     readonly who: Identity,
-    private readonly store: Store,
+    private store: Store,
   ) {}
 
   /** Opens a run: from this device when it is here, from the office otherwise. @throws OfficeError when it is in neither */
@@ -131,7 +134,10 @@ export class BenchEngine {
       return { accepted: false, code: refusal.code, text: refusal.text };
     let event: RunEvent;
     try {
-      event = await keepEvent(this.store, make);
+      event = await keepEvent(this.store, make).catch(async () => {
+        await this.reopen();
+        return keepEvent(this.store, make);
+      });
     } catch (error) {
       return {
         accepted: false,
@@ -157,12 +163,23 @@ export class BenchEngine {
     return (this.syncing ??= this.syncAll());
   }
   private async syncAll(): Promise<void> {
-    while (this.again) {
-      this.again = false;
-      await this.syncOnce();
+    try {
+      while (this.again) {
+        this.again = false;
+        await this.syncOnce();
+      }
+    } catch {
+      // the device's own store failed: said, and opened anew for the next round
+      this.contact = 'store-away';
+      this.refresh();
+      await this.reopen().catch(() => undefined);
+    } finally {
+      this.syncing = null;
     }
-    this.syncing = null;
-    void this.sendPhotos();
+    void this.sendPhotos().catch(() => undefined);
+  }
+  private async reopen(): Promise<void> {
+    this.store = await reopenStore(this.who);
   }
   /** Photos go after the entries and apart from them: a large one never holds a reading up. */
   private async sendPhotos(): Promise<void> {
@@ -199,22 +216,29 @@ export class BenchEngine {
   private async syncOnce(): Promise<void> {
     try {
       let queue = await unsent(this.store, this.run);
+      let most = 200;
       while (queue.length) {
-        const batch: Batch = { events: queue.slice(0, 200).map(withoutPlace) };
+        const batch: Batch = { events: queue.slice(0, most).map(withoutPlace) };
         try {
           const answer = await office<BatchAnswer>(`/api/runs/${this.run}/events`, { body: batch });
           await markPlaced(this.store, answer.placed);
         } catch (error) {
-          const e = error as OfficeError;
+          if (!(error instanceof OfficeError)) throw error;
+          const e = error;
           // a refusal that will not change: keep the entry here, show the reason, go on with the others
-          if (e.status === 409 || e.status === 422 || (e.status === 403 && e.code !== 'other-site')) {
-            const bad = batch.events.filter((x) => !e.path || x.id === e.path);
+          if (!(e.status === 409 || e.status === 422 || (e.status === 403 && e.code !== 'other-site')))
+            throw e;
+          const bad = accused(batch.events, e.path);
+          if (bad) await markRefused(this.store, [bad.id], e.message);
+          else if (e.code === 'sealed' || e.code === 'role')
             await markRefused(
               this.store,
-              (bad.length ? bad : batch.events).map((x) => x.id),
+              batch.events.map((x) => x.id),
               e.message,
             );
-          } else throw error;
+          // not said which: each by itself, so that one bad entry never takes the good ones along
+          else if (most > 1) most = 1;
+          else await markRefused(this.store, [batch.events[0]!.id], e.message);
         }
         queue = await unsent(this.store, this.run);
       }
@@ -230,13 +254,13 @@ export class BenchEngine {
       }
       this.contact = 'with-office';
     } catch (error) {
-      const e = error as OfficeError;
+      if (!(error instanceof OfficeError)) throw error;
+      const e = error;
       this.contact = e.status === 401 ? 'signed-out' : e.status === 503 ? 'database-away' : 'no-signal';
-    } finally {
-      this.events = await eventsOfRun(this.store, this.run);
-      this.refused = await refusedCount(this.store, this.run);
-      this.refresh();
     }
+    this.events = await eventsOfRun(this.store, this.run);
+    this.refused = await setAside(this.store, this.run);
+    this.refresh();
   }
 
   close(): void {
@@ -263,10 +287,13 @@ export class BenchEngine {
     if (typeof BroadcastChannel !== 'undefined') {
       this.channel = new BroadcastChannel(`vast-stone.${this.run}`);
       this.channel.onmessage = () =>
-        void eventsOfRun(this.store, this.run).then((events) => {
-          this.events = events;
-          this.refresh();
-        });
+        void eventsOfRun(this.store, this.run).then(
+          (events) => {
+            this.events = events;
+            this.refresh();
+          },
+          () => void this.sync(),
+        );
     }
     if (typeof EventSource !== 'undefined') {
       this.source = new EventSource(`/api/runs/${this.run}/stream`);
@@ -312,6 +339,11 @@ const KEPT_ANYWAY = new Set([
   'tap',
 ]);
 const withoutPlace = ({ position: _p, received: _r, ...event }: PlacedEvent): RunEvent => event as RunEvent;
+/** The entry a refusal names: by its id, or by its place in the batch ("events[3].figure"). */
+function accused(batch: readonly RunEvent[], path: string | undefined): RunEvent | undefined {
+  const place = /^events\[(\d+)\]/.exec(path ?? '')?.[1];
+  return batch.find((e) => e.id === path) ?? (place === undefined ? undefined : batch[Number(place)]);
+}
 /** The last position before the first gap: everything after it is asked for again. */
 function gapBefore(events: readonly PlacedEvent[]): number {
   const places = events.flatMap((e) => (e.position === undefined ? [] : [e.position])).sort((a, b) => a - b);

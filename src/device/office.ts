@@ -35,7 +35,7 @@ export async function office<T>(
     throw new OfficeError(
       0,
       'no-signal',
-      'The office cannot be reached. What you enter stays on this device and is sent by itself.',
+      'The office cannot be reached, so nothing was sent. What you typed still stands here: try again when there is a signal.',
     );
   }
   const server = Number(response.headers.get('x-server-time'));

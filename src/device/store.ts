@@ -55,11 +55,24 @@ export function openStore(who: Pick<Identity, 'org' | 'person'>): Promise<Store>
         photos.createIndex('run', 'run');
         photos.createIndex('sent', 'sent');
       },
+      // another page of a newer version waits, or the browser closed it: the next use opens it anew
+      blocking: () => forget(name),
+      terminated: () => forget(name),
     });
     store.catch(() => opened.delete(name));
     opened.set(name, store);
   }
   return store;
+}
+function forget(name: string): void {
+  const gone = opened.get(name);
+  opened.delete(name);
+  void gone?.then((s) => s.close()).catch(() => undefined);
+}
+/** Opens the store anew after it failed: what a connection that broke answers stays an error for good. */
+export function reopenStore(who: Pick<Identity, 'org' | 'person'>): Promise<Store> {
+  forget(storeName(who));
+  return openStore(who);
 }
 
 /** Takes the next sequence number and keeps the event, in one strict transaction: when it resolves, the entry is on disk. */
@@ -109,7 +122,12 @@ export async function unsent(store: Store, run?: string): Promise<RunEvent[]> {
   );
   return rows.map((r) => r.event).sort((a, b) => a.deviceSeq - b.deviceSeq);
 }
-export const refusedCount = async (store: Store, run: string): Promise<{ count: number; text: string }> => {
-  const rows = (await store.getAllFromIndex('events', 'run', run)).filter((r) => r.refused);
-  return { count: rows.length, text: rows[0]?.refused ?? '' };
-};
+/** An entry that the office will not have: set aside here with the reason, and never sent again by itself. */
+export interface SetAside {
+  readonly event: RunEvent;
+  readonly reason: string;
+}
+export const setAside = async (store: Store, run: string): Promise<SetAside[]> =>
+  (await store.getAllFromIndex('events', 'run', run))
+    .flatMap((r) => (r.refused ? [{ event: r.event, reason: r.refused }] : []))
+    .sort((a, b) => a.event.deviceSeq - b.event.deviceSeq);

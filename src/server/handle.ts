@@ -34,7 +34,7 @@ export function troubleAnswer(error: unknown): Response {
     return say(
       503,
       'database-away',
-      'The office’s records cannot be reached just now. What you entered stays on this device and is sent again by itself.',
+      'The office’s records cannot be reached just now, so nothing was changed. Wait a moment and try again.',
     );
   log.error({ err: error }, 'unexpected');
   return say(

@@ -5,7 +5,7 @@ export default function HouseError({ reset }: { error: Error; reset: () => void 
   return (
     <Trouble
       title="The office’s records cannot be reached just now"
-      text="Nothing you entered is lost: it stays on this device and is sent by itself. A bench that was opened here before still opens."
+      text="What was entered on a bench stays on this device and is sent by itself; a bench that was opened here before still opens. What you were typing on another page is offered again when you come back to it."
       again={reset}
     />
   );

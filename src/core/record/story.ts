@@ -23,7 +23,7 @@ export function storyOf(
       at: inZone(e.at, e.zone),
       server: e.received === undefined ? 'on this device' : inZone(e.received, e.zone),
       who: e.byName,
-      what: words(plan, state, e),
+      what: entryWords(plan, state, e),
       note: gone ? `no effect: ${gone.text}` : '',
     };
   });
@@ -34,7 +34,7 @@ const UNHELD_WORDS = {
   low: 'said to stay low with the source open',
 } as const;
 /** One entry in words, with everything that was typed in it. */
-function words(plan: Plan, state: RunState, e: PlacedEvent): string {
+export function entryWords(plan: Plan, state: RunState, e: PlacedEvent): string {
   switch (e.kind) {
     case 'check': {
       const item = Object.values(plan.procedure.stages)
@@ -201,7 +201,7 @@ export function saidSections(
   const when = (e: PlacedEvent) => inZone(e.at, zone).split(', ')[1];
   const line = (e: PlacedEvent) => {
     const without = state.withoutEffect.some((w) => w.id === e.id) ? ' (no effect)' : '';
-    return `${when(e)}, ${e.byName}: ${words(plan, state, e)}${without}`;
+    return `${when(e)}, ${e.byName}: ${entryWords(plan, state, e)}${without}`;
   };
   const ordered = inOrder(events);
   const holds = state.visits.flatMap((v) => v.holds.map((h) => ({ v, h })));

@@ -10,6 +10,7 @@ import { readOutbox, sendMessage } from '@/server/outbox/outbox';
 import { readSystem, saveSchematic, saveSite, saveSystem } from '@/server/places/places';
 import { appendEvents, readRun } from '@/server/runs/log';
 import { startRun } from '@/server/runs/start';
+import { readEditions, saveEditions } from '@/server/rules/rules';
 import type { Session } from '@/server/session/session';
 import { visitCalendar } from '@/server/visits/calendar';
 import { attendanceOn } from '@/core/visit/facts';
@@ -23,6 +24,7 @@ import { uuid7 } from '@/wire/uuid7';
 let tester: Session;
 let apprentice: Session;
 let stranger: Session;
+let owner: Session;
 const id = (n: number) => uuid(n, 42);
 const gauge = (n: number, name: string) => ({
   id: id(n),
@@ -75,6 +77,7 @@ beforeAll(async () => {
     [
       { key: 'oona', name: 'Oona Vashti-Reyes', role: 'tester', licence: ['W-1', '2030-01-01'] },
       { key: 'bram', name: 'Bram Castellan', role: 'apprentice' },
+      { key: 'juno', name: 'Juno Weir', role: 'owner' },
     ],
     'weir-row.example',
   );
@@ -98,6 +101,7 @@ beforeAll(async () => {
   };
   tester = as(own, 'oona', 'Weir Row Fitters');
   apprentice = as(own, 'bram', 'Weir Row Fitters');
+  owner = as(own, 'juno', 'Weir Row Fitters');
   stranger = as(other, 'sol', 'Quay Fitters');
 }, 60_000);
 afterAll(async () => {
@@ -235,6 +239,30 @@ describe('visits', () => {
     const { plan } = await readRun(tester, run);
     expect(plan.choices['u16-drop']).toBe('1.5');
     expect(plan.attendance).toEqual({ permit: 'MQ-9', doneBy: 'licensed', present: 'utility, customer' });
+  });
+  test('own kit that was tested by itself, and the edition worked to, go along in the plan of a run', async () => {
+    const source = 'Let-by start band, metric school: 7 to 10 mbar';
+    const edition = { source, edition: '2024', clause: '5.2', jurisdiction: 'Quarter county' };
+    await expect(saveEditions(tester, 'gas-metric', [edition])).rejects.toThrow(/Only the owner/);
+    await expect(saveEditions(owner, 'gas-metric', [{ ...edition, source: 'a rumour' }])).rejects.toThrow(
+      /no source/,
+    );
+    await saveEditions(owner, 'gas-metric', [edition, { ...edition, source: '', clause: '' }]);
+    await saveEditions(owner, 'gas-metric', [{ ...edition, clause: '5.3' }]);
+    expect(await readEditions(stranger, 'gas-metric')).toEqual([]);
+    const run = uuid7(now());
+    await startRun(tester, { ...start, ...staged, id: run });
+    const { plan } = await readRun(tester, run);
+    const cited = 'Weir Row Fitters works to edition 2024, clause 5.3, Quarter county';
+    expect(JSON.stringify(plan.procedure)).toContain(`${source} (${cited})`);
+    expect(plan.pack.edition).toContain('works to edition 2024, Quarter county');
+    expect(plan.ownKit?.map((k) => [k.name, k.blank?.days])).toEqual([['H-9', 0]]);
+    // said again with nothing in it, it is taken back; the run keeps what it began with
+    await saveEditions(owner, 'gas-metric', [{ source, edition: '', clause: '', jurisdiction: '' }]);
+    const later = uuid7(now());
+    await startRun(tester, { ...start, ...staged, id: later });
+    expect(JSON.stringify((await readRun(tester, later)).plan.procedure)).not.toContain('clause 5.3');
+    expect(JSON.stringify((await readRun(tester, run)).plan.procedure)).toContain('clause 5.3');
   });
   test('a run begun from the visit stands on it with its progress and writes the zeros of its gauge', async () => {
     shiftClock(momentIn('2026-12-01', '08:35', 'Europe/London') - Date.now());

@@ -37,12 +37,14 @@ const CONTACT: Record<Contact, string> = {
   'with-office': '',
   'no-signal': 'No signal: go on, it is sent later',
   'signed-out': 'Signed out: entries wait here until you sign in again',
+  'store-away': 'This device’s own store does not answer: close other tabs, free some storage',
   'database-away': 'The office’s records are away: go on, it is sent later',
 };
 // without its script (no signal, never loaded) the bench goes on without this line
 const OtherHolds = lazy(() => import('./other-holds').catch(() => ({ default: () => null })));
 const SAYS_ITSELF = new Set<string>(['zero', 'fill', 'hold', 'pump', 'draw-down']);
 const NO_RUNS: readonly string[] = [];
+const SetAsideLine = lazy(() => import('./panels/extra').then((m) => ({ default: m.SetAsideLine })));
 const Closing = lazy(() => import('./panels/extra').then((m) => ({ default: m.Closing })));
 const SimulatedWorks = lazy(() => import('./panels/extra').then((m) => ({ default: m.SimulatedWorks })));
 const PANELS = {
@@ -254,11 +256,10 @@ function OpenBench({ engine, who }: { engine: BenchEngine; who: Identity }) {
           beside={plan.beside?.runs.map((r) => r.run) ?? NO_RUNS}
         />
       </Suspense>
-      {view.refused.count > 0 && (
-        <p role="alert" className="border-b border-seam bg-panel px-4 py-2 text-rust">
-          {view.refused.count} {view.refused.count === 1 ? 'entry was' : 'entries were'} not taken by the
-          office: {view.refused.text} They stay on this device.
-        </p>
+      {view.refused.length > 0 && (
+        <Suspense fallback={null}>
+          <SetAsideLine view={view} />
+        </Suspense>
       )}
       {overtaken.length > 0 && (
         <p role="alert" className="flex flex-wrap items-center gap-3 border-b border-seam bg-panel px-4 py-2">

@@ -1,6 +1,7 @@
 'use client';
 /** Panels of the rarer stages: loaded after the bench stands, so that it opens fast. */
 export { Closing } from '../closing';
+export { SetAsideLine } from '../set-aside';
 export { SimulatedWorks } from '../simulated';
 export { DialPanel } from './dial';
 export { IsolatePanel } from './isolate';
