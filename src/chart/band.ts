@@ -22,6 +22,8 @@ export interface BandGeometry {
 }
 export const ROW = 64;
 const TOP = 26;
+/** Known before the order is: the place that a band will take. */
+export const bandHeight = (rows: number): number => TOP + rows * ROW;
 
 /** @param rows keys of the rows in order; each task belongs to its test's row, or to '' */
 export function bandGeometry(
@@ -58,7 +60,7 @@ export function bandGeometry(
           ];
         }),
     })),
-    height: TOP + rows.length * ROW,
+    height: bandHeight(rows.length),
     ticks: Array.from({ length: Math.floor(Math.max(30, length) / step) + 1 }, (_, i) => ({
       x: x(i * step),
       minutes: i * step,

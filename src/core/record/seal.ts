@@ -1,5 +1,6 @@
 import { ed25519 } from '@noble/curves/ed25519.js';
 import { bytesToHex, hexToBytes, utf8ToBytes } from '@noble/hashes/utils.js';
+import { localDate } from '@/core/quantity/local-date';
 import { canonical, sha256Hex } from './canonical';
 import { changedParts, partsText, readParts } from './parts';
 
@@ -106,7 +107,7 @@ export function verifySeal(record: SealedRecord, keys?: readonly PublishedKey[])
     else if (own.retired && (sealedAtOf(body) ?? own.retired) > own.retired)
       faults.push({
         code: 'key',
-        text: `The record was signed with a key that was retired on ${own.retired.slice(0, 10)}, before it was sealed.`,
+        text: `The record was signed with a key that was retired on ${localDate(Date.parse(own.retired), zoneOf(body))}, before it was sealed.`,
       });
   }
   try {
@@ -116,6 +117,14 @@ export function verifySeal(record: SealedRecord, keys?: readonly PublishedKey[])
     faults.push({ code: 'canonical', text: 'The record is not readable JSON.' });
   }
   return faults;
+}
+/** Where the test was made: whose days its dates are. */
+function zoneOf(body: string): string {
+  try {
+    return (JSON.parse(body) as { plan?: { made?: { zone?: string } } }).plan?.made?.zone ?? 'UTC';
+  } catch {
+    return 'UTC';
+  }
 }
 function sealedAtOf(body: string): string | undefined {
   try {

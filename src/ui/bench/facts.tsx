@@ -41,6 +41,7 @@ import {
   permittedDrop,
   runningHold,
 } from '@/core/run/read';
+import type { RunEvent } from '@/core/run/events';
 import type { BenchView } from '@/device/bench';
 import { Why } from '@/ui/kit/why';
 import { clockTime, minutesWords } from '@/ui/kit/words';
@@ -463,6 +464,20 @@ function standingLiquid(plan: Plan, pressure: Exact) {
   };
 }
 
+/** What a figure was entered as, where that is not plain from itself. */
+const ENTERED: Partial<Record<RunEvent['kind'], string>> = {
+  zero: 'zero',
+  fill: 'source shut',
+  'hold-start': 'hold begun',
+  'hold-end': 'hold ended',
+  unheld: 'will not stand',
+  'pump-step': 'pumped',
+  'pump-look': 'looked at',
+  'draw-down': 'let down',
+  temperature: 'temperature',
+  barometer: 'barometer',
+  correction: 'corrected',
+};
 /** The newest figures, each with where it is: on this device only, or with the office. */
 export function Entries({ view }: { view: BenchView }) {
   const figures = view.events
@@ -478,7 +493,9 @@ export function Entries({ view }: { view: BenchView }) {
           <li key={e.id} className="flex justify-between gap-3 border-t border-seam py-1">
             <span>
               <span className="figure-narrow">{showExact(e.figure)}</span>{' '}
-              <span className="text-sm text-quiet">{clockTime(e.at + e.offset, view.plan.made.zone)}</span>
+              <span className="text-sm text-quiet">
+                {ENTERED[e.kind] ?? ''} {clockTime(e.at + e.offset, view.plan.made.zone)}
+              </span>
             </span>
             <span className={`text-sm ${e.position === undefined ? 'text-ochre' : 'text-quiet'}`}>
               {e.position === undefined ? 'on this device' : 'with the office'}

@@ -8,6 +8,7 @@ import { unitLabel, type Unit } from '@/core/quantity/unit';
 import { gaugeOf, runningHold } from '@/core/run/read';
 import { now } from '@/device/clock';
 import { Button } from '@/ui/kit/button';
+import { useTextDraft } from '@/ui/kit/use-draft';
 import { clockTime } from '@/ui/kit/words';
 import { ruleOf } from '@/core/plan/plan';
 import { Keypad } from './keypad';
@@ -62,12 +63,13 @@ const OBSERVATIONS: [ObservationKind, string][] = [
 const field = 'mt-1 w-full min-h-14 border border-edge bg-panel px-3 text-lg';
 
 /** What can be entered beside the main line of a stage. It takes the place of the trace, never a box over it. */
-export function SideEntry(props: Props) {
+export const SideEntry = (props: Props) => <Entry key={props.side} {...props} />;
+function Entry(props: Props) {
   const { side, view, act, visit, onDone, onSide } = props;
   const gauge = gaugeOf(view.plan, view.state);
   const unit = gauge ? unitLabel(gauge.resolution.unit) : '';
   const [trouble, setTrouble] = useState('');
-  const [text, setText] = useState('');
+  const [text, setText, textTaken] = useTextDraft(`run/${view.plan.run}/${side}`);
   const [first, setFirst] = useState<Exact | null>(null);
   const [asNote, setAsNote] = useState<string | null>(null);
   const [pick, setPick] = useState('');
@@ -78,8 +80,10 @@ export function SideEntry(props: Props) {
   const counting = runningHold(view.state)?.role === 'make-up';
   const go = async (payload: Parameters<typeof act>[0]) => {
     const answer = await act(payload);
-    if (answer.accepted) onDone();
-    else setTrouble(answer.text);
+    if (answer.accepted) {
+      textTaken();
+      onDone();
+    } else setTrouble(answer.text);
     return answer;
   };
   const back = (
@@ -469,7 +473,7 @@ export function SideEntry(props: Props) {
     case 'own-kit':
       return (
         <div className="grid gap-3">
-          <OwnKitChoice view={view} act={act} />
+          <OwnKitChoice view={view} act={act} opened />
           {back}
         </div>
       );

@@ -8,6 +8,7 @@ import { showUnit } from '@/core/quantity/exact';
 import { now } from '@/device/clock';
 import { office, type OfficeError } from '@/device/office';
 import { Button } from '@/ui/kit/button';
+import { useFormDraft } from '@/ui/kit/use-draft';
 import { Field, FIELD, FigureInput, TRADE_UNITS } from '@/ui/kit/field';
 import { gaugeFormSchema, type GaugeForm } from '@/wire/cabinet';
 import { uuid7 } from '@/wire/uuid7';
@@ -17,12 +18,7 @@ export function GaugeFormView({ gauge, onDone }: { gauge: Gauge | null; onDone: 
   const router = useRouter();
   const [trouble, setTrouble] = useState('');
   const [id] = useState(() => gauge?.id ?? uuid7(now()));
-  const {
-    register,
-    control,
-    handleSubmit,
-    formState: { errors, isSubmitting },
-  } = useForm<GaugeForm>({
+  const form = useForm<GaugeForm>({
     resolver: yupResolver(gaugeFormSchema),
     defaultValues: gauge
       ? {
@@ -50,10 +46,14 @@ export function GaugeFormView({ gauge, onDone }: { gauge: Gauge | null; onDone: 
           calibrationDue: '',
         },
   });
-  const save = async (form: GaugeForm) => {
+  const { register, control, handleSubmit } = form;
+  const { errors, isSubmitting } = form.formState;
+  const { offer, sent } = useFormDraft(form, `gauge/${gauge?.id ?? 'new'}`);
+  const save = async (value: GaugeForm) => {
     setTrouble('');
     try {
-      await office('/api/gauges', { body: form });
+      await office('/api/gauges', { body: value });
+      sent();
       router.refresh();
       onDone();
     } catch (error) {
@@ -95,6 +95,7 @@ export function GaugeFormView({ gauge, onDone }: { gauge: Gauge | null; onDone: 
       noValidate
       onSubmit={(e) => void handleSubmit(save)(e)}
     >
+      {offer && <div className="sm:col-span-3">{offer}</div>}
       {words('name', 'Name')}
       {words('serial', 'Serial number')}
       <Field label="Kind" wrong={errors.kind?.message}>

@@ -9,6 +9,7 @@ import type { Unit } from '@/core/quantity/unit';
 import { now } from '@/device/clock';
 import { office, type OfficeError } from '@/device/office';
 import { Button } from '@/ui/kit/button';
+import { useFormDraft } from '@/ui/kit/use-draft';
 import { Field, FIELD, FigureInput, TRADE_UNITS } from '@/ui/kit/field';
 import { kitFormSchema, type KitForm } from '@/wire/cabinet';
 import { uuid7 } from '@/wire/uuid7';
@@ -24,13 +25,7 @@ export function KitFormView({ item, onDone }: { item: KitFacts | null; onDone: (
   const router = useRouter();
   const [trouble, setTrouble] = useState('');
   const [id] = useState(() => item?.id ?? uuid7(now()));
-  const {
-    register,
-    control,
-    watch,
-    handleSubmit,
-    formState: { errors, isSubmitting },
-  } = useForm<KitForm>({
+  const form = useForm<KitForm>({
     resolver: yupResolver(kitFormSchema),
     defaultValues: {
       id,
@@ -53,12 +48,16 @@ export function KitFormView({ item, onDone }: { item: KitFacts | null; onDone: (
       })),
     },
   });
+  const { register, control, watch, handleSubmit } = form;
+  const { errors, isSubmitting } = form.formState;
+  const { offer, sent } = useFormDraft(form, `kit/${item?.id ?? 'new'}`);
   const ranges = useFieldArray({ control, name: 'ranges', keyName: 'key' });
   const kind = watch('kind') as KitKind;
-  const save = async (form: KitForm) => {
+  const save = async (value: KitForm) => {
     setTrouble('');
     try {
-      await office('/api/kit', { body: form });
+      await office('/api/kit', { body: value });
+      sent();
       router.refresh();
       onDone();
     } catch (error) {
@@ -94,6 +93,7 @@ export function KitFormView({ item, onDone }: { item: KitFacts | null; onDone: (
       noValidate
       onSubmit={(e) => void handleSubmit(save)(e)}
     >
+      {offer && <div className="sm:col-span-3">{offer}</div>}
       <Field label="Kind">
         {(ids) => (
           <select {...ids} className={FIELD} {...register('kind')}>

@@ -8,31 +8,28 @@ import type { Identity } from '@/wire/role';
 
 /** The frame of a page that needs no sign-in: with the rail for who is signed in on this device, with a way in otherwise. */
 export function DeskFrame({ children }: { children: ReactNode }) {
-  const [who, setWho] = useState<Identity | null>(null);
+  const [who, setWho] = useState<Identity | null | undefined>(undefined);
   useEffect(() => {
     setWho(readIdentity());
     void startWorker(['/desk']);
   }, []);
   return (
     <>
-      {who ? (
-        <Rail who={who} />
-      ) : (
-        <p className="no-print mx-auto flex max-w-[1200px] items-center justify-between gap-4 px-4 pt-3 lg:px-8">
-          <span className="font-semibold">Vast Stone</span>
+      {who && <Rail who={who} />}
+      {/* who it is, only this device knows: nothing may move when it does */}
+      <main
+        id="main"
+        className="relative mx-auto max-w-[1200px] px-4 pt-4 pb-28 lg:pr-8 lg:pb-8 lg:pl-[104px]"
+      >
+        {who === null && (
           <Link
             prefetch={false}
-            className="min-h-11 py-2 text-lake underline-offset-4 hover:underline"
+            className="no-print absolute top-2 right-4 min-h-11 py-2 text-lake underline-offset-4 hover:underline lg:right-8"
             href="/sign-in"
           >
             Sign in
           </Link>
-        </p>
-      )}
-      <main
-        id="main"
-        className={`mx-auto max-w-[1200px] px-4 pt-4 pb-28 lg:pr-8 lg:pb-8 ${who ? 'lg:pl-[104px]' : 'lg:pl-8'}`}
-      >
+        )}
         {children}
       </main>
     </>

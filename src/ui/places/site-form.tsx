@@ -6,6 +6,7 @@ import { now } from '@/device/clock';
 import { office, type OfficeError } from '@/device/office';
 import { Button } from '@/ui/kit/button';
 import { Field, FIELD } from '@/ui/kit/field';
+import { useFormDraft } from '@/ui/kit/use-draft';
 import { siteSchema, type SiteForm } from '@/wire/places';
 import { uuid7 } from '@/wire/uuid7';
 
@@ -13,25 +14,26 @@ import { uuid7 } from '@/wire/uuid7';
 export function SiteFormView() {
   const [trouble, setTrouble] = useState('');
   const [id] = useState(() => uuid7(now()));
-  const {
-    register,
-    handleSubmit,
-    formState: { errors, isSubmitting },
-  } = useForm<SiteForm>({
+  const form = useForm<SiteForm>({
     resolver: yupResolver(siteSchema),
     defaultValues: { id, name: '', address: '', customer: '' },
   });
-  const save = async (form: SiteForm) => {
+  const { register, handleSubmit } = form;
+  const { errors, isSubmitting } = form.formState;
+  const { offer, sent } = useFormDraft(form, 'site');
+  const save = async (value: SiteForm) => {
     setTrouble('');
     try {
-      await office('/api/sites', { body: form });
-      location.assign(`/places/site/${form.id}/new`);
+      await office('/api/sites', { body: value });
+      sent();
+      location.assign(`/places/site/${value.id}/new`);
     } catch (error) {
       setTrouble((error as OfficeError).message);
     }
   };
   return (
     <form className="mt-4 grid max-w-xl gap-4" noValidate onSubmit={(e) => void handleSubmit(save)(e)}>
+      {offer}
       <Field label="Name of the place" wrong={errors.name?.message}>
         {(ids) => (
           <input {...ids} className={FIELD} {...register('name')} placeholder="Fulling mill, upper floor" />

@@ -16,6 +16,7 @@ import { parseWithUnit, toNumber } from '@/core/quantity/exact';
 import { convert } from '@/core/quantity/unit';
 import { office, type OfficeError } from '@/device/office';
 import { Button } from '@/ui/kit/button';
+import { useFormDraft } from '@/ui/kit/use-draft';
 import { Field, FIELD, FigureInput, TRADE_UNITS } from '@/ui/kit/field';
 import { systemFromForm, systemSchema, type SystemForm } from '@/wire/places';
 import {
@@ -144,6 +145,7 @@ export function SystemFormView({
   const [trouble, setTrouble] = useState('');
   const methods = useForm<SystemForm>({ resolver: yupResolver(systemSchema), defaultValues: form });
   const { register, handleSubmit, formState, watch, setValue } = methods;
+  const { offer, sent } = useFormDraft(methods, `system/${id}`);
   const { errors, isSubmitting } = formState;
   const medium = watch('medium');
   const measuredBy = watch('measuredBy');
@@ -155,6 +157,7 @@ export function SystemFormView({
     setTrouble('');
     try {
       await office(`/api/systems/${id}${site ? `?site=${site}` : ''}`, { method: 'PUT', body: value });
+      sent();
       router.push(`/places/${id}`);
       router.refresh();
     } catch (error) {
@@ -173,6 +176,7 @@ export function SystemFormView({
           )(e)
         }
       >
+        {offer}
         <section className={section}>
           <h2 className="text-lg font-semibold">System</h2>
           <div className="grid gap-3 sm:grid-cols-2">

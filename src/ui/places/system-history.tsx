@@ -1,13 +1,14 @@
 import Link from 'next/link';
 import { TREND_WORDS, type Trend } from '@/core/record/trend';
+import { localDate } from '@/core/quantity/local-date';
 import { unitLabel } from '@/core/quantity/unit';
 import { trendGeometry } from '@/chart/trend';
 import { WallGlyph } from '@/ui/charts/wall';
 import { markOf, recordHref, type RecordLine } from '@/ui/ledger/row';
 import { VERDICT_COLOUR } from '@/ui/kit/words';
 
-const day = (iso: string) =>
-  new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short', timeZone: 'UTC' }).format(new Date(iso));
+const day = (iso: string, zone: string) =>
+  new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short', timeZone: zone }).format(new Date(iso));
 
 /**
  * A system over the years: each record a course on the ones before, the newest on top, with its year at the margin; beside
@@ -17,11 +18,15 @@ export function SystemHistory({
   system,
   lines,
   trends,
+  zone,
 }: {
   system: string;
   lines: readonly RecordLine[];
   trends: readonly Trend[];
+  /** Whose days and years are meant. */
+  zone: string;
 }) {
+  const yearOf = (l: RecordLine) => localDate(Date.parse(l.sealedAt), zone).slice(0, 4);
   const newest = [...lines].reverse();
   return (
     <section aria-labelledby="history">
@@ -34,12 +39,12 @@ export function SystemHistory({
         <>
           <ol className="mt-2" reversed>
             {newest.map((l, i) => {
-              const year = l.sealedAt.slice(0, 4);
+              const year = yearOf(l);
               const mark = markOf(l);
               return (
                 <li key={l.run} className="grid grid-cols-[3.2rem_1fr]">
                   <span className="figure-narrow pt-3 text-sm text-quiet">
-                    {i === 0 || newest[i - 1]!.sealedAt.slice(0, 4) !== year ? year : ''}
+                    {i === 0 || yearOf(newest[i - 1]!) !== year ? year : ''}
                   </span>
                   <Link
                     prefetch={false}
@@ -60,7 +65,7 @@ export function SystemHistory({
                     </span>
                     <span className="text-right text-sm">
                       <span className="figure-narrow whitespace-nowrap">{l.number}</span>
-                      <span className="block text-quiet">{day(l.sealedAt)}</span>
+                      <span className="block text-quiet">{day(l.sealedAt, zone)}</span>
                     </span>
                   </Link>
                 </li>
@@ -80,14 +85,14 @@ export function SystemHistory({
         </>
       )}
       {trends.map((t) => (
-        <TrendChart key={t.key} trend={t} />
+        <TrendChart key={t.key} trend={t} zone={zone} />
       ))}
     </section>
   );
 }
 
 /** One figure over the years: points joined in order, with what it was first and last. No line beyond the last point. */
-function TrendChart({ trend }: { trend: Trend }) {
+function TrendChart({ trend, zone }: { trend: Trend; zone: string }) {
   const width = 560;
   const height = 130;
   const g = trendGeometry(trend.points, width, height);
@@ -103,7 +108,7 @@ function TrendChart({ trend }: { trend: Trend }) {
         viewBox={`0 0 ${width} ${height}`}
         className="mt-1 block w-full max-w-2xl"
         role="img"
-        aria-label={`${TREND_WORDS[trend.key]}: ${trend.points.map((p) => `${new Date(p.at).toISOString().slice(0, 10)} ${p.value} ${unit}`).join('; ')}`}
+        aria-label={`${TREND_WORDS[trend.key]}: ${trend.points.map((p) => `${localDate(new Date(p.at).getTime(), zone)} ${p.value} ${unit}`).join('; ')}`}
       >
         {g.yTicks.map((t) => (
           <g key={t.label}>

@@ -60,7 +60,9 @@ export function Editions({
       <p className="mt-1 text-sm">
         {said.length
           ? 'Stands beside each limit at the bench, on the record and for an official who doubts it.'
-          : 'Nothing is named yet. Name edition, clause and jurisdiction of a source, and they stand beside each limit at the bench and on the record.'}
+          : !mayEdit
+            ? 'Nothing is named yet. The owner names edition, clause and jurisdiction of a source; they stand beside each limit.'
+            : 'Nothing is named yet. Name edition, clause and jurisdiction of a source, and they stand beside each limit at the bench and on the record.'}
       </p>
       <ul className="mt-2 text-sm">
         {values.map((l, i) => {

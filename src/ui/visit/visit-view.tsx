@@ -14,6 +14,7 @@ import { now as deviceNow } from '@/device/clock';
 import { office, type OfficeError } from '@/device/office';
 import { Button } from '@/ui/kit/button';
 import { buttonClass } from '@/ui/kit/button-class';
+import { bandHeight } from '@/chart/band';
 import { useSize } from '@/ui/kit/use-size';
 import { minutesWords } from '@/ui/kit/words';
 import { visitNow } from '@/wire/visit-now';
@@ -190,8 +191,10 @@ export function VisitView(props: VisitViewProps) {
         </div>
       ) : (
         <>
+          {/* the order is worked out after the page stands: its place is kept, so that nothing moves under the eyes */}
+          {!plan && <p className="mt-2 min-h-8 text-quiet">{planned.trouble ? '' : 'Laying the visit …'}</p>}
           {plan && (
-            <p className="mt-2" aria-live="polite">
+            <p className="mt-2 min-h-8" aria-live="polite">
               On site <span className="figure text-xl">{minutesWords(Math.round(plan.length))}</span>, until{' '}
               <span className="figure">{clockOf(begin, plan.length, facts.zone)}</span>.{' '}
               {byHand ? 'Laid by hand.' : shortest}
@@ -220,6 +223,7 @@ export function VisitView(props: VisitViewProps) {
           <div
             ref={setEl}
             className="mt-3 overflow-x-auto border border-seam bg-panel px-3 py-2"
+            style={{ minHeight: bandHeight(rows.length) + 18 }}
             role="region"
             aria-label="Visit in time"
             tabIndex={0}
@@ -261,7 +265,9 @@ export function VisitView(props: VisitViewProps) {
           )}
         </>
       )}
-      <VisitSettings facts={facts} may={props.mayPlan} kit={props.kit} onChange={save} />
+      {(plan || planned.trouble || facts.tests.length === 0) && (
+        <VisitSettings facts={facts} may={props.mayPlan} kit={props.kit} onChange={save} />
+      )}
     </>
   );
 }

@@ -27,7 +27,7 @@ import { trendsOf } from '@/core/record/trend';
 import { SystemHistory } from '@/ui/places/system-history';
 import { readWatches } from '@/server/watches/watches';
 import { watchWords } from '@/ui/watch/words';
-import { viewerDay } from '@/server/session/zone';
+import { viewerDay, viewerZone } from '@/server/session/zone';
 import { requireSession } from '@/server/session/session';
 import { StartTest } from '@/ui/places/start-test';
 import { SchematicDrawing } from '@/ui/charts/schematic';
@@ -351,6 +351,7 @@ export default async function SystemPage({ params }: { params: Promise<{ system:
           </section>
           <SystemHistory
             system={id}
+            zone={await viewerZone()}
             lines={history}
             trends={trendsOf(
               history

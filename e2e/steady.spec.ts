@@ -1,0 +1,101 @@
+import { expect, test, type Page } from '@playwright/test';
+import { BASE, BenchPage, signIn, takeClocks } from './support';
+
+/** Most a page may move under the eyes while it loads (sum of layout shifts). */
+const MOST_SHIFT = 0.05;
+
+async function watchShifts(page: Page): Promise<void> {
+  await page.addInitScript(() => {
+    const w = window as unknown as { shifts: { value: number; what: string }[] };
+    w.shifts = [];
+    new PerformanceObserver((list) => {
+      for (const e of list.getEntries() as unknown as {
+        value: number;
+        hadRecentInput: boolean;
+        sources: { node: Element | null }[];
+      }[])
+        if (!e.hadRecentInput)
+          w.shifts.push({
+            value: e.value,
+            what: e.sources.map((s) => (s.node?.textContent ?? '').trim().slice(0, 40)).join(' | '),
+          });
+    }).observe({ type: 'layout-shift', buffered: true });
+  });
+}
+const shifts = (page: Page) =>
+  page.evaluate(() => (window as unknown as { shifts: { value: number; what: string }[] }).shifts);
+/** What stands out to the side, widest first. */
+const sideways = (page: Page) =>
+  page.evaluate(() => {
+    const root = document.documentElement;
+    if (root.scrollWidth <= root.clientWidth) return [];
+    return [...document.querySelectorAll('body *')]
+      .filter((e) => e.getBoundingClientRect().right > root.clientWidth + 1)
+      .map((e) => `${e.tagName} ${e.className} ${(e.textContent ?? '').trim().slice(0, 30)}`.slice(0, 110))
+      .slice(0, 3);
+  });
+
+/** Pages by name; those of one thing are found by their first link. */
+async function pages(page: Page): Promise<[string, string][]> {
+  const first = async (list: string, link: RegExp): Promise<[string, string]> => {
+    await page.goto(BASE + list);
+    const hrefs = await page
+      .locator('main a[href]')
+      .evaluateAll((all) => all.map((a) => a.getAttribute('href')!));
+    const href = hrefs.find((h) => link.test(h));
+    expect(href, `a link like ${link} on ${list}`).toBeTruthy();
+    return [`${list} first`, href!];
+  };
+  return [
+    ...['/today', '/places', '/ledger', '/rules', '/cabinet', '/desk', '/organisation', '/outbox'].map(
+      (p): [string, string] => [p, p],
+    ),
+    await first('/places', /^\/places\/[0-9a-f-]{36}$/),
+    await first('/plan', /^\/plan\/[0-9a-f-]{36}$/),
+    await first('/ledger', /^\/ledger\/[0-9a-f-]{36}$/),
+    ['/rules one', '/rules/gas-metric'],
+  ];
+}
+
+test('@both no page moves under the eyes while it loads', async ({ page }) => {
+  test.setTimeout(120_000);
+  await signIn(page, 'tamsin');
+  await watchShifts(page);
+  const moved: unknown[] = [];
+  for (const [name, path] of await pages(page)) {
+    await page.goto(BASE + path);
+    await page.waitForLoadState('networkidle');
+    const all = await shifts(page);
+    const sum = all.reduce((s, x) => s + x.value, 0);
+    if (sum >= MOST_SHIFT)
+      moved.push([name, sum.toFixed(3), ...all.filter((x) => x.value > 0.005).map((x) => x.what)]);
+  }
+  expect(moved).toEqual([]);
+});
+
+test('at 320 px, and with text twice as large, no page has to be scrolled sideways', async ({ page }) => {
+  test.setTimeout(120_000);
+  await takeClocks(page);
+  await signIn(page, 'tamsin');
+  const list = await pages(page);
+  const bench = new BenchPage(page);
+  await bench.begin();
+  list.push(
+    ['bench', new URL(page.url()).pathname],
+    ['a system entered', `${list.find(([n]) => n === '/places first')![1]}/edit`],
+  );
+  const wide: unknown[] = [];
+  for (const [name, path] of list) {
+    await page.setViewportSize({ width: 320, height: 640 });
+    await page.goto(BASE + path);
+    await page.waitForLoadState('load');
+    await page.locator('h1').first().waitFor();
+    const narrow = await sideways(page);
+    if (narrow.length) wide.push([name, '320 px', ...narrow]);
+    await page.setViewportSize({ width: 1280, height: 800 });
+    await page.addStyleTag({ content: ':root { font-size: 200% !important; }' });
+    const large = await sideways(page);
+    if (large.length) wide.push([name, '200 %', ...large]);
+  }
+  expect(wide).toEqual([]);
+});
