@@ -39,6 +39,39 @@ test('a made-up procedure comes in as a file and runs on the bench to a certific
   await expect(page.getByRole('heading', { name: 'Bell-jar certificate' })).toBeVisible();
 });
 
+test('the owner names edition and clause of a source, and they stand beside the limit at the bench', async ({
+  page,
+}) => {
+  await takeClocks(page);
+  await signIn(page, 'tamsin');
+  await page.goto(`${BASE}/rules/gas-metric`);
+  await page.getByRole('button', { name: /^Name edition and clause: Everything in this pack/ }).click();
+  await page.getByRole('textbox', { name: 'Where it is in force' }).fill('Quarter county');
+  await page
+    .getByRole('button', { name: /^Name edition and clause: Perceptible movement, metric school/ })
+    .click();
+  await page.getByRole('textbox', { name: 'Edition' }).fill('2024');
+  await page.getByRole('textbox', { name: 'Clause' }).fill('5.3');
+  await expectAccessible(page);
+  await page.getByRole('button', { name: 'Keep 2 sources' }).click();
+  await expect(page.getByText(/Kept\. It stands beside/)).toBeVisible();
+  const bench = new BenchPage(page);
+  await bench.begin();
+  await bench.checks();
+  await page.getByRole('button', { name: 'Say which' }).click();
+  await page.getByRole('checkbox', { name: /H-2 test rig/ }).click();
+  await expect(page.getByText('H-2 test rig', { exact: true })).toBeVisible();
+  await bench.gauge('G-02');
+  await page.locator('div:has(> dt:text("Perceptible movement"))').getByRole('button').click();
+  await expect(page.getByText(/works to edition 2024, clause 5\.3\)/)).toBeVisible();
+  await page.getByRole('button', { name: 'Close' }).click();
+  await expect(page.getByText(/works to Quarter county\)/)).toBeVisible();
+  await bench.zero();
+  await bench.fill('9.10');
+  await page.getByRole('button', { name: /H-2 test rig: its own test is older/ }).click();
+  await expect(page.getByText(/lost|says nothing now/).first()).toBeVisible();
+});
+
 test('the owner copies a pack, loosens a figure only with a reason, and every record of it says so', async ({
   page,
 }) => {

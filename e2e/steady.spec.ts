@@ -93,7 +93,7 @@ test('at 320 px, and with text twice as large, no page has to be scrolled sidewa
     const narrow = await sideways(page);
     if (narrow.length) wide.push([name, '320 px', ...narrow]);
     await page.setViewportSize({ width: 1280, height: 800 });
-    await page.addStyleTag({ content: ':root { font-size: 200% !important; }' });
+    await page.evaluate(() => document.documentElement.style.setProperty('font-size', '200%', 'important'));
     const large = await sideways(page);
     if (large.length) wide.push([name, '200 %', ...large]);
   }

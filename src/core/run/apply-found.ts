@@ -33,13 +33,12 @@ export function addJoint(state: RunState, event: Of<'joint'>): Refusal | null {
 }
 
 /** Leak fluid on a joint. Growing bubbles are a leak, whatever a gauge says: a joints stage ends with them. */
+/** @param during the stage it was looked at in; absent after the test */
 export function lookAtJoint(
-  plan: Plan,
   state: RunState,
-  visit: Visit,
-  stage: Stage,
   event: Of<'joint-look'>,
   at: number,
+  during?: { readonly plan: Plan; readonly visit: Visit; readonly stage: Stage },
 ): Refusal | null {
   const joint = state.joints.find((j) => j.id === event.joint);
   if (!joint) return no('unknown-joint', 'Add the joint to the list first.');
@@ -51,9 +50,9 @@ export function lookAtJoint(
     at,
     byName: event.byName,
   });
-  if (event.found === 'growing' && stage.kind === 'joints') {
-    visit.split = `${joint.name} bubbles`;
-    follow(plan, state, 'bubbles', at);
+  if (event.found === 'growing' && during?.stage.kind === 'joints') {
+    during.visit.split = `${joint.name} bubbles`;
+    follow(during.plan, state, 'bubbles', at);
   }
   return null;
 }

@@ -7,7 +7,7 @@ import { makeBody } from '@/core/record/record';
 import { gauge, hold, plan, play, SIGNED, upTo, uuid } from '@/core/testing/bakery';
 import { place } from './script';
 import { reduce } from './reduce';
-import { MUCH, ownKitShares, shareWords, type ShareOf } from './own-kit';
+import { MUCH, ownKitShares, poorWords, shareWords, type ShareOf } from './own-kit';
 
 const H: OwnKit = {
   id: uuid(1, 11),
@@ -26,7 +26,7 @@ const share = (over: Partial<OwnKit> = {}, of: Partial<ShareOf> = {}) => {
 describe('what own kit can have cost a hold', () => {
   test('of unknown volume: its loss a minute times the minutes, all of it', () => {
     const s = share({}, { limit: q('0.25 mbar') });
-    expect([showExact(s.loss!), s.percent, s.poor]).toEqual(['0.020 mbar', 8, false]);
+    expect([showExact(s.loss!), s.percent, s.poor]).toEqual(['0.020 mbar', 8, null]);
     expect(shareWords(s)).toBe(
       'H-1, HT-1: lost 0.10 mbar in 10 min at 25 mbar by itself, 2026-11-12; at most 0.020 mbar of a fall here, 8 % of the 0.25 mbar that count',
     );
@@ -41,19 +41,23 @@ describe('what own kit can have cost a hold', () => {
   test('exactly a quarter of what counts is not much; the smallest step more is', () => {
     const at = (loss: string) =>
       share({ blank: { ...H.blank!, loss: q(loss) } }, { minutes: 10, limit: q('4 mbar') });
-    expect([at('1.000 mbar').percent, at('1.000 mbar').poor]).toEqual([MUCH, false]);
-    expect(at('1.001 mbar').poor).toBe(true);
+    expect([at('1.000 mbar').percent, at('1.000 mbar').poor]).toEqual([MUCH, null]);
+    expect(at('1.001 mbar').poor).toBe('much');
+    expect(poorWords(at('1.001 mbar'))).toBe(
+      'H-1: loses over 25 % of what counts here. Mend or change it first.',
+    );
+    expect(poorWords(at('1.000 mbar'))).toBe('');
   });
   test('a test by itself counts for 30 days, at no less than the pressure of the hold', () => {
     const poor = (over: Partial<OwnKit['blank'] & object>) => {
       const s = share({ blank: { ...H.blank!, ...over } });
       return [s.loss === null, s.poor];
     };
-    expect(poor({ days: 30 })).toEqual([false, false]);
-    expect(poor({ days: 31 })).toEqual([true, true]);
-    expect(poor({ pressure: q('20.5 mbar') })).toEqual([false, false]);
-    expect(poor({ pressure: q('20.4 mbar') })).toEqual([true, true]);
-    expect(share({ blank: undefined })).toMatchObject({ loss: null, poor: true });
+    expect(poor({ days: 30 })).toEqual([false, null]);
+    expect(poor({ days: 31 })).toEqual([true, 'old']);
+    expect(poor({ pressure: q('20.5 mbar') })).toEqual([false, null]);
+    expect(poor({ pressure: q('20.4 mbar') })).toEqual([true, 'lower']);
+    expect(share({ blank: undefined })).toMatchObject({ loss: null, poor: 'untested' });
   });
   test('the permitted drop counts where there is one, until it is denied; else what can be seen', () => {
     const p = withKit();

@@ -10,6 +10,7 @@ import type { RunState } from './state';
 
 /** Share of the limit above which own kit is mended or changed before the test. Source: house figure, a quarter */
 export const MUCH = 25;
+export const OWN_KIT_SOURCE = 'Mass balance of a closed volume; a quarter of what counts: house figure';
 
 export interface OwnKitShare {
   readonly kit: OwnKit;
@@ -20,8 +21,8 @@ export interface OwnKitShare {
   readonly counts: Exact;
   /** Its own test, or why that says nothing here. */
   readonly words: string;
-  /** To be mended, changed or tested by itself first. */
-  readonly poor: boolean;
+  /** Why it is to be mended, changed or tested by itself first; null where nothing speaks against it. */
+  readonly poor: 'untested' | 'old' | 'lower' | 'much' | null;
 }
 export interface ShareOf {
   readonly part: string | null | undefined;
@@ -52,22 +53,27 @@ export function ownKitShares(plan: Plan, state: RunState, gauge: Gauge, hold: Sh
   return (state.ownKit?.kit ?? []).flatMap((id) => {
     const kit = plan.ownKit?.find((k) => k.id === id);
     if (!kit) return [];
-    const nothing = (words: string): OwnKitShare => ({
+    const nothing = (poor: OwnKitShare['poor'], words: string): OwnKitShare => ({
       kit,
       loss: null,
       percent: null,
       counts,
       words,
-      poor: true,
+      poor,
     });
     const { blank } = kit;
-    if (!blank) return [nothing('it was never tested by itself')];
+    if (!blank) return [nothing('untested', 'it was never tested by itself')];
     const test = `${showExact(blank.loss)} in ${blank.minutes} min at ${showExact(blank.pressure)} by itself, ${blank.on}`;
     if (blank.days > BLANK_LASTS)
-      return [nothing(`its own test (${test}) is older than ${BLANK_LASTS} days and says nothing now`)];
+      return [
+        nothing('old', `its own test (${test}) is older than ${BLANK_LASTS} days and says nothing now`),
+      ];
     if (pascal(blank.pressure) < pascal(hold.start) * (1 - 1e-9))
       return [
-        nothing(`its own test (${test}) was at less than ${showExact(hold.start)} and says nothing here`),
+        nothing(
+          'lower',
+          `its own test (${test}) was at less than ${showExact(hold.start)} and says nothing here`,
+        ),
       ];
     const gas = ruleOf(plan, hold.part).fills === undefined;
     const own = gas && kit.volume ? convert(toNumber(kit.volume), kit.volume.unit, 'm3') : null;
@@ -77,7 +83,7 @@ export function ownKitShares(plan: Plan, state: RunState, gauge: Gauge, hold: Sh
     const scale = gauge.resolution.scale + 1;
     const loss = exact(Math.ceil(lost * 10 ** scale - 1e-6), scale, unit);
     const percent = (100 * pascal(loss)) / pascal(counts);
-    return [{ kit, loss, percent, counts, words: `lost ${test}`, poor: percent > MUCH }];
+    return [{ kit, loss, percent, counts, words: `lost ${test}`, poor: percent > MUCH ? 'much' : null }];
   });
 }
 
@@ -87,3 +93,11 @@ export const shareWords = (s: OwnKitShare): string =>
   (s.loss === null
     ? '; what it loses counts against the section'
     : `; at most ${showExact(s.loss)} of a fall here, ${s.percent! < 1 ? 'below 1' : s.percent!.toFixed(0)} % of the ${showExact(s.counts)} that count`);
+const POOR_WORDS = {
+  untested: 'never tested by itself. Test it first, in the cabinet.',
+  old: `its own test is older than ${BLANK_LASTS} days. Test it again first.`,
+  lower: 'its own test was at a lower pressure. Test it again first.',
+  much: `loses over ${MUCH} % of what counts here. Mend or change it first.`,
+} as const;
+/** What speaks against a piece and what to do, in one line; '' where nothing does. */
+export const poorWords = (s: OwnKitShare): string => (s.poor ? `${s.kit.name}: ${POOR_WORDS[s.poor]}` : '');

@@ -183,6 +183,11 @@ function apply(plan: Plan, state: RunState, event: RunEvent): Refusal | null {
   if (event.kind === 'inventory') return keepInventory(state, event, at);
   if (event.kind === 'stream') return misfit(plan, state, event) ?? stream(plan, state, event);
   if (event.kind === 'correction') return misfit(plan, state, event) ?? correct(state, event, at);
+  if (event.kind === 'joint' || event.kind === 'joint-look') {
+    // joints are cleared with leak fluid after the hold too, up to the signature
+    const after = plan.format > 1 && (state.phase === 'put-back' || state.phase === 'signing');
+    if (after) return event.kind === 'joint' ? addJoint(state, event) : lookAtJoint(state, event, at);
+  }
   const visit = currentVisit(state);
   if (!visit) return overtaken();
   if (TRANSITIONS.has(event.kind) && event.expects !== expectation(state)) return overtaken();
@@ -249,7 +254,7 @@ function apply(plan: Plan, state: RunState, event: RunEvent): Refusal | null {
     case 'joint':
       return addJoint(state, event);
     case 'joint-look':
-      return lookAtJoint(plan, state, visit, stage, event, at);
+      return lookAtJoint(state, event, at, { plan, visit, stage });
     case 'observation':
       state.observations.push({ what: event.what, text: event.text, at, byName: event.byName });
       return null;

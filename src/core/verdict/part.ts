@@ -247,6 +247,16 @@ export function judgePart(plan: Plan, state: RunState, part: string | null): Par
         );
       const capped = cappedBy(plan, part);
       if (capped) return finish('refer', add('capped', capped, rule));
+      // a joint that was disturbed for the test is the likeliest leak of all, and a hold before it says nothing of it
+      if (looked.length)
+        return finish(
+          'inconclusive',
+          add(
+            'joints-open',
+            `Disturbed today and not cleared with leak fluid: ${looked.map((j) => j.name).join(', ')}. Look at it under pressure, or test again.`,
+            rule,
+          ),
+        );
     }
     if (looked.length)
       add('joints-open', `Not cleared with leak fluid: ${looked.map((j) => j.name).join(', ')}.`, rule);

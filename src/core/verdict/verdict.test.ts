@@ -317,3 +317,23 @@ describe('what decides a limit is asked for, never defaulted', () => {
   });
 });
 void gauge;
+
+describe('joints disturbed during the test', () => {
+  const p = plan();
+  const good = [...upTo(['9.10', '9.10']), ...hold(200, '20.50', '20.50')];
+  const word = (lines: ScriptLine[], q = p) => judge(q, [...good, ...lines]).word;
+  test('one that was not looked at since, or not cleared, takes a good result away; leak fluid gives it back, after the hold too', () => {
+    expect(word([afterZero(450)])).toBe('tight');
+    expect(word([[440, 'joint', 'Union', 'foam'], afterZero(450)])).toBe('inconclusive');
+    expect(word([[440, 'joint', 'Union', 'foam'], afterZero(450), [460, 'joint', 'Union', 'none']])).toBe(
+      'tight',
+    );
+    expect(word([[440, 'joint', 'Union', 'none'], afterZero(450)])).toBe('tight');
+  });
+  test('one that bubbles at the put-back is a leak, whatever the hold showed', () => {
+    expect(word([afterZero(450), [460, 'joint', 'Union', 'growing', 'pea']])).toBe('not-tight');
+  });
+  test('a record of the first format keeps its word', () => {
+    expect(word([[440, 'joint', 'Union', 'foam'], afterZero(450)], { ...p, format: 1 })).toBe('tight');
+  });
+});

@@ -3,7 +3,7 @@ import { OctagonX } from 'lucide-react';
 import { lazy, Suspense, useEffect, useMemo, useRef, useState, useSyncExternalStore } from 'react';
 import { wallCourses } from '@/chart/wall';
 import type { Payload } from '@/core/run/events';
-import { currentVisit, holdEnds, owedWords, runningHold, stageOf } from '@/core/run/read';
+import { currentVisit, holdEnds, openJoints, owedWords, runningHold, stageOf } from '@/core/run/read';
 import { heldBack, urgentOwed } from '@/core/run/beside';
 import { TRANSITIONS } from '@/core/run/reduce';
 import { verdictOf, WORDS } from '@/core/verdict/verdict';
@@ -260,6 +260,15 @@ function OpenBench({ engine, who }: { engine: BenchEngine; who: Identity }) {
         <Suspense fallback={null}>
           <SetAsideLine view={view} />
         </Suspense>
+      )}
+      {visit && visit.kind !== 'joints' && openJoints(state).length > 0 && (
+        <p className="border-b border-seam bg-panel px-4 py-1.5 text-sm text-ochre">
+          To be cleared with leak fluid before the pressure goes:{' '}
+          {openJoints(state)
+            .map((j) => j.name)
+            .join(', ')}{' '}
+          (More, Joints).
+        </p>
       )}
       {overtaken.length > 0 && (
         <p role="alert" className="flex flex-wrap items-center gap-3 border-b border-seam bg-panel px-4 py-2">

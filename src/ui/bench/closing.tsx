@@ -4,7 +4,7 @@ import { lazy, Suspense, useState } from 'react';
 import { recordStatus } from '@/core/record/status';
 import { DANGER_WORDS } from '@/core/record/words';
 import { faultsFound } from '@/core/run/inventory';
-import { debtBefore, debtWords, inDebtOrder, unsafeOpen } from '@/core/run/read';
+import { debtBefore, debtWords, inDebtOrder, openJoints, unsafeOpen } from '@/core/run/read';
 import { verdictOf } from '@/core/verdict/verdict';
 import { showFigure } from '@/core/quantity/figure';
 import type { BenchEngine, BenchView } from '@/device/bench';
@@ -20,6 +20,7 @@ import { Signing, Witness } from './signing';
 import { StopReason } from './stop';
 import type { PanelProps } from './shared';
 
+const JointList = lazy(() => import('./joint-list').then((m) => ({ default: m.JointList })));
 const PhotoEntry = lazy(() => import('./photo-entry').then((m) => ({ default: m.PhotoEntry })));
 type Props = { view: BenchView; engine: BenchEngine; who: Identity; act: PanelProps['act'] };
 const field = 'mt-1 w-full max-w-xl min-h-14 border border-edge bg-panel px-3 text-lg';
@@ -41,6 +42,17 @@ export function Closing(props: Props) {
       <VerdictText {...props} />
       <Found {...props} />
       {unsafeOpen(plan, state) && <Unsafe {...props} />}
+      {(state.phase === 'put-back' || state.phase === 'signing') && openJoints(state).length > 0 && (
+        <section aria-labelledby="joints-open" className="border-l-4 border-ochre pl-3">
+          <h2 id="joints-open" className="text-lg font-semibold">
+            Joints not cleared yet
+          </h2>
+          <p>Disturbed today. Leak fluid on each, under pressure, before anybody signs.</p>
+          <Suspense fallback={null}>
+            <JointList view={view} act={act} />
+          </Suspense>
+        </section>
+      )}
       {(state.phase === 'put-back' || state.phase === 'signing') && <Pictures {...props} />}
       {state.phase === 'put-back' && <PutBack {...props} />}
       {state.phase === 'signing' && !unsafeOpen(plan, state) && <Signing {...props} />}

@@ -1,6 +1,7 @@
 'use client';
 import { useEffect, useState } from 'react';
 import { exact, parseFigure, showExact, type Exact } from '@/core/quantity/exact';
+import { Button } from '@/ui/kit/button';
 import { useVesselUnit, VolumeField, type VesselUnit } from './volume-field';
 
 const KEY = 'vast-stroke';
@@ -50,6 +51,8 @@ export function PumpedWater({
   const [measured, setMeasured] = useState('');
   const [unit, setUnit] = useVesselUnit();
   useEffect(() => setStroke(localStorage.getItem(KEY) ?? ''), []);
+  // where it need not be counted a phone keeps the place for the keys until somebody counts
+  const [open, setOpen] = useState(wanted);
   const said = readPumped(strokes, stroke, measured, unit);
   const tell = (next: { strokes?: string; stroke?: string; measured?: string; unit?: VesselUnit }) => {
     const s = next.strokes ?? strokes;
@@ -64,39 +67,46 @@ export function PumpedWater({
     onChange(readPumped(s, one, m, u));
   };
   return (
-    <fieldset className="border-l-4 border-seam pl-3">
-      <legend className="text-sm text-quiet">Water pumped in{wanted ? '' : ', if counted'}</legend>
-      <div className="grid grid-cols-[4rem_minmax(0,1fr)_minmax(0,1.7fr)] gap-2">
-        <label className="text-sm">
-          Strokes
-          <input
-            className={field}
-            inputMode="numeric"
-            value={strokes}
-            onChange={(e) => tell({ strokes: e.target.value })}
-            maxLength={6}
+    <>
+      {!open && (
+        <Button type="button" className="min-h-12 w-full lg:hidden" onClick={() => setOpen(true)}>
+          Count the water pumped in
+        </Button>
+      )}
+      <fieldset className={`border-l-4 border-seam pl-3 ${open ? '' : 'max-lg:hidden'}`}>
+        <legend className="text-sm text-quiet">Water pumped in{wanted ? '' : ', if counted'}</legend>
+        <div className="grid grid-cols-[4rem_minmax(0,1fr)_minmax(0,1.7fr)] gap-2">
+          <label className="text-sm">
+            Strokes
+            <input
+              className={field}
+              inputMode="numeric"
+              value={strokes}
+              onChange={(e) => tell({ strokes: e.target.value })}
+              maxLength={6}
+            />
+          </label>
+          <label className="text-sm">
+            Stroke, ml
+            <input
+              className={field}
+              inputMode="decimal"
+              value={stroke}
+              onChange={(e) => tell({ stroke: e.target.value })}
+              maxLength={8}
+            />
+          </label>
+          <VolumeField
+            label="or measured"
+            value={measured}
+            unit={unit}
+            onChange={(value, u) => tell({ measured: value, unit: u })}
           />
-        </label>
-        <label className="text-sm">
-          Stroke, ml
-          <input
-            className={field}
-            inputMode="decimal"
-            value={stroke}
-            onChange={(e) => tell({ stroke: e.target.value })}
-            maxLength={8}
-          />
-        </label>
-        <VolumeField
-          label="or measured"
-          value={measured}
-          unit={unit}
-          onChange={(value, u) => tell({ measured: value, unit: u })}
-        />
-      </div>
-      <p className={`min-h-6 text-sm ${said.wrong ? 'text-rust' : 'text-quiet'}`} aria-live="polite">
-        {said.wrong || (said.added ? `in all ${showExact(said.added)}` : '')}
-      </p>
-    </fieldset>
+        </div>
+        <p className={`min-h-6 text-sm ${said.wrong ? 'text-rust' : 'text-quiet'}`} aria-live="polite">
+          {said.wrong || (said.added ? `in all ${showExact(said.added)}` : '')}
+        </p>
+      </fieldset>
+    </>
   );
 }

@@ -146,21 +146,23 @@ export function CurveChart({
           </span>
         )}
       </figcaption>
-      <table className="sr-only">
-        <caption>Smallest leak seen by length of the hold</caption>
-        <tbody>
-          {request.lines.map((l) => (
-            <tr key={l.key}>
-              <th scope="row">{l.name}</th>
-              {l.points
-                .filter((_, i) => i % 10 === 0)
-                .map((p) => (
-                  <td key={p[0]}>{`${p[0].toPrecision(2)} min: ${significantText(p[1], 2)} l/h`}</td>
-                ))}
-            </tr>
-          ))}
-        </tbody>
-      </table>
+      <div className="sr-only">
+        <table>
+          <caption>Smallest leak seen by length of the hold</caption>
+          <tbody>
+            {request.lines.map((l) => (
+              <tr key={l.key}>
+                <th scope="row">{l.name}</th>
+                {l.points
+                  .filter((_, i) => i % 10 === 0)
+                  .map((p) => (
+                    <td key={p[0]}>{`${p[0].toPrecision(2)} min: ${significantText(p[1], 2)} l/h`}</td>
+                  ))}
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </div>
     </figure>
   );
 }

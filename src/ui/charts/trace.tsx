@@ -126,25 +126,27 @@ export function TraceChart({ request, unit, title }: { request: TraceRequest; un
           </p>
         )}
       </div>
-      <table className="sr-only">
-        <caption>{title}, readings</caption>
-        <thead>
-          <tr>
-            <th>time from start</th>
-            <th>pressure, {unit}</th>
-            <th>what</th>
-          </tr>
-        </thead>
-        <tbody>
-          {request.marks.map((m) => (
-            <tr key={`${m.kind}${m.t}`}>
-              <td>{clock(m.t - request.from)}</td>
-              <td>{m.p.toFixed(request.decimals)}</td>
-              <td>{m.label}</td>
+      <div className="sr-only">
+        <table>
+          <caption>{title}, readings</caption>
+          <thead>
+            <tr>
+              <th>time from start</th>
+              <th>pressure, {unit}</th>
+              <th>what</th>
             </tr>
-          ))}
-        </tbody>
-      </table>
+          </thead>
+          <tbody>
+            {request.marks.map((m) => (
+              <tr key={`${m.kind}${m.t}`}>
+                <td>{clock(m.t - request.from)}</td>
+                <td>{m.p.toFixed(request.decimals)}</td>
+                <td>{m.label}</td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </div>
     </figure>
   );
 }

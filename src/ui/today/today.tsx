@@ -84,7 +84,7 @@ export function TodayView({
   return (
     <>
       <h1 className="text-2xl font-bold">Today, {name.split(' ')[0]}</h1>
-      <div className="mt-4 grid gap-8 lg:grid-cols-[1fr_20rem]">
+      <div className="mt-4 grid gap-8 lg:grid-cols-[minmax(0,1fr)_minmax(0,20rem)]">
         <section aria-labelledby="running">
           <h2 id="running" className="text-lg font-semibold">
             Running now

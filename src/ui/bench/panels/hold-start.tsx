@@ -4,7 +4,7 @@ import type { Gauge } from '@/core/instrument/gauge';
 import { UNITS } from '@/core/quantity/unit';
 import { magnitude, showExact, subtract, inUnit } from '@/core/quantity/exact';
 import type { HoldSpec } from '@/core/run/hold-spec';
-import { ownKitShares, shareWords } from '@/core/run/own-kit';
+import { OWN_KIT_SOURCE, ownKitShares, poorWords, shareWords } from '@/core/run/own-kit';
 import { Button } from '@/ui/kit/button';
 import { Why } from '@/ui/kit/why';
 import { minutesWords } from '@/ui/kit/words';
@@ -124,10 +124,21 @@ export function HoldStart(
       {gauge.kind === 'level' && <LevelWords plan={plan} head />}
       {spec.role === 'let-by' && before && supply && (
         <p className="mb-2">
-          Across the valve: supply <span className="figure">{showExact(supply)}</span>, section{' '}
-          <span className="figure">{showExact(before.figure)}</span>, difference{' '}
-          <span className="figure font-semibold">{showExact(subtract(supply, before.figure))}</span>.
-          Near-equal pressures would hide a passing valve.
+          Across the valve:{' '}
+          <Why
+            facts={{
+              title: 'Difference across the valve',
+              text: 'Near-equal pressures would hide a passing valve.',
+              inputs: [
+                { name: 'supply', value: showExact(supply) },
+                { name: 'section', value: showExact(before.figure) },
+              ],
+              source: spec.source,
+            }}
+          >
+            <span className="figure font-semibold">{showExact(subtract(supply, before.figure))}</span>
+          </Why>
+          .
         </p>
       )}
       {spec.role === 'tightness' && settled?.judgement && settled.judgement.change.digits < 0 && (
@@ -141,9 +152,10 @@ export function HoldStart(
       {shares
         .filter((s) => s.poor)
         .map((s) => (
-          <p key={s.kit.id} className="mb-2 border-l-4 border-ochre pl-3">
-            {shareWords(s)}.{' '}
-            {s.loss ? 'Mend or change it first.' : 'Test it by itself first, in the cabinet.'}
+          <p key={s.kit.id} className="mb-2 border-l-4 border-ochre pl-3 leading-tight">
+            <Why facts={{ title: 'Your own kit', text: `${shareWords(s)}.`, source: OWN_KIT_SOURCE }}>
+              {poorWords(s)}
+            </Why>
           </p>
         ))}
       <Keypad

@@ -123,7 +123,7 @@ export function PumpPanel({ view, visit, stage, at, act }: PanelProps) {
                   : {}),
               }}
             >
-              <span className="figure text-2xl">
+              <span className="figure text-xl lg:text-2xl">
                 {showExact(band.low)} to {showExact(band.high)}
               </span>
             </Why>
