@@ -107,7 +107,7 @@ test('the owner copies a pack, loosens a figure only with a reason, and every re
   await expectAccessible(page);
 
   await page.getByLabel('Compare with').selectOption({ index: 1 });
-  await page.getByRole('button', { name: 'Show' }).click();
+  await page.getByRole('button', { name: 'Show', exact: true }).click();
   await expect(page.getByRole('heading', { name: 'Side by side' })).toBeVisible();
   await expect(page.getByText('permits more', { exact: true }).first()).toBeVisible();
 
