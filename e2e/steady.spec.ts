@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '@playwright/test';
-import { BASE, BenchPage, signIn, takeClocks } from './support';
+import { BASE, BenchPage, pass, signIn, takeClocks } from './support';
 
 /** Most a page may move under the eyes while it loads (sum of layout shifts). */
 const MOST_SHIFT = 0.05;
@@ -98,4 +98,80 @@ test('at 320 px, and with text twice as large, no page has to be scrolled sidewa
     if (large.length) wide.push([name, '200 %', ...large]);
   }
   expect(wide).toEqual([]);
+});
+
+/** Folds cautions that were read; then the figure, every key and the one action are in sight, none over another. */
+async function standTogether(page: Page, what: string): Promise<void> {
+  const read = page.getByRole('button', { name: 'Read', exact: true });
+  if (await read.count()) await read.click();
+  const found = await page.evaluate(() => {
+    // a banner that only a test server has
+    for (const p of document.querySelectorAll('body > p')) p.remove();
+    const form = document.querySelector('form[aria-label="Entry"]')!;
+    scrollTo(0, 0);
+    const box = (e: Element) => e.getBoundingClientRect();
+    const keys = [...form.querySelectorAll('button[type="button"]')].filter((b) =>
+      /^[0-9.]$/.test(b.textContent ?? ''),
+    );
+    return {
+      figure: Math.round(box(form.querySelector('input:not([type=checkbox])')!).top),
+      keys: keys.length,
+      lowest: Math.round(Math.max(...keys.map((k) => box(k).bottom))),
+      smallest: Math.round(Math.min(...keys.map((k) => box(k).height))),
+      action: [box(form.querySelector('button[type="submit"]')!)].flatMap((b) => [
+        Math.round(b.top),
+        Math.round(b.bottom),
+      ]),
+      height: innerHeight,
+    };
+  });
+  expect
+    .soft([what, found.keys, found.figure > 0, found.smallest >= 40], JSON.stringify(found))
+    .toEqual([what, 11, true, true]);
+  expect
+    .soft(
+      [what, found.lowest <= found.action[0]! + 1, found.action[1]! <= found.height],
+      JSON.stringify(found),
+    )
+    .toEqual([what, true, true]);
+}
+test('@both at every panel with keys: figure, keys and the one action stand together', async ({ page }) => {
+  test.setTimeout(150_000);
+  await takeClocks(page);
+  await signIn(page, 'imre');
+  const bench = new BenchPage(page);
+  await bench.begin();
+  await bench.checks();
+  await bench.gauge();
+  await standTogether(page, 'zero');
+  await bench.zero();
+  await standTogether(page, 'fill');
+  await bench.fill('9.10');
+  await standTogether(page, 'let-by start');
+  await bench.start('9.10');
+  await pass(page, 61);
+  await page.getByRole('button', { name: 'Read the gauge now' }).click();
+  await standTogether(page, 'let-by end');
+  await bench.enter('9.10', /end reading/);
+  await bench.fill('20.50');
+  await standTogether(page, 'settle start');
+
+  await page.goto(`${BASE}/places`);
+  await page.getByRole('link', { name: /Dye house water/ }).click();
+  await page.getByRole('radio', { name: /^Pipework with water: raised/ }).check();
+  await page
+    .getByRole('group', { name: 'What is being tested?' })
+    .getByRole('radio', { name: /^Plastic/ })
+    .check();
+  await page.getByRole('button', { name: 'Start the test' }).click();
+  await page.waitForURL(/\/bench\//);
+  await bench.checks();
+  await bench.gauge('B-16');
+  await bench.zero('0.00');
+  await bench.checks();
+  await expect(page.getByRole('button', { name: /Reached/ })).toBeVisible();
+  await standTogether(page, 'pump');
+  await bench.enter('1.80', /Reached/);
+  await expect(page.getByRole('button', { name: /A joint drips/ })).toBeVisible();
+  await standTogether(page, 'look');
 });

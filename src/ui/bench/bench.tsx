@@ -330,7 +330,7 @@ function OpenBench({ engine, who }: { engine: BenchEngine; who: Identity }) {
             </p>
           </div>
         </aside>
-        <main ref={main} className="flex min-h-0 flex-col gap-3 overflow-y-auto p-3 lg:px-6">
+        <main ref={main} className="flex min-h-0 flex-col gap-2 overflow-y-auto p-3 lg:gap-3 lg:px-6">
           {stage && panel && Panel ? (
             reads ? (
               <>

@@ -163,7 +163,7 @@ export function HoldStart(
         label={
           gauge.kind === 'level'
             ? `Height of the water over the ${plan.procedure.levelOver ?? 'slab'}, now: the hold starts with it`
-            : 'Read the gauge now: the hold starts with this figure'
+            : 'Read the gauge now: it starts the hold'
         }
         save={`Start the ${minutesWords(spec.minutes)} ${ROLE_WORDS[spec.role]}`}
         previous={before?.figure ?? null}

@@ -42,7 +42,7 @@ export function PumpPanel({ view, visit, stage, at, act }: PanelProps) {
   const due = step ? step.reached.readMoment + pump.steps[index]!.minutes * 60_000 : 0;
   const over = step !== undefined && at >= due;
   return (
-    <div className="flex flex-[1_0_auto] flex-col gap-2">
+    <div className="flex flex-[1_0_auto] flex-col gap-1 lg:gap-2">
       <ol
         className="grid gap-px border border-seam bg-seam"
         style={{ gridTemplateColumns: `repeat(${pump.steps.length}, minmax(0, 1fr))` }}
@@ -54,9 +54,9 @@ export function PumpPanel({ view, visit, stage, at, act }: PanelProps) {
             <li
               key={i}
               aria-current={i === index ? 'step' : undefined}
-              className={`px-2 py-1 text-sm ${i === index ? 'bg-block' : 'bg-panel'}`}
+              className={`px-2 text-sm lg:py-1 ${i === index ? 'bg-block' : 'bg-panel'}`}
             >
-              <span className="block text-quiet">
+              <span className="block text-quiet max-lg:sr-only">
                 {done?.look ? 'looked at' : i === index ? (done ? 'look now' : 'pump to') : 'later'}
               </span>
               <span className="figure-narrow block text-base whitespace-nowrap">
@@ -127,7 +127,7 @@ export function PumpPanel({ view, visit, stage, at, act }: PanelProps) {
                 {showExact(band.low)} to {showExact(band.high)}
               </span>
             </Why>
-            , stop, read.
+            <span className="max-lg:hidden">, stop, read.</span>
           </p>
           <Keypad
             gauge={gauge}
@@ -154,7 +154,7 @@ export function PumpPanel({ view, visit, stage, at, act }: PanelProps) {
         </>
       ) : (
         <>
-          <p className="text-lg">
+          <p className="leading-tight lg:text-lg">
             Look at every joint.{' '}
             {over ? (
               'Then read the gauge.'
@@ -206,7 +206,7 @@ export function PumpPanel({ view, visit, stage, at, act }: PanelProps) {
             <>
               <Keypad
                 gauge={gauge}
-                label={over ? 'After the pause the gauge shows' : 'The pause is not over yet'}
+                label={over ? 'After the pause the gauge shows' : 'The pause is not over'}
                 save="All joints dry: go on"
                 live={view.live}
                 previous={step.reached.figure}
