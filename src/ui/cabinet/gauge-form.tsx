@@ -2,14 +2,15 @@
 import { yupResolver } from '@hookform/resolvers/yup';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
-import { Controller, useForm } from 'react-hook-form';
+import { useForm } from 'react-hook-form';
 import type { Gauge } from '@/core/instrument/gauge';
 import { showUnit } from '@/core/quantity/exact';
 import { now } from '@/device/clock';
 import { office, type OfficeError } from '@/device/office';
 import { Button } from '@/ui/kit/button';
 import { useFormDraft } from '@/ui/kit/use-draft';
-import { Field, FIELD, FigureInput, TRADE_UNITS } from '@/ui/kit/field';
+import { Field, FIELD, TRADE_UNITS } from '@/ui/kit/field';
+import { FigureField } from '@/ui/kit/figure-field';
 import { gaugeFormSchema, type GaugeForm } from '@/wire/cabinet';
 import { uuid7 } from '@/wire/uuid7';
 
@@ -66,23 +67,7 @@ export function GaugeFormView({ gauge, onDone }: { gauge: Gauge | null; onDone: 
     </Field>
   );
   const figure = (name: 'least' | 'greatest' | 'resolution', label: string) => (
-    <Field label={label} wrong={errors[name]?.message}>
-      {(ids) => (
-        <Controller
-          control={control}
-          name={name}
-          render={({ field }) => (
-            <FigureInput
-              {...ids}
-              label={label}
-              units={TRADE_UNITS.pressure}
-              value={field.value}
-              onChange={field.onChange}
-            />
-          )}
-        />
-      )}
-    </Field>
+    <FigureField control={control} name={name} label={label} units={TRADE_UNITS.pressure} />
   );
   const date = (name: 'calibrated' | 'calibrationDue', label: string) => (
     <Field label={label} wrong={errors[name]?.message}>

@@ -2,7 +2,7 @@
 import { yupResolver } from '@hookform/resolvers/yup';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
-import { Controller, useFieldArray, useForm } from 'react-hook-form';
+import { useFieldArray, useForm } from 'react-hook-form';
 import { dueWords, KIT_KINDS, type KitFacts, type KitKind } from '@/core/instrument/kit';
 import { showUnit } from '@/core/quantity/exact';
 import type { Unit } from '@/core/quantity/unit';
@@ -10,7 +10,8 @@ import { now } from '@/device/clock';
 import { office, type OfficeError } from '@/device/office';
 import { Button } from '@/ui/kit/button';
 import { useFormDraft } from '@/ui/kit/use-draft';
-import { Field, FIELD, FigureInput, TRADE_UNITS } from '@/ui/kit/field';
+import { Field, FIELD, TRADE_UNITS } from '@/ui/kit/field';
+import { FigureField } from '@/ui/kit/figure-field';
 import { kitFormSchema, type KitForm } from '@/wire/cabinet';
 import { uuid7 } from '@/wire/uuid7';
 
@@ -73,19 +74,7 @@ export function KitFormView({ item, onDone }: { item: KitFacts | null; onDone: (
     name: 'resolution' | 'stroke' | 'rating' | 'volume',
     label: string,
     units: readonly Unit[],
-  ) => (
-    <Field label={label} wrong={errors[name]?.message}>
-      {(ids) => (
-        <Controller
-          control={control}
-          name={name}
-          render={({ field }) => (
-            <FigureInput {...ids} label={label} units={units} value={field.value} onChange={field.onChange} />
-          )}
-        />
-      )}
-    </Field>
-  );
+  ) => <FigureField control={control} name={name} label={label} units={units} />;
   const step = STEPS[kind];
   return (
     <form
@@ -144,27 +133,14 @@ export function KitFormView({ item, onDone }: { item: KitFacts | null; onDone: (
                 {(ids) => <input {...ids} className={FIELD} {...register(`ranges.${i}.name`)} />}
               </Field>
               {(['least', 'greatest'] as const).map((end) => (
-                <Field
+                <FigureField
+                  control={control}
+                  name={`ranges.${i}.${end}`}
                   key={end}
                   label={end === 'least' ? 'Least flow' : 'Greatest flow'}
-                  wrong={errors.ranges?.[i]?.[end]?.message}
-                >
-                  {(ids) => (
-                    <Controller
-                      control={control}
-                      name={`ranges.${i}.${end}`}
-                      render={({ field }) => (
-                        <FigureInput
-                          {...ids}
-                          label={end}
-                          units={TRADE_UNITS.flow}
-                          value={field.value}
-                          onChange={field.onChange}
-                        />
-                      )}
-                    />
-                  )}
-                </Field>
+                  spoken={end}
+                  units={TRADE_UNITS.flow}
+                />
               ))}
               <Button className="self-end" onClick={() => ranges.remove(i)}>
                 Remove

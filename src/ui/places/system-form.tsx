@@ -2,7 +2,7 @@
 import { yupResolver } from '@hookform/resolvers/yup';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
-import { Controller, FormProvider, useForm, useFormContext, useWatch } from 'react-hook-form';
+import { FormProvider, useForm, useFormContext, useWatch } from 'react-hook-form';
 import {
   sectionVolume,
   systemStiffness,
@@ -17,7 +17,8 @@ import { convert } from '@/core/quantity/unit';
 import { office, type OfficeError } from '@/device/office';
 import { Button } from '@/ui/kit/button';
 import { useFormDraft } from '@/ui/kit/use-draft';
-import { Field, FIELD, FigureInput, TRADE_UNITS } from '@/ui/kit/field';
+import { Field, FIELD, TRADE_UNITS } from '@/ui/kit/field';
+import { FigureField } from '@/ui/kit/figure-field';
 import { systemFromForm, systemSchema, type SystemForm } from '@/wire/places';
 import {
   AccessPart,
@@ -63,25 +64,15 @@ function Figure({
   hint?: string;
   of: keyof typeof TRADE_UNITS;
 }) {
-  const { control, formState } = useFormContext<SystemForm>();
+  const { control } = useFormContext<SystemForm>();
   return (
-    <Field label={label} {...(hint ? { hint } : {})} wrong={formState.errors[name]?.message}>
-      {(ids) => (
-        <Controller
-          control={control}
-          name={name}
-          render={({ field }) => (
-            <FigureInput
-              {...ids}
-              label={label}
-              units={TRADE_UNITS[of]}
-              value={field.value}
-              onChange={field.onChange}
-            />
-          )}
-        />
-      )}
-    </Field>
+    <FigureField
+      control={control}
+      name={name}
+      label={label}
+      {...(hint ? { hint } : {})}
+      units={TRADE_UNITS[of]}
+    />
   );
 }
 function Words({ name, label, hint }: { name: keyof SystemForm; label: string; hint?: string }) {

@@ -1,12 +1,13 @@
 'use client';
 import { Plus, Trash2 } from 'lucide-react';
-import { Controller, useFieldArray, useFormContext, type Control } from 'react-hook-form';
+import { useFieldArray, useFormContext, type Control } from 'react-hook-form';
 import { PIPE_TABLES, pipeFigures, pipeTable } from '@/core/installation/pipes';
 import { OPTIONAL_VALVES, VALVE_WORDS } from '@/core/installation/section';
 import { showUnit } from '@/core/quantity/exact';
 import { now } from '@/device/clock';
 import { Button } from '@/ui/kit/button';
-import { Field, FIELD, FigureInput, TRADE_UNITS } from '@/ui/kit/field';
+import { Field, FIELD, TRADE_UNITS } from '@/ui/kit/field';
+import { FigureField } from '@/ui/kit/figure-field';
 import { ACCESS, materialOf, type SystemForm } from '@/wire/places';
 import { uuid7 } from '@/wire/uuid7';
 
@@ -107,78 +108,32 @@ export function PipesPart() {
                 )}
               </Field>
             ) : (
-              <Field label="Bore" wrong={wrong?.bore?.message}>
-                {(ids) => (
-                  <Controller
-                    control={control}
-                    name={`pipes.${i}.bore`}
-                    render={({ field }) => (
-                      <FigureInput
-                        {...ids}
-                        label="Bore"
-                        units={TRADE_UNITS.bore}
-                        value={field.value}
-                        onChange={field.onChange}
-                      />
-                    )}
-                  />
-                )}
-              </Field>
+              <FigureField control={control} name={`pipes.${i}.bore`} label="Bore" units={TRADE_UNITS.bore} />
             )}
-            <Field label="Length" wrong={wrong?.length?.message}>
-              {(ids) => (
-                <Controller
-                  control={control}
-                  name={`pipes.${i}.length`}
-                  render={({ field }) => (
-                    <FigureInput
-                      {...ids}
-                      label="Length"
-                      units={TRADE_UNITS.length}
-                      value={field.value}
-                      onChange={field.onChange}
-                    />
-                  )}
-                />
-              )}
-            </Field>
+            <FigureField
+              control={control}
+              name={`pipes.${i}.length`}
+              label="Length"
+              units={TRADE_UNITS.length}
+            />
             <Remove what={`pipe ${i + 1}`} onClick={() => remove(i)} />
             {!table && (
-              <Field label="Outside diameter" wrong={wrong?.size?.message} className="sm:col-span-2">
-                {(ids) => (
-                  <Controller
-                    control={control}
-                    name={`pipes.${i}.size`}
-                    render={({ field }) => (
-                      <FigureInput
-                        {...ids}
-                        label="Outside diameter"
-                        units={TRADE_UNITS.bore}
-                        value={field.value}
-                        onChange={field.onChange}
-                      />
-                    )}
-                  />
-                )}
-              </Field>
+              <FigureField
+                control={control}
+                name={`pipes.${i}.size`}
+                label="Outside diameter"
+                className="sm:col-span-2"
+                units={TRADE_UNITS.bore}
+              />
             )}
-            <Field label="Rated for" hint="empty: not known" wrong={wrong?.rating?.message}>
-              {(ids) => (
-                <Controller
-                  control={control}
-                  name={`pipes.${i}.rating`}
-                  render={({ field }) => (
-                    <FigureInput
-                      {...ids}
-                      label="Rating"
-                      units={TRADE_UNITS.pressure}
-                      value={field.value}
-                      onChange={field.onChange}
-                    />
-                  )}
-                />
-              )}
-            </Field>
+            <FigureField
+              control={control}
+              name={`pipes.${i}.rating`}
+              label="Rated for"
+              hint="empty: not known"
+              spoken="Rating"
+              units={TRADE_UNITS.pressure}
+            />
             <p className="text-sm text-quiet sm:col-span-5">
               {table ? (
                 <>
@@ -219,64 +174,31 @@ export function AppliancesPart({ gas }: { gas: boolean }) {
             <Field label="Its valve" wrong={wrong?.valve?.message}>
               {(ids) => <input {...ids} className={FIELD} {...register(`appliances.${i}.valve`)} />}
             </Field>
-            <Field label="Volume inside" wrong={wrong?.volume?.message}>
-              {(ids) => (
-                <Controller
-                  control={control}
-                  name={`appliances.${i}.volume`}
-                  render={({ field }) => (
-                    <FigureInput
-                      {...ids}
-                      label="Volume inside"
-                      units={TRADE_UNITS.volume}
-                      value={field.value}
-                      onChange={field.onChange}
-                    />
-                  )}
-                />
-              )}
-            </Field>
+            <FigureField
+              control={control}
+              name={`appliances.${i}.volume`}
+              label="Volume inside"
+              units={TRADE_UNITS.volume}
+            />
             {gas && (
-              <Field
+              <FigureField
+                control={control}
+                name={`appliances.${i}.maxInlet`}
                 label="Maximum inlet on its plate"
                 hint="empty: not read"
-                wrong={wrong?.maxInlet?.message}
-              >
-                {(ids) => (
-                  <Controller
-                    control={control}
-                    name={`appliances.${i}.maxInlet`}
-                    render={({ field }) => (
-                      <FigureInput
-                        {...ids}
-                        label="Maximum inlet"
-                        units={TRADE_UNITS.pressure}
-                        value={field.value}
-                        onChange={field.onChange}
-                      />
-                    )}
-                  />
-                )}
-              </Field>
+                spoken="Maximum inlet"
+                units={TRADE_UNITS.pressure}
+              />
             )}
             {gas && (
-              <Field label="Heat input on its plate" hint="empty: not read" wrong={wrong?.input?.message}>
-                {(ids) => (
-                  <Controller
-                    control={control}
-                    name={`appliances.${i}.input`}
-                    render={({ field }) => (
-                      <FigureInput
-                        {...ids}
-                        label="Heat input"
-                        units={TRADE_UNITS.power}
-                        value={field.value}
-                        onChange={field.onChange}
-                      />
-                    )}
-                  />
-                )}
-              </Field>
+              <FigureField
+                control={control}
+                name={`appliances.${i}.input`}
+                label="Heat input on its plate"
+                hint="empty: not read"
+                spoken="Heat input"
+                units={TRADE_UNITS.power}
+              />
             )}
             {(['make', 'model', 'serial'] as const).map((key) => (
               <Field
@@ -366,7 +288,16 @@ function RowsPart({
         <div key={f.key} className={`${row} ${grid}`} role="group" aria-label={`${what} ${i + 1}`}>
           {columns.map((c) => {
             const at = `${name}.${i}.${c.key}` as 'elements.0.name';
-            return (
+            return c.units ? (
+              <FigureField
+                key={c.key}
+                control={control}
+                name={at}
+                label={c.label}
+                {...(c.hint ? { hint: c.hint } : {})}
+                units={c.units}
+              />
+            ) : (
               <Field
                 key={c.key}
                 label={c.label}
@@ -374,21 +305,7 @@ function RowsPart({
                 wrong={errors?.[i]?.[c.key]?.message}
               >
                 {(ids) =>
-                  c.units ? (
-                    <Controller
-                      control={control}
-                      name={at}
-                      render={({ field }) => (
-                        <FigureInput
-                          {...ids}
-                          label={c.label}
-                          units={c.units!}
-                          value={field.value}
-                          onChange={field.onChange}
-                        />
-                      )}
-                    />
-                  ) : c.options ? (
+                  c.options ? (
                     <select {...ids} className={FIELD} {...register(at)}>
                       {Object.entries(c.options).map(([key, words]) => (
                         <option key={key} value={key}>
