@@ -1,6 +1,6 @@
 'use client';
 import { Plus, Trash2 } from 'lucide-react';
-import { useFieldArray, useFormContext, type Control } from 'react-hook-form';
+import { Controller, useFieldArray, useFormContext, type Control } from 'react-hook-form';
 import { PIPE_TABLES, pipeFigures, pipeTable } from '@/core/installation/pipes';
 import { OPTIONAL_VALVES, VALVE_WORDS } from '@/core/installation/section';
 import { showUnit } from '@/core/quantity/exact';
