@@ -59,8 +59,8 @@ test('the owner names edition and clause of a source, and they stand beside the 
   await bench.begin();
   await bench.checks();
   await page.getByRole('button', { name: 'Say which' }).click();
-  await page.getByRole('checkbox', { name: /H-2 test rig/ }).click();
-  await expect(page.getByText('H-2 test rig', { exact: true })).toBeVisible();
+  await page.getByRole('checkbox', { name: /P-2 air pump/ }).click();
+  await expect(page.getByText('P-2 air pump', { exact: true })).toBeVisible();
   await bench.gauge('G-02');
   await page.locator('div:has(> dt:text("Perceptible movement"))').getByRole('button').click();
   await expect(page.getByText(/works to edition 2024, clause 5\.3\)/)).toBeVisible();
@@ -68,8 +68,8 @@ test('the owner names edition and clause of a source, and they stand beside the 
   await expect(page.getByText(/works to Quarter county\)/)).toBeVisible();
   await bench.zero();
   await bench.fill('9.10');
-  await page.getByRole('button', { name: /H-2 test rig: its own test is older/ }).click();
-  await expect(page.getByText(/lost|says nothing now/).first()).toBeVisible();
+  await page.getByRole('button', { name: /P-2 air pump: never tested by itself/ }).click();
+  await expect(page.getByText(/what it loses counts against the section/).first()).toBeVisible();
 });
 
 test('the owner copies a pack, loosens a figure only with a reason, and every record of it says so', async ({
