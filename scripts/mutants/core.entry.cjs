@@ -8,4 +8,7 @@ const files = ['limit', 'pack', 'plan', 'record', 'run', 'verdict']
   .flatMap((room) => readdirSync(join(core, room)).map((name) => join(core, room, name)))
   .filter((name) => name.endsWith('.test.ts'))
   .sort((a, b) => statSync(a).size - statSync(b).size);
-for (const file of [join(__dirname, '../judged/judged.test.ts'), ...files]) require(file);
+const first = ['../judged/judged.test.ts', '../../src/cli/golden.test.ts'].map((name) =>
+  join(__dirname, name),
+);
+for (const file of [...first, ...files]) require(file);
