@@ -4,7 +4,7 @@ const { readdirSync, statSync } = require('node:fs');
 const { join } = require('node:path');
 
 const core = join(__dirname, '../../src/core');
-const files = ['limit', 'pack', 'plan', 'record', 'run', 'verdict']
+const files = ['limit', 'pack', 'plan', 'run', 'verdict']
   .flatMap((room) => readdirSync(join(core, room)).map((name) => join(core, room, name)))
   .filter((name) => name.endsWith('.test.ts'))
   .sort((a, b) => statSync(a).size - statSync(b).size);

@@ -1,4 +1,6 @@
 /** Each judging function at its bounds: exactly at, one step under, one step over; the order in which its rules decide. */
+import { convertRate, rateInterval } from '@/core/adequacy/rate';
+import { leakRate } from '@/core/medium/gas';
 import { parseWithUnit as q, type Exact, type Limit } from '@/core/quantity/exact';
 import {
   judgeDecay,
@@ -6,11 +8,13 @@ import {
   judgeLetBy,
   judgeLockUp,
   judgeMakeUp,
+  judgeRate,
   judgeSettle,
   judgeStrength,
   judgeStretch,
   judgeTightness,
   judgeUnheld,
+  steadyRate,
   type HoldFacts,
 } from './judge';
 
@@ -219,4 +223,90 @@ describe('water', () => {
 test('no change keeps its sign out of the record', () => {
   const j: { change: Exact } = judgeSettle(held('20.0 mbar', '20.00 mbar'), pm);
   expect(Object.is(j.change.digits, 0)).toBe(true);
+});
+
+describe('leak rate and its class', () => {
+  const volume = {
+    name: 'V',
+    value: 0.02,
+    unit: 'm3',
+    decimals: 4,
+    formula: '',
+    inputs: [],
+    source: '',
+  } as const;
+  const CLASSES = (bound: string) => [
+    { key: 'free', title: 'unrestricted', below: bound, source: 'a' },
+    { key: 'shut', title: 'not serviceable', source: 'b' },
+  ];
+  const judge = (
+    end: string,
+    over: Partial<Parameters<typeof judgeRate>[2]> = {},
+    more: Parameters<typeof held>[2] = {},
+  ) =>
+    judgeRate(held('20.00 mbar', end, more), pm, {
+      classes: CLASSES('1 l/h'),
+      volume,
+      volumeUncertainty: 0.05,
+      resolution: q('0.01 mbar'),
+      working: q('20 mbar'),
+      temperature: () => 0,
+      ...over,
+    });
+  test('0.5 mbar in 2 min from 20 l is 0.296 l/h; the interval lies around it, wider by a temperature and an unread barometer', () => {
+    const plain = judge('19.50 mbar').rate!;
+    expect(plain.rate.value).toBeCloseTo((0.02 / 101325) * 50 * 30 * 1000 * (20 / 19.75), 2);
+    expect([plain.low < plain.rate.value, plain.rate.value < plain.high]).toEqual([true, true]);
+    const width = (r: typeof plain) => r.high - r.low;
+    expect(width(judge('19.50 mbar', { temperature: () => 0.1 }).rate!)).toBeGreaterThan(width(plain));
+    const share = { share: q('0.10 mbar') };
+    expect(width(judge('19.50 mbar', {}, share).rate!)).toBeGreaterThan(width(plain));
+    const read = { ...share, barometer: [q('1013.25 hPa'), q('1013.25 hPa')] as const };
+    expect(width(judge('19.50 mbar', {}, read).rate!)).toBeCloseTo(width(plain), 6);
+  });
+  test('the upper end decides, to a millionth of its bound', () => {
+    const { high } = judge('19.50 mbar').rate!;
+    const exact = Number(high.toFixed(6));
+    expect(judge('19.50 mbar', { classes: CLASSES(`${(exact + 0.000001).toFixed(6)} l/h`) }).outcome).toBe(
+      'free',
+    );
+    expect(judge('19.50 mbar', { classes: CLASSES(`${(exact - 0.000001).toFixed(6)} l/h`) }).outcome).toBe(
+      'shut',
+    );
+    expect(judge('19.50 mbar').rate!.title).toBe('unrestricted');
+  });
+  test('a rise gives no rate; what is too small to perceive gives one from nothing on', () => {
+    expect(judge('20.25 mbar')).toMatchObject({ outcome: 'rose', limit: null });
+    expect(judge('20.25 mbar').rate).toBeUndefined();
+    expect(judge('20.24 mbar').rate!.high).toBeGreaterThanOrEqual(judge('20.24 mbar').rate!.rate.value);
+  });
+  test('what a passing valve may have flattered away widens the upper end only', () => {
+    const plain = judge('19.50 mbar').rate!;
+    const half = judge('19.50 mbar', { flattered: 0.5 }).rate!;
+    expect([half.low, half.rate.value, half.flattered]).toEqual([plain.low, plain.rate.value, 0.5]);
+    expect(half.high).toBeCloseTo(plain.high * 2, 9);
+    expect(judge('19.50 mbar', { flattered: 1 }).rate!.high).toBe(Infinity);
+    expect(judge('19.50 mbar', { flattered: 1 }).outcome).toBe('shut');
+  });
+  test('carried to another pressure: up to 100 mbar by one law, above it by both, each end to its worse side', () => {
+    const MBAR = 100;
+    const atTest = leakRate(0.02, 200 * MBAR, 190 * MBAR, 600);
+    const blur = { volume: 0.02, resolution: 1, temperature: 0, barometer: 0, seconds: 600 };
+    const by = (pressure: number, working: number) =>
+      steadyRate(atTest, pressure * MBAR, working * MBAR, 0.05, blur);
+    const one = (pressure: number, working: number) =>
+      rateInterval(atTest, { ...blur, pressure: pressure * MBAR }, working * MBAR, 0.05);
+    expect(by(100, 21)).toEqual(expect.objectContaining({ low: one(100, 21).low, high: one(100, 21).high }));
+    // test above working: the orifice law leaves more of the rate, so the upper end rises and the lower stays
+    const law = (p: number, w: number) =>
+      convertRate(1, p * MBAR, w * MBAR, 'orifice') / convertRate(1, p * MBAR, w * MBAR);
+    expect(law(200, 21)).toBeGreaterThan(1.5);
+    expect(by(200, 21).low).toBe(one(200, 21).low);
+    expect(by(200, 21).high).toBeCloseTo(one(200, 21).high * law(200, 21), 9);
+    // test below working: the other way round
+    expect(law(21, 200)).toBeLessThan(0.7);
+    expect(by(21, 200).high).toBe(one(21, 200).high);
+    expect(by(21, 200).low).toBeCloseTo(one(21, 200).low * law(21, 200), 9);
+    expect(by(200, 21).rate).toEqual(one(200, 21).rate);
+  });
 });
