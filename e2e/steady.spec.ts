@@ -175,3 +175,19 @@ test('@both at every panel with keys: figure, keys and the one action stand toge
   await expect(page.getByRole('button', { name: /A joint drips/ })).toBeVisible();
   await standTogether(page, 'look');
 });
+
+test('@phone in practice the list of gauges stands whole beside the works of the simulated section', async ({
+  page,
+}) => {
+  await takeClocks(page);
+  await signIn(page, 'imre');
+  const bench = new BenchPage(page);
+  await bench.begin({ practice: 'off-zero' });
+  await bench.checks();
+  const list = page.getByRole('list', { name: 'Gauges in the cabinet' });
+  await expect(list.getByRole('button', { name: 'Use this gauge' })).toBeVisible();
+  // nothing of it is folded away: it is as high as what it holds
+  expect(
+    await list.evaluate((e) => e.parentElement!.scrollHeight - e.parentElement!.clientHeight),
+  ).toBeLessThanOrEqual(1);
+});

@@ -72,6 +72,7 @@ const aKit = {
   resolution: '',
   stroke: '45 ml',
   rating: '60 bar',
+  volume: '',
   size: '',
   batch: '',
   ranges: [],

@@ -47,7 +47,7 @@ export function entryWords(plan: Plan, state: RunState, e: PlacedEvent): string 
       return 'list complete';
     case 'gauge':
       return `gauge chosen: ${plan.gauges.find((g) => g.id === e.gauge)?.name ?? e.gauge}`;
-    case 'own-kit':
+    case 'kit':
       return e.kit.length
         ? `own kit on the section: ${e.kit.map((id) => plan.ownKit?.find((k) => k.id === id)?.name ?? id).join(', ')}`
         : 'no hose or rig of the cabinet on the section';

@@ -119,7 +119,7 @@ export const eventSchema = oneOf('kind', {
   }),
   proceed: of({}),
   gauge: of({ gauge: id() }),
-  'own-kit': of({ kit: yup.array().of(id()).strict(true).max(8).required() }),
+  kit: of({ kit: yup.array().of(id()).strict(true).max(8).required() }),
   zero: of({ figure: exactSchema, openToAir: isTrue() }),
   fill: of({ ...timed, confirmed: isTrue() }),
   'hold-start': of(timed),

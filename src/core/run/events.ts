@@ -69,7 +69,7 @@ export type Payload =
   | { readonly kind: 'proceed' }
   | { readonly kind: 'gauge'; readonly gauge: string }
   /** Which hoses, plugs and pumps of the cabinet are on the section from now on; none of them where the list is empty. */
-  | { readonly kind: 'own-kit'; readonly kit: readonly string[] }
+  | { readonly kind: 'kit'; readonly kit: readonly string[] }
   | { readonly kind: 'zero'; readonly figure: Exact; readonly openToAir: true }
   | ({ readonly kind: 'fill'; readonly confirmed: true } & Timed)
   | ({ readonly kind: 'hold-start' } & Timed)

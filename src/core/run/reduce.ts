@@ -201,7 +201,7 @@ function apply(plan: Plan, state: RunState, event: RunEvent): Refusal | null {
       return proceed(plan, state, visit, stage, at);
     case 'gauge':
       return chooseGauge(plan, state, visit, event.gauge, at);
-    case 'own-kit':
+    case 'kit':
       if (event.kit.some((id) => !plan.ownKit?.some((k) => k.id === id)))
         return no('unknown-kit', 'This hose or rig is not in the plan. Choose from those listed.');
       state.ownKit = { kit: [...new Set(event.kit)], at, byName: event.byName };

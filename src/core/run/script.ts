@@ -136,7 +136,7 @@ function payloads(
     }
     case 'ownkit': {
       const kit = args.map((name) => plan.ownKit?.find((k) => k.name === name)?.id ?? name);
-      return [{ kind: 'own-kit', kit }];
+      return [{ kind: 'kit', kit }];
     }
     case 'zero':
       return [{ kind: 'zero', figure: figure(first), openToAir: true }];

@@ -31,7 +31,7 @@ export function OwnKitChoice({
   const on = state.ownKit?.kit ?? [];
   const names = offered.filter((k) => on.includes(k.id)).map((k) => k.name);
   const say = async (kit: readonly string[]) => {
-    const answer = await act({ kind: 'own-kit', kit });
+    const answer = await act({ kind: 'kit', kit });
     setTrouble(answer.accepted ? '' : answer.text);
   };
   return (

@@ -37,7 +37,7 @@ export type Side =
   | 'joints'
   | 'observation'
   | 'inventory'
-  | 'own-kit'
+  | 'kit'
   | 'photo';
 type Props = PanelProps & {
   readonly side: Side;
@@ -470,7 +470,7 @@ function Entry(props: Props) {
           {back}
         </div>
       );
-    case 'own-kit':
+    case 'kit':
       return (
         <div className="grid gap-3">
           <OwnKitChoice view={view} act={act} opened />
@@ -487,7 +487,7 @@ function Entry(props: Props) {
         ['joints', 'Joints and leak fluid'],
         ['observation', 'Seen, smelt, heard'],
         ...(view.plan.procedure.inventory?.length ? [['inventory', 'Inventory'] as [Side, string]] : []),
-        ...(view.plan.ownKit?.length ? [['own-kit', 'Own hose or rig'] as [Side, string]] : []),
+        ...(view.plan.ownKit?.length ? [['kit', 'Own hose or rig'] as [Side, string]] : []),
         ['late', 'Reading from earlier'],
         ...(view.state.visits.some((v) => v.readings.length)
           ? [['correct', 'Correct a reading'] as [Side, string]]

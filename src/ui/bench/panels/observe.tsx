@@ -11,7 +11,7 @@ export function ObservePanel({ stage, act, view }: PanelProps) {
   const [why, setWhy] = useState('');
   const [trouble, setTrouble] = useState('');
   return (
-    <div className="grid content-start lg:min-h-0 lg:flex-1 gap-3 overflow-auto">
+    <div className="grid shrink-0 content-start gap-3 lg:min-h-0 lg:flex-1 lg:shrink lg:overflow-auto">
       <p className="text-xl font-semibold">{observe.question}</p>
       {view.state.fails > 0 && (
         <p className="text-quiet">Repeats made since the last mend: {view.state.repeats} of 3.</p>

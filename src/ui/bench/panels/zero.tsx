@@ -17,7 +17,7 @@ export function ZeroPanel({ view, visit, stage, act }: PanelProps) {
   const last = visit.zeros[visit.zeros.length - 1];
   if (!gauge)
     return (
-      <div className="lg:min-h-0 lg:flex-1 overflow-auto">
+      <div className="shrink-0 lg:min-h-0 lg:flex-1 lg:shrink lg:overflow-auto">
         {before && <OwnKitChoice view={view} act={act} />}
         <ul className="grid content-start gap-3" aria-label="Gauges in the cabinet">
           {plan.gauges.map((g) => {
