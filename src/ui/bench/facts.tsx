@@ -27,7 +27,7 @@ import { enteredCaps } from '@/core/plan/weakest';
 import type { RunState } from '@/core/run/state';
 import { classBound } from '@/core/verdict/adequacy';
 import { verdictOf } from '@/core/verdict/verdict';
-import { breachWords, showExact, toNumber, type Exact } from '@/core/quantity/exact';
+import { breachWords, showExact, toNumber, trimmed, type Exact } from '@/core/quantity/exact';
 import { showFigure, significantText } from '@/core/quantity/figure';
 import { convert, unitLabel } from '@/core/quantity/unit';
 import {
@@ -152,7 +152,7 @@ export function Facts({ view }: { view: BenchView }) {
                         text: `The smallest movement this gauge can honestly show. ${breachWords(pm)} counts as movement.`,
                       }}
                     >
-                      <span className="figure-narrow">{showExact(pm.value)}</span>
+                      <span className="figure-narrow">{showExact(trimmed(pm.value))}</span>
                     </Why>
                   </dd>
                 </div>
