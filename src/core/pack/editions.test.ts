@@ -5,6 +5,7 @@ import { makeBody } from '@/core/record/record';
 import { place } from '@/core/run/script';
 import { gauge, hold, pack, plan, play, SIGNED, upTo } from '@/core/testing/bakery';
 import { makePlan } from '@/core/plan/plan';
+import { packs } from '@/core/testing/quarter';
 import { verdictOf } from '@/core/verdict/verdict';
 import { citedPack, sourcesOf, WHOLE_PACK, worksToWords } from './editions';
 import { comparePacks } from './lines';
@@ -27,6 +28,17 @@ test('each source of a procedure once, those of its limits among them', () => {
   const found = sourcesOf(pack.procedures[0]!);
   expect(new Set(found).size).toBe(found.length);
   expect(found).toContain(seen);
+});
+test('a source of nil is a source too', () => {
+  const { imperial } = packs;
+  const nil = imperial!.procedures[0]!.nilSource!;
+  expect(sourcesOf(imperial!.procedures[0]!)).toContain(nil);
+  const [named] = citedPack(
+    imperial!,
+    [{ source: nil, edition: '', clause: '9', jurisdiction: '' }],
+    'H',
+  ).procedures;
+  expect(named!.nilSource).toBe(`${nil} (H works to clause 9)`);
 });
 test('a cited pack differs in nothing that judges, and loads', () => {
   expect(comparePacks(pack, cited)).toEqual([]);

@@ -10,12 +10,14 @@ export interface WorksTo {
 }
 export const WHOLE_PACK = '';
 
+/** A field that names where a figure comes from: `source`, `nilSource`, `houseSource` and the like. */
+const names = (key: string): boolean => key === 'source' || key.endsWith('Source');
 /** Calls `visit` with every source that a value of a pack holds. */
 function walk(value: unknown, visit: (source: string) => void): void {
   if (Array.isArray(value)) for (const v of value) walk(v, visit);
   else if (value && typeof value === 'object')
     for (const [key, v] of Object.entries(value))
-      if (key === 'source' && typeof v === 'string') visit(v);
+      if (names(key) && typeof v === 'string') visit(v);
       else walk(v, visit);
 }
 /** The sources of a procedure's figures, each once, as they come in it. */
@@ -44,7 +46,7 @@ export function citedPack(pack: Pack, worksTo: readonly WorksTo[], by: string): 
     if (!value || typeof value !== 'object') return value;
     return Object.fromEntries(
       Object.entries(value).map(([key, v]) => {
-        const said = key === 'source' && typeof v === 'string' ? words.get(v) : undefined;
+        const said = names(key) && typeof v === 'string' ? words.get(v) : undefined;
         return [key, said ? `${v as string} (${by} works to ${said})` : cite(v)];
       }),
     );

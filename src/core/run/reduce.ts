@@ -184,9 +184,10 @@ function apply(plan: Plan, state: RunState, event: RunEvent): Refusal | null {
   if (event.kind === 'stream') return misfit(plan, state, event) ?? stream(plan, state, event);
   if (event.kind === 'correction') return misfit(plan, state, event) ?? correct(state, event, at);
   if (event.kind === 'joint' || event.kind === 'joint-look') {
-    // joints are cleared with leak fluid after the hold too, up to the signature
-    const after = plan.format > 1 && (state.phase === 'put-back' || state.phase === 'signing');
-    if (after) return event.kind === 'joint' ? addJoint(state, event) : lookAtJoint(state, event, at);
+    // joints are cleared with leak fluid after the hold too, until somebody has put a name to the result
+    const after = state.phase === 'put-back' || (state.phase === 'signing' && !state.signatures.length);
+    if (plan.format > 1 && after)
+      return event.kind === 'joint' ? addJoint(state, event) : lookAtJoint(state, event, at);
   }
   const visit = currentVisit(state);
   if (!visit) return overtaken();

@@ -333,6 +333,17 @@ describe('joints disturbed during the test', () => {
   test('one that bubbles at the put-back is a leak, whatever the hold showed', () => {
     expect(word([afterZero(450), [460, 'joint', 'Union', 'growing', 'pea']])).toBe('not-tight');
   });
+  test('under a signature nothing of it changes any more', () => {
+    const signed: ScriptLine[] = [afterZero(450), [460, 'putback'], [470, 'sign', 'Imre']];
+    const late = play(
+      p,
+      [...good, ...signed, [480, 'joint', 'Union', 'growing', 'pea']],
+      {},
+      { allowRefused: true },
+    );
+    expect(verdictOf(p, reduce(p, late))!.word).toBe('tight');
+    expect(reduce(p, late).withoutEffect.map((w) => w.code)).toEqual(['overtaken', 'overtaken']);
+  });
   test('a record of the first format keeps its word', () => {
     expect(word([[440, 'joint', 'Union', 'foam'], afterZero(450)], { ...p, format: 1 })).toBe('tight');
   });

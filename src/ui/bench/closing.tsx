@@ -37,12 +37,13 @@ export function Closing(props: Props) {
         caution={plan.procedure.cautions.smell ?? ''}
       />
     );
+  const unsigned = state.phase === 'put-back' || (state.phase === 'signing' && !state.signatures.length);
   return (
     <div className="grid content-start gap-6">
       <VerdictText {...props} />
       <Found {...props} />
       {unsafeOpen(plan, state) && <Unsafe {...props} />}
-      {(state.phase === 'put-back' || state.phase === 'signing') && openJoints(state).length > 0 && (
+      {unsigned && openJoints(state).length > 0 && (
         <section aria-labelledby="joints-open" className="border-l-4 border-ochre pl-3">
           <h2 id="joints-open" className="text-lg font-semibold">
             Joints not cleared yet
