@@ -120,3 +120,14 @@ test('the word certificate stands only over a good result', () => {
     faceOf(makeBody(p, log, { ...sealer, licence: null }, '2026-11-20T09:00:00.000Z').body).title,
   ).toMatch(/not a certificate/);
 });
+
+test('a key retired before the record was sealed is named by the day where the test was made', () => {
+  const elsewhere = { ...p, made: { ...p.made, zone: 'Pacific/Auckland' } };
+  const at = (retired: string) => {
+    const sealed = makeBody(elsewhere, log, sealer, '2026-11-21T09:00:00.000Z').body;
+    const s = seal(sealed, 'VS-00001', CHAIN_START, secret);
+    return verifySeal({ body: sealed, seal: s }, [{ key: s.key, retired }]).map((f) => f.text);
+  };
+  expect(at('2026-11-20T23:30:00.000Z').join()).toContain('retired on 2026-11-21, before it was sealed');
+  expect(at('2026-11-21T09:00:00.000Z')).toEqual([]);
+});

@@ -99,15 +99,16 @@ export function verifySeal(record: SealedRecord, keys?: readonly PublishedKey[])
     });
   if (keys) {
     const own = keys.find((k) => k.key === s.key);
+    const sealed = sealedIn(body);
     if (!own)
       faults.push({
         code: 'key',
         text: 'The record was signed with a key that is not one of the organisation’s.',
       });
-    else if (own.retired && (sealedAtOf(body) ?? own.retired) > own.retired)
+    else if (own.retired && (sealed.at ?? own.retired) > own.retired)
       faults.push({
         code: 'key',
-        text: `The record was signed with a key that was retired on ${localDate(Date.parse(own.retired), zoneOf(body))}, before it was sealed.`,
+        text: `The record was signed with a key that was retired on ${localDate(Date.parse(own.retired), sealed.zone)}, before it was sealed.`,
       });
   }
   try {
@@ -118,19 +119,15 @@ export function verifySeal(record: SealedRecord, keys?: readonly PublishedKey[])
   }
   return faults;
 }
-/** Where the test was made: whose days its dates are. */
-function zoneOf(body: string): string {
+/** When it was sealed, and where the test was made, whose days its dates are; nothing of a body that cannot be read. */
+function sealedIn(body: string): { readonly at?: string; readonly zone: string } {
   try {
-    return (JSON.parse(body) as { plan?: { made?: { zone?: string } } }).plan?.made?.zone ?? 'UTC';
+    const { sealedAt, plan } = JSON.parse(body) as {
+      sealedAt?: unknown;
+      plan?: { made?: { zone?: string } };
+    };
+    return { ...(typeof sealedAt === 'string' ? { at: sealedAt } : {}), zone: plan?.made?.zone ?? 'UTC' };
   } catch {
-    return 'UTC';
-  }
-}
-function sealedAtOf(body: string): string | undefined {
-  try {
-    const { sealedAt } = JSON.parse(body) as { sealedAt?: unknown };
-    return typeof sealedAt === 'string' ? sealedAt : undefined;
-  } catch {
-    return undefined;
+    return { zone: 'UTC' };
   }
 }
