@@ -73,23 +73,14 @@ export function ownKitOf(
     const { withdrawn, lastBlank } = standingOf(log, now, zone);
     if (withdrawn || item.withdrawn) return [];
     const { id, name, serial, volume } = item;
+    const { at, ...test } = lastBlank ?? { at: '' };
     return [
       {
         id,
         name,
         serial,
         ...(volume ? { volume } : {}),
-        ...(lastBlank
-          ? {
-              blank: {
-                on: localDate(Date.parse(lastBlank.at), zone),
-                days: lastBlank.days,
-                pressure: lastBlank.pressure,
-                loss: lastBlank.loss,
-                minutes: lastBlank.minutes,
-              },
-            }
-          : {}),
+        ...('loss' in test ? { blank: { on: localDate(Date.parse(at), zone), ...test } } : {}),
       },
     ];
   });

@@ -244,6 +244,10 @@ export function drips(state: RunState): string {
 export const openJoints = (state: RunState) =>
   state.joints.filter((j) => j.looks[j.looks.length - 1]?.found !== 'none');
 
+/** After the hold joints are still cleared with leak fluid, until somebody has put a name to the result. */
+export const clearsJointsAfter = (state: RunState): boolean =>
+  state.phase === 'put-back' || (state.phase === 'signing' && !state.signatures.length);
+
 /** Whether what was found calls for a class of danger before anyone signs. */
 export const unsafeOpen = (plan: Plan, state: RunState): boolean =>
   plan.procedure.unsafe === true &&

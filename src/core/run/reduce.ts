@@ -4,7 +4,7 @@ import { momentOf, type PlacedEvent, type RunEvent } from './events';
 import type { RunState } from './state';
 import { coarseBarometer } from './barometer';
 import { misfit } from './gate';
-import { currentVisit, expectation, runningHold, stageOf } from './read';
+import { clearsJointsAfter, currentVisit, expectation, runningHold, stageOf } from './read';
 import { breakHold, close, enter, follow, no, overtaken, returnToFill, type Refusal } from './transition';
 import { LATE_AFTER_MS, endHold, fill, keepReading, mark, skip, startHold, topUp } from './apply-hold';
 import { check, chooseGauge, proceed, zero } from './apply-lists';
@@ -184,9 +184,7 @@ function apply(plan: Plan, state: RunState, event: RunEvent): Refusal | null {
   if (event.kind === 'stream') return misfit(plan, state, event) ?? stream(plan, state, event);
   if (event.kind === 'correction') return misfit(plan, state, event) ?? correct(state, event, at);
   if (event.kind === 'joint' || event.kind === 'joint-look') {
-    // joints are cleared with leak fluid after the hold too, until somebody has put a name to the result
-    const after = state.phase === 'put-back' || (state.phase === 'signing' && !state.signatures.length);
-    if (plan.format > 1 && after)
+    if (plan.format > 1 && clearsJointsAfter(state))
       return event.kind === 'joint' ? addJoint(state, event) : lookAtJoint(state, event, at);
   }
   const visit = currentVisit(state);

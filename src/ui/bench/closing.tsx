@@ -4,7 +4,14 @@ import { lazy, Suspense, useState } from 'react';
 import { recordStatus } from '@/core/record/status';
 import { DANGER_WORDS } from '@/core/record/words';
 import { faultsFound } from '@/core/run/inventory';
-import { debtBefore, debtWords, inDebtOrder, openJoints, unsafeOpen } from '@/core/run/read';
+import {
+  clearsJointsAfter,
+  debtBefore,
+  debtWords,
+  inDebtOrder,
+  openJoints,
+  unsafeOpen,
+} from '@/core/run/read';
 import { verdictOf } from '@/core/verdict/verdict';
 import { showFigure } from '@/core/quantity/figure';
 import type { BenchEngine, BenchView } from '@/device/bench';
@@ -37,13 +44,12 @@ export function Closing(props: Props) {
         caution={plan.procedure.cautions.smell ?? ''}
       />
     );
-  const unsigned = state.phase === 'put-back' || (state.phase === 'signing' && !state.signatures.length);
   return (
     <div className="grid content-start gap-6">
       <VerdictText {...props} />
       <Found {...props} />
       {unsafeOpen(plan, state) && <Unsafe {...props} />}
-      {unsigned && openJoints(state).length > 0 && (
+      {clearsJointsAfter(state) && openJoints(state).length > 0 && (
         <section aria-labelledby="joints-open" className="border-l-4 border-ochre pl-3">
           <h2 id="joints-open" className="text-lg font-semibold">
             Joints not cleared yet
