@@ -14,7 +14,7 @@ const transform = {
 const shared = {
   testEnvironment: 'node',
   // copies of the tree that a mutation run makes
-  modulePathIgnorePatterns: ['<rootDir>/.check/'],
+  modulePathIgnorePatterns: ['<rootDir>/.check/', '<rootDir>/.mutants/'],
   moduleFileExtensions: ['ts', 'tsx', 'js', 'mjs', 'json', 'node'],
   transform,
   // d3, canonicalize, noble and uuid ship as ES modules only
@@ -27,6 +27,8 @@ const shared = {
   },
 };
 export default {
+  // a slow machine is no failure: a test that hangs is found in a minute as well
+  testTimeout: 60_000,
   projects: [
     {
       ...shared,

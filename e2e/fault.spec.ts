@@ -16,7 +16,6 @@ const control = async (what: string) => {
 
 test('kill -9 of server, database and browser while readings are entered: none lost, none doubled', async () => {
   test.skip(!CONTROL, 'run by ./check, which owns the servers');
-  test.setTimeout(180_000);
   const profile = mkdtempSync(path.join(tmpdir(), 'bench-profile-'));
   const options = test.info().project.use.launchOptions!;
   const launch = () =>

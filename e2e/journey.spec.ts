@@ -6,7 +6,6 @@ test.describe('the staged test from start to certificate', () => {
     'tight, with a reload and a second device in the middle of a hold',
     { tag: '@both' },
     async ({ page, browser, isMobile }) => {
-      test.setTimeout(240_000);
       await takeClocks(page);
       await signIn(page, 'imre');
       const bench = new BenchPage(page);
@@ -86,7 +85,6 @@ test.describe('the staged test from start to certificate', () => {
   test('a drop within the allowance leads through the pipework to the appliance that leaks', async ({
     page,
   }) => {
-    test.slow();
     await takeClocks(page);
     await signIn(page, 'imre');
     const bench = new BenchPage(page);

@@ -217,6 +217,7 @@ test('the Desk, signed out: a figure changed, its twin, its link, a wrong entry;
   await line.getByLabel('V, volume of the section', { exact: true }).fill('0');
   await expect(line.getByRole('alert')).toContainText('must be above zero');
   await line.getByLabel('V, volume of the section', { exact: true }).fill('40');
+  await expect.poll(() => page.url()).toContain('V=40l');
   const link = page.url();
   expect(link).toContain('p0=8.24inWC');
   await page.evaluate(() => navigator.serviceWorker.ready.then(() => undefined));

@@ -5,7 +5,6 @@ import { BenchPage, expectAccessible, pass, signIn, takeClocks } from './support
 test.describe('procedures from packs', () => {
   let bench: BenchPage;
   test.beforeEach(async ({ page }) => {
-    test.setTimeout(120_000);
     await takeClocks(page);
     await signIn(page, 'imre');
     bench = new BenchPage(page);

@@ -2,7 +2,17 @@ import { readFileSync } from 'node:fs';
 import { expect, test, type Page } from '@playwright/test';
 import sharp from 'sharp';
 import { readPdf } from './read-pdf';
-import { BASE, BenchPage, expectAccessible, pass, serverShift, shot, signIn, takeClocks } from './support';
+import {
+  BASE,
+  BenchPage,
+  expectAccessible,
+  hold,
+  pass,
+  serverShift,
+  shot,
+  signIn,
+  takeClocks,
+} from './support';
 
 /** A picture as a phone takes it: large, turned, and with the place it was taken in its data. */
 const picture = (width = 3000, height = 2000) =>
@@ -24,7 +34,6 @@ test.describe('the record', () => {
     'photos beside what was entered, taken without a signal; the customer signs on a phone of their own; papers, bundle, void',
     { tag: '@phone' },
     async ({ page, browser }) => {
-      test.setTimeout(240_000);
       await takeClocks(page);
       await signIn(page, 'imre');
       const bench = new BenchPage(page);
@@ -157,10 +166,7 @@ test.describe('the record', () => {
         .getAttribute('href'))!;
       await page.getByText('Make it void').click();
       await page.getByLabel('Why it is void').fill('The wrong branch was shut');
-      await page.getByRole('button', { name: /Make VS-\d+ void/ }).focus();
-      await page.keyboard.down('Enter');
-      await page.waitForTimeout(950);
-      await page.keyboard.up('Enter');
+      await hold(page, /Make VS-\d+ void/);
       await expect(page.getByText(/Void since .*The wrong branch was shut/)).toBeVisible();
       await open.goto(BASE + address);
       await expect(open.getByText(/Void since/)).toBeVisible();
@@ -218,7 +224,6 @@ test.describe('the record', () => {
   test('logs of three shapes: into a running test, and as a finished one that was held elsewhere', async ({
     page,
   }) => {
-    test.setTimeout(180_000);
     await takeClocks(page);
     await signIn(page, 'imre');
     const bench = new BenchPage(page);
@@ -303,7 +308,6 @@ test.describe('the record', () => {
     page,
     browser,
   }) => {
-    test.setTimeout(180_000);
     await signIn(page, 'tamsin');
     await page.goto(`${BASE}/organisation`);
     await expectAccessible(page);

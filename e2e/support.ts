@@ -1,7 +1,9 @@
 import AxeBuilder from '@axe-core/playwright';
 import { expect, test, type Page } from '@playwright/test';
 
-export const BASE = process.env.VAST_E2E_URL ?? 'http://127.0.0.1:3000';
+/** Tests that run at the same time have a server, a clock and a database each. */
+const servers = (process.env.VAST_E2E_URL ?? 'http://127.0.0.1:3000').split(',');
+export const BASE = servers[Number(process.env.TEST_PARALLEL_INDEX ?? 0) % servers.length]!;
 let shift = 0;
 
 /** Sets the server's clock (a test server only) to real time plus `ms`. */
@@ -51,13 +53,14 @@ export async function expectAccessible(page: Page): Promise<void> {
   const { violations } = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21aa']).analyze();
   expect(violations.map((v) => `${v.id}: ${v.nodes.map((n) => n.target.join(' ')).join(', ')}`)).toEqual([]);
 }
-/** Presses and holds what cannot be undone. */
+/** Presses and holds what cannot be undone; the time of the press passes under the test's hand. */
 export async function hold(page: Page, name: string | RegExp): Promise<void> {
   const button = page.getByRole('button', { name }).first();
   await button.scrollIntoViewIfNeeded();
   await button.focus();
   await page.keyboard.down('Enter');
-  await page.waitForTimeout(950); // the press itself, not a hold of the test
+  await shiftServer(shift + 900);
+  await page.clock.fastForward(900);
   await page.keyboard.up('Enter');
 }
 

@@ -217,7 +217,6 @@ test('without a signal a bench opened before opens again, counts down and takes 
 });
 
 test('practice on the simulated bakery: the model answers, and the record is marked', async ({ page }) => {
-  test.slow();
   await takeClocks(page);
   await signIn(page, 'imre');
   const bench = new BenchPage(page);
@@ -257,7 +256,6 @@ test('practice on the simulated bakery: the model answers, and the record is mar
 });
 
 test('every main view passes axe in both themes and can be walked by keyboard', async ({ page }) => {
-  test.setTimeout(240_000);
   await signIn(page, 'imre');
   for (const scheme of ['light', 'dark'] as const) {
     await page.emulateMedia({ colorScheme: scheme });

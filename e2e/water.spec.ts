@@ -44,7 +44,6 @@ const finish = async (bench: BenchPage, verdict: RegExp) => {
 test.describe('water', () => {
   let bench: BenchPage;
   test.beforeEach(async ({ page }) => {
-    test.setTimeout(150_000);
     await takeClocks(page);
     await signIn(page, 'imre');
     bench = new BenchPage(page);
@@ -289,7 +288,6 @@ test(
   'a watch on a phone, without signing in: a reading, a fall that is told, a correction',
   { tag: '@phone' },
   async ({ page, browser }) => {
-    test.setTimeout(90_000);
     await signIn(page, 'ngaire');
     await page
       .getByRole('region', { name: 'Under watch' })

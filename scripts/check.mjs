@@ -10,70 +10,56 @@ import { startTestServers } from './e2e-server.mjs';
 const folder = path.join(root, '.check');
 rmSync(folder, { recursive: true, force: true });
 mkdirSync(folder, { recursive: true });
-let passed = 0;
-let failed = 0;
-let skipped = 0;
+const began = Date.now();
+const count = { passed: 0, failed: 0, skipped: 0 };
+const seconds = (since) => `${((Date.now() - since) / 1000).toFixed(0)} s`;
 const bin = (name) => path.join(root, 'node_modules', ...name.split('/'));
-const sh = (args, env = {}, capture = false) =>
+/** Runs a program of this project; what it says is kept, or shown as it comes. */
+const run = (args, { env = {}, show = false } = {}) =>
   new Promise((resolve) => {
     const child = spawn(node, args, {
       cwd: root,
       env: { ...process.env, ...env },
-      stdio: ['ignore', capture ? 'pipe' : 'inherit', 'inherit'],
+      stdio: ['ignore', show ? 'inherit' : 'pipe', show ? 'inherit' : 'pipe'],
     });
     let out = '';
-    child.stdout?.on('data', (d) => (out += d));
+    for (const stream of [child.stdout, child.stderr]) stream?.on('data', (d) => (out += d));
     child.on('exit', (code) => resolve({ code: code ?? 1, out }));
   });
 async function gate(name, args) {
-  const began = Date.now();
-  const { code, out } = await sh(args, {}, true);
-  if (code === 0) passed += 1;
-  else {
-    failed += 1;
-    console.log(out.slice(-8000));
-  }
-  console.log(`${code === 0 ? 'ok  ' : 'FAIL'} ${name} (${((Date.now() - began) / 1000).toFixed(1)} s)`);
+  const since = Date.now();
+  const { code, out } = await run(args);
+  count[code === 0 ? 'passed' : 'failed'] += 1;
+  console.log(`${code === 0 ? 'ok  ' : 'FAIL'} ${name} (${seconds(since)})`);
+  if (code) console.log(out.slice(-8000));
 }
-async function jest(project, env = {}) {
+async function jest(project, env) {
+  const since = Date.now();
   const file = path.join(folder, `jest-${project}.json`);
-  await sh(
+  const { out } = await run(
     [
       bin('jest/bin/jest.js'),
-      '--selectProjects',
-      project,
-      '--json',
-      `--outputFile=${file}`,
-      '--silent',
-      ...(project === 'database' ? ['--runInBand'] : []),
+      ...['--selectProjects', project, '--json', `--outputFile=${file}`, '--silent', '--maxWorkers=1'],
     ],
-    env,
-    true,
+    { env },
   );
   if (!existsSync(file)) {
-    failed += 1;
-    console.log(`FAIL ${project} tests did not run`);
+    count.failed += 1;
+    console.log(`FAIL ${project} tests did not run\n${out.slice(-8000)}`);
     return;
   }
   const r = JSON.parse(readFileSync(file, 'utf8'));
-  passed += r.numPassedTests;
-  failed += r.numFailedTests + r.numRuntimeErrorTestSuites;
+  count.passed += r.numPassedTests;
+  count.failed += r.numFailedTests + r.numRuntimeErrorTestSuites;
   console.log(
-    `${r.success ? 'ok  ' : 'FAIL'} ${project} tests: ${r.numPassedTests} passed, ${r.numFailedTests} failed`,
+    `${r.success ? 'ok  ' : 'FAIL'} ${project} tests: ${r.numPassedTests} passed, ${r.numFailedTests} failed (${seconds(since)})`,
   );
   for (const suite of r.testResults) if (suite.status === 'failed') console.log(suite.message);
 }
 
 const stops = [];
-try {
-  const chromium = process.env.CHROMIUM ?? '/usr/bin/chromium';
-  if (!existsSync(chromium)) needDebian(['chromium'], 'Chromium');
-  await gate('format', [bin('prettier/bin/prettier.cjs'), '--check', '--log-level', 'warn', '.']);
-  await gate('lint', [bin('eslint/bin/eslint.js'), '.', '--max-warnings', '0']);
-  build();
-  await gate('types', [bin('typescript/bin/tsc'), '--noEmit', '-p', '.']);
-  await jest('unit');
-
+/** The database server, started again when it is killed. */
+async function database() {
   let cluster = await startCluster('check', 54400);
   let over = false;
   const watch = () =>
@@ -87,6 +73,9 @@ try {
     over = true;
     await cluster.stop();
   });
+  return { now: () => cluster };
+}
+async function databaseTests(cluster) {
   const d = await cluster.database('vast_check_unit', true);
   await jest('database', {
     DATABASE_URL: d.app,
@@ -95,10 +84,9 @@ try {
     VAST_SECRET: secret(),
     VAST_TEST_CLOCK: '1',
   });
-
-  const servers = await startTestServers(cluster);
-  stops.push(servers.stop);
-  const controlPort = await freePort(3390);
+}
+/** Kills what the browser test of faults names. */
+function faults(servers, cluster) {
   const kill = (pid) => {
     try {
       process.kill(pid, 'SIGKILL');
@@ -106,42 +94,71 @@ try {
       /* gone already */
     }
   };
-  const control = createServer((request, response) => {
+  const commandLine = (pid) => {
+    try {
+      return readFileSync(`/proc/${pid}/cmdline`, 'utf8');
+    } catch {
+      return ''; // ended in the meantime
+    }
+  };
+  return createServer((request, response) => {
     const url = new URL(request.url, 'http://x');
     if (url.pathname === '/kill-server') kill(servers.webPid());
-    if (url.pathname === '/kill-database') kill(cluster.pid);
-    if (url.pathname === '/kill-browser') {
-      const profile = url.searchParams.get('profile');
-      for (const pid of readdirSync('/proc').filter((n) => /^\d+$/.test(n))) {
-        try {
-          if (readFileSync(`/proc/${pid}/cmdline`, 'utf8').includes(`--user-data-dir=${profile}`))
-            kill(Number(pid));
-        } catch {
-          /* ended in the meantime */
-        }
-      }
-    }
+    if (url.pathname === '/kill-database') kill(cluster.now().pid);
+    if (url.pathname === '/kill-browser')
+      for (const pid of readdirSync('/proc').filter((n) => /^\d+$/.test(n)))
+        if (commandLine(pid).includes(`--user-data-dir=${url.searchParams.get('profile')}`))
+          kill(Number(pid));
     response.end('ok');
-  }).listen(controlPort, '127.0.0.1');
-  const file = path.join(folder, 'browser.json');
-  await sh([bin('@playwright/test/cli.js'), 'test'], {
-    VAST_E2E_URL: servers.url,
-    VAST_E2E_JSON: file,
-    VAST_E2E_CONTROL: `http://127.0.0.1:${controlPort}`,
-    VAST_SUPERUSER_URL: servers.addresses.superuser,
   });
+}
+async function journeys(projects, env) {
+  const since = Date.now();
+  const file = path.join(folder, `browser-${projects[0]}.json`);
+  await run([bin('@playwright/test/cli.js'), 'test', ...projects.flatMap((p) => ['--project', p])], {
+    env: { ...env, VAST_E2E_JSON: file },
+    show: true,
+  });
+  if (!existsSync(file)) {
+    count.failed += 1;
+    return;
+  }
+  const { stats } = JSON.parse(readFileSync(file, 'utf8'));
+  count.passed += stats.expected + stats.flaky;
+  count.failed += stats.unexpected;
+  count.skipped += stats.skipped;
+  console.log(`journeys ${projects.join(', ')} (${seconds(since)})`);
+}
+
+try {
+  if (!existsSync(process.env.CHROMIUM ?? '/usr/bin/chromium')) needDebian(['chromium'], 'Chromium');
+  // two things at a time, as there are at least two cores
+  const cluster = await database();
+  const looks = async () => {
+    await gate('format', [bin('prettier/bin/prettier.cjs'), '--check', '--log-level', 'warn', '.']);
+    await gate('lint', [bin('eslint/bin/eslint.js'), '.', '--max-warnings', '0']);
+    await gate('types', [bin('typescript/bin/tsc'), '--noEmit', '-p', '.']);
+    await databaseTests(cluster.now());
+  };
+  build();
+  await Promise.all([jest('unit'), looks()]);
+
+  const servers = await startTestServers(cluster.now(), 2);
+  stops.push(servers.stop);
+  const port = await freePort(3390);
+  const control = faults(servers, cluster).listen(port, '127.0.0.1');
+  const env = { VAST_E2E_CONTROL: `http://127.0.0.1:${port}` };
+  await journeys(['wide', 'phone'], { ...env, VAST_E2E_URL: servers.url });
+  await journeys(['fault'], { ...env, VAST_E2E_URL: servers.url.split(',')[0] });
   control.close();
-  if (existsSync(file)) {
-    const { stats } = JSON.parse(readFileSync(file, 'utf8'));
-    passed += stats.expected + stats.flaky;
-    failed += stats.unexpected;
-    skipped += stats.skipped;
-  } else failed += 1;
 } catch (error) {
-  failed += 1;
+  count.failed += 1;
   console.error(error.message);
 } finally {
   for (const stop of stops.reverse()) await stop();
 }
-console.log(`${passed} passed, ${failed} failed${skipped ? `, ${skipped} skipped` : ''}`);
-process.exit(failed ? 1 : 0);
+console.log(`everything took ${seconds(began)}`);
+console.log(
+  `${count.passed} passed, ${count.failed} failed${count.skipped ? `, ${count.skipped} skipped` : ''}`,
+);
+process.exit(count.failed ? 1 : 0);

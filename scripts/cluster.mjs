@@ -189,9 +189,9 @@ export async function startCluster(name, wishedPort, say = console.log) {
     url,
     child,
     superuser: url('postgres', 'postgres'),
-    /** Makes a database (fresh when asked) and gives the two addresses of it. */
-    database: (wanted, fresh) =>
-      makeDatabase(url('postgres', 'postgres'), wanted, fresh).then(() => ({
+    /** Makes a database (fresh when asked, as a copy of another where one is named) and gives the addresses of it. */
+    database: (wanted, fresh, like) =>
+      makeDatabase(url('postgres', 'postgres'), wanted, fresh, like).then(() => ({
         owner: url('vast_owner', wanted),
         app: url('vast_app', wanted),
         superuser: url('postgres', wanted),
@@ -242,11 +242,11 @@ async function makeRoles(address, secrets) {
   });
 }
 
-async function makeDatabase(address, name, fresh) {
+async function makeDatabase(address, name, fresh, like) {
   await withClient(address, async (c) => {
     if (fresh) await c.query(`drop database if exists "${name}" with (force)`);
     const { rowCount } = await c.query('select 1 from pg_database where datname = $1', [name]);
-    if (!rowCount) await c.query(`create database "${name}" owner vast_owner`);
+    if (!rowCount) await c.query(`create database "${name}" owner vast_owner${like ? ` template "${like}"` : ''}`);
   });
 }
 

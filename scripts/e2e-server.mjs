@@ -1,38 +1,47 @@
-// The servers the browser tests run against: a database of its own, an adjustable clock, a stand-in gauge.
-import { mkdirSync, rmSync } from 'node:fs';
+// The servers the browser tests run against: each with a database, an adjustable clock and a stand-in gauge of its own.
+import { copyFileSync, mkdirSync, rmSync } from 'node:fs';
 import path from 'node:path';
 import { freePort, root, startCluster } from './cluster.mjs';
 import { build, prepare, startProcesses } from './supervise.mjs';
 
-export async function startTestServers(cluster) {
-  const folder = path.join(root, '.check');
-  mkdirSync(folder, { recursive: true });
+/** As many servers as journeys run at the same time; the demo is played once, the other databases are copies. */
+export async function startTestServers(cluster, lanes = 1) {
   const own = cluster ?? (await startCluster('check', 54400));
-  const addresses = await own.database('vast_check_browser', true);
-  await prepare(addresses, {
-    demo: true,
-    second: true,
-    peopleFile: path.join(folder, 'people.json'),
-    idsFile: path.join(folder, 'ids.json'),
-  });
   build();
-  const port = await freePort(3300);
-  const gaugePort = await freePort(port + 1);
-  rmSync(path.join(folder, 'gauge'), { recursive: true, force: true });
-  const processes = startProcesses({
-    addresses,
-    port,
-    gaugePort,
-    gaugeFolder: path.join(folder, 'gauge'),
-    extra: { VAST_DEMO_PEOPLE: path.join(folder, 'people.json'), VAST_TEST_CLOCK: '1' },
+  const name = (lane) => `vast_check_browser_${lane}`;
+  const folder = (lane) => path.join(root, '.check', `lane-${lane}`);
+  const files = (lane) => ({
+    peopleFile: path.join(folder(lane), 'people.json'),
+    idsFile: path.join(folder(lane), 'ids.json'),
   });
-  await processes.ready;
+  const servers = [];
+  const databases = [];
+  for (let lane = 0; lane < lanes; lane++) {
+    rmSync(folder(lane), { recursive: true, force: true });
+    mkdirSync(folder(lane), { recursive: true });
+    databases[lane] = await own.database(name(lane), true, lane ? name(0) : undefined);
+    if (lane) copyFileSync(files(0).peopleFile, files(lane).peopleFile);
+    else await prepare(databases[0], { demo: true, second: true, ...files(0) });
+  }
+  for (let lane = 0; lane < lanes; lane++) {
+    const port = await freePort(3300 + 20 * lane);
+    const processes = startProcesses({
+      addresses: databases[lane],
+      port,
+      gaugePort: await freePort(port + 1),
+      gaugeFolder: path.join(folder(lane), 'gauge'),
+      extra: { VAST_DEMO_PEOPLE: files(lane).peopleFile, VAST_TEST_CLOCK: '1' },
+    });
+    servers.push(processes);
+    await processes.ready;
+  }
   return {
-    url: processes.url,
-    addresses,
-    webPid: processes.webPid,
+    /** Addresses, one for each journey at a time. */
+    url: servers.map((s) => s.url).join(','),
+    addresses: databases[0],
+    webPid: () => servers[0].webPid(),
     stop: async () => {
-      processes.stop();
+      for (const s of servers) s.stop();
       if (!cluster) await own.stop();
     },
   };

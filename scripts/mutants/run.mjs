@@ -7,9 +7,9 @@ import { spawnSync } from 'node:child_process';
 import { existsSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs';
 
 /** What was found so far, file by file: a file's results are replaced when it is tried again. */
-const STORE = '.check/mutants.json';
-const REPORT = '.check/mutants-run.json';
-const DEAD = ['Killed', 'Timeout', 'RuntimeError', 'CompileError'];
+const STORE = '.mutants/found.json';
+const REPORT = '.mutants/run.json';
+const DEAD = ['Killed', 'Timeout'];
 const ALIVE = ['Survived', 'NoCoverage'];
 const LEAST = 80;
 
@@ -32,7 +32,7 @@ if (again && !ranges.length) {
   process.exit(0);
 }
 const pattern = again ? [...new Set(ranges)].join(',') : asked;
-mkdirSync('.check', { recursive: true });
+mkdirSync('.mutants', { recursive: true });
 const ran = spawnSync('npx', ['stryker', 'run', ...(pattern ? ['-m', pattern] : [])], {
   stdio: 'inherit',
   // the laws over hostile logs are tried on few: a mutant they alone would find is found by chance

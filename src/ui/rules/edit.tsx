@@ -28,7 +28,9 @@ export function EditPack({ pack, version, procedure, lines }: Props) {
   const [reasons, setReasons] = useState<Record<string, string>>({});
   const [filter, setFilter] = useState('');
   const [trouble, setTrouble] = useState('');
-  const [saved, setSaved] = useState('');
+  /** What this page kept last: the page itself may not have been read anew yet. */
+  const [kept, setKept] = useState('');
+  const base = Number(kept) > Number(version) ? kept : version;
   const [busy, setBusy] = useState(false);
   const changed = lines.filter((l) => values[l.key] !== undefined && values[l.key] !== l.value);
   const shown = lines.filter(
@@ -42,7 +44,7 @@ export function EditPack({ pack, version, procedure, lines }: Props) {
     try {
       const answer = await office<{ version: string }>(`/api/packs/${pack}`, {
         body: {
-          version,
+          version: base,
           edits: changed.map((l) => ({
             procedure,
             at: l.at,
@@ -51,7 +53,7 @@ export function EditPack({ pack, version, procedure, lines }: Props) {
           })),
         },
       });
-      setSaved(`Kept as version ${answer.version}. Runs that are going on keep their own version.`);
+      setKept(answer.version);
       setValues({});
       router.refresh();
     } catch (error) {
@@ -123,7 +125,7 @@ export function EditPack({ pack, version, procedure, lines }: Props) {
         {trouble}
       </p>
       <p aria-live="polite" className="text-moss">
-        {saved}
+        {kept && `Kept as version ${kept}. Runs that are going on keep their own version.`}
       </p>
       <Button
         tone="act"
@@ -132,7 +134,7 @@ export function EditPack({ pack, version, procedure, lines }: Props) {
         onClick={() => void save()}
       >
         {changed.length
-          ? `Keep ${changed.length} ${changed.length === 1 ? 'edit' : 'edits'} as version ${Number(version) + 1}`
+          ? `Keep ${changed.length} ${changed.length === 1 ? 'edit' : 'edits'} as version ${Number(base) + 1}`
           : 'Nothing changed yet'}
       </Button>
     </section>
