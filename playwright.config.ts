@@ -1,6 +1,8 @@
 import { defineConfig } from '@playwright/test';
 import { launchOptions } from './scripts/chromium.mjs';
 
+const all = process.env.VAST_JOURNEYS !== 'core';
+
 /** Debian's Chromium; no browser of its own is downloaded. Servers are started by scripts/check.mjs, two of them. */
 export default defineConfig({
   testDir: 'e2e',
@@ -20,17 +22,19 @@ export default defineConfig({
     launchOptions,
   },
   projects: [
-    // each journey runs where it is walked in life; what both screens must carry is tagged @both
+    // each journey runs where it is walked in life; what both screens must carry is tagged @both. @long is left to
+    // `./check all`
     {
       name: 'wide',
       use: { viewport: { width: 1280, height: 800 } },
       testIgnore: /fault/,
-      grepInvert: /@phone/,
+      grepInvert: all ? /@phone/ : /@phone|@long/,
     },
     {
       name: 'phone',
       use: { viewport: { width: 390, height: 844 }, hasTouch: true },
       grep: /@phone|@both/,
+      grepInvert: all ? undefined : /@long/,
     },
     { name: 'fault', use: { viewport: { width: 1280, height: 800 } }, testMatch: /fault/ },
   ],

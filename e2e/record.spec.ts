@@ -221,7 +221,7 @@ test.describe('the record', () => {
     await expectAccessible(page);
   });
 
-  test('logs of three shapes: into a running test, and as a finished one that was held elsewhere', async ({
+  test('@long logs of three shapes: into a running test, and as a finished one that was held elsewhere', async ({
     page,
   }) => {
     await takeClocks(page);
@@ -304,7 +304,7 @@ test.describe('the record', () => {
     await expect(page.getByText(/read in afterwards from the gauge’s log c.tsv/)).toBeVisible();
   });
 
-  test('people are invited, roles hold, the key is changed, and an export is restored into an empty organisation', async ({
+  test('@long people are invited, roles hold, the key is changed, and an export is restored into an empty organisation', async ({
     page,
     browser,
   }) => {

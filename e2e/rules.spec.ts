@@ -39,7 +39,7 @@ test('a made-up procedure comes in as a file and runs on the bench to a certific
   await expect(page.getByRole('heading', { name: 'Bell-jar certificate' })).toBeVisible();
 });
 
-test('the owner names edition and clause of a source, and they stand beside the limit at the bench', async ({
+test('@long the owner names edition and clause of a source, and they stand beside the limit at the bench', async ({
   page,
 }) => {
   await takeClocks(page);
@@ -72,7 +72,7 @@ test('the owner names edition and clause of a source, and they stand beside the 
   await expect(page.getByText(/what it loses counts against the section/).first()).toBeVisible();
 });
 
-test('the owner copies a pack, loosens a figure only with a reason, and every record of it says so', async ({
+test('@long the owner copies a pack, loosens a figure only with a reason, and every record of it says so', async ({
   page,
 }) => {
   await takeClocks(page);

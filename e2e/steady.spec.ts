@@ -57,7 +57,7 @@ async function pages(page: Page): Promise<[string, string][]> {
   ];
 }
 
-test('@both no page moves under the eyes while it loads', async ({ page }) => {
+test('@both @long no page moves under the eyes while it loads', async ({ page }) => {
   await signIn(page, 'tamsin');
   await watchShifts(page);
   const moved: unknown[] = [];
@@ -72,7 +72,9 @@ test('@both no page moves under the eyes while it loads', async ({ page }) => {
   expect(moved).toEqual([]);
 });
 
-test('at 320 px, and with text twice as large, no page has to be scrolled sideways', async ({ page }) => {
+test('@long at 320 px, and with text twice as large, no page has to be scrolled sideways', async ({
+  page,
+}) => {
   await takeClocks(page);
   await signIn(page, 'tamsin');
   const list = await pages(page);
@@ -136,7 +138,9 @@ async function standTogether(page: Page, what: string): Promise<void> {
     })
     .toPass({ timeout: 5000 });
 }
-test('@both at every panel with keys: figure, keys and the one action stand together', async ({ page }) => {
+test('@both @long at every panel with keys: figure, keys and the one action stand together', async ({
+  page,
+}) => {
   await takeClocks(page);
   await signIn(page, 'imre');
   const bench = new BenchPage(page);
@@ -176,7 +180,7 @@ test('@both at every panel with keys: figure, keys and the one action stand toge
   await standTogether(page, 'look');
 });
 
-test('@phone in practice the list of gauges stands whole beside the works of the simulated section', async ({
+test('@phone @long in practice the list of gauges stands whole beside the works of the simulated section', async ({
   page,
 }) => {
   await takeClocks(page);

@@ -216,7 +216,9 @@ test('without a signal a bench opened before opens again, counts down and takes 
   await context.close();
 });
 
-test('practice on the simulated bakery: the model answers, and the record is marked', async ({ page }) => {
+test('@long practice on the simulated bakery: the model answers, and the record is marked', async ({
+  page,
+}) => {
   await takeClocks(page);
   await signIn(page, 'imre');
   const bench = new BenchPage(page);
@@ -255,7 +257,7 @@ test('practice on the simulated bakery: the model answers, and the record is mar
   await expect(page.getByText(/streamed display values \(simulated gauge\)/).first()).toBeVisible();
 });
 
-test('every main view passes axe in both themes and can be walked by keyboard', async ({ page }) => {
+test('@long every main view passes axe in both themes and can be walked by keyboard', async ({ page }) => {
   await signIn(page, 'imre');
   for (const scheme of ['light', 'dark'] as const) {
     await page.emulateMedia({ colorScheme: scheme });

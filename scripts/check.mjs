@@ -1,4 +1,4 @@
-// Everything that must hold, in one command: format, lint, types, unit, database and browser tests.
+// What must hold, in one command: format, lint, types, unit, database and browser tests; with `all` the long journeys too.
 import { spawn } from 'node:child_process';
 import { existsSync, mkdirSync, readFileSync, readdirSync, rmSync } from 'node:fs';
 import { createServer } from 'node:http';
@@ -148,7 +148,8 @@ try {
   const port = await freePort(3390);
   const control = faults(servers, cluster).listen(port, '127.0.0.1');
   const env = { VAST_E2E_CONTROL: `http://127.0.0.1:${port}` };
-  await journeys(['wide', 'phone'], { ...env, VAST_E2E_URL: servers.url });
+  const which = process.argv.includes('all') ? 'all' : 'core';
+  await journeys(['wide', 'phone'], { ...env, VAST_E2E_URL: servers.url, VAST_JOURNEYS: which });
   await journeys(['fault'], { ...env, VAST_E2E_URL: servers.url.split(',')[0] });
   control.close();
 } catch (error) {
