@@ -2,7 +2,7 @@
 import { readdirSync, readFileSync } from 'node:fs';
 import path from 'node:path';
 import { loadPack } from '@/core/pack/load';
-import type { Pack } from '@/core/pack/types';
+import type { Pack } from '@/core/pack/schema';
 import { notCoveredOf } from '@/core/installation/section';
 import { makePlan, type Plan } from '@/core/plan/plan';
 import { place, playScript } from '@/core/run/script';

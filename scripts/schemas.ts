@@ -1,7 +1,7 @@
 /** Writes the published JSON Schemas from the schemas that check. */
 import { mkdirSync, writeFileSync } from 'node:fs';
 import { packSchema } from '@/core/pack/schema';
-import { jsonSchema } from '@/core/pack/one-of';
+import { jsonSchema } from '@/core/grammar/one-of';
 import { eventSchema } from '@/core/run/event-schema';
 import { recordFileSchema } from '@/wire/record-file';
 

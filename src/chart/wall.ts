@@ -1,4 +1,4 @@
-import type { Stage } from '@/core/pack/types';
+import type { Stage } from '@/core/kinds';
 import { goodStages } from '@/core/plan/good-path';
 import type { Plan } from '@/core/plan/plan';
 import { toNumber } from '@/core/quantity/exact';

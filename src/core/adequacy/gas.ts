@@ -1,6 +1,6 @@
 import type { Gauge } from '@/core/instrument/gauge';
 import { pressurePerKelvin } from '@/core/medium/gas';
-import type { Procedure } from '@/core/pack/types';
+import type { Procedure } from '@/core/pack/schema';
 import { toNumber, type Limit } from '@/core/quantity/exact';
 import { SOURCES } from '@/core/quantity/sources';
 import { visibleChange } from './change';

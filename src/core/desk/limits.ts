@@ -17,7 +17,7 @@ import {
 } from '@/core/limit/water';
 import { dialFlow } from '@/core/medium/leak';
 import { headPressure } from '@/core/medium/water';
-import { FormulaError, minutesOf, pressureOf, type FormulaContext } from '@/core/plan/formulas';
+import { FormulaError, minutesOf, pressureOf, type FormulaContext } from '@/core/formula';
 import { exact, toNumber, type Exact } from '@/core/quantity/exact';
 import { convert, UNITS, type Unit } from '@/core/quantity/unit';
 import { DeskError, input, type DeskFormula } from './types';

@@ -1,6 +1,7 @@
 import { decimalsFor, type Figure } from '@/core/quantity/figure';
 import { toNumber, type Exact } from '@/core/quantity/exact';
-import type { InventoryKind, ValveKind } from '@/core/pack/types';
+import type { ValveKind } from '@/core/kinds/checks/rule';
+import type { InventoryKind } from '@/core/pack/schema';
 import { liquidPerKelvin, stiffness, type WallSegment } from '@/core/medium/liquid';
 import { convert, STANDARD_ATMOSPHERE } from '@/core/quantity/unit';
 import { pipeWall } from './pipes';

@@ -1,5 +1,5 @@
 /** Which edition, clause and jurisdiction an organisation works to, source by source: it stands beside each limit. */
-import type { Pack, Procedure } from './types';
+import type { Pack, Procedure } from './schema';
 
 /** What an organisation says of one source of a pack; '' names the pack as a whole. */
 export interface WorksTo {

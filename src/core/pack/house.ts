@@ -1,9 +1,10 @@
 /** House packs: copied from a pack, edited, with every edit that permits more kept with its reason. */
 import { parseWithUnit, toNumber } from '@/core/quantity/exact';
 import { UNITS } from '@/core/quantity/unit';
-import { comparePacks, lineKey, ruleLines, type PackChange } from './lines';
+import { lineKey } from '@/core/grammar/lines';
+import { comparePacks, ruleLines, type PackChange } from './lines';
 import { loadPack, PackError } from './load';
-import type { Loosening, Pack } from './types';
+import type { Loosening, Pack } from './schema';
 
 /** One edit: a new figure, or null to take a check away. */
 export interface RuleEdit {

@@ -1,17 +1,12 @@
 import type * as yup from 'yup';
-import { packSchema } from './schema';
-import { FORMULAS } from '@/core/plan/formulas';
+import { FORMULAS } from '@/core/formula';
+import { edgesOf, type BandSpec } from '@/core/grammar/rule';
+import { isCall } from '@/core/grammar/schema';
+import { kindOf, type Stage } from '@/core/kinds';
+import type { Surroundings } from '@/core/kinds/kind';
+import { outcomesOf, waysOn } from '@/core/kinds/outcomes';
 import { composeSequence } from '@/core/plan/sequence';
-import {
-  edgesOf,
-  outcomesOf,
-  waysOn,
-  type BandSpec,
-  type HoldStage,
-  type Pack,
-  type Procedure,
-  type Stage,
-} from './types';
+import { packSchema, type Pack, type Procedure } from './schema';
 
 /** Why a pack was refused, with the path of the offending place. */
 export class PackError extends Error {
@@ -52,7 +47,12 @@ export function loadPack(value: unknown): Pack {
 function checkCalls(value: unknown, path: string): void {
   if (typeof value !== 'object' || value === null) return;
   const call = value as { formula?: unknown; args?: Record<string, string> };
-  if (typeof call.formula === 'string' && Object.hasOwn(FORMULAS, call.formula)) {
+  if (typeof call.formula === 'string') {
+    if (!Object.hasOwn(FORMULAS, call.formula))
+      throw new PackError(
+        `${path}.formula`,
+        `${path}.formula: there is no formula "${call.formula}". Known: ${Object.keys(FORMULAS).join(', ')}.`,
+      );
     const wants = FORMULAS[call.formula]!.args;
     const has = Object.keys(call.args ?? {});
     const missing = wants.filter((a) => !has.includes(a));
@@ -117,109 +117,107 @@ function checkSequence(pack: Pack, sequence: NonNullable<Pack['sequences']>[numb
   }
 }
 
+/** One procedure while it is checked. */
+interface Graph {
+  readonly p: Procedure;
+  readonly format: 1 | 2;
+  readonly classes: readonly string[];
+  readonly around: Surroundings;
+}
+
 function checkGraph(p: Procedure, path: string, format: 1 | 2): void {
   const fail = (where: string, message: string): never => {
     throw new PackError(`${path}.${where}`, message);
   };
   const has = (key: string) => Object.hasOwn(p.stages, key);
+  const graph: Graph = {
+    p,
+    format,
+    classes: (p.classes ?? []).map((c) => c.key),
+    around: {
+      has,
+      fail,
+      kept: new Set(
+        Object.values(p.stages).flatMap((s) => (kindOf(s).keeps?.(s) ?? []).filter((k) => k !== undefined)),
+      ),
+      classed: Boolean(p.classes || p.parts?.some((x) => x.rule?.classes)),
+      hasAllowance: Boolean(p.allowance || p.parts?.some((x) => x.rule?.allowance)),
+      hasChoice: (key) => p.choices.some((c) => c.key === key),
+    },
+  };
   if (!has(p.first)) fail('first', `There is no stage "${p.first}".`);
   for (const [i, part] of (p.parts ?? []).entries())
     if (!has(part.first)) fail(`parts[${i}].first`, `There is no stage "${part.first}".`);
-  const partKeys = new Set((p.parts ?? []).map((x) => x.key));
-  const starts = [p.first, ...(p.parts ?? []).map((x) => x.first)];
-  const classes = (p.classes ?? []).map((c) => c.key);
-  const kept = new Set(
-    Object.values(p.stages).flatMap((s) => [
-      ...((s.kind === 'fill' || s.kind === 'hold' || s.kind === 'pump') && s.keeps ? [s.keeps] : []),
-      ...(s.kind === 'hold' && s.keepsStart ? [s.keepsStart] : []),
-    ]),
-  );
-  const reached = new Set(starts);
-  const queue = [...reached];
-  while (queue.length) {
-    const key = queue.pop()!;
-    const stage = p.stages[key]!;
-    if (stage.part !== undefined && !partKeys.has(stage.part))
-      fail(`stages.${key}.part`, `There is no part "${stage.part}".`);
-    const outcomes = outcomesOf(
-      stage,
-      p.parts?.find((x) => x.key === stage.part)?.rule?.classes?.map((c) => c.key) ?? classes,
-    );
-    const unheld = waysOn(stage);
-    for (const name of Object.keys(stage.on))
-      if (![...outcomes, ...unheld.must, ...unheld.may].includes(name))
-        fail(`stages.${key}.on.${name}`, `A ${stage.kind} stage never has the outcome "${name}".`);
-    const said = [
-      ...unheld.must.filter((n) => format > 1 || stage.on[n]),
-      ...unheld.may.filter((n) => stage.on[n]),
-    ];
-    if (stage.kind === 'hold' && stage.restart && has(stage.restart) && !reached.has(stage.restart)) {
-      reached.add(stage.restart);
-      queue.push(stage.restart);
-    }
-    for (const outcome of [...outcomes, ...said]) {
-      const where = `stages.${key}.on.${outcome}`;
-      const follow = edgesOf(stage.on[outcome]);
-      if (!follow.length) fail(where, `Nothing follows "${outcome}".`);
-      const last = follow[follow.length - 1]!;
-      if (last.upTo !== undefined || last.whileRepeats !== undefined || last.when !== undefined)
-        fail(where, 'The last edge must hold unconditionally, or the run would stand still.');
-      for (const e of follow) {
-        if ((e.to === undefined) === (e.close === undefined))
-          fail(where, 'An edge leads to a stage or closes the run, one of the two.');
-        if (
-          e.finds === 'tight' &&
-          !(stage.kind === 'hold' && PROVES[stage.role] === outcome) &&
-          !(stage.kind === 'dial' && stage.role === 'leak' && outcome === 'still')
-        )
-          fail(
-            where,
-            'Only a hold without movement (plastic pipe: within the limits of its school), or a dial that stood still, can claim Tight.',
-          );
-        if (
-          e.finds === 'within-allowance' &&
-          !(stage.kind === 'isolate-and-repeat' && stage.subjects === 'pipework' && outcome === 'nil') &&
-          !(stage.kind === 'hold' && stage.role === 'leak-rate' && outcome === outcomes[0]) &&
-          !(stage.kind === 'hold' && stage.role === 'make-up' && outcome === 'within') &&
-          !(stage.kind === 'draw-down' && outcome === 'within') &&
-          !(stage.kind === 'hold' && stage.role === 'stretch' && stage.slowing && outcome === 'within')
-        )
-          fail(
-            where,
-            'Only pipework shown nil, the best class of a measured leak rate, make-up within its limit, or stretch that slows within its limit, can claim Tight within allowance.',
-          );
-        if (e.to !== undefined) {
-          if (!has(e.to)) fail(where, `There is no stage "${e.to}".`);
-          if (!reached.has(e.to)) {
-            reached.add(e.to);
-            queue.push(e.to);
-          }
-        }
-      }
-    }
-    for (const caution of stage.cautions ?? [])
-      if (!Object.hasOwn(p.cautions, caution))
-        fail(`stages.${key}.cautions`, `There is no caution "${caution}".`);
-    const debts = [
-      ...(stage.opens ?? []),
-      ...(stage.kind === 'checks'
-        ? stage.items.flatMap((i) => [...(i.opens ?? []), ...(i.settles ?? [])])
-        : []),
-    ];
-    for (const debt of debts)
-      if (!Object.hasOwn(p.debts, debt)) fail(`stages.${key}`, `There is no put-back debt "${debt}".`);
-    if (stage.kind === 'draw-down')
-      for (const name of [stage.from, stage.to])
-        if (!kept.has(name)) fail(`stages.${key}`, `No stage keeps a reading named "${name}".`);
-    if (stage.kind === 'pump' && stage.steps[stage.steps.length - 1]!.percent !== 100)
-      fail(`stages.${key}.steps`, 'The last step must reach 100 percent.');
-    for (const text of bandReadings(stage))
-      if (!kept.has(text)) fail(`stages.${key}.band`, `No stage keeps a reading named "${text}".`);
-    if (stage.kind === 'hold')
-      checkHold(stage, p, (where, message) => fail(`stages.${key}.${where}`, message));
-  }
+  const reached = new Set([p.first, ...(p.parts ?? []).map((x) => x.first)]);
+  // a set is walked in the order of insertion, what is added while walking included
+  for (const key of reached) for (const next of checkStage(graph, key)) reached.add(next);
   for (const key of Object.keys(p.stages))
     if (!reached.has(key)) fail(`stages.${key}`, 'No outcome leads to this stage.');
+  checkRest(p, fail);
+}
+
+/** @returns the stages it leads to */
+function checkStage({ p, format, classes, around }: Graph, key: string): string[] {
+  const { has, fail, kept } = around;
+  const stage = p.stages[key]!;
+  const kind = kindOf(stage);
+  const part = p.parts?.find((x) => x.key === stage.part);
+  if (stage.part !== undefined && !part) fail(`stages.${key}.part`, `There is no part "${stage.part}".`);
+  const own = part?.rule?.classes?.map((c) => c.key) ?? classes;
+  const outcomes = outcomesOf(stage, own);
+  const unheld = waysOn(stage);
+  for (const name of Object.keys(stage.on))
+    if (![...outcomes, ...unheld.must, ...unheld.may].includes(name))
+      fail(`stages.${key}.on.${name}`, `A ${stage.kind} stage never has the outcome "${name}".`);
+  const next: string[] = [];
+  const beyond = kind.goesTo?.(stage);
+  if (beyond && has(beyond)) next.push(beyond);
+  const claims = kind.claims?.(stage, own) ?? {};
+  const said = [
+    ...unheld.must.filter((n) => format > 1 || stage.on[n]),
+    ...unheld.may.filter((n) => stage.on[n]),
+  ];
+  for (const outcome of [...outcomes, ...said]) {
+    const where = `stages.${key}.on.${outcome}`;
+    const follow = edgesOf(stage.on[outcome]);
+    if (!follow.length) fail(where, `Nothing follows "${outcome}".`);
+    const last = follow[follow.length - 1]!;
+    if (last.upTo !== undefined || last.whileRepeats !== undefined || last.when !== undefined)
+      fail(where, 'The last edge must hold unconditionally, or the run would stand still.');
+    for (const e of follow) {
+      if ((e.to === undefined) === (e.close === undefined))
+        fail(where, 'An edge leads to a stage or closes the run, one of the two.');
+      if (e.finds === 'tight' && claims.tight !== outcome)
+        fail(
+          where,
+          'Only a hold without movement (plastic pipe: within the limits of its school), or a dial that stood still, can claim Tight.',
+        );
+      if (e.finds === 'within-allowance' && claims.within !== outcome)
+        fail(
+          where,
+          'Only pipework shown nil, the best class of a measured leak rate, make-up within its limit, or stretch that slows within its limit, can claim Tight within allowance.',
+        );
+      if (e.to !== undefined && !has(e.to)) fail(where, `There is no stage "${e.to}".`);
+      if (e.to !== undefined) next.push(e.to);
+    }
+  }
+  for (const caution of stage.cautions ?? [])
+    if (!Object.hasOwn(p.cautions, caution))
+      fail(`stages.${key}.cautions`, `There is no caution "${caution}".`);
+  for (const debt of [...(stage.opens ?? []), ...(kind.debts?.(stage) ?? [])])
+    if (!Object.hasOwn(p.debts, debt)) fail(`stages.${key}`, `There is no put-back debt "${debt}".`);
+  if ('band' in stage && stage.band)
+    for (const name of readingsOfBand(stage.band))
+      if (!kept.has(name)) fail(`stages.${key}.band`, `No stage keeps a reading named "${name}".`);
+  kind.check?.(stage, {
+    ...around,
+    fail: (where, message) => fail(where ? `stages.${key}.${where}` : `stages.${key}`, message),
+  });
+  return next;
+}
+
+/** What is left once every stage holds together. */
+function checkRest(p: Procedure, fail: (where: string, message: string) => never): void {
   for (const [key, debt] of Object.entries(p.debts))
     for (const before of debt.after ?? [])
       if (!Object.hasOwn(p.debts, before) || before === key)
@@ -236,14 +234,14 @@ function checkGraph(p: Procedure, path: string, format: 1 | 2): void {
           'choices',
           `"${c.key}" belongs to an answer that is not there: ${o.onlyWith.choice} ${o.onlyWith.option}.`,
         );
-  const boundary = p.boundary ?? 'live';
-  const tight = Object.values(p.stages).some((s) =>
+  const stages = Object.values(p.stages);
+  const good = stages.some((s) =>
     Object.values(s.on).some((on) =>
       edgesOf(on).some((e) => e.finds === 'tight' || e.finds === 'within-allowance'),
     ),
   );
-  const letBy = Object.values(p.stages).some((s) => s.kind === 'hold' && s.role === 'let-by');
-  if (boundary === 'live' && tight && !letBy && !p.parts?.some((x) => x.rule))
+  const proved = stages.some((s) => kindOf(s).provesBoundary?.(s));
+  if ((p.boundary ?? 'live') === 'live' && good && !proved && !p.parts?.some((x) => x.rule))
     fail(
       'boundary',
       'A live valve bounds the scope: add a let-by stage, or say that the section is separated.',
@@ -253,43 +251,8 @@ function checkGraph(p: Procedure, path: string, format: 1 | 2): void {
       fail('allowance.rows', `The row for "${row.meter}" must have one drop per pipe band.`);
 }
 
-/** Names of earlier readings that a stage's band, or an alternative of it, refers to. */
-function bandReadings(stage: Stage): string[] {
-  const since = stage.kind === 'hold' && stage.since ? [stage.since] : [];
-  const spec = 'band' in stage ? stage.band : undefined;
-  if (!spec) return since;
-  return [...since, ...readingsOfBand(spec)];
-}
+/** Names of earlier readings that a band, or an alternative of it, refers to. */
 const readingsOfBand = (spec: BandSpec): string[] =>
   [spec, ...(spec.unless ?? []).map((u) => u.band)].flatMap((b) =>
-    'formula' in b && b.args?.of ? [b.args.of] : [],
+    isCall(b) && b.args?.of ? [b.args.of] : [],
   );
-
-/** The outcome by which a hold of each role may prove tightness: from reading alone, never from advice. */
-const PROVES: Partial<Record<HoldStage['role'], string>> = {
-  tightness: 'nil',
-  floor: 'kept',
-  stretch: 'within',
-  'make-up': 'nil',
-};
-
-function checkHold(stage: HoldStage, p: Procedure, fail: (where: string, message: string) => never): void {
-  if (stage.role === 'let-by' && !stage.limit) fail('limit', 'A let-by hold needs its limit.');
-  if (!stage.band && !stage.since && stage.role !== 'lock-up' && stage.role !== 'flow')
-    fail('band', `A ${stage.role} hold needs the band it may start in.`);
-  if ((stage.role === 'lock-up' || stage.role === 'flow') && !stage.accept?.low && !stage.accept?.high)
-    fail('accept', 'Say between which pressures it may stand.');
-  if (stage.role === 'leak-rate' && !p.classes && !p.parts?.some((x) => x.rule?.classes))
-    fail('role', 'A leak-rate hold needs the classes of the procedure.');
-  if (stage.role === 'floor' && !stage.accept?.low)
-    fail('accept.low', 'Say below which pressure it may not fall.');
-  if (stage.role === 'stretch' && !stage.fall) fail('fall', 'Say by how much stretched pipe may fall.');
-  if (stage.role === 'make-up' && !stage.accept?.low)
-    fail('accept.low', 'Say how far it may fall before the comparison is void.');
-  if (stage.restart && !Object.hasOwn(p.stages, stage.restart))
-    fail('restart', `There is no stage "${stage.restart}".`);
-  if (stage.allowance && !p.allowance && !p.parts?.some((x) => x.rule?.allowance))
-    fail('allowance', 'There is no allowance table in this procedure.');
-  if (stage.comparatorChoice && !p.choices.some((c) => c.key === stage.comparatorChoice))
-    fail('comparatorChoice', `There is no choice "${stage.comparatorChoice}".`);
-}

@@ -5,9 +5,12 @@ import { composeSequence } from '@/core/plan/sequence';
 import { packs } from '@/core/testing/quarter';
 import { parseWithUnit } from '@/core/quantity/exact';
 import { copyAsHouse, checkHouse, editHouse, type RuleEdit } from './house';
-import { compareProcedures, lineKey, ruleLines } from './lines';
+import { lineKey } from '@/core/grammar/lines';
+import { compareProcedures, ruleLines } from './lines';
 import { loadPack, PackError } from './load';
-import { edgesOf, type Edge, outcomesOf, waysOn, type Pack, type Procedure } from './types';
+import { edgesOf, type Edge } from '@/core/grammar/rule';
+import { outcomesOf, waysOn } from '@/core/kinds/outcomes';
+import type { Pack, Procedure } from './schema';
 
 const all: Procedure[] = Object.values(packs).flatMap((pack) => [
   ...pack.procedures,

@@ -1,5 +1,5 @@
 import type { System } from '@/core/installation/section';
-import type { Pack } from '@/core/pack/types';
+import type { Pack } from '@/core/pack/schema';
 import { offersFor } from './offer';
 
 /** Another test that may run at the same time, on another system of the same place. */

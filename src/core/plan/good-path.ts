@@ -1,11 +1,12 @@
 /** The way a run takes when all goes well, with the minutes each step asks for: what a visit is planned from. */
-import { edgesOf, type Edge, type Stage } from '@/core/pack/types';
+import { edgesOf, type Edge } from '@/core/grammar/rule';
+import { kindOf, type Stage } from '@/core/kinds';
 import { minutesFor } from '@/core/run/hold-spec';
 import { checkLines } from '@/core/run/read';
 import { reduce } from '@/core/run/reduce';
 import { nextPart } from '@/core/run/transition';
 import type { RunState } from '@/core/run/state';
-import { known } from './formulas';
+import { known } from '@/core/formula';
 import { applies, ruleOf, type Plan } from './plan';
 
 /** One step: hands on, then waiting, then hands again to read and note. Minutes. */
@@ -19,125 +20,42 @@ export interface PathStep {
   readonly close: number;
 }
 
-/** Hands-on minutes of a step of each kind. House estimates, shown as such; own last times stand beside them. */
-export const EFFORT = {
-  checks: { base: 1, perLine: 0.5 },
-  zero: 2,
-  fill: 3,
-  holdStart: 1,
-  holdEnd: 1,
-  joints: { base: 2, perJoint: 1.5 },
-  inventory: { base: 1, perItem: 4 },
-  volume: 4,
-  observe: 2,
-  dial: 2,
-  putBack: { base: 2, perLine: 1 },
-  signing: 4,
-  pump: { base: 3, perStep: 3 },
-  'draw-down': 6,
-} as const;
+/** Hands-on minutes of what follows every test. House estimates, shown as such. */
+const PUT_BACK = { base: 2, perLine: 1 };
+const SIGNING = 4;
 
-/** The outcome that leads on when nothing is wrong. */
-function goodOutcome(stage: Stage, classes: readonly string[]): string | null {
-  switch (stage.kind) {
-    case 'checks':
-    case 'inventory':
-      return 'done';
-    case 'zero':
-      return 'zeroed';
-    case 'fill':
-      return 'in-band';
-    case 'joints':
-      return 'clear';
-    case 'volume':
-      return 'known';
-    case 'pump':
-      return 'raised';
-    case 'draw-down':
-      return 'measured';
-    case 'dial':
-      return stage.role === 'leak' ? 'still' : 'done';
-    case 'observe':
-      return stage.results[0]?.key ?? null;
-    case 'isolate-and-repeat':
-      return stage.subjects === 'pipework' ? 'nil' : 'done';
-    case 'hold':
-      return {
-        settle: 'settled',
-        'let-by': 'proved',
-        tightness: 'nil',
-        strength: 'withstood',
-        'lock-up': 'holds',
-        flow: 'holds',
-        'leak-rate': classes[0] ?? '',
-        floor: 'kept',
-        stretch: 'within',
-        'make-up': 'within',
-        decay: 'fell',
-      }[stage.role];
-  }
-}
 const edgeOf = (plan: Plan, stage: Stage, outcome: string): Edge | undefined =>
   edgesOf(stage.on[outcome]).find((e) => applies(plan, stage.part, e.when));
 
+/** How many lines, joints or appliances a step has to do with, as far as is known before it. */
+function countOf(plan: Plan, stage: Stage, of: 'line' | 'joint' | 'appliance'): number {
+  switch (of) {
+    case 'line':
+      return stage.kind === 'checks' ? checkLines(plan, stage).length : 0;
+    case 'joint': {
+      const always = stage.kind === 'joints' ? (stage.always ?? []) : [];
+      return Math.max(2, (plan.system.joints ?? []).length + always.length);
+    }
+    case 'appliance':
+      return Math.max(1, plan.system.appliances.length);
+  }
+}
 /** Minutes of one step, with the judging gauge named where the length depends on it. */
 function stepOf(plan: Plan, state: RunState, key: string, stage: Stage): PathStep {
-  const own = { stage: key, kind: stage.kind, title: stage.title, part: stage.part ?? null };
-  const timed = (hands: number, minutes: () => number, close: number): PathStep => {
-    const found = known(minutes);
-    return { ...own, hands, wait: 'missing' in found ? 0 : found.value, close };
+  const { hands, each, wait = 0, close = 0 } = kindOf(stage).work(stage);
+  const planned =
+    typeof wait === 'number'
+      ? { value: wait }
+      : known(() => minutesFor(plan, state, stage.part, wait.spec, wait.source, wait.sees).planned);
+  return {
+    stage: key,
+    kind: stage.kind,
+    title: stage.title,
+    part: stage.part ?? null,
+    hands: hands + (each ? each.minutes * countOf(plan, stage, each.of) : 0),
+    wait: 'missing' in planned ? 0 : planned.value,
+    close,
   };
-  const held = (hands: number): PathStep => ({ ...own, hands, wait: 0, close: 0 });
-  switch (stage.kind) {
-    case 'checks':
-      return held(EFFORT.checks.base + EFFORT.checks.perLine * checkLines(plan, stage).length);
-    case 'joints':
-      return held(
-        EFFORT.joints.base +
-          EFFORT.joints.perJoint *
-            Math.max(2, (plan.system.joints ?? []).length + (stage.always ?? []).length),
-      );
-    case 'inventory':
-      return held(
-        EFFORT.inventory.base + EFFORT.inventory.perItem * Math.max(1, plan.system.appliances.length),
-      );
-    case 'hold':
-      return timed(
-        EFFORT.holdStart,
-        () =>
-          minutesFor(
-            plan,
-            state,
-            stage.part,
-            stage.minutes,
-            stage.minutesSource,
-            stage.role === 'tightness' || stage.role === 'strength',
-          ).planned,
-        EFFORT.holdEnd,
-      );
-    case 'pump':
-      return {
-        ...own,
-        hands: EFFORT.pump.base + EFFORT.pump.perStep * stage.steps.length,
-        wait: stage.steps.reduce((s, x) => s + x.minutes, 0),
-        close: 1,
-      };
-    case 'dial':
-      return timed(
-        EFFORT.dial,
-        () => minutesFor(plan, state, stage.part, stage.minutes, stage.minutesSource, false).planned,
-        1,
-      );
-    case 'isolate-and-repeat':
-      return {
-        ...own,
-        hands: EFFORT.fill + EFFORT.holdStart,
-        wait: stage.settleMinutes + stage.minutes,
-        close: 1,
-      };
-    default:
-      return held(EFFORT[stage.kind]);
-  }
 }
 
 /**
@@ -152,7 +70,7 @@ export function goodStages(plan: Plan, from?: string): string[] {
     if (!stage) break;
     seen.push(key);
     const classes = (ruleOf(plan, stage.part).classes ?? []).map((c) => c.key);
-    const outcome = goodOutcome(stage, classes);
+    const outcome = kindOf(stage).good(stage, classes);
     const edge: Edge | undefined = outcome ? edgeOf(plan, stage, outcome) : undefined;
     // a part that ended well leads to the first stage of the next
     key = edge?.to ?? (edge?.close ? nextPart(plan, stage.part ?? '')?.first : undefined);
@@ -174,7 +92,7 @@ export function goodPath(plan: Plan, gauge: string | null = null, from?: string)
       kind: 'checks',
       title: 'Put back',
       part: null,
-      hands: EFFORT.putBack.base + EFFORT.putBack.perLine * debts,
+      hands: PUT_BACK.base + PUT_BACK.perLine * debts,
       wait: 0,
       close: 0,
     },
@@ -183,7 +101,7 @@ export function goodPath(plan: Plan, gauge: string | null = null, from?: string)
       kind: 'checks',
       title: 'Sign and seal',
       part: null,
-      hands: EFFORT.signing,
+      hands: SIGNING,
       wait: 0,
       close: 0,
     },

@@ -1,5 +1,5 @@
 import { sectionVolume, type System } from '@/core/installation/section';
-import type { Choice, Pack } from '@/core/pack/types';
+import type { Choice, Pack } from '@/core/pack/schema';
 import { domainReasons } from './plan';
 
 /** A procedure or sequence that can be started on a system, with what a person must know to choose it. */

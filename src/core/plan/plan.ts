@@ -2,23 +2,14 @@ import { defaultTemperatureUncertainty } from '@/core/adequacy/gas';
 import type { FitRules, Gauge, GaugeClass } from '@/core/instrument/gauge';
 import type { OwnKit } from '@/core/instrument/kit';
 import { largestSize, sectionVolume, type System } from '@/core/installation/section';
-import type {
-  AcceptLimit,
-  BandSpec,
-  Choice,
-  Condition,
-  NeededFact,
-  Coupling,
-  Pack,
-  PackLimit,
-  PartRule,
-  Procedure,
-} from '@/core/pack/types';
+import type { AcceptLimit, BandSpec, PackLimit } from '@/core/grammar/rule';
+import type { Condition } from '@/core/grammar/schema';
+import type { Choice, NeededFact, Coupling, Pack, PartRule, Procedure } from '@/core/pack/schema';
 import { compare, parseWithUnit, showExact, toNumber, type Exact, type Limit } from '@/core/quantity/exact';
 import type { Figure } from '@/core/quantity/figure';
 import { localDate } from '@/core/quantity/local-date';
 import { convert, type Unit } from '@/core/quantity/unit';
-import { known, pressureOf, wanted, type FormulaContext, type Working } from './formulas';
+import { known, pressureOf, wanted, type FormulaContext, type Working } from '@/core/formula';
 import { composeSequence } from './sequence';
 
 /** The reasons why the procedure may be the wrong one for this system, in sentences. Empty = inside its domain. */

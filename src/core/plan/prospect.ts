@@ -4,7 +4,7 @@ import { systemStiffness, volumeUncertainty } from '@/core/installation/section'
 import { pressurePerKelvin } from '@/core/medium/gas';
 import { energyLevel, fallingMass, gasEnergy, liquidEnergy, type EnergyLevel } from '@/core/medium/energy';
 import { WATER_BULK_MODULUS } from '@/core/medium/water';
-import type { HoldStage } from '@/core/pack/types';
+import type { HoldStage } from '@/core/kinds';
 import { holdSees } from '@/core/run/hold-sees';
 import { leakThatMatters, minutesFor, type HoldMinutes } from '@/core/run/hold-spec';
 import { perceptibleOf } from '@/core/run/read';
@@ -12,7 +12,7 @@ import { reduce } from '@/core/run/reduce';
 import type { RunState } from '@/core/run/state';
 import { toNumber, type Exact, type Limit } from '@/core/quantity/exact';
 import { convert, type Unit } from '@/core/quantity/unit';
-import { known } from './formulas';
+import { known } from '@/core/formula';
 import { allowanceOf, caseOf, fitTarget, planVolume, ruleOf, type Plan } from './plan';
 import { pressurePlan, type PressurePlan } from './weakest';
 

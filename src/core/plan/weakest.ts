@@ -2,7 +2,7 @@
 import type { Plan } from './plan';
 import { carriesGas, ratedParts } from '@/core/installation/section';
 import { caseOf, testPressureOf } from './plan';
-import { known, wanted, type Working } from './formulas';
+import { known, wanted, type Working } from '@/core/formula';
 import { compare, parseWithUnit, showExact, type Exact } from '@/core/quantity/exact';
 
 /** Through gas appliances whose plate was not read: 14 inWC. Source: the work, cautions */

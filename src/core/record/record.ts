@@ -13,7 +13,7 @@ import {
   type Verdict,
   type VerdictWord,
 } from '@/core/verdict/verdict';
-import type { Use } from '@/core/pack/types';
+import type { Use } from '@/core/grammar/rule';
 import { type StageLine } from '@/core/verdict/stage-lines';
 
 /** A calculated figure in the record: printed digits as a string, so that no float is ever sealed. */

@@ -1,8 +1,8 @@
 /** Events of what was found beside the pressure: joints, volume, meter dial, inventory. */
-import type { Stage } from '@/core/pack/types';
+import type { Stage } from '@/core/kinds';
 import type { Plan } from '@/core/plan/plan';
 import { dialFlow, volumeOfFall } from '@/core/medium/leak';
-import { known } from '@/core/plan/formulas';
+import { known } from '@/core/formula';
 import { compare, exact, subtract, toNumber, type Exact } from '@/core/quantity/exact';
 import { decimalsFor, type Figure } from '@/core/quantity/figure';
 import { convert, unitLabel, UNITS } from '@/core/quantity/unit';

@@ -2,9 +2,9 @@
 import { PIPE_LIST_UNCERTAINTY } from '@/core/adequacy/rate';
 import { entryStep, type Gauge } from '@/core/instrument/gauge';
 import { pressurePerKelvin } from '@/core/medium/gas';
-import { type HoldStage, type IsolateStage, type Stage } from '@/core/pack/types';
+import type { HoldStage, IsolateStage, Stage } from '@/core/kinds';
 import { acceptOf, inBand, ruleOf, type Plan } from '@/core/plan/plan';
-import { known, wanted } from '@/core/plan/formulas';
+import { known, wanted } from '@/core/formula';
 import { enteredCaps } from '@/core/plan/weakest';
 import {
   breaks,

@@ -1,6 +1,6 @@
 /** Events of check lists, valve positions, gauge and zero. */
 import { gaugeFit } from '@/core/instrument/gauge';
-import type { IsolateStage, Stage } from '@/core/pack/types';
+import type { IsolateStage, Stage } from '@/core/kinds';
 import { fitTarget, ruleOf, type Plan } from '@/core/plan/plan';
 import { breaks, compare, exact, magnitude, type Exact } from '@/core/quantity/exact';
 import { dayOf } from '@/core/plan/plan';

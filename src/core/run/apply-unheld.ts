@@ -3,7 +3,7 @@
  * low: each is a finding that leads on, never a stage that refuses for ever. Source: general rules of judging
  */
 import type { Gauge } from '@/core/instrument/gauge';
-import type { Stage } from '@/core/pack/types';
+import type { Stage } from '@/core/kinds';
 import { ruleOf, type Plan, type ResolvedBand } from '@/core/plan/plan';
 import { aloneIn } from '@/core/verdict/correction';
 import { judgeUnheld } from '@/core/verdict/judge';

@@ -1,9 +1,9 @@
 /** Events of work with water: staged pumping, draining into a vessel, the level at a second place. */
-import type { DrawDownStage, PumpStage, Stage } from '@/core/pack/types';
+import type { DrawDownStage, PumpStage, Stage } from '@/core/kinds';
 import { systemStiffness, sectionVolume } from '@/core/installation/section';
 import { decayFactors, trappedAir } from '@/core/medium/liquid';
 import { applies, inBand, type Plan, type ResolvedBand } from '@/core/plan/plan';
-import { known, volumeOfCall, wanted } from '@/core/plan/formulas';
+import { known, volumeOfCall, wanted } from '@/core/formula';
 import {
   breaks,
   compare,

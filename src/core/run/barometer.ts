@@ -1,6 +1,6 @@
 /** When the barometer counts in a hold: where what it may do over the hold reaches the smallest movement that counts. */
 import type { Gauge } from '@/core/instrument/gauge';
-import type { Stage } from '@/core/pack/types';
+import type { Stage } from '@/core/kinds';
 import { ruleOf, type Plan } from '@/core/plan/plan';
 import { compare, exact, inUnit, scaled, showExact, toNumber, type Exact } from '@/core/quantity/exact';
 import { convert, UNITS } from '@/core/quantity/unit';

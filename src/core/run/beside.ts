@@ -1,5 +1,6 @@
 /** Two runs side by side: which stage of one must wait for the other. Each keeps its own log, clock and result. */
-import type { Coupling, Pack, Use } from '@/core/pack/types';
+import type { Use } from '@/core/grammar/rule';
+import type { Coupling, Pack } from '@/core/pack/schema';
 import type { Plan } from '@/core/plan/plan';
 import { currentVisit, runningHold } from './read';
 import type { RunState } from './state';

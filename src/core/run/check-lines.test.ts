@@ -1,4 +1,4 @@
-import type { ChecksStage } from '@/core/pack/types';
+import type { ChecksStage } from '@/core/kinds';
 import { bakery, plan } from '@/core/testing/bakery';
 import { checkLines, UNKNOWN } from './read';
 

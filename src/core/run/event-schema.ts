@@ -1,5 +1,5 @@
 import * as yup from 'yup';
-import { oneOf } from '@/core/pack/one-of';
+import { oneOf } from '@/core/grammar/one-of';
 import { UNITS } from '@/core/quantity/unit';
 import { PHOTO_SUBJECTS, type RunEvent } from './events';
 

@@ -1,6 +1,6 @@
 /** The fall and rise that a hold is judged against, for drawing and for words. */
 import type { Gauge } from '@/core/instrument/gauge';
-import type { Stage } from '@/core/pack/types';
+import type { Stage } from '@/core/kinds';
 import { acceptOf, type Plan } from '@/core/plan/plan';
 import { subtract, type Limit } from '@/core/quantity/exact';
 import { fallLimit } from './water-limits';

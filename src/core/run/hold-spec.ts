@@ -1,15 +1,9 @@
 /** What a hold is: its role, band, and minutes by rule, by house standard and by need. */
 import type { HoldSetting } from '@/core/adequacy/gas';
 import type { Gauge } from '@/core/instrument/gauge';
-import {
-  edgesOf,
-  type BandSpec,
-  type Edge,
-  type HoldRole,
-  type HoldStage,
-  type MinutesSpec,
-  type Stage,
-} from '@/core/pack/types';
+import { edgesOf, type BandSpec, type Edge, type MinutesSpec } from '@/core/grammar/rule';
+import type { HoldStage, Stage } from '@/core/kinds';
+import type { HoldRole } from '@/core/roles';
 import {
   applies,
   bandOf,
@@ -20,7 +14,7 @@ import {
   type Plan,
   type ResolvedBand,
 } from '@/core/plan/plan';
-import { known, minutesOf, type FormulaContext, type Working } from '@/core/plan/formulas';
+import { known, minutesOf, type FormulaContext, type Working } from '@/core/formula';
 import { parseWithUnit, toNumber, type Exact } from '@/core/quantity/exact';
 import { convert } from '@/core/quantity/unit';
 import { holdSees } from './hold-sees';

@@ -1,5 +1,5 @@
 import { systemStiffness } from '@/core/installation/section';
-import type { HoldStage } from '@/core/pack/types';
+import type { HoldStage } from '@/core/kinds';
 import { planVolume, type Plan } from '@/core/plan/plan';
 import { exact, parseWithUnit as q, showExact, toNumber } from '@/core/quantity/exact';
 import { gauge, plan, play, upTo } from '@/core/testing/bakery';

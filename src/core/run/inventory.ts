@@ -1,5 +1,5 @@
 /** What is present on the day: what must be written down, and what changed since it was last seen. */
-import type { InventoryKind } from '@/core/pack/types';
+import type { InventoryKind } from '@/core/pack/schema';
 import type { ExpectedItem, System } from '@/core/installation/section';
 import type { Plan } from '@/core/plan/plan';
 import type { InventoryItem } from './events';

@@ -1,7 +1,7 @@
 /** What the tester's own hose or rig loses, as it was measured by itself: a note beside the test, never a deduction. */
 import { BLANK_LASTS, type OwnKit } from '@/core/instrument/kit';
 import type { Gauge } from '@/core/instrument/gauge';
-import type { HoldRole } from '@/core/pack/types';
+import type { HoldRole } from '@/core/roles';
 import { allowanceOf, planVolume, ruleOf, type Plan } from '@/core/plan/plan';
 import { exact, showExact, toNumber, type Exact } from '@/core/quantity/exact';
 import { convert, UNITS } from '@/core/quantity/unit';

@@ -1,9 +1,11 @@
 /** What the state of a run says: where it stands, what it waits for, which limits hold. Nothing here changes it. */
 import { gaugeClass, LEVEL_MARK, perceptibleMovement, type Gauge } from '@/core/instrument/gauge';
 import { unknownValves, VALVE_WORDS, valvesOf } from '@/core/installation/section';
-import type { CheckItem, ChecksStage, HoldStage, IsolateStage, Stage, Use } from '@/core/pack/types';
+import type { Use } from '@/core/grammar/rule';
+import type { ChecksStage, HoldStage, IsolateStage, Stage } from '@/core/kinds';
+import type { CheckItem } from '@/core/kinds/checks/rule';
 import { allowanceOf, applies, caseOf, formulaContext, limitsOf, ruleOf, type Plan } from '@/core/plan/plan';
-import type { FormulaContext } from '@/core/plan/formulas';
+import type { FormulaContext } from '@/core/formula';
 import { compare, inUnit, magnitude, type Limit } from '@/core/quantity/exact';
 import type { Cycle, FoundClaim, Hold, RunState, Visit } from './state';
 

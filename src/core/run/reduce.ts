@@ -1,4 +1,4 @@
-import type { Stage } from '@/core/pack/types';
+import type { Stage } from '@/core/kinds';
 import type { Plan } from '@/core/plan/plan';
 import { momentOf, type PlacedEvent, type RunEvent } from './events';
 import type { RunState } from './state';

@@ -1,6 +1,8 @@
 import type { Exact } from '@/core/quantity/exact';
-import type { Finding, HoldRole, StageKind, Use } from '@/core/pack/types';
-import type { Working } from '@/core/plan/formula';
+import type { Finding, Use } from '@/core/grammar/rule';
+import type { StageKind } from '@/core/kinds';
+import type { HoldRole } from '@/core/roles';
+import type { Working } from '@/core/formula/formula';
 import type { Figure } from '@/core/quantity/figure';
 import type {
   BubbleSize,

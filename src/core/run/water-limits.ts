@@ -1,8 +1,8 @@
 /** What a hold of water is judged against, and what it came to: the lowest reading, the water added, the limits of both. */
 import type { Gauge } from '@/core/instrument/gauge';
-import type { HoldStage } from '@/core/pack/types';
+import type { HoldStage } from '@/core/kinds';
 import { applies, type Plan } from '@/core/plan/plan';
-import { volumeOfCall, wanted, type Working } from '@/core/plan/formulas';
+import { volumeOfCall, wanted, type Working } from '@/core/formula';
 import {
   add,
   compare,

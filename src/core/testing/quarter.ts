@@ -8,7 +8,7 @@ import type { Gauge } from '@/core/instrument/gauge';
 import type { System } from '@/core/installation/section';
 import { pipeFigures } from '@/core/installation/pipes';
 import { loadPack } from '@/core/pack/load';
-import type { Pack } from '@/core/pack/types';
+import type { Pack } from '@/core/pack/schema';
 import { makePlan, type Plan } from '@/core/plan/plan';
 import { parseWithUnit as q } from '@/core/quantity/exact';
 import { reduce } from '@/core/run/reduce';

@@ -3,7 +3,8 @@
  * does. Conducts whole runs for tests of the judgement; what the section really does comes from outside.
  */
 import { entryStep, type Gauge } from '@/core/instrument/gauge';
-import { edgesOf, type Stage } from '@/core/pack/types';
+import { edgesOf } from '@/core/grammar/rule';
+import type { Stage } from '@/core/kinds';
 import type { Plan } from '@/core/plan/plan';
 import { exact, toNumber, type Exact } from '@/core/quantity/exact';
 import { convert, UNITS } from '@/core/quantity/unit';

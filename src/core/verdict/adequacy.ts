@@ -3,7 +3,7 @@ import { LEVEL_MARK, type Gauge } from '@/core/instrument/gauge';
 import { BAROMETER_DRIFT, defaultTemperatureUncertainty } from '@/core/adequacy/gas';
 import { LOGGED_KELVIN } from '@/core/adequacy/rate';
 import { freeSurface, systemStiffness, volumeUncertainty } from '@/core/installation/section';
-import type { HoldStage } from '@/core/pack/types';
+import type { HoldStage } from '@/core/kinds';
 import { leakRate } from '@/core/medium/gas';
 import { caseOf, ruleOf, type Plan } from '@/core/plan/plan';
 import { magnitude, parseWithUnit, showExact, subtract, toNumber, type Exact } from '@/core/quantity/exact';

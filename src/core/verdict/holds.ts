@@ -1,5 +1,5 @@
 /** Which holds of a run decide, and what the let-by stages say together. */
-import type { IsolateStage } from '@/core/pack/types';
+import type { IsolateStage } from '@/core/kinds';
 import { ruleOf, type Plan } from '@/core/plan/plan';
 import type { Hold, RunState, Visit } from '@/core/run/state';
 

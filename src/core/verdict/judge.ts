@@ -7,8 +7,8 @@ import {
   type RateSetting,
 } from '@/core/adequacy/rate';
 import { leakRate, pressurePerKelvin } from '@/core/medium/gas';
-import type { Working } from '@/core/plan/formula';
-import type { RateClass } from '@/core/pack/types';
+import type { Working } from '@/core/formula/formula';
+import type { RateClass } from '@/core/pack/schema';
 import {
   add,
   breaks,

@@ -1,5 +1,5 @@
 /** The result of one part of a run: by its rule alone. The graph claims a finding; the general rules may refuse it. */
-import type { Use } from '@/core/pack/types';
+import type { Use } from '@/core/grammar/rule';
 import { LEVEL_MARK } from '@/core/instrument/gauge';
 import { allowanceOf, outsideDomain, ruleOf, testPressureOf, type Plan } from '@/core/plan/plan';
 import { breachWords, magnitude, showChange, showExact, type Limit } from '@/core/quantity/exact';
@@ -8,7 +8,7 @@ import { claimOf, drips, leakingBounds, leakingJoints, permittedDrop } from '@/c
 import { lastPumped } from '@/core/run/section-now';
 import type { DrawnDown, Hold, RunState, Unheld } from '@/core/run/state';
 import { unitLabel } from '@/core/quantity/unit';
-import { known } from '@/core/plan/formulas';
+import { known } from '@/core/formula';
 import type { Judgement } from './judge';
 import { adequacyOf, dialAdequacy, measuredRate, type Adequacy } from './adequacy';
 import { decidingHold, footing, pipeworkHold, separationText, visitsOf } from './holds';

@@ -1,4 +1,4 @@
-import type { Use } from '@/core/pack/types';
+import type { Use } from '@/core/grammar/rule';
 import type { Plan } from '@/core/plan/plan';
 import { figureNumber, showFigure, type Figure } from '@/core/quantity/figure';
 import { sourceOfFirstFormat } from '@/core/quantity/sources';

@@ -1,6 +1,8 @@
 /** Turns tests into tasks: short holds are hands, long ones wait; what fits in a wait is laid beside it. */
-import type { PartRule } from '@/core/pack/types';
-import { EFFORT, type PathStep } from '@/core/plan/good-path';
+import type { PartRule } from '@/core/pack/schema';
+import { minutesForInventory } from '@/core/kinds/inventory/rule';
+import { minutesForJoints } from '@/core/kinds/joints/rule';
+import type { PathStep } from '@/core/plan/good-path';
 import type { VisitTask } from './types';
 
 /** A test on a visit: what is to be tested, by which procedure, with which gauge; `run` once it was begun. */
@@ -101,7 +103,7 @@ function fillersOf(
     frees: [],
     test: test.id,
   });
-  const looks = round(EFFORT.joints.base + 4 * EFFORT.joints.perJoint);
+  const looks = round(minutesForJoints(4));
   // of water pipework every joint is looked at; a drain is watched, and no more
   if (fills)
     return [
@@ -110,11 +112,7 @@ function fillersOf(
     ];
   return [
     ...(has('joints') ? [] : [filler('soap', 'leak fluid on the joints', looks)]),
-    ...(has('inventory')
-      ? []
-      : [
-          filler('inventory', 'appliance inventory', round(EFFORT.inventory.base + EFFORT.inventory.perItem)),
-        ]),
+    ...(has('inventory') ? [] : [filler('inventory', 'appliance inventory', round(minutesForInventory(1)))]),
     filler('photos', 'photos of gauge and boundary', 3),
   ];
 }

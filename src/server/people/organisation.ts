@@ -3,7 +3,7 @@ import { readdirSync, readFileSync } from 'node:fs';
 import path from 'node:path';
 import { sql } from 'drizzle-orm';
 import { loadPack, PackError } from '@/core/pack/load';
-import type { Pack } from '@/core/pack/types';
+import type { Pack } from '@/core/pack/schema';
 import { canonical, sha256Hex } from '@/core/record/canonical';
 import { inOrganisation, lookUp, type Tx } from '@/database/client';
 import { organisations, packs, people } from '@/database/schema';

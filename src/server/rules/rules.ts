@@ -4,7 +4,7 @@ import { checkHouse, copyAsHouse, editHouse, type RuleEdit } from '@/core/pack/h
 import { sourcesOf, WHOLE_PACK, worksToWords, type WorksTo } from '@/core/pack/editions';
 import { comparePacks } from '@/core/pack/lines';
 import { loadPack } from '@/core/pack/load';
-import type { Pack } from '@/core/pack/types';
+import type { Pack } from '@/core/pack/schema';
 import { canonical, sha256Hex } from '@/core/record/canonical';
 import { inOrganisation, type Tx } from '@/database/client';
 import { storedPack } from './stored';

@@ -1,6 +1,6 @@
 import 'server-only';
 import { loadPack } from '@/core/pack/load';
-import type { Pack } from '@/core/pack/types';
+import type { Pack } from '@/core/pack/schema';
 
 /** Packs that were checked in this process, by the hash of their canonical form: a stored version never changes. */
 const checked = new Map<string, Pack>();

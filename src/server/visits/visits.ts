@@ -6,7 +6,7 @@ import { kitList } from '@/core/plan/kit';
 import { caseOf, PlanError, type Plan } from '@/core/plan/plan';
 import { holdEnds, runningHold, stageOf, currentVisit } from '@/core/run/read';
 import { frameTasks, ordered, testTasks, type VisitTest } from '@/core/visit/build';
-import type { PartRule } from '@/core/pack/types';
+import type { PartRule } from '@/core/pack/schema';
 import type { VisitFacts } from '@/core/visit/facts';
 import { progressOf, type TestProgress } from '@/core/visit/progress';
 import type { VisitTask } from '@/core/visit/types';

@@ -1,6 +1,6 @@
 'use client';
 import { useEffect, useState } from 'react';
-import type { Coupling } from '@/core/pack/types';
+import type { Coupling } from '@/core/pack/schema';
 import { currentVisit, holdEnds, runningHold } from '@/core/run/read';
 import { showExact } from '@/core/quantity/exact';
 import { BenchEngine, type BenchView } from '@/device/bench';

@@ -6,8 +6,8 @@ import { systemStiffness, valvesOf } from '@/core/installation/section';
 import { energyLevel, fallingMass, gasEnergy, liquidEnergy } from '@/core/medium/energy';
 import { pressurePerKelvin } from '@/core/medium/gas';
 import { WATER_BULK_MODULUS } from '@/core/medium/water';
-import type { HoldStage, Stage } from '@/core/pack/types';
-import { FORMULAS, known } from '@/core/plan/formulas';
+import type { HoldStage, Stage } from '@/core/kinds';
+import { FORMULAS, known } from '@/core/formula';
 import { goodPath } from '@/core/plan/good-path';
 import { fallLimit } from '@/core/run/water-limits';
 import {

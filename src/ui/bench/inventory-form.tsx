@@ -1,6 +1,6 @@
 'use client';
 import { useState } from 'react';
-import type { InventoryKind } from '@/core/pack/types';
+import type { InventoryKind } from '@/core/pack/schema';
 import type { ExpectedItem } from '@/core/installation/section';
 import { expectedItems, inventoryChanges } from '@/core/run/inventory';
 import { now } from '@/device/clock';

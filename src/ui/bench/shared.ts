@@ -1,7 +1,7 @@
 import type { AppendAnswer, BenchEngine, BenchView } from '@/device/bench';
 import type { Payload } from '@/core/run/events';
 import type { Visit } from '@/core/run/state';
-import type { Stage } from '@/core/pack/types';
+import type { Stage } from '@/core/kinds';
 import type { Identity } from '@/wire/role';
 
 /** What every panel of the bench gets. */

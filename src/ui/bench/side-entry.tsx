@@ -1,7 +1,7 @@
 'use client';
 import { lazy, useState } from 'react';
 import { parseReading } from '@/core/instrument/gauge';
-import type { HoldStage } from '@/core/pack/types';
+import type { HoldStage } from '@/core/kinds';
 import type { ObservationKind } from '@/core/run/events';
 import { parseFigure, showExact, type Exact } from '@/core/quantity/exact';
 import { unitLabel, type Unit } from '@/core/quantity/unit';

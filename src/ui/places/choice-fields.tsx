@@ -1,4 +1,4 @@
-import type { Choice } from '@/core/pack/types';
+import type { Choice } from '@/core/pack/schema';
 import { fittingOptions } from '@/core/plan/plan';
 import { Field, FIELD } from '@/ui/kit/field';
 

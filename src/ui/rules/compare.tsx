@@ -1,5 +1,6 @@
-import { compareProcedures, lineKey, ruleLines } from '@/core/pack/lines';
-import type { Pack, Procedure } from '@/core/pack/types';
+import { lineKey } from '@/core/grammar/lines';
+import { compareProcedures, ruleLines } from '@/core/pack/lines';
+import type { Pack, Procedure } from '@/core/pack/schema';
 
 interface Side {
   readonly pack: Pack;

@@ -1,5 +1,6 @@
-import { lineKey, ruleLines, type RuleLine } from '@/core/pack/lines';
-import type { Procedure } from '@/core/pack/types';
+import { lineKey, type RuleLine } from '@/core/grammar/lines';
+import { ruleLines } from '@/core/pack/lines';
+import type { Procedure } from '@/core/pack/schema';
 
 /** Lines of a procedure by the heading they stand under, in reading order. */
 export function sections(lines: readonly RuleLine[]): { where: string; stage: string; lines: RuleLine[] }[] {

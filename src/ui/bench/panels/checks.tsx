@@ -1,6 +1,6 @@
 'use client';
 import { checkLines, openLines } from '@/core/run/read';
-import type { ChecksStage } from '@/core/pack/types';
+import type { ChecksStage } from '@/core/kinds';
 import { Button } from '@/ui/kit/button';
 import { clockTime } from '@/ui/kit/words';
 import type { PanelProps } from '../shared';

@@ -1,9 +1,9 @@
 'use client';
 import { useMemo, useState } from 'react';
-import type { DialStage } from '@/core/pack/types';
+import type { DialStage } from '@/core/kinds';
 import { parseFigure, showExact } from '@/core/quantity/exact';
 import { showFigure } from '@/core/quantity/figure';
-import { known } from '@/core/plan/formulas';
+import { known } from '@/core/formula';
 import { minutesFor } from '@/core/run/hold-spec';
 import { Button, HoldButton } from '@/ui/kit/button';
 import { Why } from '@/ui/kit/why';

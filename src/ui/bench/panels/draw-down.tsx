@@ -1,6 +1,6 @@
 'use client';
 import { useState } from 'react';
-import type { DrawDownStage } from '@/core/pack/types';
+import type { DrawDownStage } from '@/core/kinds';
 import { parseFigure, showExact } from '@/core/quantity/exact';
 import { gaugeOf } from '@/core/run/read';
 import { Keypad } from '../keypad';

@@ -1,6 +1,6 @@
 'use client';
 import { useState } from 'react';
-import type { FillStage, IsolateStage } from '@/core/pack/types';
+import type { FillStage, IsolateStage } from '@/core/kinds';
 import { showExact } from '@/core/quantity/exact';
 import { stageBand } from '@/core/run/hold-spec';
 import { unheldWays } from '@/core/run/apply-unheld';

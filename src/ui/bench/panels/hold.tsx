@@ -1,6 +1,6 @@
 'use client';
 import { lazy, useEffect, useMemo, useRef, useState } from 'react';
-import { known } from '@/core/plan/formulas';
+import { known } from '@/core/formula';
 import { acceptOf, type Plan } from '@/core/plan/plan';
 import { suddenStep } from '@/core/analysis/live';
 import { makeUpDecided } from '@/core/run/apply-hold';
@@ -16,7 +16,7 @@ import { heldAfter, holdSpec, steadyWindow } from '@/core/run/hold-spec';
 import type { Gauge } from '@/core/instrument/gauge';
 import type { Hold, RunState, Visit } from '@/core/run/state';
 import { holdTrace } from '@/chart/run-trace';
-import type { HoldStage, Stage } from '@/core/pack/types';
+import type { HoldStage, Stage } from '@/core/kinds';
 import {
   breaks,
   exact,

@@ -1,5 +1,5 @@
 'use client';
-import type { IsolateStage } from '@/core/pack/types';
+import type { IsolateStage } from '@/core/kinds';
 import { currentCycle, positionLines, stepOf } from '@/core/run/read';
 import { showChange } from '@/core/quantity/exact';
 import { Button } from '@/ui/kit/button';

@@ -1,5 +1,5 @@
 'use client';
-import type { ObserveStage } from '@/core/pack/types';
+import type { ObserveStage } from '@/core/kinds';
 import { useState } from 'react';
 import { Button, HoldButton } from '@/ui/kit/button';
 import type { PanelProps } from '../shared';

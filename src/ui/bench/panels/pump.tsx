@@ -1,6 +1,6 @@
 'use client';
 import { useState } from 'react';
-import type { PumpStage } from '@/core/pack/types';
+import type { PumpStage } from '@/core/kinds';
 import { showChange, showExact } from '@/core/quantity/exact';
 import { firstStepDrops, pumpBand, pumpStepNow, tooMuchAir } from '@/core/run/apply-water';
 import { stageBand } from '@/core/run/hold-spec';

@@ -1,7 +1,7 @@
 'use client';
 import { useState } from 'react';
 import { parseReading } from '@/core/instrument/gauge';
-import type { VolumeStage } from '@/core/pack/types';
+import type { VolumeStage } from '@/core/kinds';
 import { planVolume } from '@/core/plan/plan';
 import { parseFigure } from '@/core/quantity/exact';
 import { showFigure } from '@/core/quantity/figure';

@@ -3,7 +3,7 @@ import { gaugeFit } from '@/core/instrument/gauge';
 import { dayOf, fitTarget } from '@/core/plan/plan';
 import { showExact } from '@/core/quantity/exact';
 import { gaugeOf } from '@/core/run/read';
-import type { ZeroStage } from '@/core/pack/types';
+import type { ZeroStage } from '@/core/kinds';
 import { Button } from '@/ui/kit/button';
 import { Keypad } from '../keypad';
 import { OwnKitChoice } from '../own-kit';

@@ -1,4 +1,4 @@
-/** The table of named formulas, and those of fuel gas. Water's are in water-formulas.ts. */
+/** The table of named formulas, and those of fuel gas. Water's are in water.ts. */
 import { rateHalfWidth } from '@/core/adequacy/rate';
 import { add, compare, scaled, showExact, subtract, toNumber, type Exact } from '@/core/quantity/exact';
 import { convert, type Unit } from '@/core/quantity/unit';
@@ -15,7 +15,7 @@ import {
   type PressureResult,
   type VolumeResult,
 } from './formula';
-import { WATER_FORMULAS } from './water-formulas';
+import { WATER_FORMULAS } from './water';
 
 export * from './formula';
 

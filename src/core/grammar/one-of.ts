@@ -56,14 +56,20 @@ export function jsonSchema(schema: yup.AnySchema): JsonSchema {
   }
 }
 
+/** The value of one variant, with the field that names it. */
+type Variant<F extends string, V extends Record<string, yup.AnyObjectSchema>> = {
+  [K in keyof V]: yup.InferType<V[K]> & Record<F, K>;
+}[keyof V] &
+  object;
+
 /**
  * A union told apart by one field: `oneOf('kind', { a: object({...}), b: object({...}) })`. Validates the variant
  * the field names, refuses any other with the list of known ones, and carries the JSON Schema of the union.
  */
-export function oneOf(
-  field: string,
-  variants: Record<string, yup.AnyObjectSchema>,
-): yup.MixedSchema<yup.AnyObject> {
+export function oneOf<F extends string, V extends Record<string, yup.AnyObjectSchema>>(
+  field: F,
+  variants: V,
+): yup.MixedSchema<Variant<F, V>> {
   const known = Object.keys(variants);
   const closed = Object.fromEntries(
     known.map((k) => [
@@ -74,7 +80,7 @@ export function oneOf(
     ]),
   );
   return yup
-    .mixed<yup.AnyObject>()
+    .mixed<Variant<F, V>>()
     .required()
     .meta({ oneOf: { oneOf: known.map((k) => jsonSchema(closed[k]!)) } } as object)
     .test('variant', '', function (value) {
@@ -98,6 +104,15 @@ export function oneOf(
  * One of several schemas, told apart by the value itself (a figure or a formula, one edge or a list of them). Carries
  * the JSON Schema of all of them. `pick` returns null for an absent value that may be absent.
  */
+export function either<V extends readonly yup.AnySchema[]>(
+  pick: (value: unknown) => yup.AnySchema | null,
+  variants: V,
+): yup.MixedSchema<NonNullable<yup.InferType<V[number]>>>;
+export function either<V extends readonly yup.AnySchema[]>(
+  pick: (value: unknown) => yup.AnySchema | null,
+  variants: V,
+  optional: true,
+): yup.MixedSchema<NonNullable<yup.InferType<V[number]>> | undefined>;
 export function either(
   pick: (value: unknown) => yup.AnySchema | null,
   variants: readonly yup.AnySchema[],

@@ -1,0 +1,16 @@
+import { stageBase } from '@/core/grammar/rule';
+import { object } from '@/core/grammar/schema';
+import { kind } from '../kind';
+
+const PER_THING = 4;
+const BASE = 1;
+/** Minutes that writing down so many things takes. House estimate. */
+export const minutesForInventory = (count: number): number => BASE + PER_THING * count;
+
+/** What is present on the day, looked at and written down. */
+export const inventory = kind('inventory', object(stageBase), {
+  outcomes: () => ['done'],
+  good: () => 'done',
+  work: () => ({ hands: BASE, each: { of: 'appliance', minutes: PER_THING } }),
+  lines: (_, write) => write.add(['gate'], 'Gate', 'everything required written down', 'removed'),
+});

@@ -1,0 +1,83 @@
+import * as yup from 'yup';
+import { band, stageBase } from '@/core/grammar/rule';
+import { figure, list, maybe, maybeNumber, maybeObject, number, object, text } from '@/core/grammar/schema';
+import { kind, optional } from '../kind';
+
+const schema = object({
+  ...stageBase,
+  band,
+  steps: list(
+    object({ percent: number().integer().min(1).max(100), minutes: number().min(0).max(1440) }),
+  ).min(1),
+  keeps: maybe(),
+  source: text(),
+  confirms: text(),
+  /** A faster rise than this per minute is warned of. */
+  fastest: maybeObject({ value: figure(), source: text() }),
+  /**
+   * Too much air, bleed again: more than this part of the volume (at atmospheric pressure), or more water taken than
+   * so many times what water and wall alone would take.
+   */
+  airMost: maybeObject({
+    percent: maybeNumber().integer().min(0).max(100),
+    times: yup
+      .string()
+      .strict(true)
+      .matches(/^\d+(\.\d+)?$/, 'must be a factor as text, like "1.5"')
+      .optional(),
+    source: text(),
+  }),
+});
+
+/**
+ * Raised in stages, each with a pause and a look at every joint; what the pump delivered gives the trapped air. The last
+ * step reaches the band.
+ */
+export const pump = kind('pump', schema, {
+  outcomes: (stage) => [
+    'raised',
+    'drips',
+    'not-reached',
+    ...(stage.airMost ? ['air'] : []),
+    ...optional(stage),
+  ],
+  good: () => 'raised',
+  work: (stage) => ({
+    hands: 3 + 3 * stage.steps.length,
+    wait: stage.steps.reduce((sum, step) => sum + step.minutes, 0),
+    close: 1,
+  }),
+  bandSource: (stage) => stage.source,
+  keeps: (stage) => [stage.keeps],
+  check: (stage, { fail }) => {
+    if (stage.steps[stage.steps.length - 1]!.percent !== 100)
+      fail('steps', 'The last step must reach 100 percent.');
+  },
+  lines: (stage, write) => {
+    write.add(
+      ['steps'],
+      'Steps',
+      stage.steps.map((s) => `${s.percent} %, pause ${s.minutes} min`).join('; '),
+      'any',
+      stage.source,
+    );
+    write.add(
+      ['fastest', 'value'],
+      'Fastest rise a minute',
+      stage.fastest?.value,
+      'greater',
+      stage.fastest?.source,
+      'figure',
+    );
+    const air = stage.airMost;
+    write.add(
+      ['airMost', 'percent'],
+      'Trapped air at most, percent',
+      air?.percent,
+      'greater',
+      air?.source,
+      'number',
+    );
+    write.add(['airMost', 'times'], 'Water taken at most, times stiffness', air?.times, 'any', air?.source);
+  },
+});

@@ -1,0 +1,10 @@
+import { stageBase } from '@/core/grammar/rule';
+import { object, text } from '@/core/grammar/schema';
+import { kind } from '../kind';
+
+/** The volume under test: calculated from the pipe list, or measured by a metered draw. */
+export const volume = kind('volume', object({ ...stageBase, source: text() }), {
+  outcomes: () => ['known'],
+  good: () => 'known',
+  work: () => ({ hands: 4 }),
+});

@@ -1,0 +1,11 @@
+import { role } from '../role';
+
+/** A fall turned into a rate, and the rate into a class of the procedure. */
+export const leakRate = role('leak-rate', {
+  outcomes: (_, classes) => [...classes, 'rose'],
+  good: (classes) => classes[0] ?? '',
+  allows: (_, classes) => classes[0],
+  check: (_, { classed, fail }) => {
+    if (!classed) fail('role', 'A leak-rate hold needs the classes of the procedure.');
+  },
+});

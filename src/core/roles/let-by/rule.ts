@@ -1,0 +1,11 @@
+import { role } from '../role';
+
+/** A closed valve watched from the side it must keep pressure off. */
+export const letBy = role('let-by', {
+  outcomes: () => ['proved', 'suspected', 'fell'],
+  good: () => 'proved',
+  provesBoundary: true,
+  check: (hold, { fail }) => {
+    if (!hold.limit) fail('limit', 'A let-by hold needs its limit.');
+  },
+});

@@ -1,0 +1,12 @@
+import { role } from '../role';
+
+/** The water that brings the pressure back, against what may be added. */
+export const makeUp = role('make-up', {
+  outcomes: () => ['nil', 'within', 'beyond', 'no-limit', 'too-far', 'rose'],
+  good: () => 'within',
+  proves: 'nil',
+  allows: () => 'within',
+  check: (hold, { fail }) => {
+    if (!hold.accept?.low) fail('accept.low', 'Say how far it may fall before the comparison is void.');
+  },
+});

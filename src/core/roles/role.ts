@@ -1,0 +1,39 @@
+/** What a hold is for. Each role is a room of its own; this is what all of them say of themselves. */
+import type { HoldFields } from './fields';
+
+/** What a role can see of the procedure its hold stands in, and how it refuses. */
+export interface HoldCheck {
+  /** Whether the procedure, or a part of it, classes leak rates. */
+  readonly classed: boolean;
+  readonly fail: (where: string, message: string) => void;
+}
+export interface RoleRule {
+  /** How it can end. @param classes keys of the procedure's leak-rate classes, from best to worst */
+  readonly outcomes: (hold: HoldFields, classes: readonly string[]) => readonly string[];
+  /** The outcome that leads on when nothing is wrong. */
+  readonly good: (classes: readonly string[]) => string;
+  /** The outcome by which it may prove tightness: from reading alone, never from advice. */
+  readonly proves?: string;
+  /** The outcome by which it may claim Tight within allowance. */
+  readonly allows?: (hold: HoldFields, classes: readonly string[]) => string | undefined;
+  /** It proves that the valve which bounds the scope does not let by. */
+  readonly provesBoundary?: true;
+  /** It starts wherever the pressure stands: it needs no band, and cannot fail to stand in it. */
+  readonly anywhere?: true;
+  /** Ways on when the pressure will not stand: those a pack must say, and those it may. */
+  readonly must?: readonly string[];
+  readonly may?: readonly string[];
+  /** It must be long enough to have shown the leak that matters. */
+  readonly sees?: true;
+  /** What a pack must say for it. */
+  readonly check?: (hold: HoldFields, to: HoldCheck) => void;
+}
+export interface Role<N extends string = string> extends RoleRule {
+  readonly name: N;
+}
+export const role = <const N extends string>(name: N, rule: RoleRule): Role<N> => ({ name, ...rule });
+
+/** Where the pressure may stand must be said. */
+export function needsBounds(hold: HoldFields, { fail }: HoldCheck): void {
+  if (!hold.accept?.low && !hold.accept?.high) fail('accept', 'Say between which pressures it may stand.');
+}

@@ -1,0 +1,8 @@
+import { role } from '../role';
+
+/** Waiting until temperature and walls have settled; what does not settle is a finding. */
+export const settle = role('settle', {
+  outcomes: () => ['settled'],
+  good: () => 'settled',
+  must: ['falls-early', 'rises'],
+});

@@ -1,0 +1,12 @@
+import { role } from '../role';
+
+/** Plastic pipe gives way under pressure: it may fall by so much, and the fall must slow down. */
+export const stretch = role('stretch', {
+  outcomes: (hold) => ['within', 'beyond', 'rose', ...(hold.slowing ? ['slowing', 'unread'] : [])],
+  good: () => 'within',
+  proves: 'within',
+  allows: (hold) => (hold.slowing ? 'within' : undefined),
+  check: (hold, { fail }) => {
+    if (!hold.fall) fail('fall', 'Say by how much stretched pipe may fall.');
+  },
+});
