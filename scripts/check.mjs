@@ -137,6 +137,11 @@ try {
   const looks = async () => {
     await gate('format', [bin('prettier/bin/prettier.cjs'), '--check', '--log-level', 'warn', '.']);
     await gate('lint', [bin('eslint/bin/eslint.js'), '.', '--max-warnings', '0']);
+    await gate('circles', [
+      bin('dependency-cruiser/bin/dependency-cruise.mjs'),
+      'src',
+      ...['--config', '.dependency-cruiser.cjs'],
+    ]);
     await gate('types', [bin('typescript/bin/tsc'), '--noEmit', '-p', '.']);
     await databaseTests(cluster.now());
   };

@@ -246,7 +246,8 @@ async function makeDatabase(address, name, fresh, like) {
   await withClient(address, async (c) => {
     if (fresh) await c.query(`drop database if exists "${name}" with (force)`);
     const { rowCount } = await c.query('select 1 from pg_database where datname = $1', [name]);
-    if (!rowCount) await c.query(`create database "${name}" owner vast_owner${like ? ` template "${like}"` : ''}`);
+    if (!rowCount)
+      await c.query(`create database "${name}" owner vast_owner${like ? ` template "${like}"` : ''}`);
   });
 }
 

@@ -1,9 +1,8 @@
 import { decimalsFor, type Figure } from '@/core/quantity/figure';
 import { toNumber, type Exact } from '@/core/quantity/exact';
-import type { ValveKind } from '@/core/kinds/checks/rule';
-import type { InventoryKind } from '@/core/pack/schema';
 import { liquidPerKelvin, stiffness, type WallSegment } from '@/core/medium/liquid';
 import { convert, STANDARD_ATMOSPHERE } from '@/core/quantity/unit';
+import type { ThingKind, ValveKind } from './parts';
 import { pipeWall } from './pipes';
 import type { Schematic } from './schematic';
 
@@ -149,7 +148,7 @@ export interface Appliance {
 /** A thing that is or was present, as a line of the inventory. */
 export interface ExpectedItem {
   readonly id: string;
-  readonly kind: InventoryKind['kind'];
+  readonly kind: ThingKind;
   readonly name: string;
   readonly place: string;
   readonly make: string;

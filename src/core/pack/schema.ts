@@ -26,6 +26,7 @@ import {
   yesNo,
   type Of,
 } from '@/core/grammar/schema';
+import { THING_KINDS } from '@/core/installation/parts';
 import { stageSchema } from '@/core/kinds';
 
 /** A fact of the place that a procedure may ask for before it starts. */
@@ -34,7 +35,7 @@ export type NeededFact = (typeof neededFacts)[number];
 
 /** What is looked at on each thing of a kind that is present. */
 const inventoryKind = object({
-  kind: among(['meter', 'appliance', 'regulator', 'tank', 'connector', 'other']),
+  kind: among(THING_KINDS),
   title: text(80),
   required: mark(),
   points: list(object({ key: text(40), text: text(200), hint: maybe() })),

@@ -1,4 +1,4 @@
-import { holdSetting } from '@/core/run/hold-spec';
+import { holdSetting } from '@/core/run/hold-setting';
 import { hold, plan, play, SIGNED, upTo, uuid } from '@/core/testing/bakery';
 import { place } from '@/core/run/script';
 import { reduce } from '@/core/run/reduce';

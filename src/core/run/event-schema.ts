@@ -1,5 +1,6 @@
 import * as yup from 'yup';
 import { oneOf } from '@/core/grammar/one-of';
+import { THING_KINDS } from '@/core/installation/parts';
 import { UNITS } from '@/core/quantity/unit';
 import { PHOTO_SUBJECTS, type RunEvent } from './events';
 
@@ -86,7 +87,7 @@ const reason = () => line().min(1).max(500).optional();
 const inventoryItemSchema = yup
   .object({
     id: word(),
-    kind: word().oneOf(['meter', 'appliance', 'regulator', 'tank', 'connector', 'other']),
+    kind: word().oneOf([...THING_KINDS]),
     name: word(120),
     place: text(120),
     make: text(120),

@@ -18,7 +18,7 @@ import { ruleOf, type Plan } from '@/core/plan/plan';
 import { toNumber } from '@/core/quantity/exact';
 import { decimalsFor, type Figure } from '@/core/quantity/figure';
 import { convert, unitLabel } from '@/core/quantity/unit';
-import { holdSetting } from './hold-spec';
+import { holdSetting } from './hold-setting';
 import { perceptibleOf } from './read';
 import type { RunState } from './state';
 

@@ -1,24 +1,13 @@
 /** What a hold is: its role, band, and minutes by rule, by house standard and by need. */
-import type { HoldSetting } from '@/core/adequacy/gas';
 import type { Gauge } from '@/core/instrument/gauge';
 import { edgesOf, type BandSpec, type Edge, type MinutesSpec } from '@/core/grammar/rule';
 import type { HoldStage, Stage } from '@/core/kinds';
 import type { HoldRole } from '@/core/roles';
-import {
-  applies,
-  bandOf,
-  caseOf,
-  planVolume,
-  ruleOf,
-  testPressure,
-  type Plan,
-  type ResolvedBand,
-} from '@/core/plan/plan';
+import { applies, bandOf, caseOf, ruleOf, type Plan, type ResolvedBand } from '@/core/plan/plan';
 import { known, minutesOf, type FormulaContext, type Working } from '@/core/formula';
 import { parseWithUnit, toNumber, type Exact } from '@/core/quantity/exact';
-import { convert } from '@/core/quantity/unit';
 import { holdSees } from './hold-sees';
-import { contextOf, currentCycle, currentVisit, gaugeOf, perceptibleOf, stageOf } from './read';
+import { contextOf, currentCycle, currentVisit, gaugeOf, stageOf } from './read';
 import type { RunState } from './state';
 
 /** Minutes of a hold, each with where it comes from; the planned ones are counted down. */
@@ -42,37 +31,6 @@ export interface HoldSpec {
   readonly source: string;
 }
 
-/** The volume under test: measured in this run where it was, otherwise from the pipe list. */
-export const volumeOf = (plan: Plan, state: RunState, part?: string | null) =>
-  state.volume?.figure ?? planVolume(plan, part);
-
-/** Settings of a hold for adequacy, from the plan and the judging gauge. */
-export function holdSetting(
-  plan: Plan,
-  state: RunState,
-  minutes: number,
-  part?: string | null,
-  pressurePa?: number,
-  judging?: Gauge | null,
-): HoldSetting | null {
-  const gauge = judging ?? gaugeOf(plan, state);
-  if (!gauge) return null;
-  const working = plan.system.workingPressure;
-  let pressure = pressurePa;
-  if (pressure === undefined) {
-    const test = testPressure(plan, part);
-    pressure = convert(toNumber(test), test.unit, 'Pa');
-  }
-  return {
-    volume: volumeOf(plan, state, part).value,
-    pressure,
-    workingPressure:
-      ruleOf(plan, part).adequacy.at === 'test' ? pressure : convert(toNumber(working), working.unit, 'Pa'),
-    minutes,
-    gauge,
-    perceptible: perceptibleOf(plan, gauge, part),
-  };
-}
 /** The leak that matters in this part's case, l/h. */
 export const leakThatMatters = (plan: Plan, part?: string | null): Exact =>
   parseWithUnit(caseOf(plan, part).leakThatMatters ?? ruleOf(plan, part).adequacy.leakThatMatters);

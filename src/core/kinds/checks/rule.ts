@@ -1,3 +1,4 @@
+import * as yup from 'yup';
 import { stageBase } from '@/core/grammar/rule';
 import {
   among,
@@ -12,11 +13,9 @@ import {
   text,
   type Of,
 } from '@/core/grammar/schema';
-import * as yup from 'yup';
+import { VALVE_KINDS } from '@/core/installation/parts';
 import { kind, optional } from '../kind';
 
-const valveKinds = ['supply', 'meter', 'appliance', 'drop', 'selector', 'container', 'hidden'] as const;
-export type ValveKind = (typeof valveKinds)[number];
 const item = object({
   key: text(40),
   text: text(300),
@@ -27,7 +26,7 @@ const item = object({
   yes: maybe(),
   /** Repeats the item per appliance: all, those with a pilot, those with a lid; or per valve of the kinds named. */
   each: maybeAmong(['appliance', 'pilot', 'lid', 'valve', 'loop']),
-  valves: maybeList(among(valveKinds)),
+  valves: maybeList(among(VALVE_KINDS)),
   /** The position this line puts its valves in: the position table of the facts follows it. */
   position: maybeAmong(['open', 'closed']),
   when: condition,

@@ -1,0 +1,14 @@
+/** The kinds of things an installation is made of, as far as rules name them. */
+export const VALVE_KINDS = [
+  'supply',
+  'meter',
+  'appliance',
+  'drop',
+  'selector',
+  'container',
+  'hidden',
+] as const;
+export type ValveKind = (typeof VALVE_KINDS)[number];
+/** What is looked at and written down as a line of the inventory. */
+export const THING_KINDS = ['meter', 'appliance', 'regulator', 'tank', 'connector', 'other'] as const;
+export type ThingKind = (typeof THING_KINDS)[number];
