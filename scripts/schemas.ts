@@ -2,7 +2,7 @@
 import { mkdirSync, writeFileSync } from 'node:fs';
 import { packSchema } from '@/core/pack/schema';
 import { jsonSchema } from '@/core/grammar/one-of';
-import { eventSchema } from '@/core/run/event-schema';
+import { eventSchema } from '@/core/run/events';
 import { recordFileSchema } from '@/wire/record-file';
 
 export const schemas = (): Record<string, string> =>

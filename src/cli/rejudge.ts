@@ -4,7 +4,7 @@ import { canonical } from '@/core/record/canonical';
 import { sealedVerdict } from '@/core/record/record';
 import { verifySeal } from '@/core/record/seal';
 import { restoreBody } from '@/core/record/restore';
-import { parseEvent } from '@/core/run/event-schema';
+import { parseEvent } from '@/core/run/events';
 import { reduce } from '@/core/run/reduce';
 import { verdictOf } from '@/core/verdict/verdict';
 import { readRecordFile, RecordFileError } from '@/wire/record-file';

@@ -1,5 +1,5 @@
 import * as yup from 'yup';
-import { eventSchema } from '@/core/run/event-schema';
+import { eventSchema } from '@/core/run/events';
 import type { RunEvent } from '@/core/run/events';
 import { UNITS } from '@/core/quantity/unit';
 import { free, list, shape, text, uuid } from './figure';

@@ -2,7 +2,7 @@
 import { addDays, addMonths, localDate } from '@/core/quantity/local-date';
 import type { System } from '@/core/installation/section';
 import { caseOf, type Plan } from '@/core/plan/plan';
-import { DANGER_WORDS } from '@/core/record/words';
+import { DANGER_WORDS } from '@/core/run/closing';
 import { inventoryChanges } from '@/core/run/inventory';
 import type { RunState } from '@/core/run/state';
 import type { Verdict } from '@/core/verdict/verdict';

@@ -6,11 +6,9 @@ import { either } from './one-of';
 /** What a schema describes, as it is read: nothing in a pack is ever changed. */
 export type Read<T> = T extends (...args: never[]) => unknown
   ? T
-  : T extends readonly (infer U)[]
-    ? readonly Read<U>[]
-    : T extends object
-      ? { readonly [K in keyof T]: Read<T[K]> }
-      : T;
+  : T extends object
+    ? { readonly [K in keyof T]: Read<T[K]> }
+    : T;
 export type Of<S extends yup.AnySchema> = Read<yup.InferType<S>>;
 
 export const text = (most = 1000) => yup.string().strict(true).required().min(1).max(most);

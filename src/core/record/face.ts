@@ -1,22 +1,23 @@
 import { LEVEL_MARK } from '@/core/instrument/gauge';
-import { allowanceOf, certificateTitle, ruleOf, type Plan } from '@/core/plan/plan';
-import { unitLabel } from '@/core/quantity/unit';
-import { pointsOf } from '@/core/run/inventory';
-import { classBound } from '@/core/verdict/adequacy';
-import { isGood, WORDS, type VerdictWord } from '@/core/verdict/words';
+import { JOINT_WORDS, WHOSE_WORDS } from '@/core/kinds/joints/fold';
+import { allowanceOf, certificateTitle, type Plan, ruleOf } from '@/core/plan/plan';
 import { breachWords, showChange, showExact } from '@/core/quantity/exact';
+import { clockInZone, inZone } from '@/core/quantity/in-zone';
+import { unitLabel } from '@/core/quantity/unit';
+import { DANGER_WORDS } from '@/core/run/closing';
 import type { PlacedEvent } from '@/core/run/events';
+import { pointsOf } from '@/core/run/inventory';
 import { debtWords, gaugeOf, gaugeOfHold, gaugesUsed, letByLimit, perceptibleOf } from '@/core/run/read';
 import { reduce } from '@/core/run/reduce';
 import type { Hold, RunState } from '@/core/run/state';
-import { decidingHold } from '@/core/verdict/verdict';
+import { classBound } from '@/core/verdict/adequacy';
 import { duration } from '@/core/verdict/stage-lines';
+import { decidingHold } from '@/core/verdict/verdict';
+import { isGood, type VerdictWord, WORDS } from '@/core/verdict/words';
 import type { RecordBody } from './record';
-import { DANGER_WORDS, JOINT_WORDS, WHOSE_WORDS } from './words';
 import { restoreBody } from './restore';
 import { saidSections } from './story';
 import { waterLimits, waterSections } from './water-face';
-import { inZone } from './zone';
 
 export { inZone };
 
@@ -43,7 +44,10 @@ export interface Face {
     readonly change: string;
     readonly elapsed: string;
     readonly word: string;
+    readonly startedAt: number;
     readonly began: string;
+    /** The clock alone of when it began. */
+    readonly clock: string;
   }[];
   readonly deciding: { readonly hold: Hold; readonly visit: number } | null;
   readonly cautions: readonly string[];
@@ -114,9 +118,7 @@ export function faceOf(text: string): Face {
         )
         .join('. ') ||
       (byLevel ? 'a level mark and rule, read to the millimetre; no gauge' : 'no gauge was used'),
-    zeros:
-      zeros.map((z) => `${showExact(z.figure)} at ${inZone(z.at, zone).split(', ')[1]}`).join('; ') ||
-      'not read',
+    zeros: zeros.map((z) => `${showExact(z.figure)} at ${clockInZone(z.at, zone)}`).join('; ') || 'not read',
     limits: judging
       ? [
           ...(letBy?.kind === 'hold'
@@ -171,7 +173,9 @@ export function faceOf(text: string): Face {
     row: allowance.row,
     holds: holds.map(({ hold, title }) => ({
       title,
+      startedAt: hold.startedAt,
       began: inZone(hold.startedAt, zone),
+      clock: clockInZone(hold.startedAt, zone),
       start: showExact(hold.start.figure),
       end: hold.end ? showExact(hold.end.figure) : '',
       change: hold.judgement
@@ -187,7 +191,7 @@ export function faceOf(text: string): Face {
     deciding: deciding ? { hold: deciding.hold, visit: deciding.visit.ordinal } : null,
     putBack: state.debts.map((d) =>
       d.cleared
-        ? `${d.cleared.text || debtWords(plan, d)}: ${d.cleared.byName}, ${inZone(d.cleared.at, zone).split(', ')[1]}`
+        ? `${d.cleared.text || debtWords(plan, d)}: ${d.cleared.byName}, ${clockInZone(d.cleared.at, zone)}`
         : `${debtWords(plan, d)}: open`,
     ),
     cautions: [...new Set(state.visits.flatMap((v) => plan.procedure.stages[v.stage]?.cautions ?? []))].map(

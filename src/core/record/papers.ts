@@ -7,8 +7,8 @@ import { pointsOf } from '@/core/run/inventory';
 import { isGood, type VerdictWord } from '@/core/verdict/words';
 import type { Face } from './face';
 import { familyOf, type Family } from './family';
-import { DANGER_WORDS } from './words';
-import { inZone } from './zone';
+import { DANGER_WORDS } from '@/core/run/closing';
+import { inZone } from '@/core/quantity/in-zone';
 
 export const PAPERS = {
   certificate: 'Certificate',

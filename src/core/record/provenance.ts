@@ -1,10 +1,10 @@
 /** How the readings of a record came: by hand, streamed, late, corrected, overtaken, and where nothing was read. */
 import type { Plan } from '@/core/plan/plan';
+import { showExact } from '@/core/quantity/exact';
+import { clockInZone } from '@/core/quantity/in-zone';
 import { readingsOf } from '@/core/run/photos';
 import type { RunState } from '@/core/run/state';
-import { showExact } from '@/core/quantity/exact';
 import { duration } from '@/core/verdict/stage-lines';
-import { inZone } from './zone';
 
 /** A time in a hold without any reading, ms on the server's line. */
 export interface Gap {
@@ -86,7 +86,7 @@ const MOST_GAPS = 6;
 /** The same in sentences, for page and print. */
 export function provenanceLines(plan: Plan, state: RunState): string[] {
   const p = provenanceOf(state);
-  const clock = (ms: number) => inZone(ms, plan.made.zone).split(', ')[1]!;
+  const clock = (ms: number) => clockInZone(ms, plan.made.zone);
   const said = [
     `${times(p.typed, 'reading')} typed by hand${p.same ? `, ${p.same} of them as “same as before”` : ''}`,
     ...(p.taken ? [`${times(p.taken, 'reading')} taken over from the display`] : []),

@@ -1,5 +1,5 @@
 import type { Face } from './face';
-import { inZone } from './zone';
+import { inZone } from '@/core/quantity/in-zone';
 
 export interface SignatureLine {
   readonly role: string;

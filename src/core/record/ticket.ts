@@ -1,7 +1,7 @@
 import { notCoveredIn } from '@/core/plan/not-covered';
+import { inZone } from '@/core/quantity/in-zone';
 import { isGood } from '@/core/verdict/words';
 import type { Face } from './face';
-import { inZone } from './zone';
 
 /** Characters on a line of an 80 mm strip. */
 export const TICKET_COLUMNS = 42;
@@ -30,7 +30,7 @@ export function ticketLines(
 ): string[] {
   const { plan, body, state } = face;
   const hold = face.deciding?.hold;
-  const decided = face.holds.find((h) => hold && h.began === inZone(hold.startedAt, plan.made.zone));
+  const decided = face.holds.find((h) => hold && h.startedAt === hold.startedAt);
   const tester = state.signatures.find((s) => s.role === 'tester');
   const customer = state.signatures.find((s) => s.role === 'customer');
   const row = (name: string, text: string): string[] => wrap(`${name}: ${text}`);
@@ -54,7 +54,7 @@ export function ticketLines(
     ...wrap(body.verdict.sentence),
     ...(decided
       ? [
-          ...row('Start', `${decided.start}, ${decided.began.split(', ')[1] ?? decided.began}`),
+          ...row('Start', `${decided.start}, ${decided.clock}`),
           ...row('End', decided.end),
           ...row('Change', decided.change),
           ...row('Time', decided.elapsed),

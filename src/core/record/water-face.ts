@@ -1,15 +1,16 @@
 /** The parts of a record that only work with water has: what was applied, pumped, lost, seen at a second place, left. */
-import { LEVEL_MARK } from '@/core/instrument/gauge';
 import { metres } from '@/core/installation/section';
+import { LEVEL_MARK } from '@/core/instrument/gauge';
+import { SEEN_WORDS } from '@/core/kinds/hold/fold';
 import { headPressure } from '@/core/medium/water';
 import type { Plan } from '@/core/plan/plan';
 import { breachWords, showExact } from '@/core/quantity/exact';
-import { figureNumber, showFigure, type Figure } from '@/core/quantity/figure';
+import { type Figure, figureNumber, showFigure } from '@/core/quantity/figure';
+import { inZone } from '@/core/quantity/in-zone';
 import { unitLabel } from '@/core/quantity/unit';
 import type { RunState } from '@/core/run/state';
 import { duration } from '@/core/verdict/stage-lines';
 import type { Face } from './face';
-import { inZone } from './zone';
 
 /** Limits of holds that are not judged by perceptible movement: each with its source, and the figure it came to. */
 export function waterLimits(plan: Plan, state: RunState): Face['limits'][number][] {
@@ -42,7 +43,6 @@ export function waterLimits(plan: Plan, state: RunState): Face['limits'][number]
 /** Top-ups under the name of what was let in: only a section full of water gets water. */
 export const addedTitle = (plan: Plan): string =>
   plan.procedure.fills === undefined ? 'Re-adjusted during a hold' : 'Water added';
-export const SEEN_WORDS = { same: 'unchanged', fell: 'fell', rose: 'rose' } as const;
 /** What was applied, pumped, lost and left: the parts of a record that only water has. */
 export function waterSections(plan: Plan, state: RunState): Face['sections'][number][] {
   const { system } = plan;

@@ -1,10 +1,10 @@
 /** What comes in from outside: what the schema refuses, and what the one gate for figures sets aside. */
 import { parseWithUnit as q } from '@/core/quantity/exact';
 import { BEGAN, gauge, play, plan, upTo } from '@/core/testing/bakery';
-import { parseEvent } from './event-schema';
+import { parseEvent } from './events';
 import type { RunEvent } from './events';
-import { misfit, notBarometer, notOfGauge, notTemperature, notVolume } from './gate';
-import { reduce } from './reduce';
+import { notBarometer, notOfGauge, notTemperature, notVolume } from './gate';
+import { misfit, reduce } from './reduce';
 
 const p = plan();
 const [end, ...before] = upTo(['9.10', '9.10']).reverse();

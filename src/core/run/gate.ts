@@ -5,9 +5,9 @@
  */
 import { checkRange, entryStep, type Gauge } from '@/core/instrument/gauge';
 import type { Plan } from '@/core/plan/plan';
-import { FigureError, isStep, showExact, toNumber, type Exact } from '@/core/quantity/exact';
-import { convert, toKelvin, UNITS, unitLabel } from '@/core/quantity/unit';
-import type { RunEvent } from './events';
+import { type Exact, FigureError, isStep, showExact, toNumber } from '@/core/quantity/exact';
+import { convert, toKelvin, unitLabel, UNITS } from '@/core/quantity/unit';
+import type { EventOf, RunEvent } from './events';
 import { gaugeOf } from './read';
 import type { Reading, RunState } from './state';
 import { no, type Refusal } from './transition';
@@ -78,58 +78,39 @@ function corrected(state: RunState, id: string): Reading | null {
   return null;
 }
 
+/** Why one of these is not a display of the gauge that judges; null where all are. */
+export function onGauge(
+  { plan, state }: { readonly plan: Plan; readonly state: RunState },
+  ...figures: readonly (Exact | undefined)[]
+): Refusal | null {
+  const gauge = gaugeOf(plan, state);
+  for (const figure of figures) {
+    if (!figure) continue;
+    if (!gauge) return no('no-gauge', 'Choose and zero the gauge first.');
+    const refused = notOfGauge(figure, gauge);
+    if (refused) return refused;
+  }
+  return null;
+}
+/** A correction is in the unit and the steps of the reading it names. */
+export function fitsReading(state: RunState, event: EventOf<'correction'>): Refusal | null {
+  const reading = corrected(state, event.of);
+  return reading && (event.figure.unit !== reading.figure.unit || event.figure.scale !== reading.figure.scale)
+    ? no('unit', `The reading was ${showExact(reading.figure)}: correct it in the same unit and steps.`)
+    : null;
+}
+/** A stream is in the unit and the steps of the gauge it comes from. */
+export function fitsStream(plan: Plan, event: EventOf<'stream'>): Refusal | null {
+  const own = plan.gauges.find((g) => g.id === event.gauge)?.resolution;
+  return own && (event.unit !== own.unit || event.scale !== own.scale)
+    ? no('unit', 'The stream is not in the unit and the steps of the gauge that judges.')
+    : null;
+}
+
 /** A reading is made before it is entered; so much later is what a clock may jitter, ms. */
 const AHEAD_MS = 2_000;
-
-/** Why a figure of this event does not fit; null when all fit. Called before the event is applied. */
-export function misfit(plan: Plan, state: RunState, event: RunEvent): Refusal | null {
-  if ('readAt' in event && event.readAt > event.at + AHEAD_MS)
-    return no('ahead', 'This reading claims to be later than its own entry. Read the gauge now.');
-  const gauge = gaugeOf(plan, state);
-  const onGauge = (...figures: (Exact | undefined)[]): Refusal | null => {
-    for (const figure of figures) {
-      if (!figure) continue;
-      if (!gauge) return no('no-gauge', 'Choose and zero the gauge first.');
-      const refused = notOfGauge(figure, gauge);
-      if (refused) return refused;
-    }
-    return null;
-  };
-  switch (event.kind) {
-    case 'zero':
-    case 'fill':
-    case 'hold-start':
-    case 'hold-end':
-    case 'reading':
-    case 'unheld':
-    case 'pump-look':
-      return onGauge(event.figure);
-    case 'pump-step':
-      return onGauge(event.figure) ?? (event.added ? notVolume(event.added) : null);
-    case 'draw-down':
-      return onGauge(event.figure) ?? notVolume(event.volume);
-    case 'top-up':
-      return onGauge(event.before, event.after) ?? (event.added ? notVolume(event.added) : null);
-    case 'volume':
-      return onGauge(event.before, event.after) ?? (event.drawn ? notVolume(event.drawn) : null);
-    case 'temperature':
-      return notTemperature(event.figure);
-    case 'barometer':
-      return event.figure ? notBarometer(event.figure) : null;
-    case 'correction': {
-      const reading = corrected(state, event.of);
-      return reading &&
-        (event.figure.unit !== reading.figure.unit || event.figure.scale !== reading.figure.scale)
-        ? no('unit', `The reading was ${showExact(reading.figure)}: correct it in the same unit and steps.`)
-        : null;
-    }
-    case 'stream': {
-      const own = plan.gauges.find((g) => g.id === event.gauge)?.resolution;
-      return own && (event.unit !== own.unit || event.scale !== own.scale)
-        ? no('unit', 'The stream is not in the unit and the steps of the gauge that judges.')
-        : null;
-    }
-    default:
-      return null;
-  }
-}
+/** A reading cannot be later than its own entry. */
+export const notAhead = (event: RunEvent): Refusal | null =>
+  'readAt' in event && event.readAt > event.at + AHEAD_MS
+    ? no('ahead', 'This reading claims to be later than its own entry. Read the gauge now.')
+    : null;

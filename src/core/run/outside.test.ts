@@ -4,7 +4,7 @@ import { goodPath } from '@/core/plan/good-path';
 import { verdictOf } from '@/core/verdict/verdict';
 import type { Plan } from '@/core/plan/plan';
 import { outsideEvents, outsideNeeds, type OutsideHold } from './outside';
-import { parseEvent } from './event-schema';
+import { parseEvent } from './events';
 import { reduce } from './reduce';
 
 const outside = { file: 'logger-7.csv', hash: 'a'.repeat(64), by: 'Brannock Pipework' };

@@ -3,7 +3,7 @@ import { coarse, gauge, hold, plan, play, scribe, SIGNED, upTo, uuid } from '@/c
 import { parseWithUnit as q } from '@/core/quantity/exact';
 import { makeBody } from '@/core/record/record';
 import { type Sealer } from '@/core/record/status';
-import { parseEvent } from './event-schema';
+import { parseEvent } from './events';
 import type { PlacedEvent, RunEvent } from './events';
 import { currentVisit, expectation, runningHold } from './read';
 import { reduce, tryEvent } from './reduce';

@@ -1,25 +1,11 @@
-import type { Stage } from '@/core/kinds';
 import type { Plan } from '@/core/plan/plan';
 import { momentOf, type PlacedEvent, type RunEvent } from './events';
+import { foldOf } from './folds';
+import { notAhead } from './gate';
+import { currentVisit, expectation, stageOf } from './read';
+import { LATE_AFTER_MS, mark } from './readings';
 import type { RunState } from './state';
-import { coarseBarometer } from './barometer';
-import { misfit } from './gate';
-import { clearsJointsAfter, currentVisit, expectation, runningHold, stageOf } from './read';
-import { breakHold, close, enter, follow, no, overtaken, returnToFill, type Refusal } from './transition';
-import { LATE_AFTER_MS, endHold, fill, keepReading, mark, skip, startHold, topUp } from './apply-hold';
-import { check, chooseGauge, proceed, zero } from './apply-lists';
-import {
-  addJoint,
-  dialInput,
-  endDial,
-  keepInventory,
-  lookAtJoint,
-  measureVolume,
-  startDial,
-} from './apply-found';
-import { drawDown, pumpFailed, pumpLook, pumpStep, witness } from './apply-water';
-import { unheld } from './apply-unheld';
-import { classUnsafe, clearDebt, correct, sign, stream } from './apply-closing';
+import { enter, overtaken, type Refusal } from './transition';
 
 /** A run that has just begun: nothing entered, its first stage open. */
 export function begin(plan: Plan): RunState {
@@ -115,197 +101,20 @@ export const offsetWords = (offset: number) => {
   return `${minutes} min ${offset > 0 ? 'behind' : 'ahead of'}`;
 };
 
-/** Kinds that change the step and therefore must be meant for the present one. */
-export const TRANSITIONS = new Set([
-  'check',
-  'proceed',
-  'zero',
-  'fill',
-  'hold-start',
-  'hold-end',
-  'unheld',
-  'observe',
-  'skip',
-  'top-up',
-  'temperature',
-  'barometer',
-  'volume',
-  'dial-start',
-  'dial-end',
-  'pump-step',
-  'pump-look',
-  'pump-failed',
-  'draw-down',
-  'witness',
-]);
+/** Why a figure of this event does not fit; null when all fit. Asked before the event takes effect. */
+export const misfit = (plan: Plan, state: RunState, event: RunEvent): Refusal | null =>
+  notAhead(event) ?? foldOf(event).misfit?.(event, { plan, state }) ?? null;
 
 function apply(plan: Plan, state: RunState, event: RunEvent): Refusal | null {
-  const at = momentOf(event);
-  if (event.kind === 'note') {
-    state.notes.push({ at, byName: event.byName, text: event.text, kind: 'note' });
-    return null;
-  }
-  if (event.kind === 'photo') {
-    if (!state.photos.some((p) => p.hash === event.hash && p.caption === event.caption))
-      state.photos.push({
-        hash: event.hash,
-        caption: event.caption,
-        ...(event.shows ? { shows: event.shows } : {}),
-        ...(event.beside ? { beside: event.beside } : {}),
-        visit: state.visits.length,
-        at,
-        byName: event.byName,
-      });
-    return null;
-  }
-  if (event.kind === 'stop') {
-    if (state.phase !== 'running') return overtaken();
-    const visit = currentVisit(state)!;
-    breakHold(state, 'stopped', at);
-    visit.left = at;
-    visit.split = 'stopped';
-    // stopping gives no result, but it does not take back what was already judged, above all not tight
-    const part = plan.procedure.stages[visit.stage]?.part ?? '';
-    if (state.claims[part]?.finding !== 'not-tight') delete state.claims[part];
-    close(state, at, 'stop');
-    return null;
-  }
-  if (event.kind === 'stop-reason') {
-    if (state.ending?.by !== 'stop') return no('not-stopped', 'The run was not stopped.');
-    if (state.ending.reason) return no('overtaken', 'The reason for stopping was already given.');
-    state.ending.reason = event.reason;
-    state.ending.text = event.text;
-    return null;
-  }
-  if (event.kind === 'debt') return clearDebt(plan, state, event, at);
-  if (event.kind === 'signature') return sign(plan, state, event, at);
-  if (event.kind === 'unsafe') return classUnsafe(plan, state, event, at);
-  if (event.kind === 'inventory') return keepInventory(state, event, at);
-  if (event.kind === 'stream') return misfit(plan, state, event) ?? stream(plan, state, event);
-  if (event.kind === 'correction') return misfit(plan, state, event) ?? correct(state, event, at);
-  if (event.kind === 'joint' || event.kind === 'joint-look') {
-    if (plan.format > 1 && clearsJointsAfter(state))
-      return event.kind === 'joint' ? addJoint(state, event) : lookAtJoint(state, event, at);
+  const rule = foldOf(event);
+  const on = { plan, state, at: momentOf(event) };
+  if (rule.anytime) {
+    const taken = misfit(plan, state, event) ?? rule.anytime(event, on);
+    if (taken !== undefined) return taken;
   }
   const visit = currentVisit(state);
-  if (!visit) return overtaken();
-  if (TRANSITIONS.has(event.kind) && event.expects !== expectation(state)) return overtaken();
-  const refused = misfit(plan, state, event);
-  if (refused) return refused;
-  const stage = stageOf(plan, visit);
-  switch (event.kind) {
-    case 'check':
-      return check(plan, state, visit, stage, event, at);
-    case 'proceed':
-      return proceed(plan, state, visit, stage, at);
-    case 'gauge':
-      return chooseGauge(plan, state, visit, event.gauge, at);
-    case 'kit':
-      if (event.kit.some((id) => !plan.ownKit?.some((k) => k.id === id)))
-        return no('unknown-kit', 'This hose or rig is not in the plan. Choose from those listed.');
-      state.ownKit = { kit: [...new Set(event.kit)], at, byName: event.byName };
-      return null;
-    case 'zero':
-      return zero(plan, state, visit, stage, event.figure, at);
-    case 'fill':
-      return fill(plan, state, visit, stage, event, at);
-    case 'hold-start':
-      return startHold(plan, state, visit, event, at);
-    case 'hold-end':
-      return endHold(plan, state, visit, stage, event, at);
-    case 'unheld':
-      return unheld(plan, state, visit, stage, event, at);
-    case 'reading':
-      return keepReading(state, visit, event, at);
-    case 'top-up':
-      return topUp(plan, state, visit, event, at);
-    case 'disturbance': {
-      state.notes.push({
-        at,
-        byName: event.byName,
-        text: [event.what, event.text].filter(Boolean).join(': '),
-        kind: 'disturbance',
-      });
-      const hold = runningHold(state);
-      if (hold && hold.role !== 'settle') {
-        breakHold(state, event.what, at);
-        returnToFill(plan, state, at);
-      }
-      return null;
-    }
-    case 'temperature': {
-      const hold = runningHold(state);
-      if (!hold) return no('no-hold', 'Log the temperature while a hold runs.');
-      hold.temperature[event.when] = event.figure;
-      return null;
-    }
-    case 'barometer': {
-      const hold = runningHold(state);
-      if (!hold) return no('no-hold', 'Log the barometer while a hold runs.');
-      if (event.none) hold.barometer.none = true;
-      else if (event.figure) {
-        const coarse = coarseBarometer(plan, state, stage, hold, event.figure);
-        if (coarse) return coarse;
-        hold.barometer[event.when] = event.figure;
-      } else return no('figure', 'Type the barometer, or say that there is none at hand.');
-      return null;
-    }
-    case 'joint':
-      return addJoint(state, event);
-    case 'joint-look':
-      return lookAtJoint(state, event, at, { plan, visit, stage });
-    case 'observation':
-      state.observations.push({ what: event.what, text: event.text, at, byName: event.byName });
-      return null;
-    case 'volume':
-      return measureVolume(plan, state, stage, event, at);
-    case 'pump-step':
-      return pumpStep(plan, state, visit, stage, event, at);
-    case 'pump-look':
-      return pumpLook(plan, state, visit, stage, event, at);
-    case 'pump-failed':
-      return pumpFailed(plan, state, visit, stage, event, at);
-    case 'draw-down':
-      return drawDown(plan, state, visit, stage, event, at);
-    case 'witness':
-      return witness(state, stage, event, at);
-    case 'dial-start':
-      return startDial(plan, state, visit, stage, event, at);
-    case 'dial-end':
-      return endDial(plan, state, visit, stage, event, at);
-    case 'dial-input':
-      return dialInput(plan, visit, stage, event);
-    case 'observe':
-      return observe(plan, state, stage, event, at);
-    case 'skip':
-      return skip(plan, state, visit, stage, event, at);
-  }
-}
-
-function observe(
-  plan: Plan,
-  state: RunState,
-  stage: Stage,
-  event: Extract<RunEvent, { kind: 'observe' }>,
-  at: number,
-): Refusal | null {
-  const result = stage.kind === 'observe' ? stage.results.find((r) => r.key === event.result) : undefined;
-  if (!result) return no('wrong-step', 'That is not one of the answers.');
-  const owed = (result.reasonBefore ?? 0) - state.repeats;
-  if (owed > 0 && !event.text?.trim())
-    return no(
-      'reason',
-      `The rule asks for ${owed} more ${owed === 1 ? 'repeat' : 'repeats'} first. To let the result stand now, say why: the reason is printed.`,
-    );
-  if (event.text?.trim())
-    state.notes.push({
-      at,
-      byName: event.byName,
-      text: `${result.text}: ${event.text.trim()}`,
-      kind: 'note',
-    });
-  follow(plan, state, event.result, at);
-  return null;
+  if (!visit || (rule.transition && event.expects !== expectation(state))) return overtaken();
+  return misfit(plan, state, event) ?? rule.apply!(event, { ...on, visit, stage: stageOf(plan, visit) });
 }
 
 /**

@@ -6,7 +6,7 @@ import { UNITS, type Unit } from '@/core/quantity/unit';
 import type { Plan } from '@/core/plan/plan';
 import { faceWords } from '@/core/record/face-words';
 import { verdictOf } from '@/core/verdict/verdict';
-import { parseEvent } from './event-schema';
+import { parseEvent } from './events';
 import type { RunEvent } from './events';
 import { checkLines, currentVisit, expectation, gaugeOf, stageOf } from './read';
 import { begin, reduce, step } from './reduce';

@@ -9,7 +9,8 @@ import type { Plan } from '@/core/plan/plan';
 import { exact, toNumber, type Exact } from '@/core/quantity/exact';
 import { convert, UNITS } from '@/core/quantity/unit';
 import { barometerNeeded } from '@/core/run/barometer';
-import { explainedFor, unheldWays } from '@/core/run/apply-unheld';
+import { explainedFor } from '@/core/run/unheld';
+import { unheldWays } from '@/core/run/unheld';
 import type { Payload, RunEvent } from '@/core/run/events';
 import { holdSpec, stageBand } from '@/core/run/hold-spec';
 import { expectedItems } from '@/core/run/inventory';
@@ -29,7 +30,7 @@ import {
 } from '@/core/run/read';
 import { begin, step } from '@/core/run/reduce';
 import type { RunState } from '@/core/run/state';
-import { pumpBand } from '@/core/run/apply-water';
+import { pumpBand } from '@/core/kinds/pump/fold';
 import type { Refusal } from '@/core/run/transition';
 
 /** The real section, of which the tester sees only what a gauge shows. Pressures gauge Pa; a level is a height in m. */

@@ -1,12 +1,12 @@
-import { notCoveredIn } from '@/core/plan/not-covered';
-import 'server-only';
-import { Line, Path, Rect, Svg, Text, View } from '@react-pdf/renderer';
 import { qrPath } from '@/chart/qr';
 import { holdTrace } from '@/chart/run-trace';
 import { traceGeometry } from '@/chart/trace';
 import { plumbShift, wallCourses } from '@/chart/wall';
 import { reachOf, schematicOf } from '@/core/installation/schematic';
+import { notCoveredIn } from '@/core/plan/not-covered';
 import type { Face } from '@/core/record/face';
+import { Line, Path, Rect, Svg, Text, View } from '@react-pdf/renderer';
+import 'server-only';
 import { printable } from './glyphs';
 import { BLOCK, INK, QUIET, RUST, SEAM } from './kit';
 

@@ -1,10 +1,10 @@
 import { notCoveredIn } from '@/core/plan/not-covered';
-import 'server-only';
-import { Page, Path, Svg, Text, View } from '@react-pdf/renderer';
-import { inZone, type Face } from '@/core/record/face';
+import { type Face, inZone } from '@/core/record/face';
 import { familyFacts } from '@/core/record/family';
 import type { SealedRecord } from '@/core/record/seal';
 import { signatureLines } from '@/core/record/signatures';
+import { Page, Path, Svg, Text, View } from '@react-pdf/renderer';
+import 'server-only';
 import { Qr, SmallWall, TraceDrawing } from './drawings';
 import { printable } from './glyphs';
 import { COLOUR, INK, P, s, StatusLine } from './kit';
@@ -149,7 +149,7 @@ export function FacePage({
         {face.holds.slice(-6).map((h, i) => (
           <P
             key={i}
-          >{`${h.title}, ${h.began.split(', ')[1] ?? h.began}: ${h.start} to ${h.end || 'not read'}${h.change ? `, ${h.change}` : ''}${h.elapsed ? ` in ${h.elapsed}` : ''}: ${h.word}`}</P>
+          >{`${h.title}, ${h.clock}: ${h.start} to ${h.end || 'not read'}${h.change ? `, ${h.change}` : ''}${h.elapsed ? ` in ${h.elapsed}` : ''}: ${h.word}`}</P>
         ))}
         {face.holds.length > 6 ? (
           <P>{`The last 6 of ${face.holds.length} holds; all stand on the following page.`}</P>

@@ -1,12 +1,13 @@
 import { notCoveredIn } from '@/core/plan/not-covered';
-import 'server-only';
-import { Image, Page, Text, View } from '@react-pdf/renderer';
-import { inZone, type Face } from '@/core/record/face';
+import { showExact } from '@/core/quantity/exact';
+import { clockInZone } from '@/core/quantity/in-zone';
+import { type Face, inZone } from '@/core/record/face';
 import { picturesOf } from '@/core/record/pictures';
 import { provenanceLines } from '@/core/record/provenance';
 import { readingRows, SOURCE_WORDS } from '@/core/record/readings';
 import type { SealedRecord } from '@/core/record/seal';
-import { showExact } from '@/core/quantity/exact';
+import { Image, Page, Text, View } from '@react-pdf/renderer';
+import 'server-only';
 import { Courses, SectionSketch } from './drawings';
 import { printable } from './glyphs';
 import { P, s, StatusLine } from './kit';
@@ -71,7 +72,7 @@ export function FollowingPages({
 }) {
   const { plan, state } = face;
   const zone = plan.made.zone;
-  const clock = (ms: number) => inZone(ms, zone).split(', ')[1]!;
+  const clock = (ms: number) => clockInZone(ms, zone);
   const rows = readingRows(plan, state, face.body.events);
   const pictures = picturesOf(state).filter((p) => photos.has(p.hash));
   return (
@@ -86,15 +87,7 @@ export function FollowingPages({
           head={['Stage', 'Begun', 'Start', 'End', 'Change', 'Elapsed', 'Result']}
           widths={[3, 2, 2, 2, 2, 2, 3]}
           figures={[1, 2, 3, 4, 5]}
-          rows={face.holds.map((h) => [
-            h.title,
-            h.began.split(', ')[1] ?? h.began,
-            h.start,
-            h.end,
-            h.change,
-            h.elapsed,
-            h.word,
-          ])}
+          rows={face.holds.map((h) => [h.title, h.clock, h.start, h.end, h.change, h.elapsed, h.word])}
         />
         <Heading>Readings, and how each came</Heading>
         <Table

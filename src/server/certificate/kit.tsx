@@ -1,9 +1,9 @@
-import 'server-only';
-import { createRequire } from 'node:module';
-import path from 'node:path';
-import { Font, StyleSheet, Text, View } from '@react-pdf/renderer';
 import type { Face } from '@/core/record/face';
 import type { SealedRecord } from '@/core/record/seal';
+import { Font, StyleSheet, Text, View } from '@react-pdf/renderer';
+import { createRequire } from 'node:module';
+import path from 'node:path';
+import 'server-only';
 import { printable } from './glyphs';
 
 const require = createRequire(path.join(process.cwd(), 'package.json'));

@@ -1,9 +1,9 @@
-import 'server-only';
-import { Document, Page, Text, View } from '@react-pdf/renderer';
 import type { Face } from '@/core/record/face';
-import { paperFoot, paperOf, type Block, type PaperKind } from '@/core/record/papers';
+import { type Block, paperFoot, type PaperKind, paperOf } from '@/core/record/papers';
 import type { SealedRecord } from '@/core/record/seal';
 import { TICKET_COLUMNS, ticketLines } from '@/core/record/ticket';
+import { Document, Page, Text, View } from '@react-pdf/renderer';
+import 'server-only';
 import { Qr } from './drawings';
 import { printable } from './glyphs';
 import { INK, metadata, P, registerFonts, s, SEAM, StatusLine } from './kit';

@@ -1,9 +1,9 @@
-import 'server-only';
-import { Document, renderToBuffer } from '@react-pdf/renderer';
 import { faceOf } from '@/core/record/face';
-import { isPaperKind, papersOf, type PaperKind } from '@/core/record/papers';
+import { isPaperKind, type PaperKind, papersOf } from '@/core/record/papers';
 import type { SealedRecord } from '@/core/record/seal';
 import { TroubleError } from '@/server/trouble';
+import { Document, renderToBuffer } from '@react-pdf/renderer';
+import 'server-only';
 import { FacePage } from './face-page';
 import { FollowingPages } from './following-pages';
 import { metadata, registerFonts } from './kit';

@@ -3,7 +3,7 @@ import { sql } from 'drizzle-orm';
 import * as yup from 'yup';
 import { sha256Hex } from '@/core/record/canonical';
 import { verifySeal, type PublishedKey } from '@/core/record/seal';
-import { parseEvent } from '@/core/run/event-schema';
+import { parseEvent } from '@/core/run/events';
 import { inOrganisation, type Tx } from '@/database/client';
 import { audit } from '@/server/audit';
 import { now } from '@/server/now';

@@ -5,7 +5,7 @@ import { wallCourses } from '@/chart/wall';
 import type { Payload } from '@/core/run/events';
 import { currentVisit, holdEnds, openJoints, owedWords, runningHold, stageOf } from '@/core/run/read';
 import { heldBack, urgentOwed } from '@/core/run/beside';
-import { TRANSITIONS } from '@/core/run/reduce';
+import { isTransition } from '@/core/run/folds';
 import { verdictOf, WORDS } from '@/core/verdict/verdict';
 import { armAlarm, keepAwake } from '@/device/alarm';
 import type { BenchEngine, BenchView, Contact } from '@/device/bench';
@@ -158,7 +158,7 @@ function OpenBench({ engine, who }: { engine: BenchEngine; who: Identity }) {
   const waits = heldBack(plan, state, other);
   const act = async (payload: Payload) => {
     const wait = waits[0];
-    if (wait && TRANSITIONS.has(payload.kind)) {
+    if (wait && isTransition(payload.kind)) {
       setMessage(saysItself ? '' : wait.text);
       return { accepted: false as const, code: 'waits', text: wait.text };
     }

@@ -2,7 +2,7 @@
 import Link from 'next/link';
 import { lazy, Suspense, useState } from 'react';
 import { recordStatus } from '@/core/record/status';
-import { DANGER_WORDS } from '@/core/record/words';
+import { DANGER_WORDS } from '@/core/run/closing';
 import { faultsFound } from '@/core/run/inventory';
 import {
   clearsJointsAfter,

@@ -1,7 +1,7 @@
 'use client';
 import { useState } from 'react';
 import { entryWords } from '@/core/record/story';
-import { inZone } from '@/core/record/zone';
+import { inZone } from '@/core/quantity/in-zone';
 import type { BenchView } from '@/device/bench';
 import { Button } from '@/ui/kit/button';
 

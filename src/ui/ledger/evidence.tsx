@@ -1,15 +1,15 @@
+import { showExact } from '@/core/quantity/exact';
+import { clockInZone } from '@/core/quantity/in-zone';
 import type { Face } from '@/core/record/face';
-import { inZone } from '@/core/record/face';
 import { picturesOf } from '@/core/record/pictures';
 import { provenanceLines } from '@/core/record/provenance';
 import { readingRows, SOURCE_WORDS } from '@/core/record/readings';
-import { showExact } from '@/core/quantity/exact';
 
 /** What the record rests on: every reading with how it came, gaps, and photos beside what was entered. */
 export function Evidence({ face, photos }: { face: Face; photos: boolean }) {
   const { plan, state } = face;
   const zone = plan.made.zone;
-  const clock = (ms: number) => inZone(ms, zone).split(', ')[1]!;
+  const clock = (ms: number) => clockInZone(ms, zone);
   const rows = readingRows(plan, state, face.body.events);
   const pictures = picturesOf(state);
   const h = 'text-sm text-quiet';

@@ -1,11 +1,13 @@
 import type { WatchState } from '@/core/watch/watch';
 
-/** "24 Nov, 14:05" in a zone. */
 /** "24 Nov" at midnight, otherwise "14:05": for the marks of a time axis. */
 export const tickWords = (ms: number, zone: string): string => {
-  const words = momentWords(ms, zone);
-  return words.endsWith('00:00') ? words.split(',')[0]! : words.split(', ')[1]!;
+  const part = (options: Intl.DateTimeFormatOptions) =>
+    new Intl.DateTimeFormat('en-GB', { ...options, timeZone: zone }).format(ms);
+  const clock = part({ hour: '2-digit', minute: '2-digit' });
+  return clock === '00:00' ? part({ day: 'numeric', month: 'short' }) : clock;
 };
+/** "24 Nov, 14:05" in a zone. */
 export const momentWords = (ms: number, zone: string): string =>
   new Intl.DateTimeFormat('en-GB', {
     day: 'numeric',

@@ -3,7 +3,7 @@ import { useState } from 'react';
 import type { FillStage, IsolateStage } from '@/core/kinds';
 import { showExact } from '@/core/quantity/exact';
 import { stageBand } from '@/core/run/hold-spec';
-import { unheldWays } from '@/core/run/apply-unheld';
+import { unheldWays } from '@/core/run/unheld';
 import { gaugeOf } from '@/core/run/read';
 import { Why } from '@/ui/kit/why';
 import { countdown } from '@/ui/kit/words';

@@ -9,7 +9,7 @@ import { Button } from '@/ui/kit/button';
 import { Why } from '@/ui/kit/why';
 import { minutesWords } from '@/ui/kit/words';
 import { LevelWords } from '../level-words';
-import { unheldWays } from '@/core/run/apply-unheld';
+import { unheldWays } from '@/core/run/unheld';
 import { Keypad } from '../keypad';
 import { WillNotStand } from './unheld';
 import { SideEntry, type Side } from '../side-entry';

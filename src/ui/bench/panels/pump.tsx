@@ -2,7 +2,10 @@
 import { useState } from 'react';
 import type { PumpStage } from '@/core/kinds';
 import { showChange, showExact } from '@/core/quantity/exact';
-import { firstStepDrops, pumpBand, pumpStepNow, tooMuchAir } from '@/core/run/apply-water';
+import { firstStepDrops } from '@/core/kinds/pump/fold';
+import { pumpBand } from '@/core/kinds/pump/fold';
+import { pumpStepNow } from '@/core/kinds/pump/fold';
+import { tooMuchAir } from '@/core/kinds/pump/fold';
 import { stageBand } from '@/core/run/hold-spec';
 import { gaugeOf } from '@/core/run/read';
 import { Button } from '@/ui/kit/button';

@@ -1,7 +1,8 @@
 'use client';
 import { useState } from 'react';
 import type { Gauge } from '@/core/instrument/gauge';
-import { explainedFor, unheldWays } from '@/core/run/apply-unheld';
+import { explainedFor } from '@/core/run/unheld';
+import { unheldWays } from '@/core/run/unheld';
 import type { UnheldWay } from '@/core/run/events';
 import { runningHold } from '@/core/run/read';
 import type { Hold } from '@/core/run/state';

@@ -1,32 +1,52 @@
-/** Events of work with water: staged pumping, draining into a vessel, the level at a second place. */
-import type { DrawDownStage, PumpStage, Stage } from '@/core/kinds';
-import { systemStiffness, sectionVolume } from '@/core/installation/section';
-import { decayFactors, trappedAir } from '@/core/medium/liquid';
-import { applies, inBand, type Plan, type ResolvedBand } from '@/core/plan/plan';
-import { known, volumeOfCall, wanted } from '@/core/formula';
+/** Entries of staged pumping: steps, looks at every joint, and a pressure that is not reached. */
+import { wanted } from '@/core/formula';
+import { sectionVolume, systemStiffness } from '@/core/installation/section';
+import { type PumpStage, type Stage } from '@/core/kinds';
+import { trappedAir } from '@/core/medium/liquid';
+import { inBand, type Plan, type ResolvedBand } from '@/core/plan/plan';
 import {
   breaks,
   compare,
-  exact,
-  inUnit,
+  type Exact,
   magnitude,
   parseWithUnit,
   scaled,
   showExact,
   subtract,
   toNumber,
-  type Exact,
 } from '@/core/quantity/exact';
-import { decimalsFor } from '@/core/quantity/figure';
 import { convert, STANDARD_ATMOSPHERE, UNITS } from '@/core/quantity/unit';
-import { keep, passedCap, readingFrom } from './apply-hold';
-import { stageBand } from './hold-spec';
-import type { RunEvent } from './events';
-import type { PumpStep, Reading, RunState, Visit } from './state';
-import { contextOf, gaugeOf, perceptibleOf, runningHold } from './read';
-import { follow, no, type Refusal } from './transition';
+import { type RunEvent } from '@/core/run/events';
+import { type Fold } from '@/core/run/fold';
+import { notVolume, onGauge } from '@/core/run/gate';
+import { stageBand } from '@/core/run/hold-spec';
+import { gaugeOf, perceptibleOf } from '@/core/run/read';
+import { keep, pascal, passedCap, readingFrom } from '@/core/run/readings';
+import { type PumpStep, type Reading, type RunState, type Visit } from '@/core/run/state';
+import { follow, no, type Refusal } from '@/core/run/transition';
 
-const pascal = (e: Exact): number => convert(toNumber(e), e.unit, 'Pa');
+export const pumpFold: Fold<'pump-step' | 'pump-look' | 'pump-failed'> = {
+  'pump-step': {
+    transition: true,
+    misfit: (event, on) => onGauge(on, event.figure) ?? (event.added ? notVolume(event.added) : null),
+    apply: (event, { plan, state, visit, stage, at }) => pumpStep(plan, state, visit, stage, event, at),
+    words: (event) =>
+      `pumped to ${showExact(event.figure)}${event.strokes === undefined ? '' : `, ${event.strokes} strokes`}${event.added ? `, ${showExact(event.added)}` : ''}`,
+  },
+  'pump-look': {
+    transition: true,
+    misfit: (event, on) => onGauge(on, event.figure),
+    apply: (event, { plan, state, visit, stage, at }) => pumpLook(plan, state, visit, stage, event, at),
+    words: (event) =>
+      `joints looked at, ${event.joints === 'dry' ? 'dry' : `drips: ${event.where}`}; ${showExact(event.figure)}`,
+  },
+  'pump-failed': {
+    transition: true,
+    apply: (event, { plan, state, visit, stage, at }) => pumpFailed(plan, state, visit, stage, event, at),
+    words: (event) => `test pressure not reached: ${event.text}`,
+    said: () => true,
+  },
+};
 
 /**
  * Where a step of staged pumping may stand: its part of the test pressure, 5 percent of the test pressure either way;
@@ -39,6 +59,7 @@ export function pumpBand(stage: PumpStage, band: ResolvedBand, step: number): Re
     scaled(band.low, Math.max(0, p), 100, Math.max(1, band.low.scale), round);
   return { low: part(percent - 5, 'up'), high: part(percent + 5, 'down') };
 }
+
 /** The step that is pumped to, or waited on, now. */
 export const pumpStepNow = (visit: Visit): number => {
   const last = visit.pumped[visit.pumped.length - 1];
@@ -49,9 +70,11 @@ const readingBefore = (visit: Visit): Reading | null => {
   const last = visit.pumped[visit.pumped.length - 1];
   return last ? (last.look?.reading ?? last.reached) : null;
 };
+
 /** Water and wall alone, whatever gas is known to be inside. */
 const fullOf = (plan: Plan, pressure: number) =>
   systemStiffness({ ...plan.system, gasInside: parseWithUnit('0 l') }, pressure);
+
 /** Gas that this step squeezed: from what was delivered against the stiffness of water and wall. */
 function airOf(plan: Plan, before: Exact | null, after: Exact, added: Exact): PumpStep['air'] | null {
   const p1 = before ? pascal(before) : 0;
@@ -147,6 +170,7 @@ export function pumpLook(
   follow(plan, state, tooMuchAir(plan, visit, stage) ? 'air' : 'raised', at);
   return null;
 }
+
 /** Why the section holds more air than the pack allows, '' when it does not or nothing was measured. */
 export function tooMuchAir(plan: Plan, visit: Visit, stage: PumpStage): string {
   const most = stage.airMost;
@@ -164,6 +188,7 @@ export function tooMuchAir(plan: Plan, visit: Visit, stage: PumpStage): string {
     ? `It took ${(taken * 1000).toFixed(2)} l to raise; water and wall alone take ${(alone * 1000).toFixed(2)} l, and more than ${most.times} times that means trapped air.`
     : '';
 }
+
 /** A first, low step that drops: a joint that was never made, more likely than anything else. */
 export function firstStepDrops(plan: Plan, state: RunState, visit: Visit): Exact | null {
   const first = visit.pumped[0];
@@ -190,98 +215,5 @@ export function pumpFailed(
   });
   visit.split = 'not reached';
   follow(plan, state, 'not-reached', at);
-  return null;
-}
-
-export function drawDown(
-  plan: Plan,
-  state: RunState,
-  visit: Visit,
-  stage: Stage,
-  event: Extract<RunEvent, { kind: 'draw-down' }>,
-  at: number,
-): Refusal | null {
-  if (stage.kind !== 'draw-down') return no('wrong-step', 'Nothing is drained in this stage.');
-  const from = state.keptReadings[stage.from];
-  const to = state.keptReadings[stage.to];
-  const gauge = gaugeOf(plan, state);
-  if (!from || !to || !gauge) return no('missing', 'The two pressures of the fall have not been read yet.');
-  if (UNITS[event.volume.unit].dimension !== 'volume' || event.volume.digits <= 0)
-    return no('volume', 'Type what ran into the vessel: a volume above zero.');
-  const off = subtract(event.figure, to.figure);
-  if (breaks(magnitude(off), perceptibleOf(plan, gauge, stage.part)))
-    return no(
-      'not-there',
-      off.digits > 0
-        ? `Drain down to ${showExact(to.figure)}, where it had fallen to, and read there; the gauge shows ${showExact(event.figure)}.`
-        : `The gauge shows ${showExact(event.figure)}, below the ${showExact(to.figure)} it had fallen to: too much was drained. Pump back to ${showExact(from.figure)}, empty the vessel, and drain again.`,
-    );
-  const minutes = (to.readMoment - from.readMoment) / 60_000;
-  if (!(minutes > 0) || compare(from.figure, to.figure) <= 0)
-    return no('no-fall', 'It did not fall between the two readings: there is no decay loss to measure.');
-  const litres = convert(toNumber(event.volume), event.volume.unit, 'l');
-  const rate = litres / (minutes / 60);
-  const factors = decayFactors(pascal(from.figure), pascal(to.figure));
-  visit.drawn = {
-    from: from.figure,
-    to: to.figure,
-    volume: event.volume,
-    minutes,
-    rate: {
-      name: 'decay loss',
-      value: rate,
-      unit: 'l/h',
-      decimals: decimalsFor(rate),
-      formula:
-        'Q = V_drained / t; at the test pressure × p_0 ln(p_0/p_1)/(p_0 − p_1) to × 2√p_0/(√p_0 + √p_1)',
-      inputs: [
-        { name: 'V_drained', value: showExact(event.volume) },
-        { name: 't, from the first to the second reading', value: `${minutes.toFixed(1)} min` },
-        { name: 'p_0', value: showExact(from.figure) },
-        { name: 'p_1', value: showExact(to.figure) },
-        { name: 'laminar', value: `× ${factors.laminar.toFixed(3)}` },
-        { name: 'orifice', value: `× ${factors.orifice.toFixed(3)}` },
-      ],
-      source: stage.source,
-      note: 'averages over the fall and understates the loss at the test pressure',
-    },
-    scaled: { laminar: rate * factors.laminar, orifice: rate * factors.orifice },
-  };
-  visit.readings.push(readingFrom(event, at));
-  follow(plan, state, drawnOutcome(plan, state, visit, stage), at);
-  return null;
-}
-
-/** What was drawn off against the limit of a school that compares it; 'measured' where none does. */
-function drawnOutcome(plan: Plan, state: RunState, visit: Visit, stage: DrawDownStage): string {
-  const rule = stage.permitted?.find((p) => applies(plan, stage.part, p.when));
-  if (!rule) return 'measured';
-  const { from, to, volume, minutes } = visit.drawn!;
-  const found = known(() =>
-    volumeOfCall(rule.volume, {
-      ...contextOf(plan, state, stage.part),
-      hold: { mean: (pascal(from) + pascal(to)) / 2, minutes },
-    }),
-  );
-  if ('missing' in found) return 'measured';
-  const limit = exact(Math.floor(found.value.litres * 1000 + 1e-9), 3, 'l');
-  visit.drawn = {
-    ...visit.drawn!,
-    limit: { value: limit, source: rule.source, working: found.value.working },
-  };
-  return compare(inUnit(volume, 'l', 6, 'up'), limit) > 0 ? 'beyond' : 'within';
-}
-
-export function witness(
-  state: RunState,
-  stage: Stage,
-  event: Extract<RunEvent, { kind: 'witness' }>,
-  at: number,
-): Refusal | null {
-  const hold = runningHold(state);
-  if (stage.kind !== 'hold' || !stage.witness || !hold)
-    return no('no-hold', 'The second place is looked at while the level is held.');
-  if (event.when === 'start' && hold.witness.start) return no('overtaken', 'The start was already noted.');
-  hold.witness[event.when] = { seen: event.seen, text: event.text, at };
   return null;
 }

@@ -4,24 +4,25 @@
  */
 import type { Gauge } from '@/core/instrument/gauge';
 import type { Stage } from '@/core/kinds';
-import { ruleOf, type Plan, type ResolvedBand } from '@/core/plan/plan';
-import { aloneIn } from '@/core/verdict/correction';
-import { judgeUnheld } from '@/core/verdict/judge';
+import { fifthOfKelvin } from '@/core/kinds/hold/judged';
+import { endCycle } from '@/core/kinds/isolate-and-repeat/fold';
+import { type Plan, type ResolvedBand, ruleOf } from '@/core/plan/plan';
 import {
   add,
   breaks,
   compare,
+  type Exact,
+  type Limit,
   magnitude,
   showExact,
   subtract,
-  type Exact,
-  type Limit,
 } from '@/core/quantity/exact';
-import { endCycle, fifthOfKelvin, readingFrom } from './apply-hold';
-import { heldAfter, steadyWindow } from './hold-spec';
+import { readingFrom } from '@/core/run/readings';
+import { aloneIn } from '@/core/verdict/correction';
+import { judgeUnheld } from '@/core/verdict/judge';
 import { clockPoint, elapsedBetween } from './clock';
 import type { RunEvent, UnheldWay } from './events';
-import { stageBand } from './hold-spec';
+import { heldAfter, stageBand, steadyWindow } from './hold-spec';
 import { gaugeOf, perceptibleOf, runningHold } from './read';
 import type { Hold, Reading, RunState, Visit } from './state';
 import { follow, no, type Refusal } from './transition';

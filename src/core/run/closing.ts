@@ -1,15 +1,47 @@
 /** Events outside the stages: corrections, streams, put-back list, signatures. */
 import type { Plan } from '@/core/plan/plan';
-import type { RunEvent } from './events';
-import type { RunState } from './state';
+import { showExact } from '@/core/quantity/exact';
+import type { EventOf } from './events';
+import type { Fold } from './fold';
+import { fitsReading, fitsStream } from './gate';
 import { currentVisit, debtBefore, debtWords, escapes, unsafeOpen } from './read';
+import type { RunState } from './state';
 import { no, overtaken, type Refusal } from './transition';
 
-export function correct(
-  state: RunState,
-  event: Extract<RunEvent, { kind: 'correction' }>,
-  at: number,
-): Refusal | null {
+/** The two classes of an unsafe situation. */
+export const DANGER_WORDS = { 'immediate-danger': 'immediate danger', 'at-risk': 'at risk' } as const;
+export const closingFold: Fold<'correction' | 'stream' | 'debt' | 'unsafe' | 'signature'> = {
+  correction: {
+    misfit: (event, { state }) => fitsReading(state, event),
+    anytime: (event, { state, at }) => correct(state, event, at),
+    words: (event) => `reading corrected to ${showExact(event.figure)}: ${event.reason}`,
+    said: () => true,
+  },
+  stream: {
+    misfit: (event, { plan }) => fitsStream(plan, event),
+    anytime: (event, { plan, state }) => stream(plan, state, event),
+    words: (event) =>
+      `${event.points.length} streamed display values${event.simulated ? ' (simulated gauge)' : ''}`,
+  },
+  debt: {
+    anytime: (event, { plan, state, at }) => clearDebt(plan, state, event, at),
+    words: (event, { plan }) =>
+      `put back: ${event.text || (plan.procedure.debts[event.debt]?.text ?? event.debt)}`,
+  },
+  unsafe: {
+    anytime: (event, { plan, state, at }) => classUnsafe(plan, state, event, at),
+    words: (event) => `${DANGER_WORDS[event.danger]}, ${event.action}: ${event.text}; told: ${event.told}`,
+  },
+  signature: {
+    anytime: (event, { plan, state, at }) => sign(plan, state, event, at),
+    words: (event) =>
+      event.refused
+        ? `${event.role} ${event.name} did not sign: ${event.refused}`
+        : `${event.role} ${event.name} signed`,
+  },
+};
+
+function correct(state: RunState, event: EventOf<'correction'>, at: number): Refusal | null {
   for (const visit of state.visits) {
     const reading = visit.readings.find((r) => r.id === event.of);
     if (reading) {
@@ -28,11 +60,7 @@ export function correct(
   return no('unknown-reading', 'The reading to correct is not in this run.');
 }
 
-export function stream(
-  plan: Plan,
-  state: RunState,
-  event: Extract<RunEvent, { kind: 'stream' }>,
-): Refusal | null {
+function stream(plan: Plan, state: RunState, event: EventOf<'stream'>): Refusal | null {
   const visit = currentVisit(state);
   if (!visit && !event.imported) return overtaken();
   if (event.gauge !== state.gauge)
@@ -45,11 +73,7 @@ export function stream(
  * Readings of the gauge's own log, read in afterwards: each goes to the stage it was taken in. They stand in the trace
  * and may speak against a result, but no hold is judged again by them.
  */
-function keepImported(
-  plan: Plan,
-  state: RunState,
-  event: Extract<RunEvent, { kind: 'stream' }>,
-): Refusal | null {
+function keepImported(plan: Plan, state: RunState, event: EventOf<'stream'>): Refusal | null {
   if (state.signatures.length) return no('signed', 'The record is signed; nothing is read in any more.');
   const scale = plan.gauges.find((g) => g.id === event.gauge)?.resolution;
   if (!scale || event.unit !== scale.unit || event.scale !== scale.scale)
@@ -81,12 +105,7 @@ function keepImported(
   return null;
 }
 
-export function clearDebt(
-  plan: Plan,
-  state: RunState,
-  event: Extract<RunEvent, { kind: 'debt' }>,
-  at: number,
-): Refusal | null {
+function clearDebt(plan: Plan, state: RunState, event: EventOf<'debt'>, at: number): Refusal | null {
   if (state.phase === 'running') return no('still-running', 'Put back after the test has ended.');
   const debt = state.debts.find((d) => d.key === event.debt && d.subject === event.subject && !d.cleared);
   if (!debt) return no('overtaken', 'This line is already cleared.');
@@ -101,12 +120,7 @@ export function clearDebt(
 }
 
 /** Classes an unsafe situation in words, with what was done and who was told. */
-export function classUnsafe(
-  plan: Plan,
-  state: RunState,
-  event: Extract<RunEvent, { kind: 'unsafe' }>,
-  at: number,
-): Refusal | null {
+function classUnsafe(plan: Plan, state: RunState, event: EventOf<'unsafe'>, at: number): Refusal | null {
   if (state.phase === 'running') return no('still-running', 'End the test first; STOP ends it at once.');
   if (state.signatures.length) return no('signed', 'The record is signed; a new one would have to follow.');
   const { danger, action, text, told, byName } = event;
@@ -119,12 +133,7 @@ export function classUnsafe(
   return null;
 }
 
-export function sign(
-  plan: Plan,
-  state: RunState,
-  event: Extract<RunEvent, { kind: 'signature' }>,
-  at: number,
-): Refusal | null {
+function sign(plan: Plan, state: RunState, event: EventOf<'signature'>, at: number): Refusal | null {
   if (state.phase === 'running') return no('still-running', 'The test has not ended.');
   if (state.phase === 'put-back') return no('debts', 'Clear the put-back list first.');
   if (

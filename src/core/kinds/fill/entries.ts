@@ -1,0 +1,3 @@
+import { entry, isTrue, timed } from '@/core/run/field';
+
+export const fillEntries = { fill: entry({ ...timed, confirmed: isTrue() }) };

@@ -1,0 +1,28 @@
+import {
+  entry,
+  exactSchema,
+  isTrue,
+  maybeExact,
+  one,
+  reason,
+  text,
+  timed,
+  word,
+  yes,
+} from '@/core/run/field';
+
+const when = () => one(['start', 'end']);
+export const holdEntries = {
+  'hold-start': entry(timed),
+  /** `short`: why a hold was ended after the rule's minutes but before those planned. */
+  'hold-end': entry({ ...timed, short: reason() }),
+  reading: entry({ ...timed, late: yes() }),
+  /** `added`: water pumped in, where it was measured. */
+  'top-up': entry({ before: exactSchema, after: exactSchema, added: maybeExact() }),
+  temperature: entry({ when: when(), figure: exactSchema }),
+  /** `none`: no barometer at hand, said once; the record prints it. */
+  barometer: entry({ when: when(), figure: maybeExact(), none: isTrue().optional() }),
+  /** The level seen at a second place. */
+  witness: entry({ when: when(), seen: one(['same', 'fell', 'rose']), text: text(300) }),
+  disturbance: entry({ what: word(), text: text(500) }),
+};

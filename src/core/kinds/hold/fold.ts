@@ -1,0 +1,475 @@
+/** Entries of a hold: its start and end, readings, top-ups, weather, the level at a second place. */
+import { known } from '@/core/formula';
+import { entryStep, type Gauge } from '@/core/instrument/gauge';
+import { type IsolateStage, type Stage } from '@/core/kinds';
+import { boundMissing, confirmed, factsOf, judged, makeUpDecided } from '@/core/kinds/hold/judged';
+import { endCycle } from '@/core/kinds/isolate-and-repeat/fold';
+import { inBand, type Plan, ruleOf } from '@/core/plan/plan';
+import {
+  breaks,
+  compare,
+  type Exact,
+  type Limit,
+  magnitude,
+  parseWithUnit,
+  showExact,
+  subtract,
+  toNumber,
+} from '@/core/quantity/exact';
+import { inZone } from '@/core/quantity/in-zone';
+import { convert, UNITS } from '@/core/quantity/unit';
+import { barometerNeeded, coarseBarometer } from '@/core/run/barometer';
+import { clockPoint, clockWords, elapsedBetween } from '@/core/run/clock';
+import { type RunEvent } from '@/core/run/events';
+import { type Fold } from '@/core/run/fold';
+import { notBarometer, notTemperature, notVolume, onGauge } from '@/core/run/gate';
+import { holdLimits } from '@/core/run/hold-limits';
+import { heldAfter, holdSpec, stageBand, steadyWindow } from '@/core/run/hold-spec';
+import {
+  currentCycle,
+  gaugeOf,
+  perceptibleOf,
+  runningHold,
+  stageOf,
+  stepOf,
+  temperatureNeeded,
+} from '@/core/run/read';
+import { keep, mark, readingFrom } from '@/core/run/readings';
+import { type Hold, type Reading, type RunState, type Visit } from '@/core/run/state';
+import { breakHold, enter, follow, no, type Refusal, returnToFill } from '@/core/run/transition';
+
+export const holdFold: Fold<
+  'hold-start' | 'hold-end' | 'reading' | 'top-up' | 'temperature' | 'barometer' | 'witness' | 'disturbance'
+> = {
+  'hold-start': {
+    transition: true,
+    misfit: (event, on) => onGauge(on, event.figure),
+    apply: (event, { plan, state, visit, at }) => startHold(plan, state, visit, event, at),
+    words: (event) => `hold started at ${showExact(event.figure)}`,
+  },
+  'hold-end': {
+    transition: true,
+    misfit: (event, on) => onGauge(on, event.figure),
+    apply: (event, { plan, state, visit, stage, at }) => endHold(plan, state, visit, stage, event, at),
+    words: (event) =>
+      `hold ended at ${showExact(event.figure)}${event.short ? `, before the planned time: ${event.short}` : ''}`,
+    said: (event) => !!event.short,
+  },
+  reading: {
+    misfit: (event, on) => onGauge(on, event.figure),
+    apply: (event, { state, visit, at }) => keepReading(state, visit, event, at),
+    words: (event) =>
+      `reading ${showExact(event.figure)}${event.late ? `, read ${inZone(event.readAt, event.zone)} (late entry)` : ''}${event.same ? ', same as before' : ''}${event.streamed ? ', from the display' : ''}`,
+  },
+  'top-up': {
+    transition: true,
+    misfit: (event, on) =>
+      onGauge(on, event.before, event.after) ?? (event.added ? notVolume(event.added) : null),
+    apply: (event, { plan, state, visit, at }) => topUp(plan, state, visit, event, at),
+    words: (event) =>
+      `re-adjusted from ${showExact(event.before)} to ${showExact(event.after)}${event.added ? `, ${showExact(event.added)} added` : ''}`,
+  },
+  temperature: {
+    transition: true,
+    misfit: (event) => notTemperature(event.figure),
+    apply: (event, { state }) => {
+      const hold = runningHold(state);
+      if (!hold) return no('no-hold', 'Log the temperature while a hold runs.');
+      hold.temperature[event.when] = event.figure;
+      return null;
+    },
+    words: (event) => `pipe temperature at the ${event.when}: ${showExact(event.figure)}`,
+  },
+  barometer: {
+    transition: true,
+    misfit: (event) => (event.figure ? notBarometer(event.figure) : null),
+    apply: (event, { plan, state, stage }) => {
+      const hold = runningHold(state);
+      if (!hold) return no('no-hold', 'Log the barometer while a hold runs.');
+      if (event.none) hold.barometer.none = true;
+      else if (event.figure) {
+        const coarse = coarseBarometer(plan, state, stage, hold, event.figure);
+        if (coarse) return coarse;
+        hold.barometer[event.when] = event.figure;
+      } else return no('figure', 'Type the barometer, or say that there is none at hand.');
+      return null;
+    },
+    words: (event) =>
+      event.figure ? `barometer at the ${event.when}: ${showExact(event.figure)}` : 'no barometer at hand',
+  },
+  witness: {
+    transition: true,
+    apply: (event, { state, stage, at }) => witness(state, stage, event, at),
+    words: (event) =>
+      `second place at the ${event.when}: ${SEEN_WORDS[event.seen]}${event.text ? `, ${event.text}` : ''}`,
+    said: (event) => !!event.text,
+  },
+  disturbance: {
+    apply: (event, { plan, state, at }) => {
+      state.notes.push({
+        at,
+        byName: event.byName,
+        text: [event.what, event.text].filter(Boolean).join(': '),
+        kind: 'disturbance',
+      });
+      const hold = runningHold(state);
+      if (hold && hold.role !== 'settle') {
+        breakHold(state, event.what, at);
+        returnToFill(plan, state, at);
+      }
+      return null;
+    },
+    words: (event) => `disturbance: ${event.what}${event.text ? `, ${event.text}` : ''}`,
+    said: () => true,
+  },
+};
+/** What was seen of a level, in words. */
+export const SEEN_WORDS = { same: 'unchanged', fell: 'fell', rose: 'rose' } as const;
+
+function startHold(
+  plan: Plan,
+  state: RunState,
+  visit: Visit,
+  event: Extract<RunEvent, { kind: 'hold-start' }>,
+  at: number,
+): Refusal | null {
+  const found = known(() => holdSpec(plan, state));
+  if ('missing' in found) return no('missing', found.missing);
+  const spec = found.value;
+  if (!spec || stepOf(state) !== 'start') return no('wrong-step', 'There is no hold to start here.');
+  const judging = gaugeOf(plan, state);
+  if (!judging) return no('no-gauge', 'Choose and zero the gauge first.');
+  const start = readingFrom(event, at);
+  if (start.late) return no('late-start', 'The start reading is too old. Read the gauge now and start.');
+  if (spec.missing) return no('missing', spec.missing);
+  if (spec.band && !inBand(event.figure, spec.band))
+    return no(
+      'out-of-band',
+      `${showExact(event.figure)} is outside the band ${showExact(spec.band.low)} to ${showExact(spec.band.high)}. A hold starts only inside it: re-adjust first.`,
+    );
+  state.tapped = null;
+  const hold: Hold = {
+    role: spec.role,
+    minutes: spec.minutes,
+    rule: spec.times.rule,
+    gauge: judging.id,
+    start,
+    startedAt: at,
+    startClock: clockPoint(event),
+    topUps: [],
+    temperature: {},
+    barometer: {},
+    witness: {},
+  };
+  const held = stageOf(plan, visit);
+  if (held.kind === 'hold') keep(state, held.keepsStart, start);
+  if (visit.kind === 'hold') visit.holds.push(hold);
+  else if (spec.role === 'settle') currentCycle(visit)!.settle = hold;
+  else currentCycle(visit)!.hold = hold;
+  return null;
+}
+
+function endHold(
+  plan: Plan,
+  state: RunState,
+  visit: Visit,
+  stage: Stage,
+  event: Extract<RunEvent, { kind: 'hold-end' }>,
+  at: number,
+): Refusal | null {
+  const hold = runningHold(state);
+  const gauge = gaugeOf(plan, state);
+  if (!hold || !gauge) return no('no-hold', 'No hold is running.');
+  const end = readingFrom(event, at);
+  if (end.late) return no('late-end', 'An earlier reading cannot end a hold. Read the gauge now.');
+  const elapsed = elapsedBetween(hold.startClock, end.clock);
+  const toGo = hold.rule * 60000 - elapsed.ms;
+  const decided =
+    (hold.role === 'leak-rate' && worstClassCertain(plan, state, stage, hold, end, elapsed.ms)) ||
+    makeUpDecided(plan, state, stage, hold, end.figure);
+  if (toGo > 0 && !decided)
+    return no(
+      'too-early',
+      `${Math.ceil(toGo / 1000)} s too early. Read the gauge when the time has run out.`,
+    );
+  const early = !decided && elapsed.ms < hold.minutes * 60000;
+  if (hold.role === 'settle') {
+    const refused = unsettled(plan, state, visit, stage, hold, end, gauge);
+    if (refused) return refused;
+  }
+  if (temperatureNeeded(plan, state, hold))
+    return no(
+      'temperature-needed',
+      'This hold repeats a movement that warmth could explain: log the pipe temperature at its start and end first, then read the gauge.',
+    );
+  if (barometerNeeded(plan, state, stage, hold, plan.format < 2 ? hold.minutes : elapsed.ms / 60_000))
+    return no(
+      'barometer-needed',
+      'A hold this long needs the barometer at its start and end: log both, or say that there is none at hand. Then read the gauge.',
+    );
+  if (stage.kind === 'hold' && stage.witness && hold.role === 'tightness' && !hold.witness.end)
+    return no(
+      'witness-needed',
+      `Look at the second place too (${stage.witness}) and say what its level did. Then read the mark.`,
+    );
+  if (
+    !decided &&
+    hold.role === 'make-up' &&
+    breaks(subtract(hold.start.figure, end.figure), perceptibleOf(plan, gauge, stage.part))
+  )
+    return no(
+      'not-restored',
+      `Bring it back to ${showExact(hold.start.figure)} first and log the water that takes: the make-up counts up to the starting pressure.`,
+    );
+  if (elapsed.apart) {
+    hold.clockMark = clockWords(elapsed.apart);
+    mark(state, hold.clockMark);
+  }
+  const unknown = boundMissing(plan, state, stage, hold);
+  if (unknown) return no('missing', unknown);
+  const read = tappedEnd(plan, state, visit, stage, hold, end, gauge);
+  if ('code' in read) return read;
+  if (early && event.short) hold.short = event.short;
+  hold.end = read;
+  hold.endedAt = at;
+  hold.judgement = judged(
+    plan,
+    state,
+    stage,
+    hold,
+    factsOf(plan, state, stage, hold, read.figure, elapsed.ms),
+  );
+  if (hold.judgement.outcome === 'small-fall') {
+    state.smallFalls += 1;
+    state.fails += 1;
+    state.passes = 0;
+  }
+  if (stage.kind === 'hold') keep(state, stage.keeps, end);
+  if (hold.judgement.outcome === 'rose') state.rises += 1;
+  if (stage.kind === 'hold') {
+    follow(plan, state, confirmed(state, hold.judgement.outcome, stage.confirmPasses), at);
+    return null;
+  }
+  if (hold.role === 'tightness')
+    endCycle(plan, state, visit, stage as IsolateStage, hold.judgement.outcome, at);
+  return null;
+}
+
+/**
+ * Whether a fall already puts the whole 95 % interval into the worst class: waiting for a finer figure would only let
+ * more gas out.
+ */
+function worstClassCertain(
+  plan: Plan,
+  state: RunState,
+  stage: Stage,
+  hold: Hold,
+  end: Reading,
+  elapsedMs: number,
+): boolean {
+  const classes = ruleOf(plan, stage.part).classes ?? [];
+  const bound = classes[classes.length - 2]?.below;
+  if (!bound || elapsedMs <= 0) return false;
+  const {
+    temperature: _t,
+    barometer: _b,
+    ...facts
+  } = factsOf(plan, state, stage, hold, end.figure, elapsedMs);
+  const rate = judged(plan, state, stage, hold, facts).rate;
+  const figure = parseWithUnit(bound);
+  return rate !== undefined && rate.low >= convert(toNumber(figure), figure.unit, 'l/h');
+}
+
+/** What keeps a settling period from ending: outside the band, or (where it must be steady) still moving. */
+function unsettled(
+  plan: Plan,
+  state: RunState,
+  visit: Visit,
+  stage: Stage,
+  hold: Hold,
+  end: Reading,
+  gauge: Gauge,
+): Refusal | null {
+  if (stage.kind !== 'hold' && stage.kind !== 'isolate-and-repeat') return null;
+  const found = stageBand(plan, state, stage);
+  const band = 'missing' in found ? null : found.value;
+  if (band && !inBand(end.figure, band)) {
+    visit.readings.push(end);
+    return no(
+      'out-of-band',
+      `${showExact(end.figure)} is outside the band ${showExact(band.low)} to ${showExact(band.high)}. Re-adjust into it (it is logged), then read again; or say that it will not stand.`,
+    );
+  }
+  if (stage.kind !== 'hold' || stage.until !== 'steady') return null;
+  const window = steadyWindow(heldAfter(plan, state, stage, hold.minutes));
+  const lastTopUp = hold.topUps[hold.topUps.length - 1];
+  const since = lastTopUp?.at ?? 0;
+  const unit = end.figure.unit;
+  // each refused end reading stays as a reading, so that the next one can be compared with it
+  const read = [
+    ...(lastTopUp
+      ? [{ figure: lastTopUp.after, at: lastTopUp.at }]
+      : [{ figure: hold.start.figure, at: hold.start.readMoment }]),
+    ...visit.readings
+      .filter((r) => !r.late && r.readMoment >= Math.max(since, hold.start.readMoment))
+      .map((r) => ({ figure: (r.corrected ?? r).figure, at: r.readMoment })),
+  ]
+    .filter((r) => r.at <= end.readMoment && r.figure.unit === unit)
+    .sort((a, b) => a.at - b.at);
+  const covers = [...read].reverse().find((r) => end.readMoment - r.at >= window);
+  visit.readings.push(end);
+  if (!covers)
+    return no(
+      'not-steady-yet',
+      `Steady is shown by readings ${window / 1000} s apart with no re-adjustment between them. This one is kept; read again in ${window / 1000} s.`,
+    );
+  // everything read since then counts: a fall and a rise in one window are movement too
+  const inside = [...read.filter((r) => r.at >= covers.at).map((r) => r.figure), end.figure];
+  const least = inside.reduce((x, y) => (compare(y, x) < 0 ? y : x));
+  const most = inside.reduce((x, y) => (compare(y, x) > 0 ? y : x));
+  const moved = subtract(most, least);
+  if (breaks(moved, perceptibleOf(plan, gauge, stage.part)))
+    return no(
+      'not-steady',
+      `It still moves: ${showExact(moved)} in the last ${Math.round((end.readMoment - covers.at) / 1000)} s. This reading is kept; wait and read again, or say that it will not stand.`,
+    );
+  return null;
+}
+
+/** A dial this close to its limit is tapped and read again: one step of its entries. */
+function nearLimit(gauge: Gauge, change: Exact, limit: Limit): boolean {
+  const step = entryStep(gauge);
+  return compare(magnitude(subtract(magnitude(change), limit.value)), step) <= 0;
+}
+
+/**
+ * The end reading that judges. A dial within one step of its limit is tapped and read again within 10 s; both are kept and
+ * the larger fall judges (where a rise is looked for, the larger rise). Source: general rules of judging
+ */
+function tappedEnd(
+  plan: Plan,
+  state: RunState,
+  visit: Visit,
+  stage: Stage,
+  hold: Hold,
+  end: Reading,
+  gauge: Gauge,
+): Reading | Refusal {
+  const first = state.tapped;
+  if (first) {
+    state.tapped = null;
+    const looksForRise = hold.role === 'let-by';
+    const order = compare(first.figure, end.figure);
+    visit.readings.push(end);
+    return order !== 0 && order > 0 === looksForRise ? first : end;
+  }
+  if (plan.format < 2 || gauge.kind !== 'dial' || !TAPPED.has(hold.role)) return end;
+  const limits = holdLimits(plan, state, stage, gauge, hold);
+  const change = subtract(end.figure, hold.start.figure);
+  const limit = change.digits > 0 ? limits.rise : limits.fall;
+  if (change.digits === 0 || !nearLimit(gauge, change, limit)) return end;
+  state.tapped = end;
+  visit.readings.push(end);
+  return no(
+    'tap',
+    `${showExact(end.figure)} is within one step of the limit. Tap the dial and read it again within 10 s: both readings are kept, the larger movement judges.`,
+  );
+}
+
+const TAPPED = new Set<Hold['role']>(['tightness', 'strength', 'let-by', 'stretch']);
+
+function keepReading(
+  state: RunState,
+  visit: Visit,
+  event: Extract<RunEvent, { kind: 'reading' }>,
+  at: number,
+): Refusal | null {
+  const reading = readingFrom(event, at);
+  if (!reading.late && !event.expects.startsWith(`${visit.ordinal}:`))
+    return no(
+      'wrong-stage',
+      'This reading was meant for a stage that has ended. It is in the log; write it as a note if it matters.',
+    );
+  // a late entry belongs to the course that was standing when the gauge was read
+  const home = reading.late
+    ? ([...state.visits].reverse().find((v) => v.entered <= reading.readMoment) ?? visit)
+    : visit;
+  home.readings.push(reading);
+  return null;
+}
+
+function topUp(
+  plan: Plan,
+  state: RunState,
+  visit: Visit,
+  event: Extract<RunEvent, { kind: 'top-up' }>,
+  at: number,
+): Refusal | null {
+  const hold = runningHold(state);
+  const entry = {
+    before: event.before,
+    after: event.after,
+    ...(event.added ? { added: event.added } : {}),
+    at,
+    byName: event.byName,
+  };
+  if (hold?.role === 'make-up' && !event.added)
+    return no('added', 'Type how much water it took: the make-up is what this hold measures.');
+  if (event.added && (UNITS[event.added.unit].dimension !== 'volume' || event.added.digits < 0))
+    return no('added', 'The water added is a volume of zero or more.');
+  if (hold?.role === 'settle' || hold?.role === 'make-up') {
+    hold.topUps.push(entry);
+    // a settling period that keeps its start keeps the figure it was last brought to
+    const own = hold.role === 'settle' ? stageOf(plan, visit) : null;
+    if (own?.kind === 'hold' && own.keepsStart)
+      keep(state, own.keepsStart, {
+        ...hold.start,
+        id: event.id,
+        at,
+        readMoment: at,
+        figure: event.after,
+        clock: clockPoint(event),
+      });
+    return null;
+  }
+  if (hold) {
+    hold.topUps.push(entry);
+    breakHold(state, 'pressure was re-adjusted during the hold', at);
+    returnToFill(plan, state, at);
+    return null;
+  }
+  if (stepOf(state) === 'start' && visit.kind === 'hold') {
+    // re-adjusting before the judged hold starts: settle again
+    const settle = [...state.visits].reverse().find((v) => v.holds.some((h) => h.role === 'settle'));
+    state.notes.push({
+      at,
+      byName: event.byName,
+      text: `Re-adjusted from ${showExact(event.before)} to ${showExact(event.after)} before the hold`,
+      kind: 'note',
+    });
+    const own = stageOf(plan, visit);
+    // water put in before it is measured: a section that loses it all the time can be measured all the same
+    const measures = own.kind === 'hold' && (own.role === 'make-up' || own.role === 'decay');
+    if (settle && !(plan.format > 1 && measures)) {
+      visit.left = at;
+      visit.split = 're-adjusted before the start';
+      enter(plan, state, settle.stage, at);
+    }
+    return null;
+  }
+  return no('no-hold', 'There is nothing to re-adjust in this step.');
+}
+
+function witness(
+  state: RunState,
+  stage: Stage,
+  event: Extract<RunEvent, { kind: 'witness' }>,
+  at: number,
+): Refusal | null {
+  const hold = runningHold(state);
+  if (stage.kind !== 'hold' || !stage.witness || !hold)
+    return no('no-hold', 'The second place is looked at while the level is held.');
+  if (event.when === 'start' && hold.witness.start) return no('overtaken', 'The start was already noted.');
+  hold.witness[event.when] = { seen: event.seen, text: event.text, at };
+  return null;
+}

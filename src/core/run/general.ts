@@ -1,0 +1,173 @@
+/** Entries that belong to no kind of stage: gauge, own kit, notes, photos, confirming a list, leaving out, STOP. */
+import { gaugeFit } from '@/core/instrument/gauge';
+import type { Stage } from '@/core/kinds';
+import { confirmChecks } from '@/core/kinds/checks/fold';
+import { confirmDial } from '@/core/kinds/dial/fold';
+import { confirmInventory } from '@/core/kinds/inventory/fold';
+import { confirmJoints } from '@/core/kinds/joints/fold';
+import { dayOf, fitTarget } from '@/core/plan/plan';
+import { showExact } from '@/core/quantity/exact';
+import type { EventOf } from './events';
+import type { Fold, On, OnStage } from './fold';
+import { onGauge } from './gate';
+import { currentVisit } from './read';
+import { breakHold, close, enter, follow, no, overtaken, type Refusal } from './transition';
+import { unheld } from './unheld';
+
+/** What ends a list that is confirmed as a whole. */
+const CONFIRM: { readonly [K in Stage['kind']]?: (on: OnStage) => Refusal | null } = {
+  checks: confirmChecks,
+  joints: confirmJoints,
+  inventory: confirmInventory,
+  dial: confirmDial,
+};
+const UNHELD_WORDS = {
+  falls: 'said to keep falling',
+  rises: 'said to keep rising',
+  low: 'said to stay low with the source open',
+} as const;
+
+export const generalFold: Fold<
+  'proceed' | 'gauge' | 'kit' | 'unheld' | 'skip' | 'note' | 'photo' | 'observation' | 'stop' | 'stop-reason'
+> = {
+  proceed: {
+    transition: true,
+    apply: (_, on) => {
+      const confirm = CONFIRM[on.stage.kind];
+      return confirm ? confirm(on) : no('wrong-step', 'There is nothing to confirm here.');
+    },
+    words: () => 'list complete',
+  },
+  gauge: {
+    apply: (event, on) => chooseGauge(on, event.gauge),
+    words: (event, { plan }) =>
+      `gauge chosen: ${plan.gauges.find((g) => g.id === event.gauge)?.name ?? event.gauge}`,
+  },
+  kit: {
+    apply: (event, { plan, state, at }) => {
+      if (event.kit.some((id) => !plan.ownKit?.some((k) => k.id === id)))
+        return no('unknown-kit', 'This hose or rig is not in the plan. Choose from those listed.');
+      state.ownKit = { kit: [...new Set(event.kit)], at, byName: event.byName };
+      return null;
+    },
+    words: (event, { plan }) =>
+      event.kit.length
+        ? `own kit on the section: ${event.kit.map((id) => plan.ownKit?.find((k) => k.id === id)?.name ?? id).join(', ')}`
+        : 'no hose or rig of the cabinet on the section',
+  },
+  unheld: {
+    transition: true,
+    misfit: (event, on) => onGauge(on, event.figure),
+    apply: (event, { plan, state, visit, stage, at }) => unheld(plan, state, visit, stage, event, at),
+    words: (event) => `${UNHELD_WORDS[event.way]}: ${showExact(event.figure)}`,
+  },
+  skip: {
+    transition: true,
+    apply: (event, on) => skip(on, event),
+    words: (event) => `left out: ${event.text}`,
+  },
+  note: {
+    anytime: (event, { state, at }) => {
+      state.notes.push({ at, byName: event.byName, text: event.text, kind: 'note' });
+      return null;
+    },
+    words: (event) => `note: ${event.text}`,
+    said: () => true,
+  },
+  photo: {
+    anytime: (event, { state, at }) => {
+      const { hash, caption, shows, beside, byName } = event;
+      if (!state.photos.some((p) => p.hash === hash && p.caption === caption))
+        state.photos.push({
+          hash,
+          caption,
+          ...(shows ? { shows } : {}),
+          ...(beside ? { beside } : {}),
+          visit: state.visits.length,
+          at,
+          byName,
+        });
+      return null;
+    },
+    words: (event) => `photo: ${event.caption}`,
+  },
+  observation: {
+    apply: (event, { state, at }) => {
+      state.observations.push({ what: event.what, text: event.text, at, byName: event.byName });
+      return null;
+    },
+    words: (event) => `${event.what} observed${event.text ? `: ${event.text}` : ''}`,
+  },
+  stop: { anytime: (_, on) => stop(on), words: () => 'STOP' },
+  'stop-reason': {
+    anytime: (event, { state }) => {
+      if (state.ending?.by !== 'stop') return no('not-stopped', 'The run was not stopped.');
+      if (state.ending.reason) return no('overtaken', 'The reason for stopping was already given.');
+      state.ending.reason = event.reason;
+      state.ending.text = event.text;
+      return null;
+    },
+    words: (event) => `stopped for: ${event.reason}${event.text ? `, ${event.text}` : ''}`,
+    said: (event) => !!event.text,
+  },
+};
+
+function stop({ plan, state, at }: On): Refusal | null {
+  if (state.phase !== 'running') return overtaken();
+  const visit = currentVisit(state)!;
+  breakHold(state, 'stopped', at);
+  visit.left = at;
+  visit.split = 'stopped';
+  // stopping gives no result, but it does not take back what was already judged, above all not tight
+  const part = plan.procedure.stages[visit.stage]?.part ?? '';
+  if (state.claims[part]?.finding !== 'not-tight') delete state.claims[part];
+  close(state, at, 'stop');
+  return null;
+}
+
+function chooseGauge({ plan, state, visit, at }: OnStage, id: string): Refusal | null {
+  const gauge = plan.gauges.find((g) => g.id === id);
+  if (!gauge) return no('unknown-gauge', 'This gauge is not in the plan. Choose one of those listed.');
+  const part = plan.procedure.stages[visit.stage]?.part;
+  const misfit = gaugeFit(gauge, fitTarget(plan, part), dayOf(plan)).find((m) => m.blocks);
+  if (misfit) return no('gauge-' + misfit.code, misfit.text);
+  if (state.gauge === id) return null;
+  const begun = state.visits.some((v) => v.zeros.some((z) => z.good));
+  state.gauge = id;
+  if (begun && visit.kind !== 'zero') {
+    // another gauge is another test: prove it and begin again from its zero
+    breakHold(state, 'the gauge was changed', at);
+    visit.left = at;
+    visit.split = 'gauge changed';
+    state.repeats = state.fails = state.passes = state.rises = state.smallFalls = 0;
+    state.tapped = null;
+    delete state.claims[part ?? ''];
+    const zeroes = Object.entries(plan.procedure.stages).filter(
+      ([, s]) => s.kind === 'zero' && s.when === 'before',
+    );
+    const zeroStage = zeroes.find(([, s]) => s.part === part) ?? zeroes[0]!;
+    enter(plan, state, zeroStage[0], at);
+  }
+  return null;
+}
+
+function skip({ plan, state, visit, stage, at }: OnStage, event: EventOf<'skip'>): Refusal | null {
+  if (stage.kind === 'hold' && stage.skip) {
+    const reason = stage.skip.reasons.find((r) => r.key === event.reason);
+    if (!reason) return no('reason', 'Choose why this stage is skipped.');
+    if (!event.text.trim()) return no('reason', 'Describe it in a few words; it is printed.');
+    breakHold(state, 'skipped', at);
+    visit.skipped = { reason: reason.text, text: event.text, sound: reason.sound };
+    follow(plan, state, 'skipped', at);
+    return null;
+  }
+  if (stage.optional) {
+    if (stage.kind !== 'isolate-and-repeat' && !event.text.trim())
+      return no('reason', 'Say in a few words why it is left out; it is printed.');
+    breakHold(state, 'skipped', at);
+    visit.skipped = { reason: 'Not done', text: event.text, sound: true };
+    follow(plan, state, 'skipped', at);
+    return null;
+  }
+  return no('no-skip', 'This stage cannot be skipped.');
+}
