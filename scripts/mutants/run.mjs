@@ -1,5 +1,5 @@
 /**
- * Tries the tests of the core against mutants of the verdict, the limits, the run and the loader, and writes
+ * Tries the tests of the core against mutants of verdict, limits, run, kinds, roles and loader, and writes
  * docs/mutants.md. `npm run mutants` tries all of them (hours); a path or pattern limits it; `again` tries only those
  * that survived or were never done the last time. Ends with 1 where fewer than 80 % of what the report counts are killed.
  */
@@ -22,6 +22,7 @@ const same = (m) => `${place(m)} ${m.mutatorName} ${m.replacement}`;
 const [asked] = process.argv.slice(2);
 const again = asked === 'again';
 /** A file that changed since is tried whole: its lines mean something else now. */
+for (const name of Object.keys(store)) if (!existsSync(name)) delete store[name];
 const ranges = Object.entries(store).flatMap(([name, { source, mutants }]) =>
   readFileSync(name, 'utf8') === source
     ? mutants.filter((m) => [...ALIVE, 'Timeout'].includes(m.status)).map((m) => `${name}:${place(m)}`)
