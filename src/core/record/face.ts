@@ -11,7 +11,7 @@ import { debtWords, gaugeOf, gaugeOfHold, gaugesUsed, letByLimit, perceptibleOf 
 import { reduce } from '@/core/run/reduce';
 import type { Hold, RunState } from '@/core/run/state';
 import { classBound } from '@/core/verdict/adequacy';
-import { duration } from '@/core/verdict/stage-lines';
+import { duration } from '@/core/quantity/duration';
 import { decidingHold } from '@/core/verdict/verdict';
 import { isGood, type VerdictWord, WORDS } from '@/core/verdict/words';
 import type { RecordBody } from './record';

@@ -4,7 +4,7 @@ import { showExact } from '@/core/quantity/exact';
 import { clockInZone } from '@/core/quantity/in-zone';
 import { readingsOf } from '@/core/run/photos';
 import type { RunState } from '@/core/run/state';
-import { duration } from '@/core/verdict/stage-lines';
+import { duration } from '@/core/quantity/duration';
 
 /** A time in a hold without any reading, ms on the server's line. */
 export interface Gap {

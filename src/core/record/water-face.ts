@@ -9,7 +9,7 @@ import { type Figure, figureNumber, showFigure } from '@/core/quantity/figure';
 import { inZone } from '@/core/quantity/in-zone';
 import { unitLabel } from '@/core/quantity/unit';
 import type { RunState } from '@/core/run/state';
-import { duration } from '@/core/verdict/stage-lines';
+import { duration } from '@/core/quantity/duration';
 import type { Face } from './face';
 
 /** Limits of holds that are not judged by perceptible movement: each with its source, and the figure it came to. */

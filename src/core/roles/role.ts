@@ -12,6 +12,8 @@ export interface RoleRule {
   readonly outcomes: (hold: HoldFields, classes: readonly string[]) => readonly string[];
   /** The outcome that leads on when nothing is wrong. */
   readonly good: (classes: readonly string[]) => string;
+  /** Its outcomes in a word or two. */
+  readonly words: Readonly<Record<string, string>>;
   /** The outcome by which it may prove tightness: from reading alone, never from advice. */
   readonly proves?: string;
   /** The outcome by which it may claim Tight within allowance. */

@@ -4,7 +4,7 @@
  */
 import type { Gauge } from '@/core/instrument/gauge';
 import type { Stage } from '@/core/kinds';
-import { fifthOfKelvin } from '@/core/kinds/hold/judged';
+import { fifthOfKelvin } from '@/core/roles/tightness/judge';
 import { endCycle } from '@/core/kinds/isolate-and-repeat/fold';
 import { type Plan, type ResolvedBand, ruleOf } from '@/core/plan/plan';
 import {

@@ -12,7 +12,7 @@ import { known } from '@/core/formula';
 import type { Judgement } from './judge';
 import { adequacyOf, dialAdequacy, measuredRate, type Adequacy } from './adequacy';
 import { decidingHold, footing, pipeworkHold, separationText, visitsOf } from './holds';
-import { duration } from './stage-lines';
+import { duration } from '@/core/quantity/duration';
 import { GENERAL, type Reason, type VerdictWord } from './words';
 
 export interface PartVerdict {

@@ -2,6 +2,7 @@
 import { type Stage } from '@/core/kinds';
 import { positions } from '@/core/kinds/isolate-and-repeat/fold';
 import { type Plan } from '@/core/plan/plan';
+import type { Course } from '@/core/run/course';
 import { type RunEvent } from '@/core/run/events';
 import { type Fold, type OnStage } from '@/core/run/fold';
 import { checkLines, openLines, UNKNOWN } from '@/core/run/read';
@@ -82,3 +83,8 @@ function check(
   }
   return null;
 }
+
+export const checksCourse: Course = (visit) => ({
+  word: visit.outcome === 'done' ? 'complete' : (visit.outcome ?? 'open'),
+  text: `${Object.values(visit.answers).filter((a) => a.answer !== 'undone').length} lines answered`,
+});

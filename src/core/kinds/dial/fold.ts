@@ -3,10 +3,12 @@ import { known } from '@/core/formula';
 import { type Stage } from '@/core/kinds';
 import { dialFlow } from '@/core/medium/leak';
 import { type Plan } from '@/core/plan/plan';
+import { duration } from '@/core/quantity/duration';
 import { type Exact, showExact, toNumber } from '@/core/quantity/exact';
-import { decimalsFor, type Figure } from '@/core/quantity/figure';
+import { decimalsFor, type Figure, showFigure } from '@/core/quantity/figure';
 import { convert, unitLabel } from '@/core/quantity/unit';
 import { clockPoint, clockWords, elapsedBetween } from '@/core/run/clock';
+import type { Course } from '@/core/run/course';
 import { type EventOf as Of } from '@/core/run/events';
 import { type Fold, type OnStage } from '@/core/run/fold';
 import { minutesFor } from '@/core/run/hold-spec';
@@ -154,3 +156,19 @@ function dialInput(plan: Plan, visit: Visit, stage: Stage, event: Of<'dial-input
   visit.inputs.push({ appliance: event.appliance, turns: event.turns, seconds: event.seconds, flow, input });
   return null;
 }
+
+export const dialCourse: Course = (visit, plan) => {
+  const dial = visit.dial;
+  const inputs = visit.inputs.map(
+    (i) =>
+      `${plan.system.appliances.find((a) => a.id === i.appliance)?.name ?? i.appliance}: ${showFigure(i.input ?? i.flow)}`,
+  );
+  if (!dial) return { word: visit.outcome === 'done' ? 'measured' : 'open', text: inputs.join('; ') };
+  const time = dial.endedAt ? ` in ${duration(dial.endedAt - dial.startedAt)}` : '';
+  return {
+    word: dial.moved === undefined ? 'open' : dial.moved ? 'moved' : 'stood still',
+    text: dial.moved
+      ? `${dial.turns ? showExact(dial.turns) : ''} of a turn${time}${dial.rate ? `: ${showFigure(dial.rate)}` : ''}`
+      : `mark ${dial.mark}${time}`,
+  };
+};

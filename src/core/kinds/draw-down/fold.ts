@@ -13,8 +13,9 @@ import {
   subtract,
   toNumber,
 } from '@/core/quantity/exact';
-import { decimalsFor } from '@/core/quantity/figure';
+import { decimalsFor, showFigure } from '@/core/quantity/figure';
 import { convert, UNITS } from '@/core/quantity/unit';
+import type { Course } from '@/core/run/course';
 import { type RunEvent } from '@/core/run/events';
 import { type Fold } from '@/core/run/fold';
 import { notVolume, onGauge } from '@/core/run/gate';
@@ -110,3 +111,8 @@ function drawnOutcome(plan: Plan, state: RunState, visit: Visit, stage: DrawDown
   };
   return compare(inUnit(volume, 'l', 6, 'up'), limit) > 0 ? 'beyond' : 'within';
 }
+
+export const drawDownCourse: Course = ({ drawn }) => ({
+  word: drawn ? 'measured' : 'open',
+  text: drawn ? `${showExact(drawn.volume)}: ${showFigure(drawn.rate)}` : '',
+});

@@ -3,6 +3,7 @@ import { wanted } from '@/core/formula';
 import { type Stage } from '@/core/kinds';
 import { inBand, type Plan } from '@/core/plan/plan';
 import { compare, parseWithUnit, showExact } from '@/core/quantity/exact';
+import type { Course } from '@/core/run/course';
 import { type RunEvent } from '@/core/run/events';
 import { type Fold } from '@/core/run/fold';
 import { onGauge } from '@/core/run/gate';
@@ -64,3 +65,8 @@ function fill(
   } else currentCycle(visit)!.fill = reading;
   return null;
 }
+
+export const fillCourse: Course = (visit) => ({
+  word: visit.outcome === 'in-band' ? 'in band' : 'open',
+  text: visit.fills.length ? showExact(visit.fills[visit.fills.length - 1]!.figure) : '',
+});

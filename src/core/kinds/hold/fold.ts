@@ -2,7 +2,8 @@
 import { known } from '@/core/formula';
 import { entryStep, type Gauge } from '@/core/instrument/gauge';
 import { type IsolateStage, type Stage } from '@/core/kinds';
-import { boundMissing, confirmed, factsOf, judged, makeUpDecided } from '@/core/kinds/hold/judged';
+import { boundMissing, confirmed, factsOf, judged } from '@/core/kinds/hold/judged';
+import { holdText } from '@/core/kinds/hold/text';
 import { endCycle } from '@/core/kinds/isolate-and-repeat/fold';
 import { inBand, type Plan, ruleOf } from '@/core/plan/plan';
 import {
@@ -18,8 +19,11 @@ import {
 } from '@/core/quantity/exact';
 import { inZone } from '@/core/quantity/in-zone';
 import { convert, UNITS } from '@/core/quantity/unit';
+import { roleOf } from '@/core/roles';
+import { makeUpDecided } from '@/core/roles/make-up/judge';
 import { barometerNeeded, coarseBarometer } from '@/core/run/barometer';
 import { clockPoint, clockWords, elapsedBetween } from '@/core/run/clock';
+import type { Course } from '@/core/run/course';
 import { type RunEvent } from '@/core/run/events';
 import { type Fold } from '@/core/run/fold';
 import { notBarometer, notTemperature, notVolume, onGauge } from '@/core/run/gate';
@@ -473,3 +477,14 @@ function witness(
   hold.witness[event.when] = { seen: event.seen, text: event.text, at };
   return null;
 }
+
+export const holdCourse: Course = (visit) => {
+  const hold = visit.holds[visit.holds.length - 1];
+  if (!hold) return { word: visit.split ? 'void' : 'open', text: visit.split ?? '' };
+  if (hold.broken) return { word: 'void', text: holdText(hold) };
+  const outcome = hold.judgement?.outcome ?? 'open';
+  return {
+    word: hold.judgement?.rate?.title ?? roleOf(hold.role).words[outcome] ?? outcome,
+    text: holdText(hold),
+  };
+};

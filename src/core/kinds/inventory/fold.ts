@@ -1,4 +1,5 @@
 /** What is present, looked at and written down. */
+import type { Course } from '@/core/run/course';
 import { type EventOf as Of } from '@/core/run/events';
 import { type Fold, type OnStage } from '@/core/run/fold';
 import { missingInventory } from '@/core/run/inventory';
@@ -31,3 +32,8 @@ function keepInventory(state: RunState, event: Of<'inventory'>, at: number): Ref
   ];
   return null;
 }
+
+export const inventoryCourse: Course = (visit) => ({
+  word: visit.outcome === 'done' ? 'written down' : 'open',
+  text: '',
+});

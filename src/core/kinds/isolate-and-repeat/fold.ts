@@ -1,7 +1,9 @@
 /** A hold again with parts shut off: valve positions, and what a cycle of it came to. */
 import { type IsolateStage } from '@/core/kinds';
 import { confirmed } from '@/core/kinds/hold/judged';
+import { holdText } from '@/core/kinds/hold/text';
 import { type Plan } from '@/core/plan/plan';
+import type { Course } from '@/core/run/course';
 import { currentCycle, positionLines } from '@/core/run/read';
 import { type Cycle, type RunState, type Visit } from '@/core/run/state';
 import { follow, no, openDebts, type Refusal } from '@/core/run/transition';
@@ -46,3 +48,18 @@ export function endCycle(
   if (next) again({ subject: next.id, name: next.name, positions: false });
   else follow(plan, state, 'done', at);
 }
+
+const WORDS: Readonly<Record<string, string>> = {
+  nil: 'no movement',
+  moved: 'moved',
+  rose: 'rose',
+  disagree: 'readings disagree',
+  done: 'done',
+};
+export const isolateCourse: Course = (visit) => ({
+  word: WORDS[visit.outcome ?? ''] ?? visit.outcome ?? 'open',
+  text: visit.cycles
+    .filter((c) => c.hold)
+    .map((c) => `${c.name}: ${holdText(c.hold!)}`)
+    .join('; '),
+});

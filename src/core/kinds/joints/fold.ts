@@ -1,6 +1,7 @@
 /** Joints touched today, and what leak fluid showed on them. */
 import { type Stage } from '@/core/kinds';
 import { type Plan } from '@/core/plan/plan';
+import type { Course } from '@/core/run/course';
 import { type EventOf as Of } from '@/core/run/events';
 import { type Fold, type On, type OnStage } from '@/core/run/fold';
 import { clearsJointsAfter, openJoints } from '@/core/run/read';
@@ -80,3 +81,8 @@ function lookAtJoint(
   }
   return null;
 }
+
+export const jointsCourse: Course = (visit) => ({
+  word: visit.outcome === 'clear' ? 'clear' : visit.outcome === 'bubbles' ? 'bubbles' : 'open',
+  text: visit.split ?? '',
+});

@@ -1,6 +1,7 @@
 /** A question answered: where the way leads. */
 import { type Stage } from '@/core/kinds';
 import { type Plan } from '@/core/plan/plan';
+import type { Course } from '@/core/run/course';
 import { type RunEvent } from '@/core/run/events';
 import { type Fold } from '@/core/run/fold';
 import { type RunState } from '@/core/run/state';
@@ -45,3 +46,9 @@ function observe(
   follow(plan, state, event.result, at);
   return null;
 }
+
+export const observeCourse: Course = (visit, plan) => {
+  const stage = plan.procedure.stages[visit.stage]!;
+  const result = stage.kind === 'observe' ? stage.results.find((r) => r.key === visit.outcome) : undefined;
+  return { word: result ? 'seen' : 'open', text: result?.text ?? '' };
+};

@@ -16,6 +16,7 @@ import {
   toNumber,
 } from '@/core/quantity/exact';
 import { convert, STANDARD_ATMOSPHERE, UNITS } from '@/core/quantity/unit';
+import type { Course } from '@/core/run/course';
 import { type RunEvent } from '@/core/run/events';
 import { type Fold } from '@/core/run/fold';
 import { notVolume, onGauge } from '@/core/run/gate';
@@ -217,3 +218,19 @@ export function pumpFailed(
   follow(plan, state, 'not-reached', at);
   return null;
 }
+
+const WORDS: Readonly<Record<string, string>> = {
+  raised: 'raised, joints dry',
+  drips: 'a joint drips',
+  air: 'too much air',
+  'not-reached': 'not reached',
+};
+export const pumpCourse: Course = (visit) => {
+  const last = visit.pumped[visit.pumped.length - 1];
+  return {
+    word: WORDS[visit.outcome ?? ''] ?? 'open',
+    text: last
+      ? `${visit.pumped.length} ${visit.pumped.length === 1 ? 'step' : 'steps'} to ${showExact((last.look?.reading ?? last.reached).figure)}`
+      : (visit.split ?? ''),
+  };
+};

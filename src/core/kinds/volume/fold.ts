@@ -5,6 +5,7 @@ import { type Plan } from '@/core/plan/plan';
 import { compare, exact, type Exact, showExact, subtract, toNumber } from '@/core/quantity/exact';
 import { decimalsFor, type Figure } from '@/core/quantity/figure';
 import { convert, unitLabel, UNITS } from '@/core/quantity/unit';
+import type { Course } from '@/core/run/course';
 import { type EventOf as Of } from '@/core/run/events';
 import { type Fold } from '@/core/run/fold';
 import { notVolume, onGauge } from '@/core/run/gate';
@@ -94,3 +95,8 @@ function measureVolume(
   follow(plan, state, 'known', at);
   return null;
 }
+
+export const volumeCourse: Course = (visit) => ({
+  word: visit.outcome === 'known' ? 'known' : 'open',
+  text: '',
+});

@@ -2,6 +2,7 @@
 import { type Stage } from '@/core/kinds';
 import { type Plan, ruleOf } from '@/core/plan/plan';
 import { breaks, compare, exact, type Exact, magnitude, showExact } from '@/core/quantity/exact';
+import type { Course } from '@/core/run/course';
 import { type Fold } from '@/core/run/fold';
 import { onGauge } from '@/core/run/gate';
 import { gaugeOf, perceptibleOf } from '@/core/run/read';
@@ -42,3 +43,11 @@ function zero(
   else if (good) follow(plan, state, 'zeroed', at);
   return null;
 }
+
+export const zeroCourse: Course = (visit) => {
+  const last = visit.zeros[visit.zeros.length - 1];
+  return {
+    word: visit.outcome === 'zeroed' ? 'zero' : visit.outcome === 'off-zero' ? 'off zero' : 'open',
+    text: last ? `${showExact(last.figure)} open to air` : '',
+  };
+};

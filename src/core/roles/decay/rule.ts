@@ -4,4 +4,5 @@ import { role } from '../role';
 export const decay = role('decay', {
   outcomes: () => ['held', 'fell', 'rose'],
   good: () => 'fell',
+  words: { held: 'held', fell: 'fell', rose: 'rose' },
 });

@@ -4,6 +4,7 @@ import { role } from '../role';
 export const floor = role('floor', {
   outcomes: () => ['kept', 'below', 'above'],
   good: () => 'kept',
+  words: { kept: 'stays above its floor', below: 'fell below its floor', above: 'rose above its band' },
   proves: 'kept',
   check: (hold, { fail }) => {
     if (!hold.accept?.low) fail('accept.low', 'Say below which pressure it may not fall.');

@@ -4,6 +4,7 @@ import { needsBounds, role } from '../role';
 export const flow = role('flow', {
   outcomes: () => ['holds', 'too-low', 'too-high'],
   good: () => 'holds',
+  words: { holds: 'holds', 'too-low': 'too low', 'too-high': 'too high', vents: 'reaches the vent setting' },
   anywhere: true,
   check: needsBounds,
 });

@@ -4,6 +4,7 @@ import { role } from '../role';
 export const leakRate = role('leak-rate', {
   outcomes: (_, classes) => [...classes, 'rose'],
   good: (classes) => classes[0] ?? '',
+  words: { rose: 'rose' },
   allows: (_, classes) => classes[0],
   check: (_, { classed, fail }) => {
     if (!classed) fail('role', 'A leak-rate hold needs the classes of the procedure.');

@@ -4,6 +4,7 @@ import { role } from '../role';
 export const letBy = role('let-by', {
   outcomes: () => ['proved', 'suspected', 'fell'],
   good: () => 'proved',
+  words: { proved: 'proved', suspected: 'suspected', fell: 'not proved' },
   provesBoundary: true,
   check: (hold, { fail }) => {
     if (!hold.limit) fail('limit', 'A let-by hold needs its limit.');

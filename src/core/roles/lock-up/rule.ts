@@ -4,6 +4,14 @@ import { needsBounds, role } from '../role';
 export const lockUp = role('lock-up', {
   outcomes: () => ['holds', 'creeps', 'fell', 'too-low', 'too-high'],
   good: () => 'holds',
+  words: {
+    holds: 'holds',
+    creeps: 'creeps',
+    fell: 'fell',
+    'too-low': 'too low',
+    'too-high': 'too high',
+    vents: 'reaches the vent setting',
+  },
   anywhere: true,
   check: needsBounds,
 });

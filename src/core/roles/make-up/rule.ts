@@ -4,6 +4,14 @@ import { role } from '../role';
 export const makeUp = role('make-up', {
   outcomes: () => ['nil', 'within', 'beyond', 'no-limit', 'too-far', 'rose'],
   good: () => 'within',
+  words: {
+    nil: 'no movement',
+    within: 'within the limit',
+    beyond: 'beyond the limit',
+    'no-limit': 'measured, no limit given',
+    'too-far': 'fell too far to compare',
+    rose: 'rose',
+  },
   proves: 'nil',
   allows: () => 'within',
   check: (hold, { fail }) => {

@@ -4,5 +4,6 @@ import { role } from '../role';
 export const settle = role('settle', {
   outcomes: () => ['settled'],
   good: () => 'settled',
+  words: { settled: 'settled' },
   must: ['falls-early', 'rises'],
 });

@@ -4,5 +4,6 @@ import { role } from '../role';
 export const strength = role('strength', {
   outcomes: () => ['withstood', 'fell', 'rose'],
   good: () => 'withstood',
+  words: { withstood: 'withstood', fell: 'did not withstand', rose: 'rose' },
   sees: true,
 });

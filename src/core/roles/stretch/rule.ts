@@ -4,6 +4,7 @@ import { role } from '../role';
 export const stretch = role('stretch', {
   outcomes: (hold) => ['within', 'beyond', 'rose', ...(hold.slowing ? ['slowing', 'unread'] : [])],
   good: () => 'within',
+  words: { within: 'within the limit', beyond: 'beyond the limit', rose: 'rose' },
   proves: 'within',
   allows: (hold) => (hold.slowing ? 'within' : undefined),
   check: (hold, { fail }) => {

@@ -3,7 +3,7 @@ import { lazy, useEffect, useMemo, useRef, useState } from 'react';
 import { known } from '@/core/formula';
 import { acceptOf, type Plan } from '@/core/plan/plan';
 import { suddenStep } from '@/core/analysis/live';
-import { makeUpDecided } from '@/core/kinds/hold/judged';
+import { makeUpDecided } from '@/core/roles/make-up/judge';
 import { unheldWays } from '@/core/run/unheld';
 import { barometerNeeded } from '@/core/run/barometer';
 import { elapsedBetween } from '@/core/run/clock';

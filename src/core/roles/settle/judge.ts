@@ -1,0 +1,4 @@
+import { judgeSettle } from '@/core/verdict/judge';
+import type { RoleJudge } from '../judging';
+
+export const judge: RoleJudge = ({ facts, perceptible }) => judgeSettle(facts, perceptible);

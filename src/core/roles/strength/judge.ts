@@ -1,0 +1,4 @@
+import { judgeStrength } from '@/core/verdict/judge';
+import type { RoleJudge } from '../judging';
+
+export const judge: RoleJudge = ({ facts, perceptible }) => judgeStrength(facts, perceptible);
