@@ -48,8 +48,9 @@ export type JointsStage = Named<'joints'>;
 export type VolumeStage = Named<'volume'>;
 
 const rules = new Map<string, KindRule<never>>(KINDS.map((k) => [k.name, k as KindRule<never>]));
+export const ruleOfKind = (kind: StageKind): KindRule<Stage> => rules.get(kind) as unknown as KindRule<Stage>;
 /** What the kind of this stage says of it. */
-export const kindOf = (stage: Stage): KindRule<Stage> => rules.get(stage.kind) as unknown as KindRule<Stage>;
+export const kindOf = (stage: Stage): KindRule<Stage> => ruleOfKind(stage.kind);
 
 export const stageSchema = oneOf(
   'kind',

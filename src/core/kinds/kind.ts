@@ -3,6 +3,7 @@ import type * as yup from 'yup';
 import type { LineWriter } from '@/core/grammar/lines';
 import type { MinutesSpec, StageBase } from '@/core/grammar/rule';
 import type { Of } from '@/core/grammar/schema';
+import type { Visit } from '@/core/run/state';
 
 /** The procedure as the loader sees it from one of its stages. */
 export interface Surroundings {
@@ -22,7 +23,11 @@ export interface Work {
   readonly wait?: number | { readonly spec: MinutesSpec; readonly source: string; readonly sees: boolean };
   readonly close?: number;
 }
+/** What a stage waits for. */
+export type Step = 'answer' | 'zero' | 'fill' | 'start' | 'run' | 'choose' | 'positions' | 'over';
 export interface KindRule<S> {
+  /** What it waits for now. @param running whether a hold of it is being timed */
+  readonly step: (visit: Visit, running: boolean) => Step;
   /**
    * The outcomes it can have: a pack must say what follows each of them.
    * @param classes keys of the procedure's leak-rate classes, from best to worst

@@ -1,4 +1,5 @@
 /** What a plan says before the van leaves: per part its pressure, holds, gauges, and how far weather moves the reading. */
+import { roleOf } from '@/core/roles';
 import { gaugeFit, LEVEL_MARK, type Gauge, type Misfit } from '@/core/instrument/gauge';
 import { systemStiffness, volumeUncertainty } from '@/core/installation/section';
 import { pressurePerKelvin } from '@/core/medium/gas';
@@ -77,11 +78,7 @@ export interface PartProspect {
 const chosen = (plan: Plan, gauge: string | null): RunState => ({ ...reduce(plan, []), gauge });
 const judged = (plan: Plan, part: string | null): [string, HoldStage][] =>
   Object.entries(plan.procedure.stages).flatMap(([key, s]): [string, HoldStage][] =>
-    s.kind === 'hold' &&
-    (s.part ?? null) === part &&
-    ['tightness', 'strength', 'leak-rate', 'stretch', 'floor', 'make-up'].includes(s.role)
-      ? [[key, s]]
-      : [],
+    s.kind === 'hold' && (s.part ?? null) === part && roleOf(s.role).decides ? [[key, s]] : [],
   );
 
 /** What a gauge sees in a part, by minutes, l/h; null where the pressure is not known. The setting is worked out once. */
@@ -118,7 +115,7 @@ const timesOf = (plan: Plan, part: string | null, gauge: Gauge, stage: HoldStage
       part,
       stage.minutes,
       stage.minutesSource,
-      stage.role === 'tightness' || stage.role === 'strength',
+      roleOf(stage.role).sees ?? false,
       gauge,
     ),
   );

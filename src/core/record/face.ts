@@ -1,3 +1,4 @@
+import { roleOf } from '@/core/roles';
 import { LEVEL_MARK } from '@/core/instrument/gauge';
 import { JOINT_WORDS, WHOSE_WORDS } from '@/core/kinds/joints/fold';
 import { allowanceOf, certificateTitle, type Plan, ruleOf } from '@/core/plan/plan';
@@ -152,7 +153,7 @@ export function faceOf(text: string): Face {
           ...waterLimits(plan, state),
           ...(rule.classes
             ? rule.classes.map((c) => ({ name: c.title, value: classBound(c.below), source: c.source }))
-            : deciding && ['stretch', 'floor', 'make-up'].includes(deciding.hold.role)
+            : deciding && roleOf(deciding.hold.role).bounded
               ? []
               : [
                   {

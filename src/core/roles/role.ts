@@ -8,6 +8,8 @@ export interface HoldCheck {
   readonly fail: (where: string, message: string) => void;
 }
 export interface RoleRule {
+  /** What it is called before it begins. */
+  readonly title: string;
   /** How it can end. @param classes keys of the procedure's leak-rate classes, from best to worst */
   readonly outcomes: (hold: HoldFields, classes: readonly string[]) => readonly string[];
   /** The outcome that leads on when nothing is wrong. */
@@ -22,6 +24,14 @@ export interface RoleRule {
   readonly provesBoundary?: true;
   /** It starts wherever the pressure stands: it needs no band, and cannot fail to stand in it. */
   readonly anywhere?: true;
+  /** A result may rest on it. */
+  readonly decides?: true;
+  /** It is judged by a bound of its own, not by a permitted drop. */
+  readonly bounded?: true;
+  /** A fall beyond the limit may end it before its time, with this outcome: what is lost is lost. */
+  readonly endsEarly?: string;
+  /** A dial close to its limit is tapped and read again. */
+  readonly tapped?: true;
   /** Ways on when the pressure will not stand: those a pack must say, and those it may. */
   readonly must?: readonly string[];
   readonly may?: readonly string[];

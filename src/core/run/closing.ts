@@ -12,6 +12,7 @@ import { no, overtaken, type Refusal } from './transition';
 export const DANGER_WORDS = { 'immediate-danger': 'immediate danger', 'at-risk': 'at risk' } as const;
 export const closingFold: Fold<'correction' | 'stream' | 'debt' | 'unsafe' | 'signature'> = {
   correction: {
+    entered: 'corrected',
     misfit: (event, { state }) => fitsReading(state, event),
     anytime: (event, { state, at }) => correct(state, event, at),
     words: (event) => `reading corrected to ${showExact(event.figure)}: ${event.reason}`,

@@ -26,6 +26,8 @@ export interface EntryRule<E extends RunEvent> {
   readonly apply?: (event: E, on: OnStage) => Refusal | null;
   /** Itself in words, with everything that was typed in it: for the log of a record. */
   readonly words: (event: E, on: Omit<On, 'at'>) => string;
+  /** What its figure was entered as, where that is not plain from itself. */
+  readonly entered?: string;
   /** A person typed or measured it beside the readings: it stands on the certificate, not only in its log. */
   readonly said?: (event: E) => boolean;
 }

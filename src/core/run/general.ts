@@ -57,6 +57,7 @@ export const generalFold: Fold<
   },
   unheld: {
     transition: true,
+    entered: 'will not stand',
     misfit: (event, on) => onGauge(on, event.figure),
     apply: (event, { plan, state, visit, stage, at }) => unheld(plan, state, visit, stage, event, at),
     words: (event) => `${UNHELD_WORDS[event.way]}: ${showExact(event.figure)}`,

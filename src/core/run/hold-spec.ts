@@ -2,7 +2,7 @@
 import type { Gauge } from '@/core/instrument/gauge';
 import { edgesOf, type BandSpec, type Edge, type MinutesSpec } from '@/core/grammar/rule';
 import type { HoldStage, Stage } from '@/core/kinds';
-import type { HoldRole } from '@/core/roles';
+import { roleOf, type HoldRole } from '@/core/roles';
 import { applies, bandOf, caseOf, ruleOf, type Plan, type ResolvedBand } from '@/core/plan/plan';
 import { known, minutesOf, type FormulaContext, type Working } from '@/core/formula';
 import { parseWithUnit, toNumber, type Exact } from '@/core/quantity/exact';
@@ -112,8 +112,8 @@ export function heldAfter(plan: Plan, state: RunState, stage: HoldStage, own: nu
     next = plan.procedure.stages[key];
     if (next?.kind === 'hold' && next.role !== 'settle') {
       const { role, part, minutes, minutesSource } = next;
-      const judgedRole = role === 'tightness' || role === 'strength';
-      const found = known(() => minutesFor(plan, state, part, minutes, minutesSource, judgedRole));
+      const sees = roleOf(role).sees ?? false;
+      const found = known(() => minutesFor(plan, state, part, minutes, minutesSource, sees));
       // what a coarse gauge would need is not what the rule, or the firm, calls the hold
       return 'missing' in found ? own : Math.max(found.value.rule, found.value.house ?? 0);
     }
@@ -138,8 +138,8 @@ export function holdSpec(plan: Plan, state: RunState): HoldSpec | null {
   const found = stageBand(plan, state, stage);
   const [band, missing] = 'missing' in found ? [null, found.missing] : [found.value, ''];
   if (stage.kind === 'hold') {
-    const judged = stage.role === 'tightness' || stage.role === 'strength';
-    const times = minutesFor(plan, state, stage.part, stage.minutes, stage.minutesSource, judged);
+    const sees = roleOf(stage.role).sees ?? false;
+    const times = minutesFor(plan, state, stage.part, stage.minutes, stage.minutesSource, sees);
     // a settling period counts down to where its window can be full
     const minutes =
       stage.until === 'steady' && plan.format >= 2

@@ -1,4 +1,6 @@
 /** What the state of a run says: where it stands, what it waits for, which limits hold. Nothing here changes it. */
+import { ruleOfKind } from '@/core/kinds';
+import type { Step } from '@/core/kinds/kind';
 import { gaugeClass, LEVEL_MARK, perceptibleMovement, type Gauge } from '@/core/instrument/gauge';
 import { unknownValves, VALVE_WORDS, valvesOf } from '@/core/installation/section';
 import type { Use } from '@/core/grammar/rule';
@@ -49,40 +51,11 @@ export const contextOf = (plan: Plan, state: RunState, part: string | null | und
     ...(state.volume ? { volume: state.volume.figure.value } : {}),
   });
 
-export type Step = 'answer' | 'zero' | 'fill' | 'start' | 'run' | 'choose' | 'positions' | 'over';
-
+export type { Step };
 /** What the current stage waits for. */
 export function stepOf(state: RunState): Step {
   const visit = currentVisit(state);
-  if (!visit) return 'over';
-  switch (visit.kind) {
-    case 'checks':
-    case 'joints':
-    case 'inventory':
-      return 'answer';
-    case 'volume':
-      return 'choose';
-    case 'pump':
-      return visit.pumped.length && !visit.pumped[visit.pumped.length - 1]!.look ? 'run' : 'start';
-    case 'draw-down':
-      return 'fill';
-    case 'dial':
-      return visit.dial ? 'run' : 'start';
-    case 'zero':
-      return 'zero';
-    case 'fill':
-      return 'fill';
-    case 'observe':
-      return 'choose';
-    case 'hold':
-      return runningHold(state) ? 'run' : 'start';
-    case 'isolate-and-repeat': {
-      const cycle = currentCycle(visit);
-      if (!cycle?.positions) return 'positions';
-      if (!cycle.fill) return 'fill';
-      return runningHold(state) ? 'run' : 'start';
-    }
-  }
+  return visit ? ruleOfKind(visit.kind).step(visit, runningHold(state) !== null) : 'over';
 }
 
 /** The hold that is being timed now, if one is. */

@@ -22,16 +22,7 @@ export function keep(state: RunState, name: string | undefined, reading: Reading
   state.keptReadings[name] = reading;
 }
 
-export const readingFrom = (
-  event: Extract<
-    RunEvent,
-    {
-      kind:
-        'fill' | 'hold-start' | 'hold-end' | 'unheld' | 'reading' | 'pump-step' | 'pump-look' | 'draw-down';
-    }
-  >,
-  at: number,
-): Reading => ({
+export const readingFrom = (event: Extract<RunEvent, { readonly readAt: number }>, at: number): Reading => ({
   id: event.id,
   at,
   readMoment: event.readAt + event.offset,

@@ -2,6 +2,7 @@
  * A pressure that will not stand. A section that will not settle, a band that cannot be reached or held, a supply that stays
  * low: each is a finding that leads on, never a stage that refuses for ever. Source: general rules of judging
  */
+import { roleOf } from '@/core/roles';
 import type { Gauge } from '@/core/instrument/gauge';
 import type { Stage } from '@/core/kinds';
 import { fifthOfKelvin } from '@/core/roles/tightness/judge';
@@ -42,10 +43,6 @@ export function explainedFor(
     source: `House figure: warmth or stretch of a section full of ${fills === 'gas' ? 'gas' : 'water'} fades within ${EXPLAINED_MINUTES[fills]} min`,
   };
 }
-/** Holds that a fall beyond the limit may end before their time: what is lost is lost. */
-const ENDS_EARLY: Partial<Record<Hold['role'], string>> = { tightness: 'beyond', strength: 'fell' };
-/** Roles that wait in a band before they begin. */
-const NO_BAND = new Set(['lock-up', 'flow']);
 
 /** Whether this stage, as it stands, can be ended by saying that the pressure will not stand, and in which ways. */
 export function unheldWays(plan: Plan, state: RunState, visit: Visit, stage: Stage): readonly UnheldWay[] {
@@ -57,10 +54,10 @@ export function unheldWays(plan: Plan, state: RunState, visit: Visit, stage: Sta
     case 'isolate-and-repeat':
       return ['falls'];
     case 'hold':
-      if (stage.since || NO_BAND.has(stage.role)) return [];
+      if (stage.since || roleOf(stage.role).anywhere) return [];
       if (!hold) return ['falls'];
       if (hold.role === 'settle') return ['falls', 'rises'];
-      return ENDS_EARLY[hold.role] ? ['falls'] : [];
+      return roleOf(hold.role).endsEarly ? ['falls'] : [];
     default:
       return [];
   }
@@ -114,7 +111,7 @@ export function unheld(
         'explained',
         `Warmth or stretch could still explain this fall for ${Math.ceil(explained - ms / 60_000)} min. Wait, or read at the end of the hold.`,
       );
-    const outcome = ENDS_EARLY[hold.role]!;
+    const outcome = roleOf(hold.role).endsEarly!;
     endHeld(plan, state, stage, hold, reading, 'falls', gauge, ms, at);
     hold.judgement = { ...hold.judgement!, outcome };
     if (hold.role === 'tightness') fails(state);

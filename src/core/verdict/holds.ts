@@ -1,13 +1,12 @@
 /** Which holds of a run decide, and what the let-by stages say together. */
 import type { IsolateStage } from '@/core/kinds';
 import { ruleOf, type Plan } from '@/core/plan/plan';
+import { roleOf } from '@/core/roles';
 import type { Hold, RunState, Visit } from '@/core/run/state';
 
 /** Visits of a part; all of the run where no part is named. */
 export const visitsOf = (plan: Plan, state: RunState, part: string | null): readonly Visit[] =>
   part === null ? state.visits : state.visits.filter((v) => plan.procedure.stages[v.stage]?.part === part);
-
-const DECIDES = new Set(['tightness', 'leak-rate', 'strength', 'floor', 'stretch', 'make-up']);
 
 /**
  * The judged hold that decides: the one on which the claim rests where it was a hold, otherwise the last one with a
@@ -19,7 +18,7 @@ export function decidingHold(
   part: string | null = null,
 ): { hold: Hold; visit: Visit } | null {
   const judgedIn = (visit: Visit | undefined) => {
-    const hold = visit && [...visit.holds].reverse().find((h) => DECIDES.has(h.role) && h.judgement);
+    const hold = visit && [...visit.holds].reverse().find((h) => roleOf(h.role).decides && h.judgement);
     return hold ? { hold, visit } : null;
   };
   const claim = state.claims[part ?? ''];

@@ -1,4 +1,5 @@
 'use client';
+import { PANELS } from './panels';
 import { OctagonX } from 'lucide-react';
 import { lazy, Suspense, useEffect, useMemo, useRef, useState, useSyncExternalStore } from 'react';
 import { wallCourses } from '@/chart/wall';
@@ -24,11 +25,6 @@ import { orphanDraft, settleDraft, watchDraft } from './draft';
 import { Entries, Facts } from './facts';
 import { prepareWhy } from '@/ui/kit/why';
 import { prepareSignature } from '@/ui/kit/signature-pad';
-import { ChecksPanel } from './panels/checks';
-import { FillPanel } from './panels/fill';
-import { HoldPanel } from './panels/hold';
-import { ObservePanel } from './panels/observe';
-import { ZeroPanel } from './panels/zero';
 import { SideEntry, type Side } from './side-entry';
 import type { PanelProps } from './shared';
 import { useNow, useOpening, useView } from './use-bench';
@@ -42,25 +38,10 @@ const CONTACT: Record<Contact, string> = {
 };
 // without its script (no signal, never loaded) the bench goes on without this line
 const OtherHolds = lazy(() => import('./other-holds').catch(() => ({ default: () => null })));
-const SAYS_ITSELF = new Set<string>(['zero', 'fill', 'hold', 'pump', 'draw-down']);
 const NO_RUNS: readonly string[] = [];
 const SetAsideLine = lazy(() => import('./panels/extra').then((m) => ({ default: m.SetAsideLine })));
 const Closing = lazy(() => import('./panels/extra').then((m) => ({ default: m.Closing })));
 const SimulatedWorks = lazy(() => import('./panels/extra').then((m) => ({ default: m.SimulatedWorks })));
-const PANELS = {
-  checks: ChecksPanel,
-  zero: ZeroPanel,
-  fill: FillPanel,
-  hold: HoldPanel,
-  observe: ObservePanel,
-  'isolate-and-repeat': lazy(() => import('./panels/extra').then((m) => ({ default: m.IsolatePanel }))),
-  dial: lazy(() => import('./panels/extra').then((m) => ({ default: m.DialPanel }))),
-  joints: lazy(() => import('./panels/extra').then((m) => ({ default: m.JointsPanel }))),
-  inventory: lazy(() => import('./panels/extra').then((m) => ({ default: m.InventoryPanel }))),
-  pump: lazy(() => import('./panels/extra').then((m) => ({ default: m.PumpPanel }))),
-  'draw-down': lazy(() => import('./panels/extra').then((m) => ({ default: m.DrawDownPanel }))),
-  volume: lazy(() => import('./panels/extra').then((m) => ({ default: m.VolumePanel }))),
-} as const;
 
 /** The live run. Opens from this device first, so that it works without a signal. */
 export function Bench({ run }: { run: string }) {
@@ -153,7 +134,7 @@ function OpenBench({ engine, who }: { engine: BenchEngine; who: Identity }) {
     return () => removeEventListener('keydown', onKey);
   }, []);
   // an entry by figures says at its own keypad what was wrong
-  const saysItself = visit !== null && SAYS_ITSELF.has(visit.kind);
+  const saysItself = visit !== null && PANELS[visit.kind].saysItself === true;
   const other = useCompanion(view, who);
   const waits = heldBack(plan, state, other);
   const act = async (payload: Payload) => {
@@ -200,7 +181,7 @@ function OpenBench({ engine, who }: { engine: BenchEngine; who: Identity }) {
   }, [pageTitle]);
   const laid = courses.findIndex((c) => c.state === 'running') + 1 || courses.length;
   const panel: PanelProps | null = visit && stage ? { view, engine, who, visit, stage, at, act } : null;
-  const Panel = visit && PANELS[visit.kind];
+  const Panel = visit && PANELS[visit.kind].panel;
   const reads = mayRun(who.role);
   const holding = running !== null;
   return (

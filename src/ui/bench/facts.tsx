@@ -1,4 +1,6 @@
 'use client';
+import { foldOf } from '@/core/run/folds';
+import { roleOf } from '@/core/roles';
 import { useMemo } from 'react';
 import { sparesOf } from '@/core/instrument/spare';
 import { LEVEL_MARK, type Gauge } from '@/core/instrument/gauge';
@@ -41,7 +43,6 @@ import {
   permittedDrop,
   runningHold,
 } from '@/core/run/read';
-import type { RunEvent } from '@/core/run/events';
 import type { BenchView } from '@/device/bench';
 import { Why } from '@/ui/kit/why';
 import { clockTime, minutesWords } from '@/ui/kit/words';
@@ -67,9 +68,7 @@ export function Facts({ view }: { view: BenchView }) {
       .map(([, s]) => s);
   }, [plan, part, state.visits]);
   const letBy = stages.find((s) => s.kind === 'hold' && s.role === 'let-by');
-  const judged = stages.find(
-    (s) => s.kind === 'hold' && ['tightness', 'stretch', 'floor', 'make-up'].includes(s.role),
-  );
+  const judged = stages.find((s) => s.kind === 'hold' && roleOf(s.role).proves);
   const owed = state.debts.filter((d) => !d.cleared);
   // the same for every line: judged once, and only where something is owed
   const use = owed.length ? verdictOf(plan, state)?.use : undefined;
@@ -464,20 +463,6 @@ function standingLiquid(plan: Plan, pressure: Exact) {
   };
 }
 
-/** What a figure was entered as, where that is not plain from itself. */
-const ENTERED: Partial<Record<RunEvent['kind'], string>> = {
-  zero: 'zero',
-  fill: 'source shut',
-  'hold-start': 'hold begun',
-  'hold-end': 'hold ended',
-  unheld: 'will not stand',
-  'pump-step': 'pumped',
-  'pump-look': 'looked at',
-  'draw-down': 'let down',
-  temperature: 'temperature',
-  barometer: 'barometer',
-  correction: 'corrected',
-};
 /** The newest figures, each with where it is: on this device only, or with the office. */
 export function Entries({ view }: { view: BenchView }) {
   const figures = view.events
@@ -494,7 +479,7 @@ export function Entries({ view }: { view: BenchView }) {
             <span>
               <span className="figure-narrow">{showExact(e.figure)}</span>{' '}
               <span className="text-sm text-quiet">
-                {ENTERED[e.kind] ?? ''} {clockTime(e.at + e.offset, view.plan.made.zone)}
+                {foldOf(e).entered ?? ''} {clockTime(e.at + e.offset, view.plan.made.zone)}
               </span>
             </span>
             <span className={`text-sm ${e.position === undefined ? 'text-ochre' : 'text-quiet'}`}>

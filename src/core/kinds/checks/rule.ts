@@ -48,6 +48,7 @@ export const checks = kind('checks', object({ ...stageBase, items: list(item).mi
     ...new Set(stage.items.flatMap((i) => (i.yes ? [i.yes] : []))),
     ...optional(stage),
   ],
+  step: () => 'answer',
   good: () => 'done',
   work: () => ({ hands: 1, each: { of: 'line', minutes: 0.5 } }),
   debts: (stage) => stage.items.flatMap((i) => [...(i.opens ?? []), ...(i.settles ?? [])]),

@@ -27,6 +27,7 @@ import { follow, no, type Refusal } from '@/core/run/transition';
 export const drawDownFold: Fold<'draw-down'> = {
   'draw-down': {
     transition: true,
+    entered: 'let down',
     misfit: (event, on) => onGauge(on, event.figure) ?? notVolume(event.volume),
     apply: (event, { plan, state, visit, stage, at }) => drawDown(plan, state, visit, stage, event, at),
     words: (event) => `drained down to ${showExact(event.figure)}: ${showExact(event.volume)}`,

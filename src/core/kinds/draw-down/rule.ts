@@ -14,6 +14,7 @@ const schema = object({
 /** Drained into a measured vessel from one kept reading down to another: the decay loss as a volume. */
 export const drawDown = kind('draw-down', schema, {
   outcomes: (stage) => ['measured', ...(stage.permitted ? ['within', 'beyond'] : []), ...optional(stage)],
+  step: () => 'fill',
   good: () => 'measured',
   work: () => ({ hands: 6 }),
   claims: () => ({ within: 'within' }),

@@ -16,6 +16,7 @@ import { follow, no, type Refusal } from '@/core/run/transition';
 export const fillFold: Fold<'fill'> = {
   fill: {
     transition: true,
+    entered: 'source shut',
     misfit: (event, on) => onGauge(on, event.figure),
     apply: (event, { plan, state, visit, stage, at }) => fill(plan, state, visit, stage, event, at),
     words: (event) => `raised to ${showExact(event.figure)}, closed`,

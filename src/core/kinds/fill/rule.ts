@@ -29,6 +29,7 @@ const schema = object({
 /** Raised, or let down, into a band. */
 export const fill = kind('fill', schema, {
   outcomes: (stage) => ['in-band', ...(stage.within ? ['late'] : []), ...optional(stage)],
+  step: () => 'fill',
   good: () => 'in-band',
   work: () => ({ hands: 3 }),
   bandSource: (stage) => stage.source,

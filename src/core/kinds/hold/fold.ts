@@ -47,12 +47,14 @@ export const holdFold: Fold<
 > = {
   'hold-start': {
     transition: true,
+    entered: 'hold begun',
     misfit: (event, on) => onGauge(on, event.figure),
     apply: (event, { plan, state, visit, at }) => startHold(plan, state, visit, event, at),
     words: (event) => `hold started at ${showExact(event.figure)}`,
   },
   'hold-end': {
     transition: true,
+    entered: 'hold ended',
     misfit: (event, on) => onGauge(on, event.figure),
     apply: (event, { plan, state, visit, stage, at }) => endHold(plan, state, visit, stage, event, at),
     words: (event) =>
@@ -75,6 +77,7 @@ export const holdFold: Fold<
   },
   temperature: {
     transition: true,
+    entered: 'temperature',
     misfit: (event) => notTemperature(event.figure),
     apply: (event, { state }) => {
       const hold = runningHold(state);
@@ -86,6 +89,7 @@ export const holdFold: Fold<
   },
   barometer: {
     transition: true,
+    entered: 'barometer',
     misfit: (event) => (event.figure ? notBarometer(event.figure) : null),
     apply: (event, { plan, state, stage }) => {
       const hold = runningHold(state);
@@ -367,7 +371,7 @@ function tappedEnd(
     visit.readings.push(end);
     return order !== 0 && order > 0 === looksForRise ? first : end;
   }
-  if (plan.format < 2 || gauge.kind !== 'dial' || !TAPPED.has(hold.role)) return end;
+  if (plan.format < 2 || gauge.kind !== 'dial' || !roleOf(hold.role).tapped) return end;
   const limits = holdLimits(plan, state, stage, gauge, hold);
   const change = subtract(end.figure, hold.start.figure);
   const limit = change.digits > 0 ? limits.rise : limits.fall;
@@ -379,8 +383,6 @@ function tappedEnd(
     `${showExact(end.figure)} is within one step of the limit. Tap the dial and read it again within 10 s: both readings are kept, the larger movement judges.`,
   );
 }
-
-const TAPPED = new Set<Hold['role']>(['tightness', 'strength', 'let-by', 'stretch']);
 
 function keepReading(
   state: RunState,

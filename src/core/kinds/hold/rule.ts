@@ -12,6 +12,7 @@ export const hold = kind('hold', object({ ...stageBase, role: among(HOLD_ROLES),
     ...(stage.accept?.vent ? ['vents'] : []),
     ...(stage.skip || stage.optional ? ['skipped'] : []),
   ],
+  step: (_, running) => (running ? 'run' : 'start'),
   good: (stage, classes) => roleOf(stage.role).good(classes),
   work: (stage) => ({
     hands: 1,

@@ -10,6 +10,7 @@ export const minutesForInventory = (count: number): number => BASE + PER_THING *
 /** What is present on the day, looked at and written down. */
 export const inventory = kind('inventory', object(stageBase), {
   outcomes: () => ['done'],
+  step: () => 'answer',
   good: () => 'done',
   work: () => ({ hands: BASE, each: { of: 'appliance', minutes: PER_THING } }),
   lines: (_, write) => write.add(['gate'], 'Gate', 'everything required written down', 'removed'),

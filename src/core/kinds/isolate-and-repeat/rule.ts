@@ -17,6 +17,12 @@ export const isolate = kind('isolate-and-repeat', schema, {
     ...(stage.subjects === 'pipework' ? ['nil', 'moved', 'rose', 'disagree'] : ['done']),
     ...optional(stage),
   ],
+  step: ({ cycles }, running) => {
+    const cycle = cycles[cycles.length - 1];
+    if (!cycle?.positions) return 'positions';
+    if (!cycle.fill) return 'fill';
+    return running ? 'run' : 'start';
+  },
   good: (stage) => (stage.subjects === 'pipework' ? 'nil' : 'done'),
   work: (stage) => ({ hands: 4, wait: stage.settleMinutes + stage.minutes, close: 1 }),
   bandSource: (stage) => stage.minutesSource,

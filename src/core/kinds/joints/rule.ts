@@ -17,6 +17,7 @@ export const joints = kind(
   }),
   {
     outcomes: () => ['clear', 'bubbles'],
+    step: () => 'answer',
     good: () => 'clear',
     work: () => ({ hands: BASE, each: { of: 'joint', minutes: PER_JOINT } }),
     lines: (_, write) =>

@@ -19,6 +19,7 @@ const schema = object({
 /** A question whose answer decides where the way leads; the first answer is the good one. */
 export const observe = kind('observe', schema, {
   outcomes: (stage) => stage.results.map((r) => r.key),
+  step: () => 'choose',
   good: (stage) => stage.results[0]?.key ?? null,
   work: () => ({ hands: 2 }),
 });

@@ -29,6 +29,7 @@ import { follow, no, type Refusal } from '@/core/run/transition';
 export const pumpFold: Fold<'pump-step' | 'pump-look' | 'pump-failed'> = {
   'pump-step': {
     transition: true,
+    entered: 'pumped',
     misfit: (event, on) => onGauge(on, event.figure) ?? (event.added ? notVolume(event.added) : null),
     apply: (event, { plan, state, visit, stage, at }) => pumpStep(plan, state, visit, stage, event, at),
     words: (event) =>
@@ -36,6 +37,7 @@ export const pumpFold: Fold<'pump-step' | 'pump-look' | 'pump-failed'> = {
   },
   'pump-look': {
     transition: true,
+    entered: 'looked at',
     misfit: (event, on) => onGauge(on, event.figure),
     apply: (event, { plan, state, visit, stage, at }) => pumpLook(plan, state, visit, stage, event, at),
     words: (event) =>

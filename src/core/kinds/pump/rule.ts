@@ -41,6 +41,7 @@ export const pump = kind('pump', schema, {
     ...(stage.airMost ? ['air'] : []),
     ...optional(stage),
   ],
+  step: ({ pumped }) => (pumped.length && !pumped[pumped.length - 1]!.look ? 'run' : 'start'),
   good: () => 'raised',
   work: (stage) => ({
     hands: 3 + 3 * stage.steps.length,

@@ -5,6 +5,7 @@ import { kind } from '../kind';
 /** The volume under test: calculated from the pipe list, or measured by a metered draw. */
 export const volume = kind('volume', object({ ...stageBase, source: text() }), {
   outcomes: () => ['known'],
+  step: () => 'choose',
   good: () => 'known',
   work: () => ({ hands: 4 }),
 });

@@ -12,6 +12,7 @@ import { follow, no, type Refusal } from '@/core/run/transition';
 export const zeroFold: Fold<'zero'> = {
   zero: {
     transition: true,
+    entered: 'zero',
     misfit: (event, on) => onGauge(on, event.figure),
     apply: (event, { plan, state, visit, stage, at }) => zero(plan, state, visit, stage, event.figure, at),
     words: (event) => `zero open to air: ${showExact(event.figure)}`,

@@ -2,6 +2,7 @@ import { role } from '../role';
 
 /** The fall itself is what is measured; what it means is judged by what is drawn off after it. */
 export const decay = role('decay', {
+  title: 'unaided hour',
   outcomes: () => ['held', 'fell', 'rose'],
   good: () => 'fell',
   words: { held: 'held', fell: 'fell', rose: 'rose' },

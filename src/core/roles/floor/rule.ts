@@ -2,8 +2,11 @@ import { role } from '../role';
 
 /** Never below a pressure, the whole time. */
 export const floor = role('floor', {
+  title: 'hold without pumping',
   outcomes: () => ['kept', 'below', 'above'],
   good: () => 'kept',
+  decides: true,
+  bounded: true,
   words: { kept: 'stays above its floor', below: 'fell below its floor', above: 'rose above its band' },
   proves: 'kept',
   check: (hold, { fail }) => {

@@ -2,6 +2,7 @@ import { needsBounds, role } from '../role';
 
 /** The pressure that stands while gas flows. */
 export const flow = role('flow', {
+  title: 'flow test',
   outcomes: () => ['holds', 'too-low', 'too-high'],
   good: () => 'holds',
   words: { holds: 'holds', 'too-low': 'too low', 'too-high': 'too high', vents: 'reaches the vent setting' },

@@ -2,8 +2,10 @@ import { role } from '../role';
 
 /** A fall turned into a rate, and the rate into a class of the procedure. */
 export const leakRate = role('leak-rate', {
+  title: 'measurement',
   outcomes: (_, classes) => [...classes, 'rose'],
   good: (classes) => classes[0] ?? '',
+  decides: true,
   words: { rose: 'rose' },
   allows: (_, classes) => classes[0],
   check: (_, { classed, fail }) => {

@@ -2,8 +2,10 @@ import { role } from '../role';
 
 /** A closed valve watched from the side it must keep pressure off. */
 export const letBy = role('let-by', {
+  title: 'let-by',
   outcomes: () => ['proved', 'suspected', 'fell'],
   good: () => 'proved',
+  tapped: true,
   words: { proved: 'proved', suspected: 'suspected', fell: 'not proved' },
   provesBoundary: true,
   check: (hold, { fail }) => {

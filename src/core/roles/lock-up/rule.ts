@@ -2,6 +2,7 @@ import { needsBounds, role } from '../role';
 
 /** A regulator shut tight against no flow. */
 export const lockUp = role('lock-up', {
+  title: 'lock-up watch',
   outcomes: () => ['holds', 'creeps', 'fell', 'too-low', 'too-high'],
   good: () => 'holds',
   words: {

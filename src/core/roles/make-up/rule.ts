@@ -2,8 +2,11 @@ import { role } from '../role';
 
 /** The water that brings the pressure back, against what may be added. */
 export const makeUp = role('make-up', {
+  title: 'make-up hold',
   outcomes: () => ['nil', 'within', 'beyond', 'no-limit', 'too-far', 'rose'],
   good: () => 'within',
+  decides: true,
+  bounded: true,
   words: {
     nil: 'no movement',
     within: 'within the limit',

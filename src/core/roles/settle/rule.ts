@@ -2,6 +2,7 @@ import { role } from '../role';
 
 /** Waiting until temperature and walls have settled; what does not settle is a finding. */
 export const settle = role('settle', {
+  title: 'stabilisation',
   outcomes: () => ['settled'],
   good: () => 'settled',
   words: { settled: 'settled' },

@@ -2,8 +2,12 @@ import { role } from '../role';
 
 /** Higher than any later pressure: does it burst, part or give way? */
 export const strength = role('strength', {
+  title: 'strength test',
   outcomes: () => ['withstood', 'fell', 'rose'],
   good: () => 'withstood',
+  decides: true,
+  endsEarly: 'fell',
+  tapped: true,
   words: { withstood: 'withstood', fell: 'did not withstand', rose: 'rose' },
   sees: true,
 });

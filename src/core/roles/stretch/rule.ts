@@ -2,8 +2,12 @@ import { role } from '../role';
 
 /** Plastic pipe gives way under pressure: it may fall by so much, and the fall must slow down. */
 export const stretch = role('stretch', {
+  title: 'hold without pumping',
   outcomes: (hold) => ['within', 'beyond', 'rose', ...(hold.slowing ? ['slowing', 'unread'] : [])],
   good: () => 'within',
+  decides: true,
+  bounded: true,
+  tapped: true,
   words: { within: 'within the limit', beyond: 'beyond the limit', rose: 'rose' },
   proves: 'within',
   allows: (hold) => (hold.slowing ? 'within' : undefined),

@@ -2,6 +2,7 @@ import { role } from '../role';
 
 /** A closed section without any movement that counts, or within a permitted drop. */
 export const tightness = role('tightness', {
+  title: 'tightness hold',
   outcomes: (hold) => [
     'nil',
     'beyond',
@@ -12,6 +13,9 @@ export const tightness = role('tightness', {
     ...(hold.witness ? ['witness'] : []),
   ],
   good: () => 'nil',
+  decides: true,
+  endsEarly: 'beyond',
+  tapped: true,
   words: {
     nil: 'no movement',
     allowance: 'within allowance',

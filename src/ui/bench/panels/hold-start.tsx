@@ -1,4 +1,5 @@
 'use client';
+import { roleOf } from '@/core/roles';
 import { useState } from 'react';
 import type { Gauge } from '@/core/instrument/gauge';
 import { UNITS } from '@/core/quantity/unit';
@@ -14,20 +15,6 @@ import { Keypad } from '../keypad';
 import { WillNotStand } from './unheld';
 import { SideEntry, type Side } from '../side-entry';
 import type { PanelProps } from '../shared';
-
-const ROLE_WORDS = {
-  'let-by': 'let-by',
-  settle: 'stabilisation',
-  tightness: 'tightness hold',
-  strength: 'strength test',
-  'lock-up': 'lock-up watch',
-  flow: 'flow test',
-  'leak-rate': 'measurement',
-  floor: 'hold without pumping',
-  stretch: 'hold without pumping',
-  'make-up': 'make-up hold',
-  decay: 'unaided hour',
-} as const;
 
 /** Before a hold: where it starts, how long and why, the start reading. */
 export function HoldStart(
@@ -165,7 +152,7 @@ export function HoldStart(
             ? `Height of the water over the ${plan.procedure.levelOver ?? 'slab'}, now: the hold starts with it`
             : 'Read the gauge now: it starts the hold'
         }
-        save={`Start the ${minutesWords(spec.minutes)} ${ROLE_WORDS[spec.role]}`}
+        save={`Start the ${minutesWords(spec.minutes)} ${roleOf(spec.role).title}`}
         previous={before?.figure ?? null}
         live={view.live}
         onSave={async (entered) => {

@@ -1,0 +1,34 @@
+/** The panel of each kind of stage on the bench. A new kind adds its own; the rarer ones are loaded by need. */
+import { lazy, type ComponentType, type LazyExoticComponent } from 'react';
+import type { StageKind } from '@/core/kinds';
+import type { PanelProps } from '../shared';
+import { ChecksPanel } from './checks';
+import type * as Extra from './extra';
+import { FillPanel } from './fill';
+import { HoldPanel } from './hold';
+import { ObservePanel } from './observe';
+import { ZeroPanel } from './zero';
+
+type Panel = ComponentType<PanelProps>;
+interface Entry {
+  readonly panel: Panel | LazyExoticComponent<Panel>;
+  /** Its instruction stands in the panel itself, beside what is entered. */
+  readonly saysItself?: true;
+}
+const extra = (pick: (all: typeof Extra) => Panel): Entry['panel'] =>
+  lazy(() => import('./extra').then((all) => ({ default: pick(all) })));
+
+export const PANELS: { readonly [K in StageKind]: Entry } = {
+  checks: { panel: ChecksPanel },
+  zero: { panel: ZeroPanel, saysItself: true },
+  fill: { panel: FillPanel, saysItself: true },
+  hold: { panel: HoldPanel, saysItself: true },
+  observe: { panel: ObservePanel },
+  'isolate-and-repeat': { panel: extra((all) => all.IsolatePanel) },
+  dial: { panel: extra((all) => all.DialPanel) },
+  joints: { panel: extra((all) => all.JointsPanel) },
+  inventory: { panel: extra((all) => all.InventoryPanel) },
+  pump: { panel: extra((all) => all.PumpPanel), saysItself: true },
+  'draw-down': { panel: extra((all) => all.DrawDownPanel), saysItself: true },
+  volume: { panel: extra((all) => all.VolumePanel) },
+};
