@@ -4,6 +4,8 @@ import path from 'node:path';
 import { createRequire } from 'node:module';
 import packJson from '@packs/gas-metric.json';
 import { printable } from '@/server/certificate/glyphs';
+import { KIND_NAMES } from '@/core/kinds';
+import { HOLD_ROLES } from '@/core/roles';
 import { schemas } from './schemas';
 
 const files = (dir: string): string[] =>
@@ -26,6 +28,31 @@ test('no procedure id, nor any stage key of a pack that only it uses, stands in 
       if (!kinds.has(id))
         expect([file, id, text.includes(`'${id}'`) || text.includes(`"${id}"`)]).toEqual([file, id, false]);
   }
+});
+test('what kinds of stages and roles of holds there are is said in their rooms and registries alone', () => {
+  const registries = ['run/events', 'run/folds', 'run/courses', 'run/script'].map((f) => `src/core/${f}.ts`);
+  const own = (f: string) =>
+    /^src\/core\/(kinds|roles|testing)\//.test(f) ||
+    registries.includes(f) ||
+    f === 'src/ui/bench/panels/index.ts';
+  const names: readonly (readonly string[])[] = [KIND_NAMES, HOLD_ROLES];
+  const most = (found: readonly string[]) =>
+    Math.max(...names.map((n) => new Set(found.filter((x) => n.includes(x))).size));
+  const lists = files('src')
+    .filter((f) => /\.tsx?$/.test(f) && !/\.test\.tsx?$/.test(f) && !own(f))
+    .flatMap((file) => {
+      const text = readFileSync(file, 'utf8');
+      const words = (s: string) => [...s.matchAll(/'([a-z-]+)'/g)].map((m) => m[1]!);
+      const arrays = [...text.matchAll(/\[(?:\s*'[a-z-]+',?\s*)+\]/g)].filter(
+        // words of other things may be among them; a list of kinds is mostly kinds
+        (m) => most(words(m[0])) > 1 && most(words(m[0])) >= words(m[0]).length / 2,
+      );
+      const tables = [...text.matchAll(/\{[^{}]*\}/g)].filter(
+        (m) => most([...m[0].matchAll(/[\s,{]'?([a-z-]+)'?:/g)].map((k) => k[1]!)) > 3,
+      );
+      return [...arrays, ...tables].map((m) => `${file}: ${m[0].slice(0, 80)}`);
+    });
+  expect(lists).toEqual([]);
 });
 test('lint refuses imports against the direction of the house', () => {
   const messages = (file: string, code: string) => {

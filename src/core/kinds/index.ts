@@ -34,6 +34,7 @@ type Known = (typeof KINDS)[number];
 /** A stage of any kind. */
 export type Stage = { [K in Known as K['name']]: StageOf<K['name'], K['schema']> }[Known['name']];
 export type StageKind = Stage['kind'];
+export const KIND_NAMES: readonly StageKind[] = KINDS.map((k) => k.name);
 type Named<N extends StageKind> = Extract<Stage, { readonly kind: N }>;
 export type ChecksStage = Named<'checks'>;
 export type ZeroStage = Named<'zero'>;

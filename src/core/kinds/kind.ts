@@ -3,6 +3,7 @@ import type * as yup from 'yup';
 import type { LineWriter } from '@/core/grammar/lines';
 import type { MinutesSpec, StageBase } from '@/core/grammar/rule';
 import type { Of } from '@/core/grammar/schema';
+import type { UnheldWay } from '@/core/run/general-entries';
 import type { Visit } from '@/core/run/state';
 
 /** The procedure as the loader sees it from one of its stages. */
@@ -36,6 +37,14 @@ export interface KindRule<S> {
   /** The outcome that leads on when nothing is wrong. */
   readonly good: (stage: S, classes: readonly string[]) => string | null;
   readonly work: (stage: S) => Work;
+  /** It times holds. */
+  readonly holds?: true;
+  /** A gauge's own log, and what is said about it, are enough for it where a test was held elsewhere. */
+  readonly outside?: (stage: S) => boolean;
+  /** Whom it is shown to, of those who ask for a part of the test only. */
+  readonly paper?: (stage: S) => 'inspector' | 'utility' | undefined;
+  /** In which ways it can be ended by saying that the pressure will not stand. @param running whether a hold is timed */
+  readonly unheld?: (stage: S, running: boolean) => readonly UnheldWay[];
   /** What the rules page says of it, beyond what every stage says. */
   readonly lines?: (stage: S, write: LineWriter, titleOf: (stage: string) => string | undefined) => void;
   /** What kind of stage it is, in a word. Absent: the name of the kind. */

@@ -1,4 +1,5 @@
 /** The papers a record calls for besides its certificate: what stands on each, in words. Screen, print and mail share it. */
+import { kindOf } from '@/core/kinds';
 import { notCoveredIn } from '@/core/plan/not-covered';
 import { carriesGas } from '@/core/installation/section';
 import type { Plan } from '@/core/plan/plan';
@@ -185,13 +186,13 @@ const gauge = (face: Face): Block => ({
   heading: 'Gauge',
   lines: [`${face.gauge}. Zero open to air: ${face.zeros}.`],
 });
-const stages = (face: Face, roles?: readonly string[]): Block => ({
+const stages = (face: Face, reader?: 'inspector' | 'utility'): Block => ({
   heading: 'What was read, stage by stage',
   lines: face.body.verdict.stages
     .filter((_, i) => {
-      if (!roles) return true;
+      if (!reader) return true;
       const stage = face.plan.procedure.stages[face.state.visits[i]?.stage ?? ''];
-      return stage ? roles.includes(stage.kind === 'hold' ? stage.role : stage.kind) : false;
+      return stage !== undefined && kindOf(stage).paper?.(stage) === reader;
     })
     .filter((x) => x.text)
     .map((x) => `${x.title}: ${x.word} (${x.text}).`),
@@ -390,18 +391,7 @@ const BLOCKS: Record<PaperKind, (face: Face, extra: Extra) => Block[]> = {
     permit(face),
     result(face),
     ...scope(face),
-    stages(face, [
-      'strength',
-      'tightness',
-      'leak-rate',
-      'stretch',
-      'floor',
-      'make-up',
-      'pump',
-      'joints',
-      'isolate-and-repeat',
-      'settle',
-    ]),
+    stages(face, 'inspector'),
     rule(face),
     gauge(face),
     section(face, 'Joints touched today'),
@@ -431,7 +421,7 @@ const BLOCKS: Record<PaperKind, (face: Face, extra: Extra) => Block[]> = {
           ...(plan.system.tank ? [`Tank: ${plan.system.tank.size}, ${plan.system.tank.place}.`] : []),
         ],
       },
-      stages(face, ['let-by', 'lock-up', 'flow', 'dial', 'observe']),
+      stages(face, 'utility'),
       section(face, 'Reported to others'),
       { heading: 'Put back', lines: face.putBack.length ? face.putBack.map(full) : ['Nothing was owed.'] },
       appliances(face),

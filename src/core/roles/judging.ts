@@ -20,3 +20,20 @@ export interface Judging {
   readonly own: HoldStage | null;
 }
 export type RoleJudge = (j: Judging) => Judgement;
+
+/** What a fall and a rise are judged by, for words and drawings; `nil`: nothing but the smallest movement that counts. */
+export interface HoldLimits {
+  readonly fall: Limit;
+  readonly rise: Limit;
+  readonly nil: boolean;
+}
+/** Limits of a role of its own. @param hold the hold itself where it runs: a floor counts from its start */
+export type RoleLimits = (on: {
+  readonly plan: Plan;
+  readonly state: RunState;
+  readonly stage: HoldStage;
+  readonly gauge: Gauge;
+  readonly hold: Hold | null;
+  /** The smallest movement that counts. */
+  readonly pm: Limit;
+}) => HoldLimits;

@@ -30,6 +30,20 @@ export interface RoleRule {
   readonly bounded?: true;
   /** A fall beyond the limit may end it before its time, with this outcome: what is lost is lost. */
   readonly endsEarly?: string;
+  /** Its end is judged by movement, so that a moving barometer can feign or hide it. */
+  readonly moves?: true;
+  /** Any movement speaks against it. */
+  readonly still?: true;
+  /** A sudden step in it is offered as a disturbance. */
+  readonly steps?: true;
+  /** Its limit is drawn beside the figure while it runs. */
+  readonly drawn?: true;
+  /** Re-adjusting belongs to it and does not break it. */
+  readonly adjusts?: true;
+  /** A gauge's own log says enough of it for a test that was held elsewhere. */
+  readonly outside?: true;
+  /** Whom it is shown to, of those who ask for a part of the test only. */
+  readonly paper?: 'inspector' | 'utility';
   /** A dial close to its limit is tapped and read again. */
   readonly tapped?: true;
   /** Ways on when the pressure will not stand: those a pack must say, and those it may. */

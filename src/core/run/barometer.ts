@@ -2,14 +2,12 @@
 import type { Gauge } from '@/core/instrument/gauge';
 import type { Stage } from '@/core/kinds';
 import { ruleOf, type Plan } from '@/core/plan/plan';
+import { roleOf, type HoldRole } from '@/core/roles';
 import { compare, exact, inUnit, scaled, showExact, toNumber, type Exact } from '@/core/quantity/exact';
 import { convert, UNITS } from '@/core/quantity/unit';
 import { gaugeOf, perceptibleOf } from './read';
 import type { Hold, RunState } from './state';
 import { no, type Refusal } from './transition';
-
-/** Roles whose end reading is judged by movement, so that a moving barometer can feign or hide it. */
-const MOVES = new Set(['tightness', 'leak-rate']);
 
 /**
  * What the barometer may do in a gas hold of so many minutes, at 1 mbar an hour, in the gauge's unit; null where that stays
@@ -19,11 +17,11 @@ export function barometerShare(
   plan: Plan,
   part: string | null | undefined,
   gauge: Gauge,
-  role: string,
+  role: HoldRole,
   minutes: number,
 ): Exact | null {
   const unit = gauge.resolution.unit;
-  if (plan.format < 2 || !MOVES.has(role) || ruleOf(plan, part).fills) return null;
+  if (plan.format < 2 || !roleOf(role).moves || ruleOf(plan, part).fills) return null;
   if (UNITS[unit].dimension !== 'pressure') return null;
   const pm = perceptibleOf(plan, gauge, part).value;
   const share = inUnit(exact(Math.ceil((minutes * 1000) / 60), 3, 'mbar'), unit, pm.scale + 2, 'up');

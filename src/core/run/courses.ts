@@ -1,18 +1,20 @@
-/** How a stage of each kind stands on the record once it is passed. A new kind adds its own. */
+/** How a stage of each kind stands on the record once it is passed, and what ends its list. A new kind adds its own. */
 import type { StageKind } from '@/core/kinds';
-import { checksCourse } from '@/core/kinds/checks/fold';
-import { zeroCourse } from '@/core/kinds/zero/fold';
+import { checksCourse, confirmChecks } from '@/core/kinds/checks/fold';
+import { confirmDial, dialCourse } from '@/core/kinds/dial/fold';
+import { drawDownCourse } from '@/core/kinds/draw-down/fold';
 import { fillCourse } from '@/core/kinds/fill/fold';
 import { holdCourse } from '@/core/kinds/hold/fold';
-import { pumpCourse } from '@/core/kinds/pump/fold';
-import { drawDownCourse } from '@/core/kinds/draw-down/fold';
-import { observeCourse } from '@/core/kinds/observe/fold';
+import { confirmInventory, inventoryCourse } from '@/core/kinds/inventory/fold';
 import { isolateCourse } from '@/core/kinds/isolate-and-repeat/fold';
-import { dialCourse } from '@/core/kinds/dial/fold';
-import { jointsCourse } from '@/core/kinds/joints/fold';
-import { inventoryCourse } from '@/core/kinds/inventory/fold';
+import { confirmJoints, jointsCourse } from '@/core/kinds/joints/fold';
+import { observeCourse } from '@/core/kinds/observe/fold';
+import { pumpCourse } from '@/core/kinds/pump/fold';
 import { volumeCourse } from '@/core/kinds/volume/fold';
+import { zeroCourse } from '@/core/kinds/zero/fold';
 import type { Course } from './course';
+import type { OnStage } from './fold';
+import type { Refusal } from './transition';
 
 export const COURSES: { readonly [K in StageKind]: Course } = {
   checks: checksCourse,
@@ -27,4 +29,11 @@ export const COURSES: { readonly [K in StageKind]: Course } = {
   joints: jointsCourse,
   inventory: inventoryCourse,
   volume: volumeCourse,
+};
+/** What ends a list that is confirmed as a whole. */
+export const CONFIRM: { readonly [K in StageKind]?: (on: OnStage) => Refusal | null } = {
+  checks: confirmChecks,
+  joints: confirmJoints,
+  inventory: confirmInventory,
+  dial: confirmDial,
 };

@@ -1,12 +1,8 @@
 /** Entries that belong to no kind of stage: gauge, own kit, notes, photos, confirming a list, leaving out, STOP. */
 import { gaugeFit } from '@/core/instrument/gauge';
-import type { Stage } from '@/core/kinds';
-import { confirmChecks } from '@/core/kinds/checks/fold';
-import { confirmDial } from '@/core/kinds/dial/fold';
-import { confirmInventory } from '@/core/kinds/inventory/fold';
-import { confirmJoints } from '@/core/kinds/joints/fold';
 import { dayOf, fitTarget } from '@/core/plan/plan';
 import { showExact } from '@/core/quantity/exact';
+import { CONFIRM } from './courses';
 import type { EventOf } from './events';
 import type { Fold, On, OnStage } from './fold';
 import { onGauge } from './gate';
@@ -14,13 +10,6 @@ import { currentVisit } from './read';
 import { breakHold, close, enter, follow, no, overtaken, type Refusal } from './transition';
 import { unheld } from './unheld';
 
-/** What ends a list that is confirmed as a whole. */
-const CONFIRM: { readonly [K in Stage['kind']]?: (on: OnStage) => Refusal | null } = {
-  checks: confirmChecks,
-  joints: confirmJoints,
-  inventory: confirmInventory,
-  dial: confirmDial,
-};
 const UNHELD_WORDS = {
   falls: 'said to keep falling',
   rises: 'said to keep rising',

@@ -2,16 +2,13 @@
  * A finished test that was held with another instrument and another program: from its log and from what was said about it
  * the entries are made that the bench would have made, so that the same rules judge it. It is never a certificate.
  */
+import { kindOf } from '@/core/kinds';
 import { goodPath } from '@/core/plan/good-path';
 import type { Plan } from '@/core/plan/plan';
 import { exact, showExact, type Exact } from '@/core/quantity/exact';
 import type { EventBase, Payload, RunEvent } from './events';
 import { checkLines, currentVisit, expectation, gaugeOf, stageOf } from './read';
 import { begin, step } from './reduce';
-
-/** Kinds of stages of which a log says enough; the lines of a list are taken as whoever held the test says. */
-const KINDS = new Set(['checks', 'zero', 'fill', 'hold']);
-const ROLES = new Set(['settle', 'let-by', 'tightness', 'strength']);
 
 export interface OutsideStage {
   readonly stage: string;
@@ -32,10 +29,8 @@ export function outsideNeeds(plan: Plan): {
     const stage = plan.procedure.stages[step.stage];
     return stage ? [{ step, stage }] : [];
   });
-  const odd = stages.find(
-    ({ step, stage }) =>
-      !KINDS.has(step.kind) || (stage.kind === 'hold' && (!ROLES.has(stage.role) || stage.by === 'level')),
-  );
+  // the lines of a list are taken as whoever held the test says
+  const odd = stages.find(({ stage }) => !kindOf(stage).outside?.(stage));
   return {
     holds: stages
       .filter(({ stage }) => stage.kind === 'hold')

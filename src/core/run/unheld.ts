@@ -2,10 +2,9 @@
  * A pressure that will not stand. A section that will not settle, a band that cannot be reached or held, a supply that stays
  * low: each is a finding that leads on, never a stage that refuses for ever. Source: general rules of judging
  */
-import { roleOf } from '@/core/roles';
 import type { Gauge } from '@/core/instrument/gauge';
 import type { Stage } from '@/core/kinds';
-import { fifthOfKelvin } from '@/core/roles/tightness/judge';
+import { kindOf } from '@/core/kinds';
 import { endCycle } from '@/core/kinds/isolate-and-repeat/fold';
 import { type Plan, type ResolvedBand, ruleOf } from '@/core/plan/plan';
 import {
@@ -18,6 +17,8 @@ import {
   showExact,
   subtract,
 } from '@/core/quantity/exact';
+import { roleOf } from '@/core/roles';
+import { fifthOfKelvin } from '@/core/roles/tightness/judge';
 import { readingFrom } from '@/core/run/readings';
 import { aloneIn } from '@/core/verdict/correction';
 import { judgeUnheld } from '@/core/verdict/judge';
@@ -45,23 +46,8 @@ export function explainedFor(
 }
 
 /** Whether this stage, as it stands, can be ended by saying that the pressure will not stand, and in which ways. */
-export function unheldWays(plan: Plan, state: RunState, visit: Visit, stage: Stage): readonly UnheldWay[] {
-  const hold = runningHold(state);
-  switch (stage.kind) {
-    case 'fill':
-      if (stage.falling) return stage.on.falls ? ['falls'] : [];
-      return stage.live ? ['falls', 'low'] : ['falls'];
-    case 'isolate-and-repeat':
-      return ['falls'];
-    case 'hold':
-      if (stage.since || roleOf(stage.role).anywhere) return [];
-      if (!hold) return ['falls'];
-      if (hold.role === 'settle') return ['falls', 'rises'];
-      return roleOf(hold.role).endsEarly ? ['falls'] : [];
-    default:
-      return [];
-  }
-}
+export const unheldWays = (state: RunState, stage: Stage): readonly UnheldWay[] =>
+  kindOf(stage).unheld?.(stage, runningHold(state) !== null) ?? [];
 
 /** The last figure the section was brought to, and when: a start or a re-adjustment. */
 const broughtTo = (hold: Hold): Exact => hold.topUps[hold.topUps.length - 1]?.after ?? hold.start.figure;
@@ -76,7 +62,7 @@ export function unheld(
 ): Refusal | null {
   const gauge = gaugeOf(plan, state);
   if (!gauge) return no('no-gauge', 'Choose and zero the gauge first.');
-  if (!unheldWays(plan, state, visit, stage).includes(event.way))
+  if (!unheldWays(state, stage).includes(event.way))
     return no('wrong-step', 'That does not end this step. Look at what it asks for.');
   const reading = readingFrom(event, at);
   if (reading.late) return no('late', 'That reading is too old. Read the gauge now.');

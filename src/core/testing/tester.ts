@@ -217,11 +217,7 @@ export function conduct(plan: Plan, section: Section, manner: Manner): Ended {
         pass(5);
         section.source(false);
         const shown = figure(gaugeNow());
-        if (
-          tried > 3 &&
-          unheldWays(plan, state, visit, stage).includes('falls') &&
-          native(shown.figure) < native(low)
-        )
+        if (tried > 3 && unheldWays(state, stage).includes('falls') && native(shown.figure) < native(low))
           refused = say({ kind: 'unheld', way: stage.live && !section.now() ? 'low' : 'falls', ...shown });
         else refused = say({ kind: 'fill', confirmed: true, ...shown });
         break;

@@ -1,4 +1,5 @@
 'use client';
+import { ruleOfKind } from '@/core/kinds';
 import { PANELS } from './panels';
 import { OctagonX } from 'lucide-react';
 import { lazy, Suspense, useEffect, useMemo, useRef, useState, useSyncExternalStore } from 'react';
@@ -321,7 +322,7 @@ function OpenBench({ engine, who }: { engine: BenchEngine; who: Identity }) {
                   >
                     {stage.instruction}
                   </p>
-                  {!side && !['hold', 'isolate-and-repeat'].includes(visit.kind) && (
+                  {!side && !ruleOfKind(visit.kind).holds && (
                     <div className="flex shrink-0 gap-3 max-lg:hidden">
                       <Button className="min-h-12" onClick={() => setSide('note')}>
                         Note
@@ -362,7 +363,7 @@ function OpenBench({ engine, who }: { engine: BenchEngine; who: Identity }) {
                 <SimulatedWorks plan={plan} />
               </Suspense>
             )}
-            {stage && !side && !['hold', 'isolate-and-repeat'].includes(visit.kind) && (
+            {stage && !side && !ruleOfKind(visit.kind).holds && (
               <div className="grid grid-cols-2 gap-3">
                 <Button className="min-h-14" onClick={() => setSide('note')}>
                   Note

@@ -1,4 +1,5 @@
 'use client';
+import { roleOf } from '@/core/roles';
 import { projectEnd, settling, type Sample } from '@/core/analysis/live';
 import type { Gauge } from '@/core/instrument/gauge';
 import { add, showChange, subtract, toNumber, type Exact, type Limit } from '@/core/quantity/exact';
@@ -85,7 +86,7 @@ export function LiveFacts({
   const last = samples[samples.length - 1];
   const change = last ? last.p - toNumber(hold.start.figure) : 0;
   const topped = toppedUp(hold);
-  const judged = ['tightness', 'strength', 'let-by'].includes(hold.role);
+  const judged = roleOf(hold.role).still;
   const limit = toNumber(hold.start.figure) - toNumber(fall.value);
   return (
     <div className="grid gap-0.5 text-sm sm:text-base" data-live>

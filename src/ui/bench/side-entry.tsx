@@ -1,4 +1,5 @@
 'use client';
+import { roleOf } from '@/core/roles';
 import { lazy, useState } from 'react';
 import { parseReading } from '@/core/instrument/gauge';
 import type { HoldStage } from '@/core/kinds';
@@ -205,7 +206,7 @@ function Entry(props: Props) {
               ) : null
             }
             extra={
-              runningHold(view.state) && !['settle', 'make-up'].includes(runningHold(view.state)!.role) ? (
+              runningHold(view.state) && !roleOf(runningHold(view.state)!.role).adjusts ? (
                 <p className="text-ochre">
                   Re-adjusting during this hold ends it as void; it is raised, settled and held again.
                 </p>

@@ -49,6 +49,7 @@ export const checks = kind('checks', object({ ...stageBase, items: list(item).mi
     ...optional(stage),
   ],
   step: () => 'answer',
+  outside: () => true,
   good: () => 'done',
   work: () => ({ hands: 1, each: { of: 'line', minutes: 0.5 } }),
   debts: (stage) => stage.items.flatMap((i) => [...(i.opens ?? []), ...(i.settles ?? [])]),

@@ -16,6 +16,7 @@ const schema = object({
 export const dial = kind('dial', schema, {
   outcomes: (stage) => [...(stage.role === 'leak' ? ['still', 'moved'] : ['done']), ...optional(stage)],
   step: ({ dial }) => (dial ? 'run' : 'start'),
+  paper: () => 'utility',
   good: (stage) => (stage.role === 'leak' ? 'still' : 'done'),
   work: (stage) => ({
     hands: 2,

@@ -30,6 +30,11 @@ const schema = object({
 export const fill = kind('fill', schema, {
   outcomes: (stage) => ['in-band', ...(stage.within ? ['late'] : []), ...optional(stage)],
   step: () => 'fill',
+  outside: () => true,
+  unheld: (stage) => {
+    if (stage.falling) return stage.on.falls ? ['falls'] : [];
+    return stage.live ? ['falls', 'low'] : ['falls'];
+  },
   good: () => 'in-band',
   work: () => ({ hands: 3 }),
   bandSource: (stage) => stage.source,

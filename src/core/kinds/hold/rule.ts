@@ -13,6 +13,16 @@ export const hold = kind('hold', object({ ...stageBase, role: among(HOLD_ROLES),
     ...(stage.skip || stage.optional ? ['skipped'] : []),
   ],
   step: (_, running) => (running ? 'run' : 'start'),
+  holds: true,
+  outside: (stage) => stage.by !== 'level' && roleOf(stage.role).outside === true,
+  paper: (stage) => roleOf(stage.role).paper,
+  unheld: (stage, running) => {
+    const { anywhere, adjusts, must, endsEarly } = roleOf(stage.role);
+    if (stage.since || anywhere) return [];
+    if (!running) return ['falls'];
+    if (adjusts && must) return ['falls', 'rises'];
+    return endsEarly ? ['falls'] : [];
+  },
   good: (stage, classes) => roleOf(stage.role).good(classes),
   work: (stage) => ({
     hands: 1,

@@ -23,6 +23,9 @@ export const isolate = kind('isolate-and-repeat', schema, {
     if (!cycle.fill) return 'fill';
     return running ? 'run' : 'start';
   },
+  holds: true,
+  paper: () => 'inspector',
+  unheld: () => ['falls'],
   good: (stage) => (stage.subjects === 'pipework' ? 'nil' : 'done'),
   work: (stage) => ({ hands: 4, wait: stage.settleMinutes + stage.minutes, close: 1 }),
   bandSource: (stage) => stage.minutesSource,

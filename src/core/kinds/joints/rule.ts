@@ -18,6 +18,7 @@ export const joints = kind(
   {
     outcomes: () => ['clear', 'bubbles'],
     step: () => 'answer',
+    paper: () => 'inspector',
     good: () => 'clear',
     work: () => ({ hands: BASE, each: { of: 'joint', minutes: PER_JOINT } }),
     lines: (_, write) =>

@@ -20,6 +20,7 @@ const schema = object({
 export const observe = kind('observe', schema, {
   outcomes: (stage) => stage.results.map((r) => r.key),
   step: () => 'choose',
+  paper: () => 'utility',
   good: (stage) => stage.results[0]?.key ?? null,
   work: () => ({ hands: 2 }),
 });

@@ -42,6 +42,7 @@ export const pump = kind('pump', schema, {
     ...optional(stage),
   ],
   step: ({ pumped }) => (pumped.length && !pumped[pumped.length - 1]!.look ? 'run' : 'start'),
+  paper: () => 'inspector',
   good: () => 'raised',
   work: (stage) => ({
     hands: 3 + 3 * stage.steps.length,

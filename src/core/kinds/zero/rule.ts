@@ -6,6 +6,7 @@ import { kind } from '../kind';
 export const zero = kind('zero', object({ ...stageBase, when: among(['before', 'after']) }), {
   outcomes: (stage) => (stage.when === 'before' ? ['zeroed'] : ['zeroed', 'off-zero']),
   step: () => 'zero',
+  outside: () => true,
   good: () => 'zeroed',
   work: () => ({ hands: 2 }),
 });

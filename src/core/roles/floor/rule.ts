@@ -5,6 +5,8 @@ export const floor = role('floor', {
   title: 'hold without pumping',
   outcomes: () => ['kept', 'below', 'above'],
   good: () => 'kept',
+  drawn: true,
+  paper: 'inspector',
   decides: true,
   bounded: true,
   words: { kept: 'stays above its floor', below: 'fell below its floor', above: 'rose above its band' },

@@ -5,6 +5,7 @@ export const flow = role('flow', {
   title: 'flow test',
   outcomes: () => ['holds', 'too-low', 'too-high'],
   good: () => 'holds',
+  paper: 'utility',
   words: { holds: 'holds', 'too-low': 'too low', 'too-high': 'too high', vents: 'reaches the vent setting' },
   anywhere: true,
   check: needsBounds,

@@ -1,10 +1,10 @@
 import { PIPE_LIST_UNCERTAINTY } from '@/core/adequacy/rate';
-import { ruleOf, type Plan } from '@/core/plan/plan';
-import { exact, toNumber, type Exact } from '@/core/quantity/exact';
+import { type Plan, ruleOf } from '@/core/plan/plan';
+import { exact, type Exact, toNumber } from '@/core/quantity/exact';
 import { convert } from '@/core/quantity/unit';
 import { volumeOf } from '@/core/run/hold-setting';
 import type { Hold, RunState } from '@/core/run/state';
-import { judgeRate, type HoldFacts } from '@/core/verdict/judge';
+import { type HoldFacts, judgeRate } from '@/core/verdict/judge';
 import type { RoleJudge } from '../judging';
 
 export const judge: RoleJudge = ({ plan, state, hold, facts, gauge, perceptible, context, part }) =>

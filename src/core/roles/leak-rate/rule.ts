@@ -5,6 +5,8 @@ export const leakRate = role('leak-rate', {
   title: 'measurement',
   outcomes: (_, classes) => [...classes, 'rose'],
   good: (classes) => classes[0] ?? '',
+  moves: true,
+  paper: 'inspector',
   decides: true,
   words: { rose: 'rose' },
   allows: (_, classes) => classes[0],

@@ -5,6 +5,7 @@ export const lockUp = role('lock-up', {
   title: 'lock-up watch',
   outcomes: () => ['holds', 'creeps', 'fell', 'too-low', 'too-high'],
   good: () => 'holds',
+  paper: 'utility',
   words: {
     holds: 'holds',
     creeps: 'creeps',

@@ -29,3 +29,5 @@ export function makeUpDecided(plan: Plan, state: RunState, stage: Stage, hold: H
   );
   return 'value' in found && found.value !== null && compare(madeUp(hold), found.value.value) > 0;
 }
+
+export { limits } from '../floor/judge';

@@ -5,6 +5,9 @@ export const makeUp = role('make-up', {
   title: 'make-up hold',
   outcomes: () => ['nil', 'within', 'beyond', 'no-limit', 'too-far', 'rose'],
   good: () => 'within',
+  drawn: true,
+  adjusts: true,
+  paper: 'inspector',
   decides: true,
   bounded: true,
   words: {

@@ -5,6 +5,9 @@ export const settle = role('settle', {
   title: 'stabilisation',
   outcomes: () => ['settled'],
   good: () => 'settled',
+  outside: true,
+  paper: 'inspector',
+  adjusts: true,
   words: { settled: 'settled' },
   must: ['falls-early', 'rises'],
 });

@@ -1,8 +1,8 @@
-import { exact, subtract, type Exact } from '@/core/quantity/exact';
+import { exact, type Exact, subtract } from '@/core/quantity/exact';
 import type { Hold, RunState } from '@/core/run/state';
 import { fallLimit } from '@/core/run/water-limits';
-import { judgeStretch, type HoldFacts } from '@/core/verdict/judge';
-import type { RoleJudge } from '../judging';
+import { type HoldFacts, judgeStretch } from '@/core/verdict/judge';
+import type { RoleJudge, RoleLimits } from '../judging';
 
 export const judge: RoleJudge = ({ state, hold, facts, gauge, perceptible, own }) =>
   judgeStretch(
@@ -35,3 +35,9 @@ function thirdsOf(state: RunState, hold: Hold, facts: HoldFacts): { first: Exact
   const [one, two] = [near(1 / 3), near(2 / 3)];
   return one && two ? { first: subtract(start, one), last: subtract(two, end) } : null;
 }
+
+export const limits: RoleLimits = ({ stage, gauge, pm }) => ({
+  fall: fallLimit(stage, gauge),
+  rise: pm,
+  nil: false,
+});

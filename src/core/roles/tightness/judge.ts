@@ -1,5 +1,5 @@
 import { pressurePerKelvin } from '@/core/medium/gas';
-import { exact, inUnit, toNumber, type Exact } from '@/core/quantity/exact';
+import { exact, type Exact, inUnit, toNumber } from '@/core/quantity/exact';
 import { convert } from '@/core/quantity/unit';
 import { permittedDrop } from '@/core/run/read';
 import { judgeTightness } from '@/core/verdict/judge';

@@ -28,7 +28,7 @@ export function FillPanel(props: PanelProps) {
     );
   const { low, high, working } = found.value;
   if (unheld) return <WillNotStand {...props} gauge={gauge} onBack={() => setUnheld(false)} />;
-  const ways = unheldWays(view.plan, view.state, visit, stage);
+  const ways = unheldWays(view.state, stage);
   return (
     <div className="flex flex-[1_0_auto] flex-col">
       <p className="mb-2">

@@ -25,7 +25,7 @@ export function HoldStart(
     readonly onSide: (side: Side | null) => void;
   },
 ) {
-  const { view, visit, stage, act, gauge, spec, side, onSide } = props;
+  const { view, stage, act, gauge, spec, side, onSide } = props;
   const { plan, state } = view;
   const [unheld, setUnheld] = useState(false);
   const before = [...state.visits].reverse().flatMap((v) => [...v.fills].reverse())[0];
@@ -48,7 +48,7 @@ export function HoldStart(
         })
       : [];
   if (unheld) return <WillNotStand {...props} gauge={gauge} onBack={() => setUnheld(false)} />;
-  const falls = unheldWays(plan, state, visit, stage).length > 0;
+  const falls = unheldWays(state, stage).length > 0;
   const unit = gauge.resolution.unit;
   const live = plan.procedure.boundary !== 'separated' && UNITS[unit].dimension === 'pressure';
   const supply = live ? inUnit(plan.system.supplyPressure, unit, gauge.resolution.scale, 'down') : null;

@@ -1,4 +1,5 @@
 'use client';
+import { roleOf } from '@/core/roles';
 import { lazy, useEffect, useMemo, useRef, useState } from 'react';
 import { known } from '@/core/formula';
 import { acceptOf, type Plan } from '@/core/plan/plan';
@@ -52,7 +53,7 @@ const IDLE_MS = 20_000;
 
 /** A sudden step in a judged hold: offered as a disturbance. */
 const stepIn = (plan: Plan, state: RunState, visit: Visit, hold: Hold, gauge: Gauge, stage: Stage) =>
-  ['tightness', 'let-by', 'stretch'].includes(hold.role)
+  roleOf(hold.role).steps
     ? suddenStep(
         samplesOf(visit, hold, gauge),
         toNumber(holdLimits(plan, state, stage, gauge, hold).rise.value),
@@ -128,7 +129,7 @@ export function HoldPanel(given: PanelProps) {
   const read = level ? 'Read the level' : 'Read the gauge';
   const shown = lastSeen(props, hold.start);
   const change = subtract(shown.figure, hold.start.figure);
-  const ways = unheldWays(plan, state, visit, props.stage);
+  const ways = unheldWays(state, props.stage);
   const falls =
     ways.length > 0 &&
     (hold.role === 'settle' ||
@@ -254,10 +255,9 @@ export function HoldPanel(given: PanelProps) {
           windowMs={windowMs}
         />
       )}
-      {!['settle', 'lock-up', 'flow', 'leak-rate', 'decay'].includes(hold.role) &&
-        !(side && side !== 'more') && (
-          <BandStrip start={hold.start.figure} now={shown.figure} fall={limits.fall} rise={limits.rise} />
-        )}
+      {roleOf(hold.role).drawn && !(side && side !== 'more') && (
+        <BandStrip start={hold.start.figure} now={shown.figure} fall={limits.fall} rise={limits.rise} />
+      )}
       {!side && temperatureNeeded(plan, state, hold) && (
         <p className="flex flex-wrap items-center gap-3 border-l-4 border-ochre pl-3">
           This repeats a movement that warmth could explain: log the pipe temperature at start and end.

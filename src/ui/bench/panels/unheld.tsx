@@ -40,9 +40,9 @@ export function WillNotStand({
   onBack,
   ...props
 }: PanelProps & { readonly gauge: Gauge; readonly onBack: () => void }) {
-  const { view, visit, stage, act, at } = props;
+  const { view, stage, act, at } = props;
   const { plan, state } = view;
-  const ways = unheldWays(plan, state, visit, stage);
+  const ways = unheldWays(state, stage);
   const [way, setWay] = useState<UnheldWay | null>(ways.length === 1 ? ways[0]! : null);
   const hold = runningHold(state);
   const explained = explainedFor(plan, stage);
