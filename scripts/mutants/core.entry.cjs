@@ -7,7 +7,7 @@ const { join } = require('node:path');
 
 const SLOW = ['total.test.ts'];
 const core = join(__dirname, '../../src/core');
-const files = ['limit', 'pack', 'plan', 'run', 'verdict']
+const files = ['kinds', 'limit', 'pack', 'plan', 'record', 'run', 'verdict']
   .flatMap((room) => readdirSync(join(core, room)).map((name) => join(core, room, name)))
   .filter((name) => name.endsWith('.test.ts') && !SLOW.some((slow) => name.endsWith(slow)))
   .sort((a, b) => statSync(a).size - statSync(b).size);
