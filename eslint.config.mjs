@@ -39,7 +39,18 @@ const outside = {
 };
 
 export default tseslint.config(
-  { ignores: ['node_modules', '.next', '.run', '.check', '.mutants', 'next-env.d.ts', 'test-results', 'public/sw.js'] },
+  {
+    ignores: [
+      'node_modules',
+      '.next',
+      '.run',
+      '.check',
+      '.mutants',
+      'next-env.d.ts',
+      'test-results',
+      'public/sw.js',
+    ],
+  },
   ...tseslint.configs.recommended,
   {
     plugins: { 'react-hooks': hooks, 'jsx-a11y': a11y },
