@@ -11,7 +11,8 @@ export default defineConfig({
   // a slow machine is no failure: what hangs fails at its expectation, long before
   timeout: 240_000,
   expect: { timeout: 15_000 },
-  outputDir: '.check/playwright',
+  // each run of it empties its folder
+  outputDir: process.env.VAST_E2E_OUTPUT ?? '.check/playwright',
   reporter: process.env.VAST_E2E_JSON
     ? [['list'], ['json', { outputFile: process.env.VAST_E2E_JSON }]]
     : 'list',

@@ -116,7 +116,7 @@ async function journeys(projects, env) {
   const since = Date.now();
   const file = path.join(folder, `browser-${projects[0]}.json`);
   await run([bin('@playwright/test/cli.js'), 'test', ...projects.flatMap((p) => ['--project', p])], {
-    env: { ...env, VAST_E2E_JSON: file },
+    env: { ...env, VAST_E2E_JSON: file, VAST_E2E_OUTPUT: `.check/playwright-${projects[0]}` },
     show: true,
   });
   if (!existsSync(file)) {
