@@ -71,7 +71,8 @@ writeFileSync(
 
 What \`npm run mutants\` found last in the files named: every operator, condition, literal number and block is changed,
 one at a time, and the tests of the core are run against it. A mutant that no test notices has survived. Words are left
-out: a text may change without a verdict being wrong. At least ${LEAST} % are to be killed.
+out: a text may change without a verdict being wrong. At least ${LEAST} % are to be killed. A file may have changed since; \`again\`
+tries such a file whole.
 
 Of files with many mutants a sample is tried, chosen by place and kind, the same each time (\`SAMPLE=4 npm run mutants FILE\`
 tries one in four): the column says how many of them were left out.
