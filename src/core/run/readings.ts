@@ -2,8 +2,8 @@
 import { wanted } from '@/core/formula';
 import { type Plan } from '@/core/plan/plan';
 import { enteredCaps } from '@/core/plan/weakest';
-import { compare, type Exact, showExact, toNumber } from '@/core/quantity/exact';
-import { convert, UNITS } from '@/core/quantity/unit';
+import { compare, type Exact, showExact } from '@/core/quantity/exact';
+import { UNITS } from '@/core/quantity/unit';
 import { clockPoint } from '@/core/run/clock';
 import { type RunEvent } from '@/core/run/events';
 import { type Reading, type RunState } from '@/core/run/state';
@@ -43,6 +43,3 @@ export function passedCap(plan: Plan, figure: Exact): string {
     ? `${showExact(figure)} is above what ${weakest.name} permits (${showExact(weakest.most)}). Release now, slowly; look at it before you raise again.`
     : '';
 }
-
-/** Gauge pressure, Pa. */
-export const pascal = (e: Exact): number => convert(toNumber(e), e.unit, 'Pa');

@@ -1,10 +1,10 @@
 import { gaugeOf, expectation } from './read';
 import { packs, planOf } from '@/core/testing/quarter';
-import { BEGAN, uuid } from '@/core/testing/bakery';
+import { BEGAN, entryOf, uuid } from '@/core/testing/bakery';
 import type { Stage } from '@/core/kinds';
 import type { Plan } from '@/core/plan/plan';
 import { exact, parseWithUnit as q, type Exact } from '@/core/quantity/exact';
-import type { Payload, RunEvent } from './events';
+import type { Payload } from './events';
 import { begin, step } from './reduce';
 import type { RunState } from './state';
 import { enter } from './transition';
@@ -19,22 +19,12 @@ function standing(plan: Plan, key: string): RunState {
 }
 let made = 0;
 function take(plan: Plan, state: RunState, payload: Payload, seconds = 60) {
-  const at = BEGAN + seconds * 1000;
-  const event = {
+  const event = entryOf(plan, payload, {
     id: uuid(++made, 8),
-    run: plan.run,
-    device: uuid(2),
     deviceSeq: made,
-    at,
-    zone: 'UTC',
-    offset: 0,
-    mono: 0,
-    pageLoad: uuid(3),
-    by: uuid(4),
-    byName: 'I',
+    at: BEGAN + seconds * 1000,
     expects: expectation(state),
-    ...payload,
-  } as RunEvent;
+  });
   return step(plan, state, event)?.code ?? null;
 }
 /** A figure that the judging gauge can show. */

@@ -19,11 +19,12 @@ import {
 } from '@/core/quantity/exact';
 import { roleOf } from '@/core/roles';
 import { fifthOfKelvin } from '@/core/roles/tightness/judge';
+import type { EventOf } from '@/core/run/events';
 import { readingFrom } from '@/core/run/readings';
 import { aloneIn } from '@/core/verdict/correction';
 import { judgeUnheld } from '@/core/verdict/judge';
 import { clockPoint, elapsedBetween } from './clock';
-import type { RunEvent, UnheldWay } from './events';
+import type { UnheldWay } from './events';
 import { heldAfter, stageBand, steadyWindow } from './hold-spec';
 import { gaugeOf, perceptibleOf, runningHold } from './read';
 import type { Hold, Reading, RunState, Visit } from './state';
@@ -57,7 +58,7 @@ export function unheld(
   state: RunState,
   visit: Visit,
   stage: Stage,
-  event: Extract<RunEvent, { kind: 'unheld' }>,
+  event: EventOf<'unheld'>,
   at: number,
 ): Refusal | null {
   const gauge = gaugeOf(plan, state);

@@ -1,4 +1,4 @@
-import { bakery, BEGAN, gauge, plan, uuid } from '@/core/testing/bakery';
+import { bakery, BEGAN, entryOf, gauge, plan, uuid } from '@/core/testing/bakery';
 import type { Plan } from '@/core/plan/plan';
 import { parseWithUnit as q } from '@/core/quantity/exact';
 import type { Payload, RunEvent } from './events';
@@ -13,22 +13,7 @@ const p = {
   ] as unknown as Plan['ownKit'],
 } as Plan;
 const state = reduce(p, []);
-const event = (payload: Payload): RunEvent =>
-  ({
-    id: uuid(1),
-    run: p.run,
-    device: uuid(2),
-    deviceSeq: 1,
-    at: BEGAN,
-    zone: 'UTC',
-    offset: 0,
-    mono: 0,
-    pageLoad: uuid(3),
-    by: uuid(4),
-    byName: 'I',
-    expects: '',
-    ...payload,
-  }) as RunEvent;
+const event = (payload: Payload): RunEvent => entryOf(p, payload);
 const words = (payload: Payload) => foldOf(event(payload)).words(event(payload), { plan: p, state });
 const said = (payload: Payload) => foldOf(event(payload)).said?.(event(payload)) ?? false;
 const oven = bakery().appliances[0]!;

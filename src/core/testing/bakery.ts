@@ -1,3 +1,4 @@
+import type { Payload, RunEvent } from '@/core/run/events';
 import packJson from '@packs/gas-metric.json';
 import type { Gauge } from '@/core/instrument/gauge';
 import type { System } from '@/core/installation/section';
@@ -147,3 +148,22 @@ export const SIGNED = (at: number): ScriptLine[] => [
   [at + 20, 'customer', 'A. Baker'],
 ];
 export { exact };
+
+/** One entry of a run, with what every entry carries. */
+export const entryOf = (plan: Plan, payload: Payload, over: Partial<RunEvent> = {}): RunEvent =>
+  ({
+    id: uuid(1),
+    run: plan.run,
+    device: uuid(2),
+    deviceSeq: 1,
+    at: BEGAN,
+    zone: 'UTC',
+    offset: 0,
+    mono: 0,
+    pageLoad: uuid(3),
+    by: uuid(4),
+    byName: 'I',
+    expects: '',
+    ...over,
+    ...payload,
+  }) as RunEvent;

@@ -1,22 +1,23 @@
 /** What the judged hold could have seen, and how much it measured: printed beside the rule result, never instead of it. */
-import { LEVEL_MARK, type Gauge } from '@/core/instrument/gauge';
 import { BAROMETER_DRIFT, defaultTemperatureUncertainty } from '@/core/adequacy/gas';
 import { LOGGED_KELVIN } from '@/core/adequacy/rate';
 import { freeSurface, systemStiffness, volumeUncertainty } from '@/core/installation/section';
+import { type Gauge, LEVEL_MARK } from '@/core/instrument/gauge';
 import type { HoldStage } from '@/core/kinds';
 import { leakRate } from '@/core/medium/gas';
-import { caseOf, ruleOf, type Plan } from '@/core/plan/plan';
-import { magnitude, parseWithUnit, showExact, subtract, toNumber, type Exact } from '@/core/quantity/exact';
-import { decimalsFor, figureNumber, showFigure, type Figure } from '@/core/quantity/figure';
+import { caseOf, type Plan, ruleOf } from '@/core/plan/plan';
+import { type Exact, magnitude, parseWithUnit, showExact, subtract, toNumber } from '@/core/quantity/exact';
+import { decimalsFor, type Figure, figureNumber, showFigure } from '@/core/quantity/figure';
+import { pascal } from '@/core/quantity/pascal';
 import { SOURCES } from '@/core/quantity/sources';
 import { convert, toKelvin, unitLabel, UNITS } from '@/core/quantity/unit';
-import { fallLimit } from '@/core/run/water-limits';
 import { holdSees } from '@/core/run/hold-sees';
 import { volumeOf } from '@/core/run/hold-setting';
 import { leakThatMatters } from '@/core/run/hold-spec';
 import { gaugeOfHold } from '@/core/run/read';
 import { sectionNow } from '@/core/run/section-now';
 import type { DialWatch, Hold, RunState, Visit } from '@/core/run/state';
+import { fallLimit } from '@/core/run/water-limits';
 import { steadyRate } from './judge';
 
 export interface Adequacy {
@@ -98,7 +99,6 @@ function hiddenInStretch(
   gauge: Gauge,
 ): Figure | null {
   if (stage.role !== 'stretch' && stage.role !== 'floor') return null;
-  const pascal = (e: Exact) => convert(toNumber(e), e.unit, 'Pa');
   const full = systemStiffness(sectionOf(plan, state), pascal(hold.start.figure));
   if (!full) return null;
   const low = stage.role === 'floor' ? hold.judgement!.accept?.low?.value : undefined;

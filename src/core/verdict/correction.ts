@@ -3,9 +3,10 @@
  * A gas follows the gas law; a full section follows its own dp/dT, which may be of either sign; a level is never corrected.
  */
 import { systemStiffness } from '@/core/installation/section';
-import { ruleOf, type Plan } from '@/core/plan/plan';
-import { toNumber, type Exact } from '@/core/quantity/exact';
-import { convert, STANDARD_ATMOSPHERE, toKelvin } from '@/core/quantity/unit';
+import { type Plan, ruleOf } from '@/core/plan/plan';
+import { type Exact, toNumber } from '@/core/quantity/exact';
+import { pascal } from '@/core/quantity/pascal';
+import { STANDARD_ATMOSPHERE, toKelvin } from '@/core/quantity/unit';
 import { sectionNow } from '@/core/run/section-now';
 import type { RunState } from '@/core/run/state';
 
@@ -20,7 +21,6 @@ export type Alone = number | 'unknown' | null;
 export type AloneOf = (start: number, logged: Logged) => Alone;
 
 const kelvin = (t: Exact): number => toKelvin(toNumber(t), t.unit);
-const pascal = (e: Exact): number => convert(toNumber(e), e.unit, 'Pa');
 
 /**
  * A closed gas section: P1 = P0 T1/T0 absolute, and the gauge reads above the barometer of the moment. Source: Boyle and

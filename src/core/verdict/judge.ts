@@ -1,4 +1,4 @@
-import { decayRate, type DecayPoint, type DecayRate } from '@/core/adequacy/decay';
+import { type DecayPoint, decayRate, type DecayRate } from '@/core/adequacy/decay';
 import {
   convertRate,
   LOGGED_KELVIN,
@@ -6,24 +6,25 @@ import {
   type RateInterval,
   type RateSetting,
 } from '@/core/adequacy/rate';
-import { leakRate, pressurePerKelvin } from '@/core/medium/gas';
 import type { Working } from '@/core/formula/formula';
+import { leakRate, pressurePerKelvin } from '@/core/medium/gas';
 import type { RateClass } from '@/core/pack/schema';
 import {
   add,
   breaks,
   compare,
   exact,
+  type Exact,
   inUnit,
+  type Limit,
   magnitude,
   parseWithUnit,
   scaled,
   subtract,
   toNumber,
-  type Exact,
-  type Limit,
 } from '@/core/quantity/exact';
 import { decimalsFor, type Figure } from '@/core/quantity/figure';
+import { pascal } from '@/core/quantity/pascal';
 import { convert, toKelvin, UNITS } from '@/core/quantity/unit';
 import type { AloneOf, Logged } from './correction';
 
@@ -378,7 +379,6 @@ export function judgeRate(
   // with temperatures logged the rate itself says whether it rose: its whole interval then lies below nothing
   const byRate = facts.temperature !== undefined && rule.points !== undefined;
   if (direction === 'rise' && !byRate) return { ...m, direction, limit: null, outcome: 'rose' };
-  const pascal = (e: Exact) => convert(toNumber(e), e.unit, 'Pa');
   const [start, end] = [pascal(facts.start), pascal(facts.end)];
   const seconds = facts.elapsedMs / 1000;
   const atTest = leakRate(rule.volume.value, start, end, seconds, {

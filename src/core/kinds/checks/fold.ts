@@ -3,7 +3,7 @@ import { type Stage } from '@/core/kinds';
 import { positions } from '@/core/kinds/isolate-and-repeat/fold';
 import { type Plan } from '@/core/plan/plan';
 import type { Course } from '@/core/run/course';
-import { type RunEvent } from '@/core/run/events';
+import type { EventOf } from '@/core/run/events';
 import { type Fold, type OnStage } from '@/core/run/fold';
 import { checkLines, openLines, UNKNOWN } from '@/core/run/read';
 import { type RunState, type Visit } from '@/core/run/state';
@@ -35,7 +35,7 @@ function check(
   state: RunState,
   visit: Visit,
   stage: Stage,
-  event: Extract<RunEvent, { kind: 'check' }>,
+  event: EventOf<'check'>,
   at: number,
 ): Refusal | null {
   const id = event.subject ? `${event.item}/${event.subject}` : event.item;

@@ -9,7 +9,7 @@ import { decimalsFor, type Figure, showFigure } from '@/core/quantity/figure';
 import { convert, unitLabel } from '@/core/quantity/unit';
 import { clockPoint, clockWords, elapsedBetween } from '@/core/run/clock';
 import type { Course } from '@/core/run/course';
-import { type EventOf as Of } from '@/core/run/events';
+import { type EventOf } from '@/core/run/events';
 import { type Fold, type OnStage } from '@/core/run/fold';
 import { minutesFor } from '@/core/run/hold-spec';
 import { mark } from '@/core/run/readings';
@@ -54,7 +54,7 @@ function startDial(
   state: RunState,
   visit: Visit,
   stage: Stage,
-  event: Of<'dial-start'>,
+  event: EventOf<'dial-start'>,
   at: number,
 ): Refusal | null {
   if (stage.kind !== 'dial' || stage.role !== 'leak') return no('wrong-step', 'No dial is watched here.');
@@ -89,7 +89,7 @@ function endDial(
   state: RunState,
   visit: Visit,
   stage: Stage,
-  event: Of<'dial-end'>,
+  event: EventOf<'dial-end'>,
   at: number,
 ): Refusal | null {
   const dial = visit.dial;
@@ -125,7 +125,7 @@ function endDial(
 }
 
 /** What an appliance takes: flow by the dial, times the heating value where it is known. */
-function dialInput(plan: Plan, visit: Visit, stage: Stage, event: Of<'dial-input'>): Refusal | null {
+function dialInput(plan: Plan, visit: Visit, stage: Stage, event: EventOf<'dial-input'>): Refusal | null {
   if (stage.kind !== 'dial' || stage.role !== 'input') return no('wrong-step', 'No input is measured here.');
   const perTurn = plan.system.meter.testDial;
   if (!perTurn) return no('missing', 'Enter the volume of one turn of the test dial on the system page.');

@@ -14,13 +14,14 @@ import {
   toNumber,
 } from '@/core/quantity/exact';
 import { decimalsFor, showFigure } from '@/core/quantity/figure';
+import { pascal } from '@/core/quantity/pascal';
 import { convert, UNITS } from '@/core/quantity/unit';
 import type { Course } from '@/core/run/course';
-import { type RunEvent } from '@/core/run/events';
+import type { EventOf } from '@/core/run/events';
 import { type Fold } from '@/core/run/fold';
 import { notVolume, onGauge } from '@/core/run/gate';
 import { contextOf, gaugeOf, perceptibleOf } from '@/core/run/read';
-import { pascal, readingFrom } from '@/core/run/readings';
+import { readingFrom } from '@/core/run/readings';
 import { type RunState, type Visit } from '@/core/run/state';
 import { follow, no, type Refusal } from '@/core/run/transition';
 
@@ -39,7 +40,7 @@ function drawDown(
   state: RunState,
   visit: Visit,
   stage: Stage,
-  event: Extract<RunEvent, { kind: 'draw-down' }>,
+  event: EventOf<'draw-down'>,
   at: number,
 ): Refusal | null {
   if (stage.kind !== 'draw-down') return no('wrong-step', 'Nothing is drained in this stage.');

@@ -4,7 +4,7 @@ import { type Stage } from '@/core/kinds';
 import { inBand, type Plan } from '@/core/plan/plan';
 import { compare, parseWithUnit, showExact } from '@/core/quantity/exact';
 import type { Course } from '@/core/run/course';
-import { type RunEvent } from '@/core/run/events';
+import type { EventOf } from '@/core/run/events';
 import { type Fold } from '@/core/run/fold';
 import { onGauge } from '@/core/run/gate';
 import { stageBand } from '@/core/run/hold-spec';
@@ -28,7 +28,7 @@ function fill(
   state: RunState,
   visit: Visit,
   stage: Stage,
-  event: Extract<RunEvent, { kind: 'fill' }>,
+  event: EventOf<'fill'>,
   at: number,
 ): Refusal | null {
   if (stage.kind !== 'fill' && stage.kind !== 'isolate-and-repeat')

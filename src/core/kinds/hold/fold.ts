@@ -24,7 +24,7 @@ import { makeUpDecided } from '@/core/roles/make-up/judge';
 import { barometerNeeded, coarseBarometer } from '@/core/run/barometer';
 import { clockPoint, clockWords, elapsedBetween } from '@/core/run/clock';
 import type { Course } from '@/core/run/course';
-import { type RunEvent } from '@/core/run/events';
+import type { EventOf } from '@/core/run/events';
 import { type Fold } from '@/core/run/fold';
 import { notBarometer, notTemperature, notVolume, onGauge } from '@/core/run/gate';
 import { holdLimits } from '@/core/run/hold-limits';
@@ -138,7 +138,7 @@ function startHold(
   plan: Plan,
   state: RunState,
   visit: Visit,
-  event: Extract<RunEvent, { kind: 'hold-start' }>,
+  event: EventOf<'hold-start'>,
   at: number,
 ): Refusal | null {
   const found = known(() => holdSpec(plan, state));
@@ -182,7 +182,7 @@ function endHold(
   state: RunState,
   visit: Visit,
   stage: Stage,
-  event: Extract<RunEvent, { kind: 'hold-end' }>,
+  event: EventOf<'hold-end'>,
   at: number,
 ): Refusal | null {
   const hold = runningHold(state);
@@ -384,12 +384,7 @@ function tappedEnd(
   );
 }
 
-function keepReading(
-  state: RunState,
-  visit: Visit,
-  event: Extract<RunEvent, { kind: 'reading' }>,
-  at: number,
-): Refusal | null {
+function keepReading(state: RunState, visit: Visit, event: EventOf<'reading'>, at: number): Refusal | null {
   const reading = readingFrom(event, at);
   if (!reading.late && !event.expects.startsWith(`${visit.ordinal}:`))
     return no(
@@ -408,7 +403,7 @@ function topUp(
   plan: Plan,
   state: RunState,
   visit: Visit,
-  event: Extract<RunEvent, { kind: 'top-up' }>,
+  event: EventOf<'top-up'>,
   at: number,
 ): Refusal | null {
   const hold = runningHold(state);
@@ -466,12 +461,7 @@ function topUp(
   return no('no-hold', 'There is nothing to re-adjust in this step.');
 }
 
-function witness(
-  state: RunState,
-  stage: Stage,
-  event: Extract<RunEvent, { kind: 'witness' }>,
-  at: number,
-): Refusal | null {
+function witness(state: RunState, stage: Stage, event: EventOf<'witness'>, at: number): Refusal | null {
   const hold = runningHold(state);
   if (stage.kind !== 'hold' || !stage.witness || !hold)
     return no('no-hold', 'The second place is looked at while the level is held.');

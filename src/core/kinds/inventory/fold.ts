@@ -1,6 +1,6 @@
 /** What is present, looked at and written down. */
 import type { Course } from '@/core/run/course';
-import { type EventOf as Of } from '@/core/run/events';
+import { type EventOf } from '@/core/run/events';
 import { type Fold, type OnStage } from '@/core/run/fold';
 import { missingInventory } from '@/core/run/inventory';
 import { type RunState } from '@/core/run/state';
@@ -24,7 +24,7 @@ export function confirmInventory({ plan, state, at }: OnStage): Refusal | null {
 }
 
 /** The newest entry of a thing takes the place of the one before; both stay in the log. */
-function keepInventory(state: RunState, event: Of<'inventory'>, at: number): Refusal | null {
+function keepInventory(state: RunState, event: EventOf<'inventory'>, at: number): Refusal | null {
   if (!event.item.name.trim()) return no('name', 'Say what it is.');
   state.inventory = [
     ...state.inventory.filter((i) => i.id !== event.item.id),

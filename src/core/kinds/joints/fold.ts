@@ -2,7 +2,7 @@
 import { type Stage } from '@/core/kinds';
 import { type Plan } from '@/core/plan/plan';
 import type { Course } from '@/core/run/course';
-import { type EventOf as Of } from '@/core/run/events';
+import { type EventOf } from '@/core/run/events';
 import { type Fold, type On, type OnStage } from '@/core/run/fold';
 import { clearsJointsAfter, openJoints } from '@/core/run/read';
 import { type RunState, type Visit } from '@/core/run/state';
@@ -40,7 +40,7 @@ export function confirmJoints({ plan, state, at }: OnStage): Refusal | null {
   return null;
 }
 
-function addJoint(state: RunState, event: Of<'joint'>): Refusal | null {
+function addJoint(state: RunState, event: EventOf<'joint'>): Refusal | null {
   if (state.joints.some((j) => j.id === event.joint))
     return no('overtaken', 'This joint is already in the list.');
   if (state.joints.length >= 200)
@@ -61,7 +61,7 @@ function addJoint(state: RunState, event: Of<'joint'>): Refusal | null {
  */
 function lookAtJoint(
   state: RunState,
-  event: Of<'joint-look'>,
+  event: EventOf<'joint-look'>,
   at: number,
   during?: { readonly plan: Plan; readonly visit: Visit; readonly stage: Stage },
 ): Refusal | null {

@@ -2,7 +2,7 @@
 import { type Stage } from '@/core/kinds';
 import { type Plan } from '@/core/plan/plan';
 import type { Course } from '@/core/run/course';
-import { type RunEvent } from '@/core/run/events';
+import type { EventOf } from '@/core/run/events';
 import { type Fold } from '@/core/run/fold';
 import { type RunState } from '@/core/run/state';
 import { follow, no, type Refusal } from '@/core/run/transition';
@@ -25,7 +25,7 @@ function observe(
   plan: Plan,
   state: RunState,
   stage: Stage,
-  event: Extract<RunEvent, { kind: 'observe' }>,
+  event: EventOf<'observe'>,
   at: number,
 ): Refusal | null {
   const result = stage.kind === 'observe' ? stage.results.find((r) => r.key === event.result) : undefined;

@@ -15,14 +15,15 @@ import {
   subtract,
   toNumber,
 } from '@/core/quantity/exact';
+import { pascal } from '@/core/quantity/pascal';
 import { convert, STANDARD_ATMOSPHERE, UNITS } from '@/core/quantity/unit';
 import type { Course } from '@/core/run/course';
-import { type RunEvent } from '@/core/run/events';
+import type { EventOf } from '@/core/run/events';
 import { type Fold } from '@/core/run/fold';
 import { notVolume, onGauge } from '@/core/run/gate';
 import { stageBand } from '@/core/run/hold-spec';
 import { gaugeOf, perceptibleOf } from '@/core/run/read';
-import { keep, pascal, passedCap, readingFrom } from '@/core/run/readings';
+import { keep, passedCap, readingFrom } from '@/core/run/readings';
 import { type PumpStep, type Reading, type RunState, type Visit } from '@/core/run/state';
 import { follow, no, type Refusal } from '@/core/run/transition';
 
@@ -95,12 +96,12 @@ function airOf(plan: Plan, before: Exact | null, after: Exact, added: Exact): Pu
   return { litres: atmospheric * 1000, percent: volume > 0 ? (atmospheric / volume) * 100 : 0 };
 }
 
-export function pumpStep(
+function pumpStep(
   plan: Plan,
   state: RunState,
   visit: Visit,
   stage: Stage,
-  event: Extract<RunEvent, { kind: 'pump-step' }>,
+  event: EventOf<'pump-step'>,
   at: number,
 ): Refusal | null {
   if (stage.kind !== 'pump') return no('wrong-step', 'Nothing is pumped in this stage.');
@@ -140,12 +141,12 @@ export function pumpStep(
   return null;
 }
 
-export function pumpLook(
+function pumpLook(
   plan: Plan,
   state: RunState,
   visit: Visit,
   stage: Stage,
-  event: Extract<RunEvent, { kind: 'pump-look' }>,
+  event: EventOf<'pump-look'>,
   at: number,
 ): Refusal | null {
   if (stage.kind !== 'pump') return no('wrong-step', 'Nothing is pumped in this stage.');
@@ -201,12 +202,12 @@ export function firstStepDrops(plan: Plan, state: RunState, visit: Visit): Exact
   return change.digits < 0 && breaks(magnitude(change), perceptibleOf(plan, gauge)) ? change : null;
 }
 
-export function pumpFailed(
+function pumpFailed(
   plan: Plan,
   state: RunState,
   visit: Visit,
   stage: Stage,
-  event: Extract<RunEvent, { kind: 'pump-failed' }>,
+  event: EventOf<'pump-failed'>,
   at: number,
 ): Refusal | null {
   if (stage.kind !== 'pump') return no('wrong-step', 'Nothing is pumped in this stage.');

@@ -6,7 +6,7 @@ import { compare, exact, type Exact, showExact, subtract, toNumber } from '@/cor
 import { decimalsFor, type Figure } from '@/core/quantity/figure';
 import { convert, unitLabel, UNITS } from '@/core/quantity/unit';
 import type { Course } from '@/core/run/course';
-import { type EventOf as Of } from '@/core/run/events';
+import { type EventOf } from '@/core/run/events';
 import { type Fold } from '@/core/run/fold';
 import { notVolume, onGauge } from '@/core/run/gate';
 import { gaugeOf } from '@/core/run/read';
@@ -67,7 +67,7 @@ function measureVolume(
   plan: Plan,
   state: RunState,
   stage: Stage,
-  event: Of<'volume'>,
+  event: EventOf<'volume'>,
   at: number,
 ): Refusal | null {
   if (stage.kind !== 'volume') return no('wrong-step', 'The volume is not asked for here.');

@@ -1,7 +1,7 @@
 import { PIPE_LIST_UNCERTAINTY } from '@/core/adequacy/rate';
 import { type Plan, ruleOf } from '@/core/plan/plan';
-import { exact, type Exact, toNumber } from '@/core/quantity/exact';
-import { convert } from '@/core/quantity/unit';
+import { exact } from '@/core/quantity/exact';
+import { pascal } from '@/core/quantity/pascal';
 import { volumeOf } from '@/core/run/hold-setting';
 import type { Hold, RunState } from '@/core/run/state';
 import { type HoldFacts, judgeRate } from '@/core/verdict/judge';
@@ -29,7 +29,6 @@ function flatteredBy(plan: Plan, state: RunState, facts: HoldFacts): { flattered
   const letBys = state.visits.flatMap((v) => v.holds).filter((h) => h.role === 'let-by' && h.judgement);
   const last = letBys[letBys.length - 1];
   if (last?.judgement?.outcome !== 'fell') return {};
-  const pascal = (e: Exact) => convert(toNumber(e), e.unit, 'Pa');
   const supply = pascal(plan.system.supplyPressure);
   // the highest pressure at which it was seen to fall says most
   const low = pascal(last.start.figure);
@@ -43,7 +42,6 @@ function decayPoints(state: RunState, hold: Hold, facts: HoldFacts): [number, nu
   const unit = hold.start.figure.unit;
   const since = hold.start.readMoment;
   const until = since + facts.elapsedMs;
-  const pascal = (e: Exact) => convert(toNumber(e), e.unit, 'Pa');
   const gaugeScale = hold.start.figure.scale;
   const typed = state.visits
     .flatMap((v) => v.readings)
