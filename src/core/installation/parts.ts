@@ -9,6 +9,16 @@ export const VALVE_KINDS = [
   'hidden',
 ] as const;
 export type ValveKind = (typeof VALVE_KINDS)[number];
+/** What a closing part is, in words. */
+export const VALVE_WORDS: Readonly<Record<ValveKind, string>> = {
+  supply: 'supply valve',
+  meter: 'meter valve',
+  appliance: 'appliance valve',
+  drop: 'drop valve',
+  selector: 'selector',
+  container: 'container valve',
+  hidden: 'hidden valve',
+};
 /** What is looked at and written down as a line of the inventory. */
 export const THING_KINDS = ['meter', 'appliance', 'regulator', 'tank', 'connector', 'other'] as const;
 export type ThingKind = (typeof THING_KINDS)[number];

@@ -86,16 +86,6 @@ export interface Meter {
   readonly valve?: string;
   readonly valveOwner?: string;
 }
-/** What a closing part is, in words. */
-export const VALVE_WORDS: Readonly<Record<ValveKind, string>> = {
-  supply: 'supply valve',
-  meter: 'meter valve',
-  appliance: 'appliance valve',
-  drop: 'drop valve',
-  selector: 'selector',
-  container: 'container valve',
-  hidden: 'hidden valve',
-};
 /** Kinds a place may have or not have: until somebody looked, the bench asks. */
 export const OPTIONAL_VALVES = ['drop', 'selector', 'container', 'hidden'] as const;
 /** A closing part besides the appliances' own valves: a drop valve, a selector, something hidden that shuts off. */

@@ -1,3 +1,4 @@
+import { LineWriter, type RuleLine } from '@/core/grammar/lines';
 import { packs } from '@/core/testing/quarter';
 import { HOLD_ROLES, roleOf } from '@/core/roles';
 import { KIND_NAMES, kindOf, ruleOfKind, type HoldStage, type Stage } from '.';
@@ -173,3 +174,94 @@ describe('roles', () => {
 });
 test('a kind that times holds says so, and no other', () =>
   expect(KIND_NAMES.filter((k) => ruleOfKind(k).holds)).toEqual(['hold', 'isolate-and-repeat']));
+
+describe('what a rule says, line by line', () => {
+  const base = { title: 'Hold it', instruction: 'Look.', on: {} };
+  const said = (stage: Stage) => {
+    const lines: RuleLine[] = [];
+    kindOf(stage).lines?.(stage, new LineWriter(lines, [], 'here'), (to) => `<${to}>`);
+    return lines.map((l) => `${l.at.join('/')}: ${l.value}`);
+  };
+  const band = { low: '1 bar', high: '2 bar' };
+  test('a hold says all that it asks for, and nothing that it does not', () => {
+    expect(said(hold('settle'))).toEqual(['minutes: 2']);
+    expect(
+      said(
+        hold('settle', {
+          until: { minutes: 1 } as never,
+          accept: { low: { value: '1 bar', source: 's' }, high: { value: '2 bar', source: 's' } } as never,
+          restart: 'fill',
+          by: 'level',
+          confirmPasses: 2,
+          allowance: true,
+        }),
+      ),
+    ).toEqual([
+      'minutes: 2',
+      'until: steady, no re-adjustment in the last window',
+      'accept/low/value: 1 bar',
+      'accept/high/value: 2 bar',
+      'by: a level mark',
+      'restart: <fill>',
+      'confirmPasses: 2',
+      'allowance: the table can apply',
+    ]);
+  });
+  test('a filling says its finding, a pump its steps and their limits, a repeat its minutes', () => {
+    const fill = { ...base, kind: 'fill', band, source: 's', confirms: 'c' } as const;
+    expect(said(fill)).toEqual([]);
+    expect(said({ ...fill, finding: { above: '3 bar', text: 'too much' } as never })).toEqual([
+      'finding: 3 bar: too much',
+    ]);
+    const pump = { ...base, kind: 'pump', band, source: 's', confirms: 'c' } as const;
+    expect(said({ ...pump, steps: [{ percent: 100, minutes: 5 }] })).toEqual(['steps: 100 %, pause 5 min']);
+    expect(
+      said({
+        ...pump,
+        steps: [],
+        fastest: { value: '1 bar', source: 's' } as never,
+        airMost: { percent: 4, source: 's' } as never,
+      }),
+    ).toEqual(['steps: ', 'fastest/value: 1 bar', 'airMost/percent: 4']);
+    const isolate = { ...base, kind: 'isolate-and-repeat', subjects: 'pipework', band } as const;
+    expect(said({ ...isolate, settleMinutes: 1, minutes: 2, minutesSource: 's' })).toEqual([
+      'settleMinutes: 1',
+      'minutes: 2',
+    ]);
+  });
+});
+describe('what a rule is refused for', () => {
+  const around = { has: () => false, kept: new Set(['a']), classed: false, hasAllowance: false };
+  const trouble = (stage: Stage): string => {
+    const found: string[] = [];
+    const fail = (where: string, text: string): never => {
+      found.push(`${where}: ${text}`);
+      throw new Error(text);
+    };
+    try {
+      kindOf(stage).check?.(stage, { ...around, hasChoice: () => false, fail });
+    } catch {
+      // what was said is in `found`
+    }
+    return found.join();
+  };
+  const base = { title: 't', instruction: 'i', on: {}, source: 's' };
+  test('a drawing between readings of which one is never kept, and steps that end short', () => {
+    const drained = (from: string, to: string): Stage => ({ ...base, kind: 'draw-down', from, to });
+    expect(trouble(drained('a', 'a'))).toBe('');
+    expect(trouble(drained('a', 'b'))).toMatch(/keeps a reading named "b"/);
+    expect(trouble(drained('b', 'a'))).toMatch(/keeps a reading named "b"/);
+    const pump = (percent: number): Stage => ({
+      ...base,
+      kind: 'pump',
+      band: { low: '1 bar', high: '2 bar' },
+      steps: [
+        { percent: 50, minutes: 1 },
+        { percent, minutes: 1 },
+      ],
+      confirms: 'c',
+    });
+    expect(trouble(pump(100))).toBe('');
+    expect(trouble(pump(99))).toMatch(/must reach 100 percent/);
+  });
+});

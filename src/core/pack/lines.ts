@@ -204,7 +204,7 @@ export function compareProcedures(first: Procedure, second: Procedure): RuleChan
     (lines) => new Map(lines.map((l) => [lineKey(l), l])),
   );
   const keys = [...new Set([...a!.keys(), ...b!.keys()])];
-  return keys.flatMap((key): RuleChange[] => {
+  const said = keys.flatMap((key): RuleChange[] => {
     const [x, y] = [a!.get(key), b!.get(key)];
     if (x?.value === y?.value) return [];
     const line = (x ?? y)!;
@@ -220,6 +220,95 @@ export function compareProcedures(first: Procedure, second: Procedure): RuleChan
       },
     ];
   });
+  return [...said, ...unsaid(first, second, new Set(said.map(lineKey)))];
+}
+
+/** Words for people: they explain a rule and are none. What a person is asked or told to do has a line of its own. */
+const WORDS = new Set([
+  'title',
+  'summary',
+  'instruction',
+  'text',
+  'hint',
+  'source',
+  'minutesSource',
+  'confirms',
+  'because',
+  'label',
+  'question',
+  'reason',
+  'cannotProve',
+]);
+/** Lists whose entries go by their own name: one taken away moves none of the others. */
+const NAMED = new Set<string | number>([
+  'items',
+  'cases',
+  'choices',
+  'options',
+  'inventory',
+  'points',
+  'parts',
+]);
+/** Everything below a value that is no word for people, as way and written value. */
+function* valuesOf(value: unknown, at: RuleLine['at']): Generator<readonly [RuleLine['at'], string]> {
+  if (value && typeof value === 'object')
+    for (const [key, below] of Object.entries(value)) {
+      const named = NAMED.has(at[at.length - 1]!) ? (below.key ?? below.kind) : undefined;
+      if (!WORDS.has(key))
+        yield* valuesOf(below, [...at, named ?? (Array.isArray(value) ? Number(key) : key)]);
+    }
+  else if (value !== undefined) yield [at, String(value)];
+}
+/** Check lists whose lines stand in another order: what is ordered is a caution too. */
+function reordered(first: Procedure, second: Procedure): RuleChange[] {
+  return Object.keys(first.stages).flatMap((key): RuleChange[] => {
+    const [one, two] = [first, second].map((p) => {
+      const stage = p.stages[key];
+      return stage?.kind === 'checks' ? stage.items.map((i) => i.key) : [];
+    });
+    const [from, to] = [one!.filter((k) => two!.includes(k)), two!.filter((k) => one!.includes(k))];
+    const label = 'Order of the lines';
+    return from.join() === to.join()
+      ? []
+      : [
+          {
+            at: ['stages', key, 'items'],
+            where: first.stages[key]!.title,
+            label,
+            from: from.join(', '),
+            to: to.join(', '),
+            permitsMore: true,
+          },
+        ];
+  });
+}
+/**
+ * What differs and stands in no line: marks and figures that a reader of the lines would not miss. Nothing says in which
+ * direction such a change goes, so that it counts as permitting more.
+ * @param said keys of the lines that differ: what stands below one of them was said there
+ */
+function unsaid(first: Procedure, second: Procedure, said: ReadonlySet<string>): RuleChange[] {
+  const [a, b] = [first, second].map(
+    (p) => new Map([...valuesOf(p, [])].map(([at, value]) => [at.join('/'), { at, value }])),
+  );
+  const values = [...new Set([...a!.keys(), ...b!.keys()])].flatMap((key): RuleChange[] => {
+    const [x, y] = [a!.get(key), b!.get(key)];
+    const { at } = (x ?? y)!;
+    const above = at.map((_, i) => at.slice(0, i + 1).join('/'));
+    if (x?.value === y?.value || above.some((k) => said.has(k))) return [];
+    const stage = at[0] === 'stages' ? (first.stages[at[1]!] ?? second.stages[at[1]!]) : undefined;
+    return [
+      {
+        at,
+        where: stage?.title ?? 'The whole procedure',
+        label: at.slice(stage ? 2 : 0).join(', '),
+        from: x?.value ?? null,
+        to: y?.value ?? null,
+        permitsMore: true,
+      },
+    ];
+  });
+  return [...reordered(first, second), ...values];
 }
 /** A change with the procedure it stands in. */
 export interface PackChange extends RuleChange {

@@ -311,6 +311,43 @@ describe('a pack with an error is refused with its place and what to do', () => 
       /noWorseThan/,
       /Only an earlier part/,
     ],
+    [
+      'a caution said in two ways by the procedures of a sequence',
+      (pack) => {
+        const [one, two] = pack.sequences![0]!.parts as unknown as { procedure: string }[];
+        const of = (id: string) =>
+          (pack.procedures as unknown as (Loose & { id: string })[]).find((p) => p.id === id)!;
+        of(one!.procedure).cautions!.twice = set('Stand clear.');
+        of(two!.procedure).cautions!.twice = set('Stand closer.');
+      },
+      /sequences\[0\]\.parts/,
+      /The cautions "twice" differ/,
+    ],
+    [
+      'a part that begins nowhere',
+      (pack) =>
+        ((pack.procedures as unknown as Loose[]).find((p) => p.parts)!.parts![0]!.first = set('mars')),
+      /parts\[0\]\.first/,
+      /no stage "mars"/,
+    ],
+    [
+      'a last edge that holds only while something repeats',
+      (_, p) => (p.stages!.zero!.on!.zeroed = set([{ to: 'raise-low', whileRepeats: 1 }])),
+      /zero\.on\.zeroed/,
+      /unconditionally|whileRepeats/,
+    ],
+    [
+      'an option bound to an answer that this question never has',
+      (pack) => {
+        const p = (pack.procedures as unknown as Loose[]).find(
+          (x) => (x.choices as unknown as Loose[]).length > 0,
+        )!;
+        const c = p.choices![0]!;
+        c.options![0]!.onlyWith = set({ choice: c.key, option: 'never', text: 'x' });
+      },
+      /choices/,
+      /an answer that is not there/,
+    ],
   ])('%s', (_name, change, path, text) => {
     const error = spoil(change);
     expect(error).toBeInstanceOf(PackError);

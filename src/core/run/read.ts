@@ -2,7 +2,8 @@
 import { ruleOfKind } from '@/core/kinds';
 import type { Step } from '@/core/kinds/kind';
 import { gaugeClass, LEVEL_MARK, perceptibleMovement, type Gauge } from '@/core/instrument/gauge';
-import { unknownValves, VALVE_WORDS, valvesOf } from '@/core/installation/section';
+import { unknownValves, valvesOf } from '@/core/installation/section';
+import { VALVE_WORDS } from '@/core/installation/parts';
 import type { Use } from '@/core/grammar/rule';
 import type { ChecksStage, HoldStage, IsolateStage, Stage } from '@/core/kinds';
 import type { CheckItem } from '@/core/kinds/checks/rule';

@@ -2,7 +2,8 @@
 import { Plus, Trash2 } from 'lucide-react';
 import { Controller, useFieldArray, useFormContext, type Control } from 'react-hook-form';
 import { PIPE_TABLES, pipeFigures, pipeTable } from '@/core/installation/pipes';
-import { OPTIONAL_VALVES, VALVE_WORDS } from '@/core/installation/section';
+import { OPTIONAL_VALVES } from '@/core/installation/section';
+import { VALVE_WORDS } from '@/core/installation/parts';
 import { showUnit } from '@/core/quantity/exact';
 import { now } from '@/device/clock';
 import { Button } from '@/ui/kit/button';

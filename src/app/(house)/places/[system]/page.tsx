@@ -7,9 +7,9 @@ import {
   pipeVolume,
   sectionVolume,
   systemStiffness,
-  VALVE_WORDS,
   volumeUncertainty,
 } from '@/core/installation/section';
+import { VALVE_WORDS } from '@/core/installation/parts';
 import { schematicOf } from '@/core/installation/schematic';
 import { showExact, toNumber } from '@/core/quantity/exact';
 import { showFigure, significantText } from '@/core/quantity/figure';
