@@ -1,5 +1,5 @@
 // The tests that judge, as one file: its modules are loaded once for a mutant, not once for every test file. The whole runs
-// of which every word and figure is expected come first, then the small files: most mutants die early. What takes seconds
+// of which every word, figure and neighbouring entry is expected come first, then the small files: most mutants die early. What takes seconds
 // and finds little that these do not (the laws over hostile logs) is left out: a mutant that only
 // they would notice counts as alive.
 const { readdirSync, statSync } = require('node:fs');
@@ -11,4 +11,5 @@ const files = ['kinds', 'limit', 'pack', 'plan', 'record', 'run', 'verdict']
   .flatMap((room) => readdirSync(join(core, room)).map((name) => join(core, room, name)))
   .filter((name) => name.endsWith('.test.ts') && !SLOW.some((slow) => name.endsWith(slow)))
   .sort((a, b) => statSync(a).size - statSync(b).size);
-for (const file of [join(__dirname, '../judged/judged.test.ts'), ...files]) require(file);
+const whole = ['judged', 'neighbours'].map((name) => join(__dirname, `../judged/${name}.test.ts`));
+for (const file of [...whole, ...files]) require(file);

@@ -1,7 +1,7 @@
 /**
  * Tries the tests of the core against mutants of verdict, limits, run, kinds, roles and loader, and writes
  * docs/mutants.md. `npm run mutants` tries all of them (hours); a path or pattern limits it; `again` tries only those
- * that survived or were never done the last time. Ends with 1 where fewer than 80 % of what the report counts are killed.
+ * that survived or were never done the last time, `again src/core/run` those under a path. Ends with 1 where fewer than 80 % of what the report counts are killed.
  */
 import { spawnSync } from 'node:child_process';
 import { existsSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs';
@@ -19,15 +19,17 @@ const place = (m) =>
   `${m.location.start.line}:${m.location.start.column}-${m.location.end.line}:${m.location.end.column}`;
 const same = (m) => `${place(m)} ${m.mutatorName} ${m.replacement}`;
 
-const [asked] = process.argv.slice(2);
+const [asked, only = ''] = process.argv.slice(2);
 const again = asked === 'again';
 /** A file that changed since is tried whole: its lines mean something else now. */
 for (const name of Object.keys(store)) if (!existsSync(name)) delete store[name];
-const ranges = Object.entries(store).flatMap(([name, { source, mutants }]) =>
-  readFileSync(name, 'utf8') === source
-    ? mutants.filter((m) => [...ALIVE, 'Timeout'].includes(m.status)).map((m) => `${name}:${place(m)}`)
-    : [name],
-);
+const ranges = Object.entries(store)
+  .filter(([name]) => name.startsWith(only))
+  .flatMap(([name, { source, mutants }]) =>
+    readFileSync(name, 'utf8') === source
+      ? mutants.filter((m) => [...ALIVE, 'Timeout'].includes(m.status)).map((m) => `${name}:${place(m)}`)
+      : [name],
+  );
 if (again && !ranges.length) {
   console.log('Nothing survived the last time.');
   process.exit(0);
