@@ -1,9 +1,10 @@
 /** The demo's runs played through the core alone: no server, no database. For tests, and to see at once what a pack's change asks. */
 import { readdirSync, readFileSync } from 'node:fs';
 import path from 'node:path';
+import { notCoveredOf } from '@/core/network/installation';
 import { loadPack } from '@/core/pack/load';
 import type { Pack } from '@/core/pack/schema';
-import { notCoveredOf } from '@/core/installation/section';
+
 import { makePlan, type Plan } from '@/core/plan/plan';
 import { place, playScript } from '@/core/run/script';
 import type { PlacedEvent } from '@/core/run/events';

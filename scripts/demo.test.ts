@@ -1,4 +1,5 @@
 /** The demo through the core alone: every run plays under the packs as shipped, and its verdicts are the ones its story tells. */
+import { withListsOf } from '@/core/network/enter';
 import { faceOf } from '@/core/record/face';
 import { paperOf, papersOf } from '@/core/record/papers';
 import { makeBody } from '@/core/record/record';
@@ -103,7 +104,7 @@ const amounts = (value: unknown): unknown =>
 test('what the demo has a user can enter: a system made through the form alone is its demo twin', () => {
   for (const site of readDemo().sites)
     for (const [i, entered] of site.systems.entries()) {
-      const { schematic: _drawn, ...twin } = demoSystem(entered, `00000000-0000-4000-8000-00000000000${i}`);
+      const twin = withListsOf(demoSystem(entered, `00000000-0000-4000-8000-00000000000${i}`));
       const form = formOfSystem(twin);
       expect(() => systemSchema.validateSync(form, { strict: true })).not.toThrow();
       expect(amounts(systemFromForm(form, null, twin.id))).toEqual(amounts(twin));

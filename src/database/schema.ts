@@ -18,6 +18,8 @@ import type { KitFacts, LogEntry } from '@/core/instrument/kit';
 import type { WatchEntry, WatchFacts } from '@/core/watch/watch';
 import type { VisitFacts } from '@/core/visit/facts';
 import type { System } from '@/core/installation/section';
+import { networkOf, readInstallation } from '@/core/network/enter';
+import { installationOf, type Installation } from '@/core/network/installation';
 import type { Plan } from '@/core/plan/plan';
 import type { InventoryItem, RunEvent } from '@/core/run/events';
 import type { FollowUpKind } from '@/core/after/rules';
@@ -127,6 +129,12 @@ export const sites = pgTable(
   (t) => [primaryKey({ columns: [t.org, t.id] })],
 );
 
+/** A place's installation: kept as its network and the facts of the whole, read as the section that rules know. */
+const installation = customType<{ data: System; driverData: unknown }>({
+  dataType: () => 'jsonb',
+  toDriver: (section) => JSON.stringify(installationOf(section, networkOf(section))),
+  fromDriver: (kept) => readInstallation(kept as Installation | System),
+});
 export const systems = pgTable(
   'systems',
   {
@@ -134,7 +142,7 @@ export const systems = pgTable(
     id: uuid('id').notNull(),
     site: uuid('site').notNull(),
     name: text('name').notNull(),
-    facts: jsonb('facts').$type<System>().notNull(),
+    facts: installation('facts').notNull(),
   },
   (t) => [
     primaryKey({ columns: [t.org, t.id] }),

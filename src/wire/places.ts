@@ -1,6 +1,4 @@
 import * as yup from 'yup';
-import { PIPE_TABLES, pipeFigures, pipeTable } from '@/core/installation/pipes';
-import { GRID, NODE_KINDS, type Schematic } from '@/core/installation/schematic';
 import {
   MEDIA,
   OPTIONAL_VALVES,
@@ -9,8 +7,10 @@ import {
   type Valve,
   type WaterDuty,
 } from '@/core/installation/section';
+import { withListsOf } from '@/core/network/enter';
 import { exact, parseWithUnit, showUnit, type Exact } from '@/core/quantity/exact';
 import { figure, free, list, optionalFigure, shape, text, uuid } from './figure';
+import { formOfPipe, pipeFromForm, pipeSchema } from './pipe';
 
 /** A site as it is entered. */
 export const siteSchema = shape({
@@ -21,17 +21,6 @@ export const siteSchema = shape({
 });
 export type SiteForm = yup.InferType<typeof siteSchema>;
 
-const pipe = shape({
-  id: text(60),
-  name: text(80),
-  table: free(40),
-  nominal: free(40),
-  material: text(60),
-  size: figure('length', 'above zero'),
-  bore: figure('length', 'above zero'),
-  length: figure('length', 'above zero'),
-  rating: optionalFigure('pressure', 'above zero'),
-});
 const appliance = shape({
   id: text(60),
   name: text(80),
@@ -105,7 +94,7 @@ export const systemSchema = shape({
   meterSerial: free(60),
   testDial: optionalFigure('volume', 'above zero'),
   gasInside: optionalFigure('volume', 'zero'),
-  pipes: list(pipe, 60).min(1, 'Enter at least one pipe: the volume and the limits depend on it.'),
+  pipes: list(pipeSchema, 60).min(1, 'Enter at least one pipe: the volume and the limits depend on it.'),
   appliances: list(appliance, 60),
   elements: list(
     shape({ id: text(60), name: text(80), place: free(80), most: figure('pressure', 'above zero') }),
@@ -187,7 +176,7 @@ const plate = (p: { make: string; model: string; serial: string }) => ({
   ...(p.model ? { model: p.model } : {}),
   ...(p.serial ? { serial: p.serial } : {}),
 });
-/** What is entered, laid over a system's other facts (drawing, what was seen), which stay. */
+/** What is entered, laid over a system's other facts (its network, what was seen), which stay; the network follows. */
 export function systemFromForm(form: SystemForm, before: System | null, id: string): System {
   const {
     setPressure: _s,
@@ -211,7 +200,7 @@ export function systemFromForm(form: SystemForm, before: System | null, id: stri
     heights: _h,
     ...kept
   } = before ?? ({} as Partial<System>);
-  return {
+  return withListsOf({
     ...(kept as Partial<System>),
     id,
     name: form.name,
@@ -290,19 +279,7 @@ export function systemFromForm(form: SystemForm, before: System | null, id: stri
       ...(form.meterValve ? { valve: form.meterValve } : {}),
       ...(form.meterValveOwner ? { valveOwner: form.meterValveOwner } : {}),
     },
-    pipes: form.pipes.map((p) => {
-      const listed = p.table && p.nominal ? pipeFigures(p.table, p.nominal) : null;
-      return {
-        id: p.id,
-        name: p.name,
-        material: p.material,
-        size: listed?.nominal ?? parseWithUnit(p.size),
-        bore: listed?.bore ?? parseWithUnit(p.bore),
-        length: parseWithUnit(p.length),
-        ...(listed ? { table: p.table, nominal: p.nominal } : {}),
-        ...maybe('rating', p.rating),
-      };
-    }),
+    pipes: form.pipes.map(pipeFromForm),
     appliances: form.appliances.map((a) => {
       const {
         maxInlet: _x,
@@ -352,7 +329,7 @@ export function systemFromForm(form: SystemForm, before: System | null, id: stri
           },
         }
       : {}),
-  };
+  });
 }
 /** A system as the form shows it. */
 export function formOfSystem(s: System): SystemForm {
@@ -396,17 +373,7 @@ export function formOfSystem(s: System): SystemForm {
     meterSerial: s.meter.serial ?? '',
     testDial: figureOf(s.meter.testDial),
     gasInside: figureOf(s.gasInside),
-    pipes: s.pipes.map((p) => ({
-      id: p.id,
-      name: p.name,
-      table: p.table ?? '',
-      nominal: p.nominal ?? '',
-      material: p.material,
-      size: figureOf(p.size),
-      bore: figureOf(p.bore),
-      length: figureOf(p.length),
-      rating: figureOf(p.rating),
-    })),
+    pipes: s.pipes.map(formOfPipe),
     appliances: s.appliances.map((a) => ({
       id: a.id,
       name: a.name,
@@ -507,37 +474,3 @@ export const emptySystem = (): SystemForm => ({
   measuredUncertainty: '',
   measuredSaid: '',
 });
-/** The material a pipe of a table is of, in words. */
-export const materialOf = (table: string): string => pipeTable(table)?.material ?? PIPE_TABLES[0]!.material;
-
-/** The drawing of a section. */
-const grid = (most: number) => yup.number().strict(true).integer().min(0).max(most).required();
-export const schematicSchema: yup.Schema<Schematic> = shape({
-  nodes: list(
-    shape({
-      id: text(60),
-      kind: text(20).oneOf(Object.keys(NODE_KINDS)),
-      name: free(80),
-      x: grid(GRID.width),
-      y: grid(GRID.height),
-      position: yup.string().strict(true).oneOf(['open', 'closed']).optional(),
-    }),
-    120,
-  ),
-  links: list(
-    shape({
-      id: text(130),
-      from: text(60),
-      to: text(60),
-      pipe: yup.string().strict(true).max(60).optional(),
-    }),
-    200,
-  ),
-}).test('joined', (value, context) => {
-  const ids = new Set(value.nodes.map((n) => n.id));
-  return value.links.every((l) => ids.has(l.from) && ids.has(l.to)) && ids.size === value.nodes.length
-    ? true
-    : context.createError({
-        message: 'A line of the drawing ends nowhere, or two parts have one id. Draw it again.',
-      });
-}) as unknown as yup.Schema<Schematic>;

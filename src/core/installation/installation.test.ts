@@ -1,9 +1,7 @@
-import fc from 'fast-check';
 import { standingOf, type DatedEntry, type LogEntry } from '@/core/instrument/kit';
 import { parseWithUnit as q } from '@/core/quantity/exact';
 import { bakery } from '@/core/testing/bakery';
 import { boreOf, PIPE_TABLES, pipeFigures, pipeWall } from './pipes';
-import { drawnFrom, reachOf, schematicOf, type Schematic } from './schematic';
 import { sectionVolume, systemStiffness, volumeUncertainty } from './section';
 
 describe('pipe tables', () => {
@@ -78,48 +76,6 @@ describe('volume and stiffness of a system', () => {
     expect(sectionVolume(by, false).value).toBe(sectionVolume(by, true).value);
     const handed = { ...wet, pipes: wet.pipes.map(({ table: _t, nominal: _n, ...p }) => p) };
     expect(volumeUncertainty(wet)).toBeLessThan(volumeUncertainty(handed));
-  });
-});
-
-describe('the drawn section', () => {
-  const drawn = drawnFrom(bakery());
-  const set = (s: Schematic, id: string, position: 'open' | 'closed'): Schematic => ({
-    ...s,
-    nodes: s.nodes.map((n) => (n.id === id ? { ...n, position } : n)),
-  });
-  test('drawn from the facts: everything behind the closed supply valve is in, the supply is out', () => {
-    const r = reachOf(drawn);
-    expect(r.boundaries.map((b) => b.id)).toEqual(['supply']);
-    expect(r.outside.map((n) => n.id)).toEqual(['source']);
-    expect(r.warnings).toEqual([]);
-    // a record holds no fractions
-    expect(drawn.nodes.every((n) => Number.isInteger(n.x) && Number.isInteger(n.y))).toBe(true);
-  });
-  test('a source left open, a closed valve that hides an appliance, a missing test point: each is said', () => {
-    expect(reachOf(set(drawn, 'supply', 'open')).warnings[0]).toMatch(/stands open to the section/);
-    const first = bakery().appliances[0]!;
-    const hidden = reachOf(set(drawn, `valve-${first.id}`, 'closed'));
-    expect(hidden.boundaries.map((b) => b.id)).toContain(`valve-${first.id}`);
-    expect(hidden.warnings).toEqual([expect.stringContaining(`${first.name} is not reached`)]);
-    const none = reachOf({ ...drawn, nodes: drawn.nodes.filter((n) => n.kind !== 'point') });
-    expect(none.nodes.size).toBe(0);
-    expect(none.warnings[0]).toMatch(/no test point/);
-  });
-  test('laws: opening a valve never shrinks what is reached; nothing is at once in and a boundary', () => {
-    const valves = drawn.nodes.filter((n) => n.kind === 'valve').map((n) => n.id);
-    fc.assert(
-      fc.property(fc.subarray(valves), fc.constantFrom(...valves), (closed, one) => {
-        const s = valves.reduce((x, v) => set(x, v, closed.includes(v) ? 'closed' : 'open'), drawn);
-        const [before, after] = [reachOf(s), reachOf(set(s, one, 'open'))];
-        for (const n of before.nodes) expect(after.nodes.has(n)).toBe(true);
-        for (const b of before.boundaries) expect(before.nodes.has(b.id)).toBe(false);
-      }),
-    );
-  });
-  test('a drawing by hand stands in place of the drawn one', () => {
-    const own: Schematic = { nodes: [{ id: 'p', kind: 'point', name: 'p', x: 1, y: 1 }], links: [] };
-    expect(schematicOf(bakery({ schematic: own }))).toBe(own);
-    expect(reachOf(own).warnings[0]).toMatch(/joined to nothing/);
   });
 });
 

@@ -3,23 +3,11 @@ import { toNumber, type Exact } from '@/core/quantity/exact';
 import { liquidPerKelvin, stiffness, type WallSegment } from '@/core/medium/liquid';
 import { convert, STANDARD_ATMOSPHERE } from '@/core/quantity/unit';
 import type { ThingKind, ValveKind } from './parts';
+import type { Pipe } from './pipe';
 import { pipeWall } from './pipes';
-import type { Schematic } from './schematic';
+import type { Network } from '@/core/network/network';
+import type { Schematic } from '@/core/network/drawn-before';
 
-/** One run of pipe: bore is the inside diameter, outside is the nominal size that tables go by. */
-export interface Pipe {
-  readonly id: string;
-  readonly name: string;
-  readonly material: string;
-  readonly size: Exact;
-  readonly bore: Exact;
-  readonly length: Exact;
-  /** Pipe table and size it was taken from; the wall and its material follow from them. */
-  readonly table?: string;
-  readonly nominal?: string;
-  /** What it is rated for, where that is known. */
-  readonly rating?: Exact;
-}
 /** A part that permits less than the pipe: it caps every test pressure while it is in scope. */
 export interface Element {
   readonly id: string;
@@ -187,6 +175,9 @@ export interface System {
   readonly elements?: readonly Element[];
   readonly factoryTested?: readonly FactoryTested[];
   readonly measured?: MeasuredVolume;
+  /** The network it follows from; absent in what was planned before there was one. */
+  readonly network?: Network;
+  /** A drawing from before. */
   readonly schematic?: Schematic;
   /** Gas in a liquid system at test pressure: vessel, arrestors. */
   readonly gasInside?: Exact;
@@ -204,12 +195,6 @@ export const ratedParts = (
   ...(system.elements ?? []).map((e) => ({ name: e.name, place: e.place, most: e.most, pipe: false })),
   ...system.pipes.flatMap((p) => (p.rating ? [{ name: p.name, place: '', most: p.rating, pipe: true }] : [])),
 ];
-/** What is not covered, in words: as entered, and each part that relies on its maker's test. */
-export const notCoveredOf = (system: System): string[] => [
-  ...system.notCovered,
-  ...(system.factoryTested ?? []).map((f) => `${f.name}: isolated, tested by its maker (${f.certificate})`),
-];
-
 /** Every valve whose position matters, by kind: those named on the system page and each appliance's own. */
 export function valvesOf(system: System): Valve[] {
   return [

@@ -2,7 +2,8 @@ import { qrPath } from '@/chart/qr';
 import { holdTrace } from '@/chart/run-trace';
 import { traceGeometry } from '@/chart/trace';
 import { plumbShift, wallCourses } from '@/chart/wall';
-import { reachOf, schematicOf } from '@/core/installation/schematic';
+import { networkOf } from '@/core/network/enter';
+import { reachOf } from '@/core/network/flood';
 import { notCoveredIn } from '@/core/plan/not-covered';
 import type { Face } from '@/core/record/face';
 import { Line, Path, Rect, Svg, Text, View } from '@react-pdf/renderer';
@@ -248,22 +249,25 @@ export function Qr({ text }: { text: string }) {
 
 /** The drawn section: what the test reached is thick and full, what it did not is thin and broken. */
 export function SectionSketch({ face }: { face: Face }) {
-  const schematic = schematicOf(face.plan.system);
-  const reach = reachOf(schematic);
-  const byId = new Map(schematic.nodes.map((n) => [n.id, n]));
-  const unit = 4.6;
-  const top = Math.min(...schematic.nodes.map((n) => n.y));
-  const down = (Math.max(...schematic.nodes.map((n) => n.y)) - top + 10) * unit;
-  const x = (n: { x: number }) => n.x * unit + 12;
+  const network = networkOf(face.plan.system);
+  const reach = reachOf(network);
+  const byId = new Map(network.parts.map((n) => [n.id, n]));
+  const left = Math.min(...network.parts.map((n) => n.x));
+  const wide = Math.max(...network.parts.map((n) => n.x)) - left;
+  // a long line is drawn closer, as far as its names can still be told apart
+  const unit = Math.min(4.6, 460 / Math.max(1, wide));
+  const top = Math.min(...network.parts.map((n) => n.y));
+  const down = (Math.max(...network.parts.map((n) => n.y)) - top + 10) * unit;
+  const x = (n: { x: number }) => (n.x - left) * unit + 30;
   const y = (n: { y: number }) => (n.y - top + 5) * unit;
   return (
     <View style={{ width: 520, height: down }} wrap={false}>
       <Svg width={520} height={down} viewBox={`0 0 520 ${down}`}>
-        {schematic.links.map((l) => {
+        {network.links.map((l) => {
           const a = byId.get(l.from);
           const b = byId.get(l.to);
           if (!a || !b) return null;
-          const inside = reach.links.has(l.id) && (reach.nodes.has(a.id) || reach.nodes.has(b.id));
+          const inside = reach.links.has(l.id) && (reach.parts.has(a.id) || reach.parts.has(b.id));
           return (
             <Path
               key={l.id}
@@ -275,7 +279,7 @@ export function SectionSketch({ face }: { face: Face }) {
             />
           );
         })}
-        {schematic.nodes
+        {network.parts
           .filter((n) => n.kind !== 'tee')
           .map((n) =>
             n.kind === 'valve' ? (
@@ -293,14 +297,14 @@ export function SectionSketch({ face }: { face: Face }) {
                 y={y(n) - 4.5}
                 width={12}
                 height={9}
-                fill={reach.nodes.has(n.id) ? BLOCK : '#ffffff'}
+                fill={reach.parts.has(n.id) ? BLOCK : '#ffffff'}
                 stroke={INK}
                 strokeWidth={n.kind === 'appliance' ? 1.4 : 0.8}
               />
             ),
           )}
       </Svg>
-      {schematic.nodes
+      {network.parts
         .filter((n) => n.kind !== 'tee')
         .map((n, i) => (
           <Text
@@ -311,7 +315,7 @@ export function SectionSketch({ face }: { face: Face }) {
               // neighbours on one pipe have their names above and below in turn
               top: i % 2 ? y(n) - 19 : y(n) + 6,
               width: 60,
-              fontSize: 5.6,
+              fontSize: unit < 3 ? 4.6 : 5.6,
               textAlign: 'center',
               lineHeight: 1.1,
             }}

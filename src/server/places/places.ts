@@ -1,7 +1,8 @@
 import 'server-only';
 import { eq } from 'drizzle-orm';
 import type { Gauge } from '@/core/instrument/gauge';
-import type { Schematic } from '@/core/installation/schematic';
+import { withNetwork } from '@/core/network/enter';
+import type { Network } from '@/core/network/network';
 import { inOrganisation } from '@/database/client';
 import { allGauges, sitesWithSystems, systemWithSite } from '@/database/queries/places';
 import { sites, systems } from '@/database/schema';
@@ -78,20 +79,15 @@ export async function saveSystem(
   });
 }
 /** Keeps the drawing of a system. @throws TroubleError 404 */
-export async function saveSchematic(
-  session: Session,
-  id: string,
-  schematic: Schematic,
-): Promise<{ id: string }> {
+export async function saveNetwork(session: Session, id: string, network: Network): Promise<{ id: string }> {
   requirePlanner(session);
   if (!isId(id)) throw notHere('system');
   return inOrganisation(session, async (tx) => {
     const [before] = await tx.select().from(systems).where(eq(systems.id, id));
     if (!before) throw notHere('system');
-    await tx
-      .update(systems)
-      .set({ facts: { ...before.facts, schematic } })
-      .where(eq(systems.id, id));
+    const facts = withNetwork(before.facts, network);
+    await tx.update(systems).set({ facts }).where(eq(systems.id, id));
+    await applianceSwapped(tx, session.org, before.facts, facts, now());
     await audit(tx, session, 'drew system', before.name);
     return { id };
   });

@@ -1,8 +1,9 @@
 import 'server-only';
 import { and, desc, eq, inArray, isNull } from 'drizzle-orm';
+import { notCoveredOf } from '@/core/network/installation';
 import type { Gauge } from '@/core/instrument/gauge';
 import { ownKitOf } from '@/core/instrument/kit';
-import { notCoveredOf } from '@/core/installation/section';
+
 import { citedPack } from '@/core/pack/editions';
 import { makePlan, PlanError, type EarlierRecord, type Plan } from '@/core/plan/plan';
 import { planParts } from '@/core/plan/prospect';

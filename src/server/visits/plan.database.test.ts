@@ -7,7 +7,7 @@ import { playScript } from '@/core/run/script';
 import { readCabinet, saveGauge, saveKit, writeLog } from '@/server/cabinet/cabinet';
 import { now, shiftClock } from '@/server/now';
 import { readOutbox, sendMessage } from '@/server/outbox/outbox';
-import { readSystem, saveSchematic, saveSite, saveSystem } from '@/server/places/places';
+import { readSystem, saveNetwork, saveSite, saveSystem } from '@/server/places/places';
 import { appendEvents, readRun } from '@/server/runs/log';
 import { startRun } from '@/server/runs/start';
 import { readEditions, saveEditions } from '@/server/rules/rules';
@@ -118,14 +118,19 @@ describe('places that are entered', () => {
       q('26.20 mm'),
       q('28.00 mm'),
     ]);
-    await saveSchematic(tester, id(2), {
-      nodes: [{ id: 'a', kind: 'point', name: 'outlet', x: 4, y: 4 }],
-      links: [],
-    });
+    const { network } = system.facts;
+    const moved = network!.parts.map((p) => (p.kind === 'point' ? { ...p, name: 'outlet', x: 44, y: 8 } : p));
+    await saveNetwork(tester, id(2), { ...network!, parts: moved });
     const block = { id: 'f', name: 'Burner block', certificate: 'BB-77' };
     await saveSystem(tester, id(2), null, { ...bakery, name: 'Press room, gas', factoryTested: [block] });
     const after = (await readSystem(tester, id(2))).system;
-    expect([after.name, after.facts.schematic!.nodes.length]).toEqual(['Press room, gas', 1]);
+    const point = after.facts.network!.parts.find((p) => p.kind === 'point')!;
+    // what the form says of the point stands; where it was drawn stays
+    expect([after.name, point.name, point.x, point.y]).toEqual(['Press room, gas', bakery.testPoint, 44, 8]);
+    expect(after.facts.network!.parts.find((p) => p.kind === 'tested')).toMatchObject({
+      name: 'Burner block',
+    });
+    expect(after.facts.pipes).toEqual(system.facts.pipes);
   });
   test('bad figures are refused by name, an apprentice and another organisation altogether', async () => {
     const bad = (part: Partial<SystemForm>) => () =>

@@ -1,7 +1,7 @@
 'use client';
 import { foldOf } from '@/core/run/folds';
 import { roleOf } from '@/core/roles';
-import { useMemo } from 'react';
+import { lazy, Suspense, useMemo, type ComponentType } from 'react';
 import { sparesOf } from '@/core/instrument/spare';
 import { LEVEL_MARK, type Gauge } from '@/core/instrument/gauge';
 import { systemStiffness, valvesOf } from '@/core/installation/section';
@@ -47,6 +47,11 @@ import type { BenchView } from '@/device/bench';
 import { Why } from '@/ui/kit/why';
 import { clockTime, minutesWords } from '@/ui/kit/words';
 
+// loaded beside the run; without it (no signal, never loaded) the facts stand without the drawing
+const SectionDrawn = lazy<ComponentType<{ view: BenchView }>>(() =>
+  import('./section-drawn').catch(() => ({ default: () => null })),
+);
+
 /** Facts that must not scroll away: gauge with its zero, limits with their source, what is owed. */
 export function Facts({ view }: { view: BenchView }) {
   const { plan, state } = view;
@@ -81,6 +86,12 @@ export function Facts({ view }: { view: BenchView }) {
   const h = 'text-sm text-quiet';
   return (
     <div className="grid gap-4 text-base">
+      <section>
+        <h2 className={h}>The section now</h2>
+        <Suspense fallback={<div className="min-h-32" />}>
+          <SectionDrawn view={view} />
+        </Suspense>
+      </section>
       <section>
         <h2 className={h}>Gauge that judges</h2>
         {gauge ? (

@@ -1,3 +1,4 @@
+import { SectionFigure } from '@/ui/network/section-figure';
 import { notCoveredIn } from '@/core/plan/not-covered';
 import type { ReactNode } from 'react';
 import { holdTrace } from '@/chart/run-trace';
@@ -100,6 +101,10 @@ export function CertificateView({
             {plan.system.name}: {face.tested}. Bounded by {plan.system.supplyValve} (owner:{' '}
             {plan.system.supplyValveOwner}).
           </p>
+        </section>
+        <section className="lg:col-span-2">
+          <h2 className={h}>Section as it stood in the test</h2>
+          <SectionFigure section={plan.system} className="mt-1" />
         </section>
         <section>
           <h2 className={h}>Inside the test</h2>

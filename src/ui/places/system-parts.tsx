@@ -1,7 +1,7 @@
 'use client';
 import { Plus, Trash2 } from 'lucide-react';
 import { Controller, useFieldArray, useFormContext, type Control } from 'react-hook-form';
-import { PIPE_TABLES, pipeFigures, pipeTable } from '@/core/installation/pipes';
+import { PIPE_TABLES, pipeTable } from '@/core/installation/pipes';
 import { OPTIONAL_VALVES } from '@/core/installation/section';
 import { VALVE_WORDS } from '@/core/installation/parts';
 import { showUnit } from '@/core/quantity/exact';
@@ -9,7 +9,8 @@ import { now } from '@/device/clock';
 import { Button } from '@/ui/kit/button';
 import { Field, FIELD, TRADE_UNITS } from '@/ui/kit/field';
 import { FigureField } from '@/ui/kit/figure-field';
-import { ACCESS, materialOf, type SystemForm } from '@/wire/places';
+import { nextPipe, pipeOfTable } from '@/wire/pipe';
+import { ACCESS, type SystemForm } from '@/wire/places';
 import { uuid7 } from '@/wire/uuid7';
 
 export type ErrorOf = { message?: string } | undefined;
@@ -35,31 +36,11 @@ export function PipesPart() {
   const { control, register, formState, watch, setValue } = useFormContext<SystemForm>();
   const { fields, append, remove } = useFieldArray({ control, name: 'pipes', keyName: 'key' });
   const errors = formState.errors.pipes;
-  const choose = (i: number, table: string, nominal: string) => {
-    setValue(`pipes.${i}.table`, table);
-    setValue(`pipes.${i}.nominal`, nominal);
-    if (!table || !nominal) return;
-    const { nominal: size, bore } = pipeFigures(table, nominal);
-    setValue(`pipes.${i}.size`, showUnit(size));
-    setValue(`pipes.${i}.bore`, showUnit(bore));
-    setValue(`pipes.${i}.material`, materialOf(table));
-  };
+  const choose = (i: number, table: string, nominal: string) =>
+    setValue(`pipes.${i}`, pipeOfTable({ ...watch(`pipes.${i}`), table, nominal }));
   const add = () => {
     const last = watch('pipes')[fields.length - 1];
-    const table = last?.table || 'copper-thin';
-    const nominal = last?.nominal || pipeTable(table)!.sizes[1]!.key;
-    const { nominal: size, bore } = pipeFigures(table, nominal);
-    append({
-      id: uuid7(now()).slice(-12),
-      name: fields.length ? '' : 'Main run',
-      table,
-      nominal,
-      material: materialOf(table),
-      size: showUnit(size),
-      bore: showUnit(bore),
-      length: '',
-      rating: '',
-    });
+    append(nextPipe(uuid7(now()).slice(-12), last, fields.length ? '' : 'Main run'));
   };
   return (
     <>

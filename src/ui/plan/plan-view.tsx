@@ -9,6 +9,7 @@ import { goodPath, pathMinutes } from '@/core/plan/good-path';
 import { partProspect, planParts } from '@/core/plan/prospect';
 import { buttonClass } from '@/ui/kit/button-class';
 import { minutesWords } from '@/ui/kit/words';
+import { SectionFigure } from '@/ui/network/section-figure';
 import { Brief } from './brief';
 import { GaugesPart } from './gauges-part';
 import { HoldPart } from './hold-part';
@@ -52,6 +53,10 @@ export function PlanView(props: PlanViewProps) {
   return (
     <div className="mt-4 grid gap-8 lg:grid-cols-[1fr_20rem]">
       <div className="grid min-w-0 content-start gap-8">
+        <section>
+          <h2 className={h2}>What the test reaches</h2>
+          <SectionFigure section={plan.system} className="mt-2" />
+        </section>
         {parts.map((p) => (
           <section key={p.part ?? ''} className="grid gap-4" aria-label={p.title}>
             {parts.length > 1 && (

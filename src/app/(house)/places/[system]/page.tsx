@@ -3,14 +3,15 @@ import Link from 'next/link';
 import {
   freeSurface,
   largestSize,
-  notCoveredOf,
   pipeVolume,
   sectionVolume,
   systemStiffness,
   volumeUncertainty,
 } from '@/core/installation/section';
 import { VALVE_WORDS } from '@/core/installation/parts';
-import { schematicOf } from '@/core/installation/schematic';
+import { networkOf } from '@/core/network/enter';
+import { reachOf } from '@/core/network/flood';
+import { notCoveredOf, unanswered } from '@/core/network/installation';
 import { showExact, toNumber } from '@/core/quantity/exact';
 import { showFigure, significantText } from '@/core/quantity/figure';
 import { convert } from '@/core/quantity/unit';
@@ -30,7 +31,7 @@ import { watchWords } from '@/ui/watch/words';
 import { viewerDay, viewerZone } from '@/server/session/zone';
 import { requireSession } from '@/server/session/session';
 import { StartTest } from '@/ui/places/start-test';
-import { SchematicDrawing } from '@/ui/charts/schematic';
+import { SectionFigure } from '@/ui/network/section-figure';
 import { buttonClass } from '@/ui/kit/button-class';
 import { Why } from '@/ui/kit/why';
 import { Moment } from '@/ui/frame/zone';
@@ -70,6 +71,8 @@ export default async function SystemPage({ params }: { params: Promise<{ system:
     systemsOfSite(session, site.id),
   ]);
   const volume = sectionVolume(facts);
+  const network = networkOf(facts);
+  const { warnings } = reachOf(network);
   const largest = largestSize(facts);
   const stiff =
     facts.medium === 'water'
@@ -95,6 +98,12 @@ export default async function SystemPage({ params }: { params: Promise<{ system:
           )}
         </div>
       </div>
+      <SectionFigure section={facts} className="mt-3" />
+      {[...warnings, ...unanswered(network)].map((w) => (
+        <p key={w} className="mt-2 border-l-4 border-ochre pl-3">
+          {w}
+        </p>
+      ))}
       <div className="mt-4 grid grid-cols-[minmax(0,1fr)] gap-8 lg:grid-cols-[1fr_22rem]">
         <div className="grid min-w-0 grid-cols-[minmax(0,1fr)] content-start gap-8">
           <section>
@@ -343,9 +352,6 @@ export default async function SystemPage({ params }: { params: Promise<{ system:
           )}
           <section>
             <h2 className="text-lg font-semibold">Scope</h2>
-            <div className="mt-2 overflow-x-auto" role="region" aria-label="Section drawn" tabIndex={0}>
-              <SchematicDrawing schematic={schematicOf(facts)} label={`Section of ${system.name} drawn`} />
-            </div>
             <p className="mt-2">Inside: {facts.inScope.join('; ')}.</p>
             <p className="mt-1">Not covered: {notCoveredOf(facts).join('; ')}.</p>
           </section>

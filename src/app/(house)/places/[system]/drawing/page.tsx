@@ -1,9 +1,9 @@
 import type { Metadata } from 'next';
-import { drawnFrom, schematicOf } from '@/core/installation/schematic';
+import { tradeOf } from '@/core/trades';
 import { found } from '@/app/(house)/found';
 import { readSystem } from '@/server/places/places';
 import { requireSession } from '@/server/session/session';
-import { Drawing } from '@/ui/places/drawing';
+import { NetworkEditor } from '@/ui/network/editor';
 import { mayPlan } from '@/wire/role';
 
 export const metadata: Metadata = { title: 'Section drawn' };
@@ -12,12 +12,11 @@ export default async function DrawingPage({ params }: { params: Promise<{ system
   const { system: id } = await params;
   const { site, system } = await found(readSystem(session, id));
   return (
-    <Drawing
+    <NetworkEditor
       system={id}
-      name={system.name}
       place={`${site.name}, ${site.address}`}
-      start={schematicOf(system.facts)}
-      fresh={drawnFrom(system.facts)}
+      section={system.facts}
+      palette={tradeOf(system.facts).palette}
       may={mayPlan(session.role)}
     />
   );

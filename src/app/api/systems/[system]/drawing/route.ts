@@ -1,7 +1,7 @@
 import { answer, bodyOf, signedIn } from '@/server/handle';
-import { saveSchematic } from '@/server/places/places';
-import { schematicSchema } from '@/wire/places';
+import { saveNetwork } from '@/server/places/places';
+import { networkFromForm, networkSchema } from '@/wire/network';
 
 export const PUT = signedIn<{ system: string }>(async (session, request, { system }) =>
-  answer(await saveSchematic(session, system, await bodyOf(request, schematicSchema))),
+  answer(await saveNetwork(session, system, networkFromForm(await bodyOf(request, networkSchema)))),
 );

@@ -1,0 +1,110 @@
+/**
+ * What an installation is made of: every kind of part, what is known of one, whether it can close, whether it is written
+ * down as a thing that was present. Form, drawing, flooding and schema read this table; none of them names the facts.
+ */
+import { VALVE_KINDS, VALVE_WORDS, type ThingKind } from '@/core/installation/parts';
+import type { Exact } from '@/core/quantity/exact';
+import type { Dimension } from '@/core/quantity/unit';
+
+/** One thing that may be known of a part. */
+export type FactRule = { readonly label: string; readonly hint?: string } & (
+  | { readonly kind: 'words'; readonly most: number }
+  | { readonly kind: 'yes-no' }
+  | { readonly kind: 'count' }
+  | { readonly kind: 'figure'; readonly dimension: Dimension; readonly least: 'above zero' | 'zero' }
+  | { readonly kind: 'one-of'; readonly options: Readonly<Record<string, string>> }
+);
+export type Fact = string | boolean | number | Exact;
+
+export interface PartRule {
+  readonly word: string;
+  /** It stands open or closed; the position belongs to a test or a stage. */
+  readonly closes?: true;
+  /** Nothing passes it, ever. */
+  readonly ends?: true;
+  /** What it brings must be shut off before a test. */
+  readonly feeds?: true;
+  /** The gauge connects here: flooding begins here. */
+  readonly reads?: true;
+  /** Needs no name: a bare meeting of pipes. */
+  readonly nameless?: true;
+  /** The kind of thing it is in an inventory. */
+  readonly thing?: ThingKind;
+  readonly facts: Readonly<Record<string, FactRule>>;
+}
+
+const words = (label: string, most = 80): FactRule => ({ label, kind: 'words', most });
+const figure = (
+  label: string,
+  dimension: Dimension,
+  least: 'above zero' | 'zero' = 'above zero',
+): FactRule => ({
+  label,
+  kind: 'figure',
+  dimension,
+  least,
+});
+const plate = { make: words('Make'), model: words('Model'), serial: words('Serial number') };
+
+export const CATALOGUE = {
+  source: { word: 'source', feeds: true, facts: {} },
+  tank: { word: 'tank', feeds: true, thing: 'tank', facts: { size: words('Size', 40), ...plate } },
+  valve: {
+    word: 'valve',
+    closes: true,
+    facts: {
+      use: {
+        label: 'What it shuts',
+        kind: 'one-of',
+        options: Object.fromEntries(VALVE_KINDS.map((k) => [k, VALVE_WORDS[k]])),
+      },
+      owner: words('Whose it is'),
+    },
+  },
+  meter: {
+    word: 'meter',
+    thing: 'meter',
+    facts: {
+      class: words('Class', 40),
+      volume: figure('Volume inside', 'volume', 'zero'),
+      testDial: figure('Smallest test dial, one turn', 'volume'),
+      serial: words('Serial number'),
+    },
+  },
+  regulator: {
+    word: 'regulator',
+    thing: 'regulator',
+    facts: { stage: words('Stage', 40), maxInlet: figure('Maximum inlet', 'pressure'), ...plate },
+  },
+  point: { word: 'test point', reads: true, facts: {} },
+  tee: { word: 'tee', nameless: true, facts: {} },
+  cap: { word: 'cap or plug', ends: true, facts: {} },
+  joint: { word: 'joint to look at', facts: {} },
+  fitting: { word: 'part that permits less', facts: { most: figure('Permits at most', 'pressure') } },
+  tested: { word: 'part tested by its maker', facts: { certificate: words('Certificate', 120) } },
+  appliance: {
+    word: 'appliance',
+    thing: 'appliance',
+    facts: {
+      type: words('Kind', 60),
+      hasPilot: { label: 'Has a pilot', kind: 'yes-no' },
+      hasLid: { label: 'Has a lid that shuts it off', kind: 'yes-no' },
+      volume: figure('Volume inside its valve', 'volume', 'zero'),
+      maxInlet: figure('Maximum inlet', 'pressure'),
+      input: figure('Heat input', 'power'),
+      ...plate,
+    },
+  },
+  loop: { word: 'loop', facts: { valve: words('Its valve'), flowMeter: words('Its flow meter') } },
+  opening: {
+    word: 'opening with a free surface',
+    facts: { bore: figure('Inside diameter', 'length'), count: { label: 'How many', kind: 'count' } },
+  },
+} as const satisfies Readonly<Record<string, PartRule>>;
+
+export type PartKind = keyof typeof CATALOGUE;
+export const PART_KINDS = Object.keys(CATALOGUE) as PartKind[];
+/** What the catalogue says of a kind. */
+export const ruleOfPart = (kind: PartKind): PartRule => CATALOGUE[kind];
+/** How a part is called in a sentence. */
+export const partWord = (kind: PartKind): string => CATALOGUE[kind].word;

@@ -1,0 +1,85 @@
+'use client';
+import { Maximize2, X } from 'lucide-react';
+import { Dialog } from 'radix-ui';
+import { useMemo } from 'react';
+import { networkOf } from '@/core/network/enter';
+import { reachOf } from '@/core/network/flood';
+import { listId } from '@/core/network/installation';
+import { positionKey, type Part } from '@/core/network/network';
+import { checkLines, currentVisit, stageOf } from '@/core/run/read';
+import type { BenchView } from '@/device/bench';
+import { NetworkDrawing, ReachWords } from '@/ui/network/drawing';
+import { pipeLabels } from '@/ui/network/pipe-words';
+import { Button } from '@/ui/kit/button';
+
+/** The section as it stands in this stage: positions as they were ticked, and the parts that this stage asks about marked. */
+export default function SectionDrawn({ view }: { view: Pick<BenchView, 'plan' | 'state'> }) {
+  const { plan, state } = view;
+  const network = useMemo(() => networkOf(plan.system), [plan.system]);
+  const positions = state.valves;
+  const reach = useMemo(() => reachOf(network, positions), [network, positions]);
+  const visit = currentVisit(state);
+  const stage = visit && stageOf(plan, visit);
+  const marked = useMemo(() => {
+    const asked = new Set(
+      stage?.kind === 'checks'
+        ? checkLines(plan, stage).flatMap((l) => (l.subject ? [l.subject.id] : []))
+        : [],
+    );
+    const named = (p: Part) => (p.kind === 'valve' ? positionKey(network, p) : listId(p));
+    return new Set(network.parts.filter((p) => asked.has(named(p)) && p.kind !== 'tee').map((p) => p.id));
+  }, [plan, stage, network]);
+  const bounds = reach.boundaries.map((p) => p.name).join(', ') || 'nothing';
+  const label = `The section in this stage: bounded by ${bounds}`;
+  return (
+    <Dialog.Root>
+      <Dialog.Trigger asChild>
+        <button
+          type="button"
+          className="block w-full border border-seam bg-panel p-1 text-left hover:border-ink"
+          aria-label={`${label}. Open it large`}
+        >
+          <NetworkDrawing
+            network={network}
+            reach={reach}
+            positions={positions}
+            marked={marked}
+            label={label}
+            least={0}
+          />
+          <span className="flex items-center gap-2 px-1 text-sm text-quiet">
+            <Maximize2 size={14} aria-hidden /> bounded by {bounds}
+          </span>
+        </button>
+      </Dialog.Trigger>
+      <Dialog.Portal>
+        <Dialog.Overlay className="fixed inset-0 z-40 bg-ground opacity-80" />
+        <Dialog.Content
+          aria-describedby={undefined}
+          className="fixed inset-2 z-50 flex flex-col gap-3 overflow-auto border border-ink bg-panel p-4 sm:inset-6"
+        >
+          <div className="flex items-center justify-between gap-3">
+            <Dialog.Title className="text-lg font-semibold">The section in this stage</Dialog.Title>
+            <Dialog.Close asChild>
+              <Button aria-label="Close the drawing">
+                <X size={18} aria-hidden />
+              </Button>
+            </Dialog.Close>
+          </div>
+          {marked.size > 0 && <p>Marked: what this stage asks about.</p>}
+          <div className="overflow-auto" role="region" aria-label="Section drawn large" tabIndex={0}>
+            <NetworkDrawing
+              network={network}
+              reach={reach}
+              positions={positions}
+              marked={marked}
+              beside={pipeLabels}
+              label={label}
+            />
+          </div>
+          <ReachWords network={network} reach={reach} positions={positions} />
+        </Dialog.Content>
+      </Dialog.Portal>
+    </Dialog.Root>
+  );
+}

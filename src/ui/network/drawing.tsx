@@ -1,0 +1,248 @@
+import type { KeyboardEvent, ReactNode } from 'react';
+import { partWord, ruleOfPart } from '@/core/network/catalogue';
+import { positionOf, type Positions, type Reach } from '@/core/network/flood';
+import type { Join, Joined, Part } from '@/core/network/network';
+import { Sign } from './sign';
+
+/** Pixels of one grid unit in the drawing's own scale. */
+export const UNIT = 10;
+const at = (p: Part) => ({ x: p.x * UNIT, y: p.y * UNIT });
+
+/** A part's name with its position, as it stands beside the sign and is read out. */
+export const words = (network: Joined, part: Part, positions: Positions): string => {
+  const position = positionOf(network, part, positions);
+  const name = part.name || partWord(part.kind);
+  return position ? `${name}, ${position}` : name;
+};
+/** Names in lines that do not run into each other. */
+function lines(text: string, most: number): string[] {
+  const out: string[] = [];
+  for (const word of text.split(' ')) {
+    const last = out[out.length - 1];
+    if (last !== undefined && (last + ' ' + word).length <= most) out[out.length - 1] = `${last} ${word}`;
+    else out.push(word);
+  }
+  return out.slice(0, 3).map((l, i) => (i === 2 && out.length > 3 ? `${l} …` : l));
+}
+/** The part of the sheet that is drawn on, with room for names, in pixels. */
+export function extent(network: Joined) {
+  const xs = network.parts.map((p) => p.x);
+  const ys = network.parts.map((p) => p.y);
+  const [left, top] = [Math.min(...xs, 400) - 7, Math.min(...ys, 200) - 7];
+  return {
+    x: left * UNIT,
+    y: top * UNIT,
+    width: Math.max(44, Math.max(...xs, 0) - left + 8) * UNIT,
+    height: Math.max(18, Math.max(...ys, 0) - top + 9) * UNIT,
+  };
+}
+
+export interface Doing {
+  readonly onPart?: (id: string) => void;
+  readonly onLink?: (id: string) => void;
+  /** Keys that move a part. */
+  readonly onKey?: (part: Part, event: KeyboardEvent) => void;
+}
+interface Shown extends Doing {
+  readonly network: Joined;
+  readonly reach: Reach;
+  readonly positions?: Positions;
+  /** The part or link that is chosen. */
+  readonly chosen?: string | null;
+  /** Parts that something is asked of now. */
+  readonly marked?: ReadonlySet<string>;
+  /** What stands beside a link: its pipe, in few letters. */
+  readonly beside?: (link: Join) => string;
+}
+
+/** What Enter and the space bar do on a button that is drawn. */
+const pressed = (act: () => void) => (e: KeyboardEvent) => {
+  if (e.key !== 'Enter' && e.key !== ' ') return;
+  e.preventDefault();
+  act();
+};
+
+function LinkLine({ link, shown }: { link: Join; shown: Shown }) {
+  const { network, reach, chosen, onLink, beside } = shown;
+  const [a, b] = [link.from, link.to].map((id) => network.parts.find((p) => p.id === id));
+  if (!a || !b) return null;
+  const inside = reach.links.has(link.id) && (reach.parts.has(a.id) || reach.parts.has(b.id));
+  const [p, q] = [at(a), at(b)];
+  // pipes run square: along, then down
+  const d = `M${p.x},${p.y} H${q.x} V${q.y}`;
+  const text = beside?.(link) ?? '';
+  const flat = Math.abs(q.x - p.x) >= Math.abs(q.y - p.y);
+  const own = chosen === link.id;
+  return (
+    <g
+      {...(onLink
+        ? {
+            role: 'button',
+            tabIndex: 0,
+            'aria-pressed': own,
+            'aria-label': `${text ? `Pipe ${text}` : 'Join'} from ${a.name || partWord(a.kind)} to ${b.name || partWord(b.kind)}`,
+            className: 'cursor-pointer',
+            'data-link': link.id,
+            onClick: () => onLink(link.id),
+            onKeyDown: pressed(() => onLink(link.id)),
+          }
+        : {})}
+    >
+      <path
+        d={d}
+        fill="none"
+        stroke={inside ? 'var(--lake)' : 'var(--edge)'}
+        strokeWidth={inside ? 5 : 2}
+        strokeDasharray={inside ? undefined : '7 6'}
+      />
+      {own && <path d={d} fill="none" stroke="var(--ink)" strokeWidth={1.5} strokeDasharray="2 5" />}
+      {onLink && <path d={d} fill="none" stroke="transparent" strokeWidth={22} />}
+      {text && (
+        <text
+          x={flat ? (p.x + q.x) / 2 : q.x + 8}
+          y={flat ? p.y - 10 : (p.y + q.y) / 2}
+          textAnchor={flat ? 'middle' : 'start'}
+          dominantBaseline="central"
+          fontSize={11}
+          fill="var(--quiet)"
+        >
+          {text}
+        </text>
+      )}
+    </g>
+  );
+}
+/** The names of a part: under what is tall, above what stands in the line, beside a valve on a branch. */
+function Name({ text, part, bold, faint }: { text: string; part: Part; bold: boolean; faint: boolean }) {
+  if (ruleOfPart(part.kind).nameless) return null;
+  const rows = lines(text, 15);
+  const tall = ['appliance', 'meter', 'tank', 'loop', 'opening', 'tested', 'regulator', 'valve'].includes(
+    part.kind,
+  );
+  const side = part.kind === 'valve' && part.y > 18;
+  return rows.map((row, i) => (
+    <text
+      key={i}
+      x={side ? 19 : 0}
+      y={side ? (i - (rows.length - 1) / 2) * 14 : tall ? 28 + i * 14 : -20 - (rows.length - 1 - i) * 14}
+      textAnchor={side ? 'start' : 'middle'}
+      dominantBaseline="central"
+      fontSize={12.5}
+      fontWeight={bold ? 700 : 400}
+      fill={faint ? 'var(--quiet)' : 'var(--ink)'}
+    >
+      {row}
+    </text>
+  ));
+}
+function PartSign({ part, shown }: { part: Part; shown: Shown }) {
+  const { network, reach, positions = {}, chosen, marked, onPart, onKey } = shown;
+  const { x, y } = at(part);
+  const inside = reach.parts.has(part.id);
+  const bound = reach.boundaries.some((b) => b.id === part.id);
+  const text = words(network, part, positions);
+  return (
+    <g
+      transform={`translate(${x},${y})`}
+      {...(onPart
+        ? {
+            role: 'button',
+            tabIndex: 0,
+            'aria-pressed': chosen === part.id,
+            'aria-label': `${partWord(part.kind)} ${text}${inside ? ', inside' : bound ? ', boundary' : ', outside'}`,
+            className: 'cursor-pointer',
+            'data-part': part.id,
+            onClick: () => onPart(part.id),
+            onKeyDown: (e: KeyboardEvent) => {
+              pressed(() => onPart(part.id))(e);
+              onKey?.(part, e);
+            },
+          }
+        : {})}
+    >
+      {(chosen === part.id || marked?.has(part.id)) && (
+        <rect
+          x={-26}
+          y={-22}
+          width={52}
+          height={44}
+          fill={marked?.has(part.id) ? 'var(--lichen)' : 'none'}
+          fillOpacity={0.35}
+          stroke={marked?.has(part.id) ? 'var(--ink)' : 'var(--lake)'}
+          strokeWidth={2}
+          strokeDasharray={chosen === part.id ? '4 3' : undefined}
+        />
+      )}
+      {onPart && <rect x={-24} y={-22} width={48} height={44} fill="transparent" />}
+      <Sign kind={part.kind} closed={positionOf(network, part, positions) === 'closed'} reached={inside} />
+      <Name text={text} part={part} bold={bound} faint={!inside && !bound} />
+    </g>
+  );
+}
+/** Everything on the sheet, in its own scale: what the test reaches is thick and full, what it does not is broken. */
+export function Sheet(shown: Shown) {
+  return (
+    <>
+      {shown.network.links.map((l) => (
+        <LinkLine key={l.id} link={l} shown={shown} />
+      ))}
+      {shown.network.parts.map((p) => (
+        <PartSign key={p.id} part={p} shown={shown} />
+      ))}
+    </>
+  );
+}
+
+/** The drawn section, to look at; with `onPart`, its parts can be touched. It scrolls where it is wider than its place. */
+export function NetworkDrawing({ label, least = 620, ...shown }: Shown & { label: string; least?: number }) {
+  const { x, y, width, height } = extent(shown.network);
+  return (
+    <svg
+      viewBox={`${x} ${y} ${width} ${height}`}
+      role={shown.onPart ? 'group' : 'img'}
+      aria-label={label}
+      className="block w-full touch-pan-x touch-pan-y select-none"
+      style={{ minWidth: Math.min(least, width), maxWidth: width * 1.3 }}
+    >
+      <Sheet {...shown} />
+    </svg>
+  );
+}
+
+const row = 'grid gap-x-4 border-t border-seam py-2 sm:grid-cols-[10rem_1fr]';
+const Row = ({ title, children }: { title: string; children: ReactNode }) => (
+  <div className={row}>
+    <dt className="text-quiet">{title}</dt>
+    <dd>{children}</dd>
+  </div>
+);
+/** What is in, what bounds it, what is out: the same as the drawing, in words. */
+export function ReachWords({
+  network,
+  reach,
+  positions = {},
+  asked = [],
+}: {
+  network: Joined;
+  reach: Reach;
+  positions?: Positions;
+  /** What nobody has answered yet. */
+  asked?: readonly string[];
+}) {
+  const inside = network.parts.filter((p) => !ruleOfPart(p.kind).nameless && reach.parts.has(p.id));
+  return (
+    <dl>
+      <Row title="Inside the test">{inside.map((p) => p.name).join('; ') || 'nothing'}</Row>
+      <Row title="Bounded by">
+        {reach.boundaries.map((b) => words(network, b, positions)).join('; ') || 'nothing'}: each a suspect
+        until proved
+      </Row>
+      <Row title="Outside">{reach.outside.map((p) => p.name).join('; ') || 'nothing'}</Row>
+      {[...reach.warnings, ...asked].map((w) => (
+        <div key={w} className="border-t border-seam py-2">
+          <p className="border-l-4 border-ochre pl-3">{w}</p>
+        </div>
+      ))}
+    </dl>
+  );
+}

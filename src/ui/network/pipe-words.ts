@@ -1,0 +1,7 @@
+import { showExact } from '@/core/quantity/exact';
+import type { Pipe } from '@/core/installation/pipe';
+import type { Join } from '@/core/network/network';
+
+/** A pipe of a kept network in few letters: its size and length. */
+export const pipeLabels = (link: Join & { readonly pipe?: Pipe }): string =>
+  link.pipe ? [link.pipe.nominal ?? showExact(link.pipe.size), showExact(link.pipe.length)].join(', ') : '';

@@ -1,0 +1,45 @@
+import type { PartKind } from '@/core/network/catalogue';
+
+/** The sign of a part, drawn around the origin. A closed valve is filled, an open one is not; words stand beside both. */
+export function Sign({ kind, closed, reached }: { kind: PartKind; closed: boolean; reached: boolean }) {
+  const ink = 'var(--ink)';
+  const fill = reached ? 'var(--panel)' : 'var(--ground)';
+  const line = { fill, stroke: ink, strokeWidth: 1.5 } as const;
+  switch (kind) {
+    case 'valve':
+      return <path d="M-11,-9 L11,9 L11,-9 L-11,9 Z" {...line} fill={closed ? ink : fill} />;
+    case 'meter':
+      return <rect x={-15} y={-12} width={30} height={24} {...line} />;
+    case 'regulator':
+      return <path d="M-13,10 L0,-12 L13,10 Z" {...line} />;
+    case 'appliance':
+      return <rect x={-20} y={-14} width={40} height={28} {...line} strokeWidth={2.5} />;
+    case 'point':
+      return (
+        <rect x={-7} y={-7} width={14} height={14} transform="rotate(45)" fill="var(--lake)" stroke={ink} />
+      );
+    case 'cap':
+      return <path d="M-3,-11 L3,-11 L3,11 L-3,11 Z" fill={ink} stroke={ink} />;
+    case 'source':
+      return <path d="M-14,-10 L6,-10 L14,0 L6,10 L-14,10 Z" {...line} />;
+    case 'tank':
+      return <path d="M-14,-12 Q0,-18 14,-12 V12 Q0,18 -14,12 Z" {...line} />;
+    case 'tee':
+      return <rect x={-3} y={-3} width={6} height={6} fill={ink} />;
+    case 'joint':
+      return <path d="M-5,-9 V9 M5,-9 V9 M-9,0 H9" fill="none" stroke={ink} strokeWidth={2} />;
+    case 'fitting':
+      return <path d="M-12,-8 L-4,-4 H4 L12,-8 V8 L4,4 H-4 L-12,8 Z" {...line} />;
+    case 'tested':
+      return (
+        <g {...line}>
+          <rect x={-15} y={-11} width={30} height={22} />
+          <rect x={-10} y={-6} width={20} height={12} />
+        </g>
+      );
+    case 'loop':
+      return <path d="M-14,-10 H10 V-3 H-10 V4 H10 V11 H-14" fill="none" stroke={ink} strokeWidth={2} />;
+    case 'opening':
+      return <path d="M-10,-11 V10 H10 V-11 M-10,-4 H10" fill="none" stroke={ink} strokeWidth={2} />;
+  }
+}

@@ -1,0 +1,58 @@
+import type * as yup from 'yup';
+import type { Pipe } from '@/core/installation/pipe';
+import { PIPE_TABLES, pipeFigures, pipeTable } from '@/core/installation/pipes';
+import { parseWithUnit, showUnit } from '@/core/quantity/exact';
+import { figure, free, optionalFigure, shape, text } from './figure';
+
+/** A run of pipe as it is entered, by its table and size or by its own diameters. */
+export const pipeSchema = shape({
+  id: text(60),
+  name: text(80),
+  table: free(40),
+  nominal: free(40),
+  material: text(60),
+  size: figure('length', 'above zero'),
+  bore: figure('length', 'above zero'),
+  length: figure('length', 'above zero'),
+  rating: optionalFigure('pressure', 'above zero'),
+});
+export type PipeForm = yup.InferType<typeof pipeSchema>;
+
+export function pipeFromForm(p: PipeForm): Pipe {
+  const listed = p.table && p.nominal ? pipeFigures(p.table, p.nominal) : null;
+  return {
+    id: p.id,
+    name: p.name,
+    material: p.material,
+    size: listed?.nominal ?? parseWithUnit(p.size),
+    bore: listed?.bore ?? parseWithUnit(p.bore),
+    length: parseWithUnit(p.length),
+    ...(listed ? { table: p.table, nominal: p.nominal } : {}),
+    ...(p.rating ? { rating: parseWithUnit(p.rating) } : {}),
+  };
+}
+export const formOfPipe = (p: Pipe): PipeForm => ({
+  id: p.id,
+  name: p.name,
+  table: p.table ?? '',
+  nominal: p.nominal ?? '',
+  material: p.material,
+  size: showUnit(p.size),
+  bore: showUnit(p.bore),
+  length: showUnit(p.length),
+  rating: p.rating ? showUnit(p.rating) : '',
+});
+/** The material a pipe of a table is of, in words. */
+export const materialOf = (table: string): string => pipeTable(table)?.material ?? PIPE_TABLES[0]!.material;
+/** A new run after another of the same pipe, or of the thin copper most houses have. */
+export function nextPipe(id: string, last: PipeForm | undefined, name: string): PipeForm {
+  const table = last?.table || 'copper-thin';
+  const nominal = last?.nominal || pipeTable(table)!.sizes[1]!.key;
+  return pipeOfTable({ id, name, table, nominal, material: '', size: '', bore: '', length: '', rating: '' });
+}
+/** A run with the figures of its table's size. */
+export function pipeOfTable(p: PipeForm): PipeForm {
+  if (!p.table || !p.nominal) return p;
+  const { nominal: size, bore } = pipeFigures(p.table, p.nominal);
+  return { ...p, size: showUnit(size), bore: showUnit(bore), material: materialOf(p.table) };
+}
