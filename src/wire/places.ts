@@ -24,7 +24,7 @@ export type SiteForm = yup.InferType<typeof siteSchema>;
 const appliance = shape({
   id: text(60),
   name: text(80),
-  place: text(80),
+  place: free(80),
   kind: free(60),
   valve: text(80),
   hasPilot: yup.boolean().strict(true).required(),

@@ -3,7 +3,7 @@ import { ruleOfPart } from './catalogue';
 import { GRID, linksAt, otherEnd, type Joined, type Part } from './network';
 
 const STEP = 11;
-const DOWN = 12;
+const DOWN = 9;
 const LEFT = 4;
 const TOP = 12;
 const ROW = 16;

@@ -245,7 +245,7 @@ const appliances = (face: Face): Block => ({
   lines: face.plan.system.appliances.map((a) =>
     full(
       [
-        `${a.name}, ${a.place}`,
+        [a.name, a.place].filter(Boolean).join(', '),
         [a.make, a.model, a.serial && `serial ${a.serial}`].filter(Boolean).join(', '),
       ]
         .filter(Boolean)

@@ -10,4 +10,18 @@ export interface Trade {
   readonly palette: readonly PartKind[];
   /** Where it is fed from, where nothing more is known. */
   readonly source: string;
+  /** What a first drawing is made of before anybody has looked closer. */
+  readonly first: First;
+}
+export interface First {
+  /** What stands on its branches, and what they are called by people who count them; null where nothing does. */
+  readonly things: {
+    readonly list: 'appliances' | 'loops' | 'surfaces';
+    readonly words: readonly string[];
+  } | null;
+  readonly supplyValve: string;
+  readonly owner: string;
+  readonly testPoint: string;
+  readonly inScope: readonly string[];
+  readonly notCovered: readonly string[];
 }

@@ -17,4 +17,12 @@ export const water: Trade = {
     'source',
   ],
   source: 'supply',
+  first: {
+    things: { list: 'loops', words: ['loop'] },
+    supplyValve: 'stop valve',
+    owner: 'owner of the house',
+    testPoint: 'test point at the pump',
+    inScope: ['pipework behind the stop valve'],
+    notCovered: ['anything upstream of the stop valve'],
+  },
 };

@@ -103,7 +103,7 @@ export function JointList({ view, act }: Pick<PanelProps, 'view' | 'act'>) {
                 className="min-h-14"
                 onClick={() => void send({ kind: 'joint', joint: j.id, name: j.name, place: j.place })}
               >
-                {j.name}, {j.place}
+                {[j.name, j.place].filter(Boolean).join(', ')}
               </Button>
             ))}
           </div>

@@ -1,7 +1,7 @@
 import type { KeyboardEvent, ReactNode } from 'react';
 import { partWord, ruleOfPart } from '@/core/network/catalogue';
 import { positionOf, type Positions, type Reach } from '@/core/network/flood';
-import type { Join, Joined, Part } from '@/core/network/network';
+import { textOf, type Join, type Joined, type Part } from '@/core/network/network';
 import { Sign } from './sign';
 
 /** Pixels of one grid unit in the drawing's own scale. */
@@ -33,7 +33,7 @@ export function extent(network: Joined) {
     x: left * UNIT,
     y: top * UNIT,
     width: Math.max(44, Math.max(...xs, 0) - left + 8) * UNIT,
-    height: Math.max(18, Math.max(...ys, 0) - top + 9) * UNIT,
+    height: Math.max(16, Math.max(...ys, 0) - top + 8) * UNIT,
   };
 }
 
@@ -100,7 +100,7 @@ function LinkLine({ link, shown }: { link: Join; shown: Shown }) {
       {text && (
         <text
           x={flat ? (p.x + q.x) / 2 : q.x + 8}
-          y={flat ? p.y - 10 : (p.y + q.y) / 2}
+          y={flat ? p.y + 14 : (p.y + q.y) / 2}
           textAnchor={flat ? 'middle' : 'start'}
           dominantBaseline="central"
           fontSize={11}
@@ -113,13 +113,26 @@ function LinkLine({ link, shown }: { link: Join; shown: Shown }) {
   );
 }
 /** The names of a part: under what is tall, above what stands in the line, beside a valve on a branch. */
-function Name({ text, part, bold, faint }: { text: string; part: Part; bold: boolean; faint: boolean }) {
+function Name({
+  text,
+  part,
+  bold,
+  faint,
+}: {
+  text: string;
+  part: Part;
+  /** It bounds the section: whose it is stands with it. */
+  bold: boolean;
+  faint: boolean;
+}) {
   if (ruleOfPart(part.kind).nameless) return null;
   const rows = lines(text, 15);
+  const owner = bold ? textOf(part, 'owner') : '';
   const tall = ['appliance', 'meter', 'tank', 'loop', 'opening', 'tested', 'regulator', 'valve'].includes(
     part.kind,
   );
   const side = part.kind === 'valve' && part.y > 18;
+  if (owner) rows.push(`owner: ${owner}`);
   return rows.map((row, i) => (
     <text
       key={i}
@@ -194,7 +207,15 @@ export function Sheet(shown: Shown) {
 }
 
 /** The drawn section, to look at; with `onPart`, its parts can be touched. It scrolls where it is wider than its place. */
-export function NetworkDrawing({ label, least = 620, ...shown }: Shown & { label: string; least?: number }) {
+export function NetworkDrawing({
+  label,
+  least = 0.85,
+  ...shown
+}: Shown & {
+  label: string;
+  /** How small it may become before it scrolls, as a part of its own scale. */
+  least?: number;
+}) {
   const { x, y, width, height } = extent(shown.network);
   return (
     <svg
@@ -202,7 +223,7 @@ export function NetworkDrawing({ label, least = 620, ...shown }: Shown & { label
       role={shown.onPart ? 'group' : 'img'}
       aria-label={label}
       className="block w-full touch-pan-x touch-pan-y select-none"
-      style={{ minWidth: Math.min(least, width), maxWidth: width * 1.3 }}
+      style={{ minWidth: width * least, maxWidth: width * 1.3 }}
     >
       <Sheet {...shown} />
     </svg>

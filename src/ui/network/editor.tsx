@@ -25,7 +25,7 @@ import {
 } from '@/wire/network';
 import { nextPipe, type PipeForm } from '@/wire/pipe';
 import { uuid7 } from '@/wire/uuid7';
-import { extent, ReachWords, Sheet, words } from './drawing';
+import { extent, ReachWords, Sheet, UNIT, words } from './drawing';
 import { PartPanel, PipePanel } from './part-panel';
 import { Sign } from './sign';
 import { useSheet } from './use-sheet';
@@ -35,6 +35,15 @@ const fresh = () => uuid7(now()).slice(-12);
 /** A pipe in few letters. */
 export const pipeWords = (pipe: Pick<PipeForm, 'nominal' | 'size' | 'length'> | undefined): string =>
   pipe ? [pipe.nominal || pipe.size, pipe.length].filter(Boolean).join(', ') : '';
+/** What is seen first: the whole sheet where its names can be read so, else what lies around the test point. */
+function opening(sheet: NetworkForm, size: { width: number; height: number }): View {
+  const all = whole(sheet, size);
+  const most = size.width * 1.25;
+  const point = sheet.parts.find((p) => ruleOfPart(p.kind).reads) ?? sheet.parts[0];
+  if (all.width <= most || !point) return all;
+  const height = (most * size.height) / size.width;
+  return { x: Math.max(all.x, point.x * UNIT - most / 2), y: point.y * UNIT - height / 3, width: most };
+}
 /** The whole sheet, as wide as it must be to stand in a frame. */
 function whole(sheet: NetworkForm, size: { width: number; height: number }): View {
   const { x, y, width, height } = extent(sheet);
@@ -116,7 +125,7 @@ export function NetworkEditor({
   );
   const { setView } = view;
   useEffect(() => {
-    if (size.width) setView(whole(start, size));
+    if (size.width) setView(opening(start, size));
     // once, when the frame is known
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [size.width > 0]);
@@ -228,6 +237,9 @@ export function NetworkEditor({
           <div className="no-print flex flex-wrap gap-2">
             {may && (
               <>
+                <Button tone="act" disabled={!canUndo && !kept} onClick={() => void save()}>
+                  Save
+                </Button>
                 <Button disabled={!canUndo} onClick={undo}>
                   <Undo2 {...icon} /> Undo
                 </Button>
@@ -239,6 +251,7 @@ export function NetworkEditor({
                 </Button>
               </>
             )}
+            <Button onClick={() => print()}>Print</Button>
             <Button aria-label="Nearer" onClick={view.near}>
               <Plus {...icon} />
             </Button>
@@ -249,6 +262,12 @@ export function NetworkEditor({
               <Maximize {...icon} />
             </Button>
           </div>
+          <p role="status" className="mt-1">
+            {said}
+          </p>
+          <p role="alert" className="text-rust">
+            {trouble}
+          </p>
           <div ref={frame} className="mt-2 h-[46dvh] min-h-72 border border-seam bg-panel lg:h-[56dvh]">
             <svg
               ref={view.svg}
@@ -320,7 +339,7 @@ export function NetworkEditor({
               />
               <div className="flex flex-wrap gap-2">
                 <Button aria-pressed={joining} onClick={() => setJoining(!joining)}>
-                  <Link2 {...icon} /> {joining ? 'Now touch the other part' : 'Join or part'}
+                  <Link2 {...icon} /> {joining ? 'Now touch the other part' : 'Join or take apart'}
                 </Button>
                 <Button onClick={copy}>
                   <Copy {...icon} /> Copy this branch
@@ -365,23 +384,11 @@ export function NetworkEditor({
                   {link.pipe ? 'No pipe here' : 'A pipe runs here'}
                 </Button>
                 <Button onClick={take}>
-                  <Trash2 {...icon} /> Part them
+                  <Trash2 {...icon} /> Take the join away
                 </Button>
               </div>
             </section>
           )}
-          {may && (
-            <div className="no-print flex flex-wrap gap-2">
-              <Button tone="act" onClick={() => void save()}>
-                Save the drawing
-              </Button>
-              <Button onClick={() => print()}>Print</Button>
-            </div>
-          )}
-          <p role="status">{said}</p>
-          <p role="alert" className="text-rust">
-            {trouble}
-          </p>
           <section>
             <h2 className="text-lg font-semibold">What is in, what is out</h2>
             <ReachWords

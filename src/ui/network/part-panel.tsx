@@ -35,7 +35,11 @@ function FactField({
       </label>
     );
   return (
-    <Field label={rule.label} hint="empty: not known" {...(wrong ? { wrong } : {})}>
+    <Field
+      label={rule.label}
+      {...(rule.kind === 'one-of' ? {} : { hint: 'empty: not known' })}
+      {...(wrong ? { wrong } : {})}
+    >
       {(ids) =>
         rule.kind === 'figure' ? (
           <FigureInput

@@ -4,7 +4,6 @@ import { Controller, useFieldArray, useFormContext, type Control } from 'react-h
 import { PIPE_TABLES, pipeTable } from '@/core/installation/pipes';
 import { OPTIONAL_VALVES } from '@/core/installation/section';
 import { VALVE_WORDS } from '@/core/installation/parts';
-import { showUnit } from '@/core/quantity/exact';
 import { now } from '@/device/clock';
 import { Button } from '@/ui/kit/button';
 import { Field, FIELD, TRADE_UNITS } from '@/ui/kit/field';

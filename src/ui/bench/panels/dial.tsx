@@ -209,7 +209,7 @@ function Input({ view, visit, act }: PanelProps) {
         <select className={field} value={appliance} onChange={(e) => setAppliance(e.target.value)}>
           {plan.system.appliances.map((a) => (
             <option key={a.id} value={a.id}>
-              {a.name}, {a.place}
+              {[a.name, a.place].filter(Boolean).join(', ')}
             </option>
           ))}
         </select>

@@ -216,7 +216,7 @@ export default async function SystemPage({ params }: { params: Promise<{ system:
                 <div>
                   <dt className="text-sm text-quiet">Tank</dt>
                   <dd>
-                    {facts.tank.size}, {facts.tank.place}
+                    {[facts.tank.size, facts.tank.place].filter(Boolean).join(', ')}
                   </dd>
                 </div>
               )}

@@ -4,8 +4,7 @@ import { listPlaces } from '@/server/places/places';
 import { meterKinds } from '@/server/rules/rules';
 import { requireSession } from '@/server/session/session';
 import { now } from '@/server/now';
-import { SystemFormView } from '@/ui/places/system-form';
-import { emptySystem } from '@/wire/places';
+import { NewSystem as NewSystemView } from '@/ui/places/new-system';
 import { uuid7 } from '@/wire/uuid7';
 
 export const metadata: Metadata = { title: 'New system' };
@@ -20,7 +19,7 @@ export default async function NewSystem({ params }: { params: Promise<{ site: st
         {found.site.name}, {found.site.address}
       </p>
       <h1 className="text-2xl font-bold">New system</h1>
-      <SystemFormView id={uuid7(now())} site={site} form={emptySystem()} meters={await meterKinds(session)} />
+      <NewSystemView id={uuid7(now())} site={site} meters={await meterKinds(session)} />
     </>
   );
 }

@@ -1,0 +1,262 @@
+'use client';
+import { yupResolver } from '@hookform/resolvers/yup';
+import { Minus, Plus } from 'lucide-react';
+import { useRouter } from 'next/navigation';
+import { useState } from 'react';
+import { useForm, type UseFormReturn } from 'react-hook-form';
+import { meterVolume } from '@/core/installation/meters';
+import { PIPE_TABLES, pipeTable } from '@/core/installation/pipes';
+import {
+  MEDIA,
+  sectionVolume,
+  volumeUncertainty,
+  WATER_DUTIES,
+  type System,
+} from '@/core/installation/section';
+import { tradeOf } from '@/core/trades';
+import { office, type OfficeError } from '@/device/office';
+import { Button } from '@/ui/kit/button';
+import { Field, FIELD, TRADE_UNITS } from '@/ui/kit/field';
+import { FigureField } from '@/ui/kit/figure-field';
+import { useFormDraft } from '@/ui/kit/use-draft';
+import { SectionFigure } from '@/ui/network/section-figure';
+import { firstFactsSchema, noFacts, sectionOfFacts, type FirstFactsForm } from '@/wire/first-facts';
+import { emptySystem, formOfSystem, type SystemForm } from '@/wire/places';
+import { SystemFormView } from './system-form';
+
+interface Meters {
+  readonly meters: readonly { kind: string; label: string }[];
+}
+type Facts = UseFormReturn<FirstFactsForm>;
+/** A trade that fits the medium that stands in the form. */
+const tradeIn = (form: FirstFactsForm) =>
+  tradeOf({ medium: form.medium as System['medium'], duty: (form.duty || undefined) as System['duty'] });
+
+/** How many of each thing: a tap more, a tap less. */
+function Counted({ form }: { form: Facts }) {
+  const facts = form.watch();
+  const things = tradeIn(facts).first.things;
+  if (!things) return null;
+  const count = (word: string) => facts.counted.find((c) => c.word === word)?.count ?? 0;
+  const set = (word: string, n: number) =>
+    form.setValue('counted', [
+      ...facts.counted.filter((c) => c.word !== word),
+      { word, count: Math.max(0, Math.min(60, n)) },
+    ]);
+  return (
+    <fieldset>
+      <legend className="text-sm">How many of each</legend>
+      <ul className="mt-1 grid gap-x-6 sm:grid-cols-2">
+        {things.words.map((word) => (
+          <li key={word} className="flex min-h-14 items-center gap-3 border-t border-seam">
+            <span className="flex-1">{word}</span>
+            <Button
+              aria-label={`One ${word} less`}
+              disabled={!count(word)}
+              onClick={() => set(word, count(word) - 1)}
+            >
+              <Minus size={18} aria-hidden />
+            </Button>
+            <output className="figure w-10 text-center" aria-label={`${word}, how many`}>
+              {count(word)}
+            </output>
+            <Button aria-label={`One ${word} more`} onClick={() => set(word, count(word) + 1)}>
+              <Plus size={18} aria-hidden />
+            </Button>
+          </li>
+        ))}
+      </ul>
+    </fieldset>
+  );
+}
+function MeterFields({ form, meters }: { form: Facts } & Meters) {
+  const kind = form.watch('meterKind');
+  return (
+    <>
+      <Field label="Meter, by its badge" hint="an unknown one is asked for, never guessed">
+        {(ids) => (
+          <select
+            {...ids}
+            className={FIELD}
+            {...form.register('meterKind', {
+              onChange: (e: { target: { value: string } }) =>
+                form.setValue(
+                  'meterVolume',
+                  meterVolume(e.target.value) ?? (['none', 'unknown'].includes(e.target.value) ? '0 l' : ''),
+                ),
+            })}
+          >
+            {meters.map((m) => (
+              <option key={m.kind} value={m.kind}>
+                {m.label}
+              </option>
+            ))}
+          </select>
+        )}
+      </Field>
+      {!['none', 'unknown'].includes(kind) && (
+        <FigureField
+          control={form.control}
+          name="meterVolume"
+          label="Volume inside the meter"
+          units={TRADE_UNITS.volume}
+        />
+      )}
+    </>
+  );
+}
+function PipeFields({ form }: { form: Facts }) {
+  const table = form.watch('table');
+  return (
+    <>
+      <Field label="Largest pipe and its standard">
+        {(ids) => (
+          <select
+            {...ids}
+            className={FIELD}
+            {...form.register('table', {
+              onChange: (e: { target: { value: string } }) =>
+                form.setValue('nominal', pipeTable(e.target.value)?.sizes[1]?.key ?? ''),
+            })}
+          >
+            {PIPE_TABLES.map((t) => (
+              <option key={t.key} value={t.key}>
+                {t.title}
+              </option>
+            ))}
+          </select>
+        )}
+      </Field>
+      <Field label="Its size">
+        {(ids) => (
+          <select {...ids} className={FIELD} {...form.register('nominal')}>
+            {(pipeTable(table)?.sizes ?? []).map((s) => (
+              <option key={s.key}>{s.key}</option>
+            ))}
+          </select>
+        )}
+      </Field>
+      <FigureField
+        control={form.control}
+        name="length"
+        label="Length of all pipe"
+        hint="paced out is good enough to begin"
+        units={TRADE_UNITS.length}
+      />
+    </>
+  );
+}
+
+/** A new system from what one sees walking in: it is drawn from that, and the rest can wait until somebody knows it. */
+export function NewSystem({ id, site, meters }: { id: string; site: string } & Meters) {
+  const router = useRouter();
+  const form = useForm<FirstFactsForm>({ resolver: yupResolver(firstFactsSchema), defaultValues: noFacts() });
+  const { offer, sent } = useFormDraft(form, `first/${site}`);
+  const [drawn, setDrawn] = useState<System | null>(null);
+  const [whole, setWhole] = useState<SystemForm | null>(null);
+  const [trouble, setTrouble] = useState('');
+  const [busy, setBusy] = useState(false);
+  if (whole) return <SystemFormView id={id} site={site} form={whole} meters={meters} />;
+  const medium = form.watch('medium');
+  const { errors } = form.formState;
+  const draw = (facts: FirstFactsForm) => {
+    const words = new Set(tradeIn(facts).first.things?.words ?? []);
+    const meter = meters.find((m) => m.kind === facts.meterKind)?.label ?? '';
+    const counted = facts.counted.filter((c) => words.has(c.word));
+    setDrawn(sectionOfFacts({ ...facts, counted }, id, meter));
+  };
+  const save = async () => {
+    setTrouble('');
+    setBusy(true);
+    try {
+      await office(`/api/systems/${id}?site=${site}`, { method: 'PUT', body: formOfSystem(drawn!) });
+      sent();
+      router.push(`/places/${id}`);
+      router.refresh();
+    } catch (error) {
+      setTrouble((error as OfficeError).message);
+      setBusy(false);
+    }
+  };
+  if (drawn)
+    return (
+      <section className="mt-4 grid max-w-4xl gap-4">
+        <h2 className="text-lg font-semibold">{drawn.name}, as far as it is known</h2>
+        <SectionFigure section={drawn} />
+        <p className="border-l-4 border-lake pl-3">
+          Volume of the section{' '}
+          <span className="figure">
+            {(sectionVolume(drawn).value * 1000).toFixed(1)} l ± {(volumeUncertainty(drawn) * 100).toFixed(0)}{' '}
+            %
+          </span>
+          . What a test still needs to know is asked when it comes to it.
+        </p>
+        <p role="alert" className="text-rust">
+          {trouble}
+        </p>
+        <div className="flex flex-wrap gap-3">
+          <Button
+            tone="act"
+            className="min-h-14 text-lg sm:px-10"
+            disabled={busy}
+            onClick={() => void save()}
+          >
+            Save it so
+          </Button>
+          <Button onClick={() => setWhole(formOfSystem(drawn))}>Say more first</Button>
+          <Button onClick={() => setDrawn(null)}>Back to the facts</Button>
+        </div>
+      </section>
+    );
+  return (
+    <form className="mt-4 grid max-w-4xl gap-6" noValidate onSubmit={(e) => void form.handleSubmit(draw)(e)}>
+      {offer}
+      <p>A few facts draw it. Everything else can wait.</p>
+      <div className="grid gap-3 sm:grid-cols-2">
+        <Field label="Name of the system" wrong={errors.name?.message}>
+          {(ids) => <input {...ids} className={FIELD} {...form.register('name')} />}
+        </Field>
+        <Field label="Medium">
+          {(ids) => (
+            <select {...ids} className={FIELD} {...form.register('medium')}>
+              {MEDIA.map((m) => (
+                <option key={m}>{m}</option>
+              ))}
+            </select>
+          )}
+        </Field>
+        {medium === 'water' && (
+          <Field label="What it is">
+            {(ids) => (
+              <select {...ids} className={FIELD} {...form.register('duty')}>
+                <option value="">not said: offer all tests</option>
+                {Object.entries(WATER_DUTIES).map(([key, words]) => (
+                  <option key={key} value={key}>
+                    {words}
+                  </option>
+                ))}
+              </select>
+            )}
+          </Field>
+        )}
+        {medium !== 'drain' && (
+          <FigureField
+            control={form.control}
+            name="workingPressure"
+            label="Working pressure"
+            units={TRADE_UNITS.pressure}
+          />
+        )}
+        {medium !== 'drain' && <MeterFields form={form} meters={meters} />}
+        <PipeFields form={form} />
+      </div>
+      <Counted form={form} />
+      <div className="flex flex-wrap gap-3">
+        <Button type="submit" tone="act" className="min-h-14 text-lg sm:px-10">
+          Draw it from these
+        </Button>
+        <Button onClick={() => setWhole(emptySystem())}>Enter everything by hand</Button>
+      </div>
+    </form>
+  );
+}
