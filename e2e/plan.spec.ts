@@ -17,6 +17,7 @@ async function enterPlace(page: Page, name: string): Promise<void> {
   await page.getByLabel('Customer').fill('Saoirse Adeyemi');
   await page.getByRole('button', { name: /Save the place/ }).click();
   await page.waitForURL('**/places/site/**');
+  await page.getByRole('button', { name: 'Enter everything by hand' }).click();
   await page.getByLabel('Name of the system').fill(`${name} gas`);
   await page.getByLabel(/^Class/).selectOption('diaphragm-U6-G4');
   await page
@@ -59,11 +60,11 @@ test(
       page.getByText(/supply valve at the meter, closed; closed end: each a suspect/),
     ).toBeVisible();
     await page.getByRole('button', { name: /^valve supply valve/ }).click();
-    await page.getByRole('button', { name: 'Open it' }).click();
+    await page.getByRole('button', { name: /closed in the test: open it/ }).click();
     await expect(page.getByText(/stands open to the section/)).toBeVisible();
-    await page.getByRole('button', { name: 'Close it' }).click();
-    await page.getByRole('button', { name: 'Save the drawing' }).click();
-    await expect(page.getByText('The drawing is saved.')).toBeVisible();
+    await page.getByRole('button', { name: /open in the test: close it/ }).click();
+    await page.getByRole('button', { name: 'Save', exact: true }).click();
+    await expect(page.getByText(/The drawing is saved/)).toBeVisible();
     await expectAccessible(page);
     await page.goBack();
 

@@ -5,7 +5,7 @@ import { useMemo } from 'react';
 import { networkOf } from '@/core/network/enter';
 import { reachOf } from '@/core/network/flood';
 import { listId } from '@/core/network/installation';
-import { positionKey, type Part } from '@/core/network/network';
+import { positionKey, type Part, type Position } from '@/core/network/network';
 import { checkLines, currentVisit, stageOf } from '@/core/run/read';
 import type { BenchView } from '@/device/bench';
 import { NetworkDrawing, ReachWords } from '@/ui/network/drawing';
@@ -21,13 +21,17 @@ export default function SectionDrawn({ view }: { view: Pick<BenchView, 'plan' | 
   const visit = currentVisit(state);
   const stage = visit && stageOf(plan, visit);
   const marked = useMemo(() => {
-    const asked = new Set(
-      stage?.kind === 'checks'
-        ? checkLines(plan, stage).flatMap((l) => (l.subject ? [l.subject.id] : []))
-        : [],
+    const lines = stage?.kind === 'checks' ? checkLines(plan, stage) : [];
+    const asked = new Map<string, Position | ''>(
+      lines.flatMap((l) => (l.subject ? [[l.subject.id, l.item.position ?? ''] as const] : [])),
     );
     const named = (p: Part) => (p.kind === 'valve' ? positionKey(network, p) : listId(p));
-    return new Set(network.parts.filter((p) => asked.has(named(p)) && p.kind !== 'tee').map((p) => p.id));
+    return new Map(
+      network.parts.flatMap((p) => {
+        const position = asked.get(named(p));
+        return position === undefined ? [] : [[p.id, position] as const];
+      }),
+    );
   }, [plan, stage, network]);
   const bounds = reach.boundaries.map((p) => p.name).join(', ') || 'nothing';
   const label = `The section in this stage: bounded by ${bounds}`;
@@ -46,6 +50,7 @@ export default function SectionDrawn({ view }: { view: Pick<BenchView, 'plan' | 
             marked={marked}
             label={label}
             least={0}
+            bare
           />
           <span className="flex items-center gap-2 px-1 text-sm text-quiet">
             <Maximize2 size={14} aria-hidden /> bounded by {bounds}

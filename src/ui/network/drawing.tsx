@@ -1,7 +1,7 @@
 import type { KeyboardEvent, ReactNode } from 'react';
 import { partWord, ruleOfPart } from '@/core/network/catalogue';
 import { positionOf, type Positions, type Reach } from '@/core/network/flood';
-import { textOf, type Join, type Joined, type Part } from '@/core/network/network';
+import { textOf, type Join, type Joined, type Part, type Position } from '@/core/network/network';
 import { Sign } from './sign';
 
 /** Pixels of one grid unit in the drawing's own scale. */
@@ -49,8 +49,10 @@ interface Shown extends Doing {
   readonly positions?: Positions;
   /** The part or link that is chosen. */
   readonly chosen?: string | null;
-  /** Parts that something is asked of now. */
-  readonly marked?: ReadonlySet<string>;
+  /** Parts that something is asked of now, and the position they must have, where it is one. */
+  readonly marked?: ReadonlyMap<string, Position | ''>;
+  /** Signs alone: where the drawing is too small to read. */
+  readonly bare?: boolean;
   /** What stands beside a link: its pipe, in few letters. */
   readonly beside?: (link: Join) => string;
 }
@@ -70,7 +72,7 @@ function LinkLine({ link, shown }: { link: Join; shown: Shown }) {
   const [p, q] = [at(a), at(b)];
   // pipes run square: along, then down
   const d = `M${p.x},${p.y} H${q.x} V${q.y}`;
-  const text = beside?.(link) ?? '';
+  const text = (!shown.bare && beside?.(link)) || '';
   const flat = Math.abs(q.x - p.x) >= Math.abs(q.y - p.y);
   const own = chosen === link.id;
   return (
@@ -114,11 +116,13 @@ function LinkLine({ link, shown }: { link: Join; shown: Shown }) {
 }
 /** The names of a part: under what is tall, above what stands in the line, beside a valve on a branch. */
 function Name({
+  asked,
   text,
   part,
   bold,
   faint,
 }: {
+  asked: Position | '';
   text: string;
   part: Part;
   /** It bounds the section: whose it is stands with it. */
@@ -133,6 +137,7 @@ function Name({
   );
   const side = part.kind === 'valve' && part.y > 18;
   if (owner) rows.push(`owner: ${owner}`);
+  if (asked) rows.push(`must be ${asked}`);
   return rows.map((row, i) => (
     <text
       key={i}
@@ -154,6 +159,9 @@ function PartSign({ part, shown }: { part: Part; shown: Shown }) {
   const inside = reach.parts.has(part.id);
   const bound = reach.boundaries.some((b) => b.id === part.id);
   const text = words(network, part, positions);
+  // a valve has its name beside it: the frame leaves it room
+  const half = part.kind === 'valve' ? 17 : 25;
+  const frame = { x: -half, y: -19, width: 2 * half, height: 38 };
   return (
     <g
       transform={`translate(${x},${y})`}
@@ -173,22 +181,23 @@ function PartSign({ part, shown }: { part: Part; shown: Shown }) {
           }
         : {})}
     >
-      {(chosen === part.id || marked?.has(part.id)) && (
-        <rect
-          x={-26}
-          y={-22}
-          width={52}
-          height={44}
-          fill={marked?.has(part.id) ? 'var(--lichen)' : 'none'}
-          fillOpacity={0.35}
-          stroke={marked?.has(part.id) ? 'var(--ink)' : 'var(--lake)'}
-          strokeWidth={2}
-          strokeDasharray={chosen === part.id ? '4 3' : undefined}
-        />
+      {marked?.has(part.id) && (
+        <rect {...frame} fill="var(--lichen)" fillOpacity={0.35} stroke="var(--ink)" strokeWidth={2} />
+      )}
+      {chosen === part.id && (
+        <rect {...frame} fill="none" stroke="var(--lake)" strokeWidth={2} strokeDasharray="4 3" />
       )}
       {onPart && <rect x={-24} y={-22} width={48} height={44} fill="transparent" />}
       <Sign kind={part.kind} closed={positionOf(network, part, positions) === 'closed'} reached={inside} />
-      <Name text={text} part={part} bold={bound} faint={!inside && !bound} />
+      {!shown.bare && (
+        <Name
+          text={text}
+          part={part}
+          bold={bound}
+          faint={!inside && !bound}
+          asked={marked?.get(part.id) ?? ''}
+        />
+      )}
     </g>
   );
 }

@@ -252,15 +252,6 @@ export function NetworkEditor({
               </>
             )}
             <Button onClick={() => print()}>Print</Button>
-            <Button aria-label="Nearer" onClick={view.near}>
-              <Plus {...icon} />
-            </Button>
-            <Button aria-label="Farther" onClick={view.far}>
-              <Minus {...icon} />
-            </Button>
-            <Button aria-label="The whole drawing" onClick={() => setView(whole(sheet, size))}>
-              <Maximize {...icon} />
-            </Button>
           </div>
           <p role="status" className="mt-1">
             {said}
@@ -268,7 +259,10 @@ export function NetworkEditor({
           <p role="alert" className="text-rust">
             {trouble}
           </p>
-          <div ref={frame} className="mt-2 h-[46dvh] min-h-72 border border-seam bg-panel lg:h-[56dvh]">
+          <div
+            ref={frame}
+            className="relative mt-2 h-[46dvh] min-h-72 border border-seam bg-panel lg:h-[56dvh]"
+          >
             <svg
               ref={view.svg}
               viewBox={`${view.view.x} ${view.view.y} ${view.view.width} ${size.width ? (view.view.width * size.height) / size.width : view.view.width / 2}`}
@@ -286,6 +280,17 @@ export function NetworkEditor({
                 onKey={onKey}
               />
             </svg>
+            <div className="no-print absolute top-2 right-2 flex gap-2">
+              <Button aria-label="Nearer" onClick={view.near}>
+                <Plus {...icon} />
+              </Button>
+              <Button aria-label="Farther" onClick={view.far}>
+                <Minus {...icon} />
+              </Button>
+              <Button aria-label="The whole drawing" onClick={() => setView(whole(sheet, size))}>
+                <Maximize {...icon} />
+              </Button>
+            </div>
           </div>
           {may && (
             <div className="no-print mt-2">
