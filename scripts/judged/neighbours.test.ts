@@ -1,14 +1,15 @@
 /**
  * The entries beside those that were made. At every step of every run of the demo each entry is tried a little otherwise:
  * a display step up or down, exactly at and just past each limit, a second early, a day late, another answer, another unit,
- * the opposite, nothing. What is refused and why, and the whole state that follows, must stay as it was when it was read.
+ * the opposite, nothing; at every third, what may come at any moment is tried too: STOP, a smell, another gauge, a photo, a
+ * correction, what will not stand, a log read in. What is refused and why, and the whole state that follows, must stay as it was when it was read.
  * Beside it stands what the bench would say and ask in each state. UPDATE_JUDGED=1 writes both anew.
  */
 import { existsSync, readFileSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
 import { createHash } from 'node:crypto';
 import { UNITS } from '@/core/quantity/unit';
-import type { Exact } from '@/core/quantity/exact';
+import { parseWithUnit as q, type Exact } from '@/core/quantity/exact';
 import type { Plan } from '@/core/plan/plan';
 import { barometerNeeded } from '@/core/run/barometer';
 import { eventSchema, type RunEvent } from '@/core/run/events';
@@ -17,7 +18,7 @@ import { stageBand } from '@/core/run/hold-spec';
 import { holdLimits } from '@/core/run/hold-limits';
 import { faultsFound, missingInventory } from '@/core/run/inventory';
 import { ownKitShares } from '@/core/run/own-kit';
-import { besidePhoto, lastReadingId } from '@/core/run/photos';
+import { besidePhoto, lastReadingId, readingsOf } from '@/core/run/photos';
 import {
   checkLines,
   currentVisit,
@@ -152,6 +153,81 @@ function* neighbours(event: RunEvent, limits: readonly Exact[]): Generator<RunEv
   }
 }
 
+/** Entries that nobody made here, and that may come at any moment. */
+function* strangers(plan: Plan, state: RunState, event: RunEvent): Generator<RunEvent> {
+  const base = Object.fromEntries(
+    Object.entries(event).filter(([k]) =>
+      ['run', 'device', 'deviceSeq', 'zone', 'offset', 'pageLoad', 'by', 'byName'].includes(k),
+    ),
+  );
+  const own = (payload: object, ms = 1000) =>
+    ({
+      ...base,
+      id: '0000000f-0000-4000-8000-00000000000f',
+      at: event.at + ms,
+      mono: event.mono + ms,
+      expects: expectation(state),
+      ...payload,
+    }) as RunEvent;
+  const readings = readingsOf(state);
+  const [first, last] = [readings[0], readings[readings.length - 1]];
+  const hash = 'a'.repeat(64);
+  const shown = last?.reading.figure ?? gaugeOf(plan, state)?.resolution ?? q('1 mbar');
+  const at = (d: number) => ({ ...shown, digits: shown.digits + d });
+  yield own({ kind: 'stop' });
+  yield own({ kind: 'stop-reason', reason: 'smell', text: 'x' });
+  yield own({ kind: 'observation', what: 'smell', text: '' });
+  yield own({ kind: 'proceed' });
+  yield own({ kind: 'skip', reason: 'nobody', text: 'x' });
+  for (const beside of [first, last])
+    yield own({
+      kind: 'photo',
+      hash,
+      caption: 'x',
+      shows: 'gauge',
+      ...(beside ? { beside: beside.reading.id } : {}),
+    });
+  for (const r of readings.slice(-3))
+    yield own({ kind: 'correction', of: r.reading.id, figure: at(1), reason: 'misread' });
+  for (const g of plan.gauges.slice(0, 3)) yield own({ kind: 'gauge', gauge: g.id });
+  yield own({ kind: 'kit', kit: plan.ownKit?.slice(0, 1).map((k) => k.id) ?? [] });
+  for (const [way, d, ms] of [
+    ['falls', -5, 60_000],
+    ['falls', -900, 60_000],
+    ['falls', -900, 1_200_000],
+    ['falls', -5, 8_000_000],
+    ['rises', 5, 1_200_000],
+    ['rises', 900, 60_000],
+    ['low', -900, 60_000],
+  ] as const)
+    yield own({ kind: 'unheld', way, figure: at(d), readAt: event.at + ms }, ms);
+  const gauge = gaugeOf(plan, state);
+  if (gauge) {
+    const { scale, unit } = gauge.resolution;
+    const entered = currentVisit(state)?.entered ?? state.lastAt;
+    const points = [0, 500, 90_000].map((ms) => [entered + ms, shown.digits]);
+    const stream = { kind: 'stream', gauge: gauge.id, simulated: false, scale, unit, points };
+    const file = { file: 'log.csv', hash };
+    yield own(stream);
+    yield own({ ...stream, imported: file });
+    yield own({ ...stream, unit: unit === 'psi' ? 'bar' : 'psi', imported: file });
+    yield own({ ...stream, scale: scale + 1, imported: file });
+    yield own({ ...stream, points: [[1, 1]], imported: file });
+  }
+  for (const d of state.debts.slice(0, 4)) {
+    const subject = d.subject ? { subject: d.subject } : {};
+    yield own({ kind: 'debt', debt: d.key, text: '', ...subject });
+    for (const a of plan.procedure.debts[d.key]?.answers ?? [])
+      yield own({ kind: 'debt', debt: d.key, text: 'x', answer: a.key, ...subject });
+  }
+  yield own({ kind: 'unsafe', danger: 'at-risk', action: 'labelled', text: 'x', told: 'x' });
+  yield own({ kind: 'joint', joint: 'j', name: 'union', place: '', whose: 'own' });
+  for (const j of state.joints.slice(0, 2))
+    yield own({ kind: 'joint-look', joint: j.id, found: 'growing', size: 'larger' });
+  yield own({ kind: 'signature', role: 'witness', name: 'W', strokes: 'M0 0', as: 'inspector', saw: 'end' });
+  yield own({ kind: 'signature', role: 'customer', name: 'C', refused: 'away' });
+}
+
 /** What the bench says and asks where the run stands now. */
 function asks(plan: Plan, state: RunState): unknown[] {
   const visit = currentVisit(state);
@@ -207,6 +283,15 @@ test.each(runs)('%s', (name, i) => {
       const words = no ? '' : foldOf(other).words(other, { plan, state: copy } as never);
       states.update(JSON.stringify([no, words, copy]));
     }
+    if (event.deviceSeq % 3 === 0)
+      for (const other of strangers(plan, state, event)) {
+        if (!eventSchema.isValidSync(other, { strict: true })) continue;
+        const copy = JSON.parse(now) as RunState;
+        const no = step(plan, copy, other);
+        if (no) refused[no.code] = (refused[no.code] ?? 0) + 1;
+        else taken += 1;
+        states.update(JSON.stringify([no, copy, no ? [] : asks(plan, copy)]));
+      }
     step(plan, state, event);
     asked.update(JSON.stringify(asks(plan, state)));
   }
