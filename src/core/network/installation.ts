@@ -200,7 +200,9 @@ export function installationOf(section: System, network: Network): Installation 
     Object.entries(section).filter(([key]) => !(DERIVED as readonly string[]).includes(key)),
   ) as Omit<System, Derived>;
   const { valve: _v, valveOwner: _o, ...meterless } = section.meter;
-  return { ...whole, network, ...(partsOf(network, 'meter').length ? {} : { meterless }) };
+  // a meter that was drawn and is gone is one that nobody has looked for since
+  const none = !partsOf(network, 'meter').length && NO_METER.includes(meterless.kind);
+  return { ...whole, network, ...(none ? { meterless } : {}) };
 }
 
 /** What is not covered, in words: as entered, each part that relies on its maker's test, each pipe behind a closed valve. */

@@ -59,7 +59,7 @@ export function useView(
       },
     },
     {
-      drag: { filterTaps: true },
+      drag: { filterTaps: true, pointer: { keys: false } },
       wheel: { preventDefault: true },
       target: svg,
       eventOptions: { passive: false },

@@ -42,6 +42,7 @@ export function IsolatePanel(props: PanelProps) {
                 <Button
                   className="min-h-16 min-w-[13rem]"
                   tone={said ? 'act' : 'plain'}
+                  aria-pressed={said}
                   aria-label={`${l.name}: ${l.text}`}
                   onClick={() => void act({ kind: 'check', item, subject, answer: 'done' })}
                 >

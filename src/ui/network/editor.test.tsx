@@ -1,0 +1,174 @@
+/** @jest-environment jsdom */
+import { act, cleanup, fireEvent, render, screen, within } from '@testing-library/react';
+import { withListsOf, withNetwork } from '@/core/network/enter';
+import { bakery, plan } from '@/core/testing/bakery';
+import { tradeOf } from '@/core/trades';
+import SectionDrawn from '@/ui/bench/section-drawn';
+import { press, stand, type } from '@/ui/testing/bench';
+import { networkFromForm, type NetworkForm } from '@/wire/network';
+import { NetworkEditor } from './editor';
+
+const sent: { path: string; body: NetworkForm }[] = [];
+let answer: () => Promise<unknown> = async () => ({});
+jest.mock('next/navigation', () => ({ useRouter: () => ({ refresh: () => undefined }) }));
+jest.mock('@/device/identity', () => ({ readIdentity: () => ({ org: 'o', person: 'p' }) }));
+jest.mock('@/device/office', () => ({
+  office: (path: string, { body }: { body: NetworkForm }) => {
+    sent.push({ path, body });
+    return answer();
+  },
+}));
+beforeEach(() => {
+  sent.length = 0;
+  answer = async () => ({});
+  localStorage.clear();
+});
+afterEach(cleanup);
+
+const section = withListsOf(bakery());
+const draw = (may = true) =>
+  act(async () => {
+    render(
+      <NetworkEditor
+        system="s1"
+        place="Yard"
+        section={section}
+        palette={tradeOf(section).palette}
+        may={may}
+      />,
+    );
+  });
+const sheet = () => screen.getByRole('group', { name: 'Section drawn' });
+const part = (name: RegExp) => within(sheet()).getAllByRole('button', { name })[0]!;
+const choose = (name: RegExp) => act(async () => void fireEvent.click(part(name)));
+const key = (on: Element, k: string, more = {}) =>
+  act(async () => void fireEvent.keyDown(on, { key: k, ...more }));
+const saved = () => withNetwork(section, networkFromForm(sent[0]!.body));
+const chosen = () => screen.getByRole('region', { name: 'What is chosen' });
+
+test('whoever may only look sees the drawing and what it reaches, and nothing to change it with', async () => {
+  await draw(false);
+  expect(within(sheet()).getAllByRole('button', { name: /^appliance/ })).toHaveLength(
+    bakery().appliances.length,
+  );
+  for (const name of ['Save', 'Undo', 'tee', 'Take away'])
+    expect([name, screen.queryByRole('button', { name })]).toEqual([name, null]);
+  expect(screen.getByText(/each a suspect until proved/)).toBeTruthy();
+});
+test('a valve closed here hides its appliance; undone, redone and saved, the section follows', async () => {
+  await draw();
+  expect((screen.getByRole('button', { name: 'Save' }) as HTMLButtonElement).disabled).toBe(true);
+  await choose(/^valve lever/);
+  await press(/open in the test/);
+  expect(screen.getByText(/Deck oven is not reached/)).toBeTruthy();
+  await press('Undo');
+  expect(screen.queryByText(/is not reached/)).toBeNull();
+  await press('Redo');
+  await press('Save');
+  expect([sent[0]!.path, screen.getByText(/The drawing is saved/)]).toEqual([
+    '/api/systems/s1/drawing',
+    expect.anything(),
+  ]);
+  expect(saved().network!.parts.find((p) => p.id === 'valve-oven')!.position).toBe('closed');
+});
+test('a part is put into the pipe that is chosen, said what it is, and the pipe stays whole', async () => {
+  await draw();
+  await act(async () => void fireEvent.click(within(sheet()).getAllByRole('button', { name: /^Pipe / })[0]!));
+  await press(/part that permits less/);
+  expect(screen.getByText(/what does it permit/)).toBeTruthy();
+  await type(/^Name of/, 'Strainer');
+  await type(/^Permits at most/, '4 bananas');
+  await press('Save');
+  expect([
+    sent,
+    screen
+      .getAllByRole('alert')
+      .map((a) => a.textContent)
+      .join(),
+  ]).toEqual([[], expect.stringMatching(/permits at most/)]);
+  await type(/^Permits at most/, '100');
+  await press('Save');
+  expect(saved().elements).toEqual([
+    expect.objectContaining({ name: 'Strainer', most: expect.objectContaining({ digits: 100 }) }),
+  ]);
+  expect(saved().pipes).toEqual(section.pipes);
+});
+test('a branch is copied with valve and appliance; a part taken away leaves the line whole', async () => {
+  await draw();
+  await choose(/^valve lever/);
+  await press('Copy this branch');
+  expect(within(sheet()).getAllByRole('button', { name: /^appliance Deck oven/ })).toHaveLength(2);
+  await choose(/^meter/);
+  await press('Take away');
+  await press('Save');
+  expect([saved().appliances.length, saved().meter.kind]).toEqual([3, 'unknown']);
+  expect(screen.queryByText(/joined to nothing/)).toBeNull();
+});
+test('two parts are joined by touch and taken apart again', async () => {
+  await draw();
+  const joins = () => within(sheet()).getAllByRole('button', { name: /^(Join|Pipe)/ }).length;
+  const before = joins();
+  for (const change of [1, 0]) {
+    await choose(/^meter/);
+    await press(/^Join or take apart/);
+    await choose(/^appliance Hob/);
+    expect(joins() - before).toBe(change);
+  }
+});
+test('keys move a part, take it away and undo; what is typed in a field is no key of the drawing', async () => {
+  await draw();
+  const meter = part(/^meter/);
+  const place = () => part(/^meter/).getAttribute('transform');
+  const stood = place();
+  for (const k of ['ArrowRight', 'ArrowDown', 'ArrowDown']) await key(meter, k);
+  expect(place()).not.toBe(stood);
+  await key(document.body, 'z', { ctrlKey: true });
+  expect(place()).toBe(stood);
+  await key(document.body, 'z', { ctrlKey: true, shiftKey: true });
+  expect(place()).not.toBe(stood);
+  await choose(/^meter/);
+  await key(within(chosen()).getAllByRole('textbox')[0]!, 'z', { ctrlKey: true });
+  expect(place()).not.toBe(stood);
+  await key(part(/^meter/), 'Delete');
+  expect(within(sheet()).queryByRole('button', { name: /^meter/ })).toBeNull();
+});
+test('what the office refuses is said, and nothing that was drawn is lost', async () => {
+  answer = async () => {
+    throw new Error('An apprentice does not change places.');
+  };
+  await draw();
+  await press('Tidy up');
+  await choose(/^meter/);
+  await type(/^Name of/, 'Old meter');
+  await press('Save');
+  expect(screen.getByText(/An apprentice does not/)).toBeTruthy();
+  cleanup();
+  await draw();
+  await press('Put it back');
+  expect(part(/^meter Old meter/)).toBeTruthy();
+  cleanup();
+  await draw();
+  await press('Throw it away');
+  cleanup();
+  await draw();
+  expect(screen.queryByText(/was not saved/)).toBeNull();
+});
+
+test('at the bench the drawing stands as the list has it ticked, with what the stage asks about marked', async () => {
+  const s = await stand(plan(), 'prepare');
+  const shown = () =>
+    act(async () => {
+      render(<SectionDrawn view={{ plan: s.plan, state: s.state }} />);
+    });
+  await shown();
+  await press(/Open it large/);
+  const dialog = screen.getByRole('dialog');
+  expect(dialog.textContent).toMatch(/Marked: what this stage asks about/);
+  expect(within(dialog).getByText(/must be closed/)).toBeTruthy();
+  expect(dialog.textContent).toMatch(/Bounded bySupply valve at the meter, closed/);
+  s.state.valves.oven = 'closed';
+  cleanup();
+  await shown();
+  await press(/Open it large/);
+  expect(screen.getByRole('dialog').textContent).toMatch(/Deck oven is not reached/);
+});
