@@ -10,6 +10,7 @@ import type { Figure } from '@/core/quantity/figure';
 import { localDate } from '@/core/quantity/local-date';
 import { convert, type Unit } from '@/core/quantity/unit';
 import { known, pressureOf, wanted, type FormulaContext, type Working } from '@/core/formula';
+import { ENGINE } from './engine';
 import { composeSequence } from './sequence';
 
 /** The reasons why the procedure may be the wrong one for this system, in sentences. Empty = inside its domain. */
@@ -24,6 +25,8 @@ export interface Allowance {
 export interface Plan {
   /** 2: judged by the general rules as they stand since November 2026 (barometer, decay, capped pressure, trapped air). */
   readonly format: 1 | 2;
+  /** Version of the judgement it was made with; absent in plans from before it was said. */
+  readonly engine?: string;
   readonly run: string;
   readonly practice: boolean;
   readonly organisation: { readonly id: string; readonly name: string };
@@ -106,7 +109,7 @@ export class PlanError extends Error {
  * @throws PlanError when something that decides a limit is unknown: it is asked for, never defaulted.
  */
 export function makePlan(
-  request: Omit<Plan, 'format' | 'procedure' | 'pack' | 'choices'> & {
+  request: Omit<Plan, 'format' | 'engine' | 'procedure' | 'pack' | 'choices'> & {
     readonly pack: Pack;
     readonly packHash: string;
     readonly procedureId: string;
@@ -166,6 +169,7 @@ export function makePlan(
   const { id, version, title, school, edition, author, dated, notice, sources, basedOn, loosened } = pack;
   return {
     format: 2,
+    engine: ENGINE,
     ...rest,
     procedure,
     choices,

@@ -128,7 +128,7 @@ export function FacePage({
           <P key={i}>{`${l.name}: ${l.value} (${l.source})`}</P>
         ))}
         {face.limits.length > 7 ? <P>More limits on the following page.</P> : null}
-        <P>{`Row: ${face.row}. ${plan.pack.title}, ${plan.pack.school}, ${plan.pack.edition}, pack ${plan.pack.id} ${plan.pack.version}. Check the edition in force.`}</P>
+        <P>{`Row: ${face.row}. ${plan.pack.title}, ${plan.pack.school}, ${plan.pack.edition}, pack ${plan.pack.id} ${plan.pack.version}${plan.engine ? `, judgement ${plan.engine}` : ''}. Check the edition in force.`}</P>
       </View>
       <View style={[s.seam, { flexDirection: 'row', gap: 12 }]}>
         <View>

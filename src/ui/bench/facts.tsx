@@ -341,6 +341,7 @@ export function Facts({ view }: { view: BenchView }) {
       )}
       <p className="text-sm text-quiet">
         {plan.pack.school}, {plan.pack.edition}, pack {plan.pack.id} {plan.pack.version}
+        {plan.engine && `, judgement ${plan.engine}`}
         {plan.pack.basedOn && <>, house pack from {plan.pack.basedOn.title}</>}. Check the edition in force
         where you work.
       </p>

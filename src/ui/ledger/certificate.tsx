@@ -145,8 +145,8 @@ export function CertificateView({
             ))}
           </ul>
           <p className={h}>
-            {plan.pack.title}, {plan.pack.school}, {plan.pack.edition}. Check the edition in force where you
-            work.
+            {plan.pack.title}, {plan.pack.school}, {plan.pack.edition}
+            {plan.engine && `, judgement ${plan.engine}`}. Check the edition in force where you work.
           </p>
         </section>
         <section>
