@@ -34,7 +34,7 @@ import type { Role } from '@/wire/role';
 import type { VerdictWord } from '@/core/verdict/verdict';
 
 /**
- * Every table carries `org` and is under forced row-level security (migrations/0001_guards.sql); references between
+ * Every table carries `org` and is under forced row-level security (migrations/0000_baseline.sql); references between
  * tables are composite (org, id), so that no row can point into another organisation.
  */
 const bytea = customType<{ data: Buffer }>({ dataType: () => 'bytea' });

@@ -1,1 +1,0 @@
-ALTER TABLE "outbox" ADD COLUMN "owner_only" boolean DEFAULT false NOT NULL;
