@@ -1,5 +1,6 @@
 // The tests that judge, as one file: its modules are loaded once for a mutant, not once for every test file. The whole runs
-// of which every word, figure and neighbouring entry is expected come first, then the small files: most mutants die early. What takes seconds
+// of which every word and figure is expected come first, then the small files, last the neighbours of every entry:
+// most mutants die early. What takes seconds
 // and finds little that these do not (the laws over hostile logs) is left out: a mutant that only
 // they would notice counts as alive.
 const { readdirSync, statSync } = require('node:fs');
@@ -11,5 +12,5 @@ const files = ['kinds', 'limit', 'pack', 'plan', 'record', 'run', 'verdict']
   .flatMap((room) => readdirSync(join(core, room)).map((name) => join(core, room, name)))
   .filter((name) => name.endsWith('.test.ts') && !SLOW.some((slow) => name.endsWith(slow)))
   .sort((a, b) => statSync(a).size - statSync(b).size);
-const whole = ['judged', 'neighbours'].map((name) => join(__dirname, `../judged/${name}.test.ts`));
-for (const file of [...whole, ...files]) require(file);
+const whole = (name) => join(__dirname, `../judged/${name}.test.ts`);
+for (const file of [whole('judged'), ...files, whole('neighbours')]) require(file);

@@ -1,7 +1,7 @@
 /**
  * Tries the tests of the core against mutants of verdict, limits, run, kinds, roles and loader, and writes
  * docs/mutants.md. `npm run mutants` tries all of them (hours); a path or pattern limits it; `again` tries only those
- * that survived or were never done the last time, `again src/core/run` those under a path. Ends with 1 where fewer than 80 % of what the report counts are killed.
+ * that survived or were never done the last time, `again src/core/run,src/core/pack` those under some paths. Ends with 1 where fewer than 80 % of what the report counts are killed.
  */
 import { spawnSync } from 'node:child_process';
 import { existsSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs';
@@ -24,7 +24,7 @@ const again = asked === 'again';
 /** A file that changed since is tried whole: its lines mean something else now. */
 for (const name of Object.keys(store)) if (!existsSync(name)) delete store[name];
 const ranges = Object.entries(store)
-  .filter(([name]) => name.startsWith(only))
+  .filter(([name]) => only.split(',').some((path) => name.startsWith(path)))
   .flatMap(([name, { source, mutants }]) =>
     readFileSync(name, 'utf8') === source
       ? mutants.filter((m) => [...ALIVE, 'Timeout'].includes(m.status)).map((m) => `${name}:${place(m)}`)
