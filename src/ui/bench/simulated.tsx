@@ -4,6 +4,7 @@ import type { Plan } from '@/core/plan/plan';
 import { office, type OfficeError } from '@/device/office';
 import type { SimulatedView } from '@/core/simulation/simulation';
 import { Button } from '@/ui/kit/button';
+import { WorksDrawn } from './works-drawn';
 
 /** The simulated installation, worked by hand: valves, bleed, gauge, leak fluid. The model answers on the gauge. */
 export function SimulatedWorks({ plan }: { plan: Plan }) {
@@ -47,6 +48,7 @@ export function SimulatedWorks({ plan }: { plan: Plan }) {
         Simulated installation
       </h2>
       {!state && !trouble && <p className="text-quiet">Looking at the valves …</p>}
+      {state && <WorksDrawn plan={plan} view={state} does={does} />}
       {state?.kind === 'liquid' && (
         <WaterWorks view={state} does={does} live={plan.procedure.boundary !== 'separated'} />
       )}
@@ -96,25 +98,6 @@ export function SimulatedWorks({ plan }: { plan: Plan }) {
               >
                 {gas.bleeding ? 'Bleeding' : 'Bleed'}
               </Button>
-            </div>
-          </fieldset>
-          <fieldset>
-            <legend className="text-sm text-quiet">Appliance isolating valves</legend>
-            <div className="grid grid-cols-2 gap-2">
-              {plan.system.appliances.map((a) => {
-                const open = !gas.closedAppliances.includes(a.id);
-                return (
-                  <Button
-                    key={a.id}
-                    className={pick}
-                    tone={open ? 'plain' : 'act'}
-                    aria-pressed={!open}
-                    onClick={() => does({ act: 'appliance', id: a.id, value: open ? 'shut' : 'open' })}
-                  >
-                    {a.name}: {open ? 'open' : 'shut'}
-                  </Button>
-                );
-              })}
             </div>
           </fieldset>
           <fieldset>

@@ -1,0 +1,93 @@
+/** @jest-environment jsdom */
+import { act, cleanup, render, screen, within } from '@testing-library/react';
+import { plan as staged } from '@/core/testing/bakery';
+import { dyeHouse, gauges, planOf } from '@/core/testing/quarter';
+import type { SimulatedView } from '@/core/simulation/simulation';
+import { press } from '@/ui/testing/bench';
+import { SimulatedWorks } from './simulated';
+
+const done: object[] = [];
+let view: SimulatedView;
+jest.mock('@/device/office', () => ({
+  office: async (_path: string, said?: { body: object }) => {
+    if (said) done.push(said.body);
+    return view;
+  },
+}));
+beforeEach(() => {
+  done.length = 0;
+});
+afterEach(cleanup);
+const gas: SimulatedView = {
+  kind: 'gas',
+  supply: 'shut',
+  bleeding: false,
+  connected: true,
+  closedAppliances: ['hob'],
+  fluid: [],
+};
+const show = (plan = staged()) => act(async () => void render(<SimulatedWorks plan={plan} />));
+const touch = (name: RegExp) =>
+  press(name, screen.getByRole('group', { name: 'The simulated installation' }));
+
+test('the installation is worked on its drawing: valves turn, the gauge is taken off, leak fluid goes on', async () => {
+  view = gas;
+  await show();
+  for (const name of [
+    /^valve Supply valve/,
+    /^valve lever, closed/,
+    /^valve lever, open/,
+    /^test point/,
+    /^appliance Deck/,
+  ])
+    await touch(name);
+  expect(done).toEqual([
+    { act: 'supply', value: 'crack' },
+    { act: 'appliance', id: 'hob', value: 'open' },
+    { act: 'appliance', id: 'oven', value: 'shut' },
+    { act: 'gauge', value: 'open' },
+    { act: 'fluid', value: 'oven' },
+  ]);
+});
+test.each([
+  ['shut', 'crack', /closed, boundary/],
+  ['crack', 'open', /open, inside/],
+  ['open', 'shut', /open, inside/],
+] as const)(
+  'a supply valve that is %s is turned to %s, and the drawing shows how it stands',
+  async (stands, next, words) => {
+    view = { ...gas, supply: stands };
+    await show();
+    const [valve] = within(screen.getByRole('group', { name: 'The simulated installation' })).getAllByRole(
+      'button',
+      {
+        name: /^valve Supply/,
+      },
+    );
+    expect(valve!.getAttribute('aria-label')).toMatch(words);
+    await touch(/^valve Supply/);
+    expect(done).toEqual([{ act: 'supply', value: next }]);
+  },
+);
+test('what cannot be worked there does nothing; water that is pumped has its pump, not its supply', async () => {
+  view = {
+    kind: 'liquid',
+    supply: 'shut',
+    bleeding: false,
+    tap: false,
+    connected: false,
+    strokes: 3,
+    level: 0,
+    drain: false,
+  };
+  await show(planOf('water-hydraulic', { gauges: [gauges.wide], system: dyeHouse() }));
+  await touch(/^valve main stop valve/);
+  await touch(/^source/);
+  expect(done).toEqual([]);
+  await touch(/^test point/);
+  await press('5 strokes');
+  expect(done).toEqual([
+    { act: 'gauge', value: 'connected' },
+    { act: 'pump', value: '5' },
+  ]);
+});
