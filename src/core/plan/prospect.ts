@@ -1,20 +1,21 @@
 /** What a plan says before the van leaves: per part its pressure, holds, gauges, and how far weather moves the reading. */
-import { roleOf } from '@/core/roles';
-import { gaugeFit, LEVEL_MARK, type Gauge, type Misfit } from '@/core/instrument/gauge';
+import { known } from '@/core/formula';
 import { systemStiffness, volumeUncertainty } from '@/core/installation/section';
-import { pressurePerKelvin } from '@/core/medium/gas';
-import { energyLevel, fallingMass, gasEnergy, liquidEnergy, type EnergyLevel } from '@/core/medium/energy';
-import { WATER_BULK_MODULUS } from '@/core/medium/water';
+import { type Gauge, gaugeFit, LEVEL_MARK, type Misfit } from '@/core/instrument/gauge';
 import type { HoldStage } from '@/core/kinds';
+import { energyLevel, type EnergyLevel, fallingMass, gasEnergy, liquidEnergy } from '@/core/medium/energy';
+import { pressurePerKelvin } from '@/core/medium/gas';
+import { WATER_BULK_MODULUS } from '@/core/medium/water';
+import { allowanceOf, fitTarget } from '@/core/plan/limits';
+import { type Exact, type Limit, toNumber } from '@/core/quantity/exact';
+import { convert, type Unit } from '@/core/quantity/unit';
+import { roleOf } from '@/core/roles';
 import { holdSees } from '@/core/run/hold-sees';
-import { leakThatMatters, minutesFor, type HoldMinutes } from '@/core/run/hold-spec';
+import { type HoldMinutes, leakThatMatters, minutesFor } from '@/core/run/hold-spec';
 import { perceptibleOf } from '@/core/run/read';
 import { reduce } from '@/core/run/reduce';
 import type { RunState } from '@/core/run/state';
-import { toNumber, type Exact, type Limit } from '@/core/quantity/exact';
-import { convert, type Unit } from '@/core/quantity/unit';
-import { known } from '@/core/formula';
-import { allowanceOf, caseOf, fitTarget, planVolume, ruleOf, type Plan } from './plan';
+import { caseOf, type Plan, planVolume, ruleOf } from './plan';
 import { pressurePlan, type PressurePlan } from './weakest';
 
 /** How a gauge of the cabinet would serve a part. */

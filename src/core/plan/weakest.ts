@@ -1,9 +1,10 @@
 /** The weakest element in scope and what it does to a test pressure. */
-import type { Plan } from './plan';
-import { carriesGas, ratedParts } from '@/core/installation/section';
-import { caseOf, testPressureOf } from './plan';
 import { known, wanted, type Working } from '@/core/formula';
-import { compare, parseWithUnit, showExact, type Exact } from '@/core/quantity/exact';
+import { carriesGas, ratedParts } from '@/core/installation/section';
+import { testPressureOf } from '@/core/plan/limits';
+import { compare, type Exact, parseWithUnit, showExact } from '@/core/quantity/exact';
+import type { Plan } from './plan';
+import { caseOf } from './plan';
 
 /** Through gas appliances whose plate was not read: 14 inWC. Source: the work, cautions */
 const PLATE_NOT_READ = '14 inWC';

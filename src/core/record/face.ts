@@ -1,10 +1,12 @@
-import { roleOf } from '@/core/roles';
 import { LEVEL_MARK } from '@/core/instrument/gauge';
 import { JOINT_WORDS, WHOSE_WORDS } from '@/core/kinds/joints/fold';
-import { allowanceOf, certificateTitle, type Plan, ruleOf } from '@/core/plan/plan';
+import { allowanceOf } from '@/core/plan/limits';
+import { certificateTitle, type Plan, ruleOf } from '@/core/plan/plan';
+import { duration } from '@/core/quantity/duration';
 import { breachWords, showChange, showExact } from '@/core/quantity/exact';
 import { clockInZone, inZone } from '@/core/quantity/in-zone';
 import { unitLabel } from '@/core/quantity/unit';
+import { roleOf } from '@/core/roles';
 import { DANGER_WORDS } from '@/core/run/closing';
 import type { PlacedEvent } from '@/core/run/events';
 import { pointsOf } from '@/core/run/inventory';
@@ -12,7 +14,6 @@ import { debtWords, gaugeOf, gaugeOfHold, gaugesUsed, letByLimit, perceptibleOf 
 import { reduce } from '@/core/run/reduce';
 import type { Hold, RunState } from '@/core/run/state';
 import { classBound } from '@/core/verdict/adequacy';
-import { duration } from '@/core/quantity/duration';
 import { decidingHold } from '@/core/verdict/verdict';
 import { isGood, type VerdictWord, WORDS } from '@/core/verdict/words';
 import type { RecordBody } from './record';

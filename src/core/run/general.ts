@@ -1,6 +1,7 @@
 /** Entries that belong to no kind of stage: gauge, own kit, notes, photos, confirming a list, leaving out, STOP. */
 import { gaugeFit } from '@/core/instrument/gauge';
-import { dayOf, fitTarget } from '@/core/plan/plan';
+import { fitTarget } from '@/core/plan/limits';
+import { dayOf } from '@/core/plan/plan';
 import { showExact } from '@/core/quantity/exact';
 import { CONFIRM } from './courses';
 import type { EventOf } from './events';

@@ -1,7 +1,8 @@
 /** What a hold is worked out from: the volume, the pressure and the gauge it is judged with. */
 import type { HoldSetting } from '@/core/adequacy/gas';
 import type { Gauge } from '@/core/instrument/gauge';
-import { planVolume, ruleOf, testPressure, type Plan } from '@/core/plan/plan';
+import { testPressure } from '@/core/plan/limits';
+import { type Plan, planVolume, ruleOf } from '@/core/plan/plan';
 import { toNumber } from '@/core/quantity/exact';
 import { convert } from '@/core/quantity/unit';
 import { gaugeOf, perceptibleOf } from './read';

@@ -1,11 +1,12 @@
 /** What a hold is: its role, band, and minutes by rule, by house standard and by need. */
+import { type FormulaContext, known, minutesOf, type Working } from '@/core/formula';
+import { type BandSpec, type Edge, edgesOf, type MinutesSpec } from '@/core/grammar/rule';
 import type { Gauge } from '@/core/instrument/gauge';
-import { edgesOf, type BandSpec, type Edge, type MinutesSpec } from '@/core/grammar/rule';
 import type { HoldStage, Stage } from '@/core/kinds';
-import { roleOf, type HoldRole } from '@/core/roles';
-import { applies, bandOf, caseOf, ruleOf, type Plan, type ResolvedBand } from '@/core/plan/plan';
-import { known, minutesOf, type FormulaContext, type Working } from '@/core/formula';
-import { parseWithUnit, toNumber, type Exact } from '@/core/quantity/exact';
+import { bandOf, type ResolvedBand } from '@/core/plan/limits';
+import { applies, caseOf, type Plan, ruleOf } from '@/core/plan/plan';
+import { type Exact, parseWithUnit, toNumber } from '@/core/quantity/exact';
+import { type HoldRole, roleOf } from '@/core/roles';
 import { holdSees } from './hold-sees';
 import { contextOf, currentCycle, currentVisit, gaugeOf, stageOf } from './read';
 import type { RunState } from './state';

@@ -1,10 +1,11 @@
 /** What the tester's own hose or rig loses, as it was measured by itself: a note beside the test, never a deduction. */
-import { BLANK_LASTS, type OwnKit } from '@/core/instrument/kit';
 import type { Gauge } from '@/core/instrument/gauge';
-import type { HoldRole } from '@/core/roles';
-import { allowanceOf, planVolume, ruleOf, type Plan } from '@/core/plan/plan';
-import { exact, showExact, toNumber, type Exact } from '@/core/quantity/exact';
+import { BLANK_LASTS, type OwnKit } from '@/core/instrument/kit';
+import { allowanceOf } from '@/core/plan/limits';
+import { type Plan, planVolume, ruleOf } from '@/core/plan/plan';
+import { exact, type Exact, showExact, toNumber } from '@/core/quantity/exact';
 import { convert, UNITS } from '@/core/quantity/unit';
+import type { HoldRole } from '@/core/roles';
 import { perceptibleOf } from './read';
 import type { RunState } from './state';
 

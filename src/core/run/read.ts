@@ -1,15 +1,16 @@
 /** What the state of a run says: where it stands, what it waits for, which limits hold. Nothing here changes it. */
-import { ruleOfKind } from '@/core/kinds';
-import type { Step } from '@/core/kinds/kind';
-import { gaugeClass, LEVEL_MARK, perceptibleMovement, type Gauge } from '@/core/instrument/gauge';
-import { unknownValves, valvesOf } from '@/core/installation/section';
-import { VALVE_WORDS } from '@/core/installation/parts';
-import type { Use } from '@/core/grammar/rule';
-import type { ChecksStage, HoldStage, IsolateStage, Stage } from '@/core/kinds';
-import type { CheckItem } from '@/core/kinds/checks/rule';
-import { allowanceOf, applies, caseOf, formulaContext, limitsOf, ruleOf, type Plan } from '@/core/plan/plan';
 import type { FormulaContext } from '@/core/formula';
-import { compare, inUnit, magnitude, type Limit } from '@/core/quantity/exact';
+import type { Use } from '@/core/grammar/rule';
+import { VALVE_WORDS } from '@/core/installation/parts';
+import { unknownValves, valvesOf } from '@/core/installation/section';
+import { type Gauge, gaugeClass, LEVEL_MARK, perceptibleMovement } from '@/core/instrument/gauge';
+import type { ChecksStage, HoldStage, IsolateStage, Stage } from '@/core/kinds';
+import { ruleOfKind } from '@/core/kinds';
+import type { CheckItem } from '@/core/kinds/checks/rule';
+import type { Step } from '@/core/kinds/kind';
+import { allowanceOf, limitsOf } from '@/core/plan/limits';
+import { applies, caseOf, formulaContext, type Plan, ruleOf } from '@/core/plan/plan';
+import { compare, inUnit, type Limit, magnitude } from '@/core/quantity/exact';
 import type { Cycle, FoundClaim, Hold, RunState, Visit } from './state';
 
 export const currentVisit = (state: RunState): Visit | null =>

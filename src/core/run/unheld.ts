@@ -6,7 +6,8 @@ import type { Gauge } from '@/core/instrument/gauge';
 import type { Stage } from '@/core/kinds';
 import { kindOf } from '@/core/kinds';
 import { endCycle } from '@/core/kinds/isolate-and-repeat/fold';
-import { type Plan, type ResolvedBand, ruleOf } from '@/core/plan/plan';
+import { type ResolvedBand } from '@/core/plan/limits';
+import { type Plan, ruleOf } from '@/core/plan/plan';
 import {
   add,
   breaks,

@@ -18,7 +18,7 @@ import { gaugeOfHold } from '@/core/run/read';
 import { sectionNow } from '@/core/run/section-now';
 import type { DialWatch, Hold, RunState, Visit } from '@/core/run/state';
 import { fallLimit } from '@/core/run/water-limits';
-import { steadyRate } from './judge';
+import { steadyRate } from '@/core/verdict/judge-rate';
 
 export interface Adequacy {
   readonly figure: Figure;

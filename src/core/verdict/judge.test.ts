@@ -1,21 +1,20 @@
 /** Each judging function at its bounds: exactly at, one step under, one step over; the order in which its rules decide. */
 import { convertRate, rateInterval } from '@/core/adequacy/rate';
 import { leakRate } from '@/core/medium/gas';
-import { parseWithUnit as q, type Exact, type Limit } from '@/core/quantity/exact';
+import { type Exact, type Limit, parseWithUnit as q } from '@/core/quantity/exact';
+import { judgeRate, steadyRate } from '@/core/verdict/judge-rate';
 import {
+  type HoldFacts,
   judgeDecay,
   judgeFloor,
   judgeLetBy,
   judgeLockUp,
   judgeMakeUp,
-  judgeRate,
   judgeSettle,
   judgeStrength,
   judgeStretch,
   judgeTightness,
   judgeUnheld,
-  steadyRate,
-  type HoldFacts,
 } from './judge';
 
 const pm: Limit = { value: q('0.25 mbar'), broken: 'at', source: 'test' };

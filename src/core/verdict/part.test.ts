@@ -1,5 +1,6 @@
 /** The general rules over a claim: each may refuse what is good, in their order; none makes anything good. */
-import { allowanceOf, type Plan } from '@/core/plan/plan';
+import { allowanceOf } from '@/core/plan/limits';
+import { type Plan } from '@/core/plan/plan';
 import { parseWithUnit as q } from '@/core/quantity/exact';
 import { reduce } from '@/core/run/reduce';
 import type { JointState, RunState, Unheld } from '@/core/run/state';

@@ -1,18 +1,19 @@
 /** The result of one part of a run: by its rule alone. The graph claims a finding; the general rules may refuse it. */
+import { known } from '@/core/formula';
 import type { Use } from '@/core/grammar/rule';
 import { LEVEL_MARK } from '@/core/instrument/gauge';
-import { allowanceOf, outsideDomain, ruleOf, testPressureOf, type Plan } from '@/core/plan/plan';
-import { breachWords, magnitude, showChange, showExact, type Limit } from '@/core/quantity/exact';
-import { figureNumber, showFigure, type Figure } from '@/core/quantity/figure';
+import { allowanceOf, testPressureOf } from '@/core/plan/limits';
+import { outsideDomain, type Plan, ruleOf } from '@/core/plan/plan';
+import { duration } from '@/core/quantity/duration';
+import { breachWords, type Limit, magnitude, showChange, showExact } from '@/core/quantity/exact';
+import { type Figure, figureNumber, showFigure } from '@/core/quantity/figure';
+import { unitLabel } from '@/core/quantity/unit';
 import { claimOf, drips, leakingBounds, leakingJoints, permittedDrop } from '@/core/run/read';
 import { lastPumped } from '@/core/run/section-now';
 import type { DrawnDown, Hold, RunState, Unheld } from '@/core/run/state';
-import { unitLabel } from '@/core/quantity/unit';
-import { known } from '@/core/formula';
-import type { Judgement } from './judge';
-import { adequacyOf, dialAdequacy, measuredRate, type Adequacy } from './adequacy';
+import { type Adequacy, adequacyOf, dialAdequacy, measuredRate } from './adequacy';
 import { decidingHold, footing, pipeworkHold, separationText, visitsOf } from './holds';
-import { duration } from '@/core/quantity/duration';
+import type { Judgement } from './judge';
 import { GENERAL, type Reason, type VerdictWord } from './words';
 
 export interface PartVerdict {

@@ -1,10 +1,11 @@
-import { expectedItems, inventoryChanges } from '@/core/run/inventory';
-import { holdSpec } from '@/core/run/hold-spec';
-import { gauges, judged, kiln, planOf, run, trailer, type Step } from '@/core/testing/quarter';
-import { bakery } from '@/core/testing/bakery';
-import { parseWithUnit as q } from '@/core/quantity/exact';
-import { outsideDomain, testPressure } from '@/core/plan/plan';
 import { gaugeFit } from '@/core/instrument/gauge';
+import { testPressure } from '@/core/plan/limits';
+import { outsideDomain } from '@/core/plan/plan';
+import { parseWithUnit as q } from '@/core/quantity/exact';
+import { holdSpec } from '@/core/run/hold-spec';
+import { expectedItems, inventoryChanges } from '@/core/run/inventory';
+import { bakery } from '@/core/testing/bakery';
+import { gauges, judged, kiln, planOf, run, type Step, trailer } from '@/core/testing/quarter';
 
 /* ---- 2.2 air test of pipework, imperial ---- */
 const toHold = (test = '3', gauge = 'D-15'): Step[] => [

@@ -1,10 +1,11 @@
-import { bakery, coarse, gauge, hold, pack, plan, play, upTo } from '@/core/testing/bakery';
 import { loadPack } from '@/core/pack/load';
-import { allowanceOf, makePlan } from '@/core/plan/plan';
+import { allowanceOf } from '@/core/plan/limits';
+import type { Plan } from '@/core/plan/plan';
+import { makePlan } from '@/core/plan/plan';
 import { parseWithUnit as q } from '@/core/quantity/exact';
 import { reduce } from '@/core/run/reduce';
 import type { ScriptLine } from '@/core/run/script';
-import type { Plan } from '@/core/plan/plan';
+import { bakery, coarse, gauge, hold, pack, plan, play, upTo } from '@/core/testing/bakery';
 import { verdictOf } from './verdict';
 
 const judge = (p: Plan, lines: ScriptLine[]) => verdictOf(p, reduce(p, play(p, lines)))!;

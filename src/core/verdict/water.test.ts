@@ -1,6 +1,12 @@
+import { pipeFigures } from '@/core/installation/pipes';
+import { testPressure } from '@/core/plan/limits';
+import { certificateTitle } from '@/core/plan/plan';
+import { parseWithUnit as q, toNumber } from '@/core/quantity/exact';
+import { trendFigures } from '@/core/record/trend';
+import { holdSpec } from '@/core/run/hold-spec';
 import {
-  gateDrain,
   dyeHouse,
+  gateDrain,
   gauges,
   judged,
   planOf,
@@ -8,12 +14,6 @@ import {
   run,
   type Step,
 } from '@/core/testing/quarter';
-import { trendFigures } from '@/core/record/trend';
-import { holdSpec } from '@/core/run/hold-spec';
-import { testPressure } from '@/core/plan/plan';
-import { parseWithUnit as q, toNumber } from '@/core/quantity/exact';
-import { certificateTitle } from '@/core/plan/plan';
-import { pipeFigures } from '@/core/installation/pipes';
 
 const P300 = [gauges.psiHigh];
 const BAR = [gauges.wide];

@@ -1,51 +1,32 @@
 'use client';
-import { foldOf } from '@/core/run/folds';
-import { roleOf } from '@/core/roles';
-import { lazy, Suspense, useMemo, type ComponentType } from 'react';
+import { valvesOf } from '@/core/installation/section';
 import { sparesOf } from '@/core/instrument/spare';
-import { LEVEL_MARK, type Gauge } from '@/core/instrument/gauge';
-import { systemStiffness, valvesOf } from '@/core/installation/section';
-import { energyLevel, fallingMass, gasEnergy, liquidEnergy } from '@/core/medium/energy';
-import { pressurePerKelvin } from '@/core/medium/gas';
-import { WATER_BULK_MODULUS } from '@/core/medium/water';
-import type { HoldStage, Stage } from '@/core/kinds';
-import { FORMULAS, known } from '@/core/formula';
 import { goodPath } from '@/core/plan/good-path';
-import { fallLimit } from '@/core/run/water-limits';
-import {
-  acceptOf,
-  applies,
-  allowanceOf,
-  dayOf,
-  outsideDomain,
-  planVolume,
-  ruleOf,
-  testPressure,
-  type Plan,
-} from '@/core/plan/plan';
-import { holdSees } from '@/core/run/hold-sees';
-import { leakThatMatters, minutesFor } from '@/core/run/hold-spec';
+import { allowanceOf } from '@/core/plan/limits';
+import { dayOf, outsideDomain, ruleOf } from '@/core/plan/plan';
 import { enteredCaps } from '@/core/plan/weakest';
-import type { RunState } from '@/core/run/state';
-import { classBound } from '@/core/verdict/adequacy';
-import { verdictOf } from '@/core/verdict/verdict';
-import { breachWords, showExact, toNumber, trimmed, type Exact } from '@/core/quantity/exact';
-import { showFigure, significantText } from '@/core/quantity/figure';
-import { convert, unitLabel } from '@/core/quantity/unit';
+import { breachWords, showExact, trimmed } from '@/core/quantity/exact';
+import { showFigure } from '@/core/quantity/figure';
+import { roleOf } from '@/core/roles';
+import { foldOf } from '@/core/run/folds';
+import { leakThatMatters } from '@/core/run/hold-spec';
 import {
-  contextOf,
-  owedWords,
   gaugeOf,
   letByLimit,
   openJoints,
+  owedWords,
   partNow,
   perceptibleOf,
   permittedDrop,
   runningHold,
 } from '@/core/run/read';
+import { classBound } from '@/core/verdict/adequacy';
+import { verdictOf } from '@/core/verdict/verdict';
 import type { BenchView } from '@/device/bench';
+import { ownLimit, seeing, standing } from '@/ui/bench/facts-figures';
 import { Why } from '@/ui/kit/why';
 import { clockTime, minutesWords } from '@/ui/kit/words';
+import { type ComponentType, lazy, Suspense, useMemo } from 'react';
 
 // loaded beside the run; without it (no signal, never loaded) the facts stand without the drawing
 const SectionDrawn = lazy<ComponentType<{ view: BenchView }>>(() =>
@@ -353,126 +334,6 @@ export function Facts({ view }: { view: BenchView }) {
       )}
     </div>
   );
-}
-
-/** The limit of a hold that is not judged by perceptible movement: how far it may fall, or how much may be added. */
-function ownLimit(plan: Plan, state: RunState, stage: HoldStage, gauge: Gauge | null) {
-  if (stage.role === 'stretch' && stage.fall && gauge) {
-    const limit = fallLimit(stage, gauge);
-    return {
-      name: `${stage.title}, fall`,
-      value: `${breachWords(limit)} is too much`,
-      why: { title: stage.title, source: limit.source, text: 'Counted from the last figure of the pumping.' },
-    };
-  }
-  if (stage.role === 'floor' && stage.accept?.low) {
-    const low = acceptOf(stage.accept.low, 'low', contextOf(plan, state, stage.part), plan, stage.part);
-    return low
-      ? {
-          name: 'No reading below',
-          value: showExact(low.value),
-          why: { title: stage.title, source: low.source, text: low.working?.text ?? 'Met at equality.' },
-        }
-      : null;
-  }
-  if (stage.role === 'make-up') {
-    const rule = stage.permitted?.find((p) => applies(plan, stage.part, p.when));
-    return {
-      name: 'Make-up',
-      value: rule ? 'by formula, met at equality' : 'no limit given',
-      why: rule
-        ? {
-            title: 'Make-up permitted',
-            source: rule.source,
-            text: `${FORMULAS[rule.volume.formula]?.says(rule.volume.args ?? {}) ?? rule.volume.formula}. The figure stands beside the running hold.`,
-          }
-        : {
-            title: 'No limit given',
-            source: plan.procedure.title,
-            text: 'Both loss figures are measured; the engineer judges them.',
-          },
-    };
-  }
-  return null;
-}
-
-/** What the part's judged hold could see, and its minutes by rule, house and need; null before that can be known. */
-function seeing(plan: Plan, state: RunState, part: string | null, judged: Stage | undefined) {
-  if (judged?.kind !== 'hold') return null;
-  try {
-    const times = minutesFor(plan, state, part, judged.minutes, judged.minutesSource, false);
-    const level = judged.by === 'level' ? LEVEL_MARK : gaugeOf(plan, state);
-    const sees = holdSees(plan, state, part, level);
-    if (!sees || judged.role !== 'tightness') return null;
-    return {
-      leak: sees.figure(times.planned),
-      needed: sees.needed(toNumber(leakThatMatters(plan, part))),
-      rule: times.rule,
-      house: times.house,
-    };
-  } catch {
-    return null; // a fact or reading is still missing; the stage that needs it says so
-  }
-}
-
-/** What weather does to the reading at test pressure, and what energy stands in the section; null before it is known. */
-function standing(plan: Plan, part: string | null) {
-  const found = known(() => testPressure(plan, part));
-  if ('missing' in found) return null;
-  const { unit } = found.value;
-  const pa = convert(toNumber(found.value), unit, 'Pa');
-  const volume = planVolume(plan, part);
-  const fills = ruleOf(plan, part).fills;
-  if (fills === 'level') return null;
-  if (fills === 'liquid') return standingLiquid(plan, found.value);
-  const gas = gasEnergy(volume.value, pa);
-  const water = liquidEnergy(pa, volume.value / WATER_BULK_MODULUS);
-  const level = energyLevel(gas);
-  const show = (v: number) => `${significantText(v, 2)} ${unitLabel(unit)}`;
-  return {
-    perKelvin: show(convert(pressurePerKelvin(pa, 293.15), 'Pa', unit)),
-    perMillibar: show(convert(1, 'mbar', unit)),
-    energy: `${significantText(gas, 2)} J`,
-    level: level.words,
-    why: {
-      title: 'Stored energy',
-      formula: 'gas: P V/(γ−1) × (1 − (P_atm/P)^((γ−1)/γ)); water: p² V / 2K',
-      inputs: [
-        { name: 'test pressure', value: showExact(found.value) },
-        { name: volume.name, value: showFigure(volume) },
-        {
-          name: 'with water it would be',
-          value: water < 0.001 ? 'less than 0.001 J' : `${significantText(water, 2)} J`,
-        },
-        { name: 'falling one metre', value: `${significantText(fallingMass(gas), 2)} kg` },
-      ],
-      source: 'Adiabatic expansion beside elastic water; levels are house figures',
-      text: level.exclusion,
-    },
-  };
-}
-
-/** What a millilitre and a kelvin show as at the test pressure of a section full of water; null where walls are not known. */
-function standingLiquid(plan: Plan, pressure: Exact) {
-  const pa = convert(toNumber(pressure), pressure.unit, 'Pa');
-  const full = systemStiffness(plan.system, pa);
-  if (!full) return null;
-  const show = (v: number) =>
-    `${significantText(convert(v, 'Pa', pressure.unit), 2)} ${unitLabel(pressure.unit)}`;
-  const energy = liquidEnergy(pa, full.c);
-  return {
-    perKelvin: show(full.perKelvin),
-    perMillilitre: show(1e-6 / full.c),
-    energy: `${significantText(energy, 2)} J`,
-    level: energyLevel(energy).words,
-    why: {
-      title: full.figure.name,
-      formula: full.figure.formula,
-      inputs: full.figure.inputs,
-      source: full.figure.source,
-      text: `${showFigure(full.figure)}: so much water moves it by one bar. Temperature first, leak second.`,
-    },
-  };
 }
 
 /** The newest figures, each with where it is: on this device only, or with the office. */

@@ -1,7 +1,8 @@
 /** Raised, or let down, into a band. */
 import { wanted } from '@/core/formula';
 import { type Stage } from '@/core/kinds';
-import { inBand, type Plan } from '@/core/plan/plan';
+import { inBand } from '@/core/plan/limits';
+import { type Plan } from '@/core/plan/plan';
 import { compare, parseWithUnit, showExact } from '@/core/quantity/exact';
 import type { Course } from '@/core/run/course';
 import type { EventOf } from '@/core/run/events';

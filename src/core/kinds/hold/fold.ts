@@ -1,24 +1,15 @@
 /** Entries of a hold: its start and end, readings, top-ups, weather, the level at a second place. */
 import { known } from '@/core/formula';
-import { entryStep, type Gauge } from '@/core/instrument/gauge';
 import { type IsolateStage, type Stage } from '@/core/kinds';
+import { tappedEnd, unsettled, worstClassCertain } from '@/core/kinds/hold/ending';
 import { boundMissing, confirmed, factsOf, judged } from '@/core/kinds/hold/judged';
 import { holdText } from '@/core/kinds/hold/text';
 import { endCycle } from '@/core/kinds/isolate-and-repeat/fold';
-import { inBand, type Plan, ruleOf } from '@/core/plan/plan';
-import {
-  breaks,
-  compare,
-  type Exact,
-  type Limit,
-  magnitude,
-  parseWithUnit,
-  showExact,
-  subtract,
-  toNumber,
-} from '@/core/quantity/exact';
+import { inBand } from '@/core/plan/limits';
+import { type Plan } from '@/core/plan/plan';
+import { breaks, showExact, subtract } from '@/core/quantity/exact';
 import { inZone } from '@/core/quantity/in-zone';
-import { convert, UNITS } from '@/core/quantity/unit';
+import { UNITS } from '@/core/quantity/unit';
 import { roleOf } from '@/core/roles';
 import { makeUpDecided } from '@/core/roles/make-up/judge';
 import { barometerNeeded, coarseBarometer } from '@/core/run/barometer';
@@ -27,8 +18,7 @@ import type { Course } from '@/core/run/course';
 import type { EventOf } from '@/core/run/events';
 import { type Fold } from '@/core/run/fold';
 import { notBarometer, notTemperature, notVolume, onGauge } from '@/core/run/gate';
-import { holdLimits } from '@/core/run/hold-limits';
-import { heldAfter, holdSpec, stageBand, steadyWindow } from '@/core/run/hold-spec';
+import { holdSpec } from '@/core/run/hold-spec';
 import {
   currentCycle,
   gaugeOf,
@@ -39,7 +29,7 @@ import {
   temperatureNeeded,
 } from '@/core/run/read';
 import { keep, mark, readingFrom } from '@/core/run/readings';
-import { type Hold, type Reading, type RunState, type Visit } from '@/core/run/state';
+import { type Hold, type RunState, type Visit } from '@/core/run/state';
 import { breakHold, enter, follow, no, type Refusal, returnToFill } from '@/core/run/transition';
 
 export const holdFold: Fold<
@@ -261,127 +251,6 @@ function endHold(
   if (hold.role === 'tightness')
     endCycle(plan, state, visit, stage as IsolateStage, hold.judgement.outcome, at);
   return null;
-}
-
-/**
- * Whether a fall already puts the whole 95 % interval into the worst class: waiting for a finer figure would only let
- * more gas out.
- */
-function worstClassCertain(
-  plan: Plan,
-  state: RunState,
-  stage: Stage,
-  hold: Hold,
-  end: Reading,
-  elapsedMs: number,
-): boolean {
-  const classes = ruleOf(plan, stage.part).classes ?? [];
-  const bound = classes[classes.length - 2]?.below;
-  if (!bound || elapsedMs <= 0) return false;
-  const {
-    temperature: _t,
-    barometer: _b,
-    ...facts
-  } = factsOf(plan, state, stage, hold, end.figure, elapsedMs);
-  const rate = judged(plan, state, stage, hold, facts).rate;
-  const figure = parseWithUnit(bound);
-  return rate !== undefined && rate.low >= convert(toNumber(figure), figure.unit, 'l/h');
-}
-
-/** What keeps a settling period from ending: outside the band, or (where it must be steady) still moving. */
-function unsettled(
-  plan: Plan,
-  state: RunState,
-  visit: Visit,
-  stage: Stage,
-  hold: Hold,
-  end: Reading,
-  gauge: Gauge,
-): Refusal | null {
-  if (stage.kind !== 'hold' && stage.kind !== 'isolate-and-repeat') return null;
-  const found = stageBand(plan, state, stage);
-  const band = 'missing' in found ? null : found.value;
-  if (band && !inBand(end.figure, band)) {
-    visit.readings.push(end);
-    return no(
-      'out-of-band',
-      `${showExact(end.figure)} is outside the band ${showExact(band.low)} to ${showExact(band.high)}. Re-adjust into it (it is logged), then read again; or say that it will not stand.`,
-    );
-  }
-  if (stage.kind !== 'hold' || stage.until !== 'steady') return null;
-  const window = steadyWindow(heldAfter(plan, state, stage, hold.minutes));
-  const lastTopUp = hold.topUps[hold.topUps.length - 1];
-  const since = lastTopUp?.at ?? 0;
-  const unit = end.figure.unit;
-  // each refused end reading stays as a reading, so that the next one can be compared with it
-  const read = [
-    ...(lastTopUp
-      ? [{ figure: lastTopUp.after, at: lastTopUp.at }]
-      : [{ figure: hold.start.figure, at: hold.start.readMoment }]),
-    ...visit.readings
-      .filter((r) => !r.late && r.readMoment >= Math.max(since, hold.start.readMoment))
-      .map((r) => ({ figure: (r.corrected ?? r).figure, at: r.readMoment })),
-  ]
-    .filter((r) => r.at <= end.readMoment && r.figure.unit === unit)
-    .sort((a, b) => a.at - b.at);
-  const covers = [...read].reverse().find((r) => end.readMoment - r.at >= window);
-  visit.readings.push(end);
-  if (!covers)
-    return no(
-      'not-steady-yet',
-      `Steady is shown by readings ${window / 1000} s apart with no re-adjustment between them. This one is kept; read again in ${window / 1000} s.`,
-    );
-  // everything read since then counts: a fall and a rise in one window are movement too
-  const inside = [...read.filter((r) => r.at >= covers.at).map((r) => r.figure), end.figure];
-  const least = inside.reduce((x, y) => (compare(y, x) < 0 ? y : x));
-  const most = inside.reduce((x, y) => (compare(y, x) > 0 ? y : x));
-  const moved = subtract(most, least);
-  if (breaks(moved, perceptibleOf(plan, gauge, stage.part)))
-    return no(
-      'not-steady',
-      `It still moves: ${showExact(moved)} in the last ${Math.round((end.readMoment - covers.at) / 1000)} s. This reading is kept; wait and read again, or say that it will not stand.`,
-    );
-  return null;
-}
-
-/** A dial this close to its limit is tapped and read again: one step of its entries. */
-function nearLimit(gauge: Gauge, change: Exact, limit: Limit): boolean {
-  const step = entryStep(gauge);
-  return compare(magnitude(subtract(magnitude(change), limit.value)), step) <= 0;
-}
-
-/**
- * The end reading that judges. A dial within one step of its limit is tapped and read again within 10 s; both are kept and
- * the larger fall judges (where a rise is looked for, the larger rise). Source: general rules of judging
- */
-function tappedEnd(
-  plan: Plan,
-  state: RunState,
-  visit: Visit,
-  stage: Stage,
-  hold: Hold,
-  end: Reading,
-  gauge: Gauge,
-): Reading | Refusal {
-  const first = state.tapped;
-  if (first) {
-    state.tapped = null;
-    const looksForRise = hold.role === 'let-by';
-    const order = compare(first.figure, end.figure);
-    visit.readings.push(end);
-    return order !== 0 && order > 0 === looksForRise ? first : end;
-  }
-  if (plan.format < 2 || gauge.kind !== 'dial' || !roleOf(hold.role).tapped) return end;
-  const limits = holdLimits(plan, state, stage, gauge, hold);
-  const change = subtract(end.figure, hold.start.figure);
-  const limit = change.digits > 0 ? limits.rise : limits.fall;
-  if (change.digits === 0 || !nearLimit(gauge, change, limit)) return end;
-  state.tapped = end;
-  visit.readings.push(end);
-  return no(
-    'tap',
-    `${showExact(end.figure)} is within one step of the limit. Tap the dial and read it again within 10 s: both readings are kept, the larger movement judges.`,
-  );
 }
 
 function keepReading(state: RunState, visit: Visit, event: EventOf<'reading'>, at: number): Refusal | null {

@@ -1,6 +1,7 @@
 /** A finished hold is judged by its role, from what was read of it. */
 import { type Stage } from '@/core/kinds';
-import { acceptOf, type Plan } from '@/core/plan/plan';
+import { acceptOf } from '@/core/plan/limits';
+import { type Plan } from '@/core/plan/plan';
 import { type Exact } from '@/core/quantity/exact';
 import { JUDGES } from '@/core/roles/judges';
 import { barometerShare } from '@/core/run/barometer';

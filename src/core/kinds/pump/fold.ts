@@ -3,7 +3,8 @@ import { wanted } from '@/core/formula';
 import { sectionVolume, systemStiffness } from '@/core/installation/section';
 import { type PumpStage, type Stage } from '@/core/kinds';
 import { trappedAir } from '@/core/medium/liquid';
-import { inBand, type Plan, type ResolvedBand } from '@/core/plan/plan';
+import { inBand, type ResolvedBand } from '@/core/plan/limits';
+import { type Plan } from '@/core/plan/plan';
 import {
   breaks,
   compare,

@@ -1,4 +1,4 @@
-import { acceptOf } from '@/core/plan/plan';
+import { acceptOf } from '@/core/plan/limits';
 import { subtract } from '@/core/quantity/exact';
 import { contextOf } from '@/core/run/read';
 import { lowestOf } from '@/core/run/water-limits';

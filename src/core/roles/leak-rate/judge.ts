@@ -4,7 +4,8 @@ import { exact } from '@/core/quantity/exact';
 import { pascal } from '@/core/quantity/pascal';
 import { volumeOf } from '@/core/run/hold-setting';
 import type { Hold, RunState } from '@/core/run/state';
-import { type HoldFacts, judgeRate } from '@/core/verdict/judge';
+import { type HoldFacts } from '@/core/verdict/judge';
+import { judgeRate } from '@/core/verdict/judge-rate';
 import type { RoleJudge } from '../judging';
 
 export const judge: RoleJudge = ({ plan, state, hold, facts, gauge, perceptible, context, part }) =>

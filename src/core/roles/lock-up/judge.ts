@@ -1,4 +1,4 @@
-import { acceptOf } from '@/core/plan/plan';
+import { acceptOf } from '@/core/plan/limits';
 import { letByLimit } from '@/core/run/read';
 import { judgeLockUp } from '@/core/verdict/judge';
 import type { Judging, RoleJudge } from '../judging';

@@ -1,6 +1,7 @@
 import { known } from '@/core/formula';
 import type { Stage } from '@/core/kinds';
-import { acceptOf, type Plan } from '@/core/plan/plan';
+import { acceptOf } from '@/core/plan/limits';
+import { type Plan } from '@/core/plan/plan';
 import { compare, type Exact } from '@/core/quantity/exact';
 import type { Hold, RunState } from '@/core/run/state';
 import { lowestOf, madeUp, makeUpLimit } from '@/core/run/water-limits';

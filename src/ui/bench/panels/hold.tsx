@@ -1,51 +1,52 @@
 'use client';
-import { roleOf } from '@/core/roles';
-import { lazy, useEffect, useMemo, useRef, useState } from 'react';
-import { known } from '@/core/formula';
-import { acceptOf, type Plan } from '@/core/plan/plan';
-import { suddenStep } from '@/core/analysis/live';
-import { makeUpDecided } from '@/core/roles/make-up/judge';
-import { unheldWays } from '@/core/run/unheld';
-import { barometerNeeded } from '@/core/run/barometer';
-import { elapsedBetween } from '@/core/run/clock';
-import { aloneIn } from '@/core/verdict/correction';
-import { pointNow } from '@/device/point';
-import { explainedLeft, WillNotStand } from './unheld';
-import { madeUp, makeUpLimit } from '@/core/run/water-limits';
-import { holdLimits } from '@/core/run/hold-limits';
-import { heldAfter, holdSpec, steadyWindow } from '@/core/run/hold-spec';
-import type { Gauge } from '@/core/instrument/gauge';
-import type { Hold, RunState, Visit } from '@/core/run/state';
 import { holdTrace } from '@/chart/run-trace';
+import { suddenStep } from '@/core/analysis/live';
+import { known } from '@/core/formula';
+import type { Gauge } from '@/core/instrument/gauge';
 import type { HoldStage, Stage } from '@/core/kinds';
+import { acceptOf } from '@/core/plan/limits';
+import { type Plan } from '@/core/plan/plan';
 import {
   breaks,
   exact,
+  type Exact,
   formatExact,
+  type Limit,
   magnitude,
   showChange,
   showExact,
   subtract,
   toNumber,
-  type Exact,
-  type Limit,
 } from '@/core/quantity/exact';
 import { unitLabel } from '@/core/quantity/unit';
+import { roleOf } from '@/core/roles';
+import { makeUpDecided } from '@/core/roles/make-up/judge';
+import { barometerNeeded } from '@/core/run/barometer';
+import { elapsedBetween } from '@/core/run/clock';
+import { holdLimits } from '@/core/run/hold-limits';
+import { heldAfter, holdSpec, steadyWindow } from '@/core/run/hold-spec';
 import { contextOf, gaugeOf, holdEnds, runningHold, temperatureNeeded } from '@/core/run/read';
+import type { Hold, RunState, Visit } from '@/core/run/state';
+import { unheldWays } from '@/core/run/unheld';
+import { madeUp, makeUpLimit } from '@/core/run/water-limits';
+import { aloneIn } from '@/core/verdict/correction';
 import { notify, sound } from '@/device/alarm';
+import { pointNow } from '@/device/point';
 import { TraceChart } from '@/ui/charts/trace';
 import { Button } from '@/ui/kit/button';
+import { useSize } from '@/ui/kit/use-size';
 import { Why } from '@/ui/kit/why';
 import { clockTime, countdown } from '@/ui/kit/words';
+import { lazy, useEffect, useMemo, useRef, useState } from 'react';
 import { BandStrip } from '../band-strip';
+import { LiveFacts, samplesOf } from '../live-facts';
+import type { PanelProps } from '../shared';
+import { type Side, SideEntry } from '../side-entry';
 import { HoldEnd } from './hold-end';
 import { HoldStart } from './hold-start';
 import { Keys } from './keys';
+import { explainedLeft, WillNotStand } from './unheld';
 import { useIdle } from './use-idle';
-import { LiveFacts, samplesOf } from '../live-facts';
-import { SideEntry, type Side } from '../side-entry';
-import type { PanelProps } from '../shared';
-import { useSize } from '@/ui/kit/use-size';
 
 const SecondPlace = lazy(() => import('./extra').then((m) => ({ default: m.SecondPlace })));
 

@@ -1,9 +1,10 @@
 'use client';
 import { gaugeFit } from '@/core/instrument/gauge';
-import { dayOf, fitTarget } from '@/core/plan/plan';
+import type { ZeroStage } from '@/core/kinds';
+import { fitTarget } from '@/core/plan/limits';
+import { dayOf } from '@/core/plan/plan';
 import { showExact } from '@/core/quantity/exact';
 import { gaugeOf } from '@/core/run/read';
-import type { ZeroStage } from '@/core/kinds';
 import { Button } from '@/ui/kit/button';
 import { Keypad } from '../keypad';
 import { OwnKitChoice } from '../own-kit';
