@@ -13,7 +13,7 @@ import { breaks, type Exact, type Limit, magnitude, parseWithUnit, toNumber } fr
 import { decimalsFor, type Figure } from '@/core/quantity/figure';
 import { pascal } from '@/core/quantity/pascal';
 import { convert, toKelvin } from '@/core/quantity/unit';
-import type { HoldFacts, Judgement} from '@/core/verdict/judge';
+import type { HoldFacts, Judgement } from '@/core/verdict/judge';
 import { judgedChange, measure } from '@/core/verdict/judge';
 
 /** Up to here the laminar law alone is used; above it both laws are shown as a range. Pa. */

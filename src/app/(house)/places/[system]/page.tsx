@@ -215,9 +215,7 @@ export default async function SystemPage({ params }: { params: Promise<{ system:
               {facts.tank && (
                 <div>
                   <dt className="text-sm text-quiet">Tank</dt>
-                  <dd>
-                    {[facts.tank.size, facts.tank.place].filter(Boolean).join(', ')}
-                  </dd>
+                  <dd>{[facts.tank.size, facts.tank.place].filter(Boolean).join(', ')}</dd>
                 </div>
               )}
               <div className="col-span-2">
