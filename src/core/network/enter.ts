@@ -152,9 +152,13 @@ export function withLists(network: Network, s: System, keep = false): Network {
   const draft = new Draft(network);
   const entries = entriesOf(s);
   if (!keep) {
-    const named = new Set(entries.map((e) => `${e.kind}/${e.id}`));
+    const names = (of: System) => new Set(entriesOf(of).map((e) => `${e.kind}/${e.id}`));
+    // what no list could say for want of a fact was never on the form: it is not gone because the form lacks it
+    const stood = names(sectionOf(installationOf(s, network)));
+    const named = names(s);
     for (const p of network.parts.filter(listed(network))) {
-      if (!named.has(`${p.kind}/${listId(p)}`)) {
+      const name = `${p.kind}/${listId(p)}`;
+      if (stood.has(name) && !named.has(name)) {
         const own = p.kind === 'appliance' ? valveFor(draft.network(), p) : null;
         draft.remove(p.id);
         if (own) draft.remove(own.id);

@@ -135,6 +135,29 @@ describe('a section and its network say the same', () => {
       }),
     );
   });
+  test('what the form cannot show is not lost by saving it: a part that still lacks a fact, a pipe behind a closed valve', () => {
+    const n = networkFrom(bakery());
+    const part = { kind: 'fitting' as const, name: 'Strainer', place: '', facts: {}, x: 9, y: 90 };
+    const valve = n.parts.find((p) => p.id === 'valve-oven')!;
+    const far = { ...bakery().pipes[0]!, id: 'far' };
+    const stood: Network = {
+      parts: [
+        ...n.parts.map((p) => (p === valve ? { ...p, position: 'closed' as const } : p)),
+        { ...part, id: 'new' },
+      ],
+      links: n.links.map((l) => (l.from === valve.id ? { ...l, pipe: far } : l)),
+    };
+    const section = sectionOf(installationOf(bakery(), stood));
+    expect([section.elements, section.pipes.map((p) => p.id)]).toEqual([undefined, ['p1', 'p2']]);
+    const saved = withListsOf({ ...section, name: 'Renamed' }).network!;
+    expect(saved.parts.find((p) => p.id === 'new')).toMatchObject({ name: 'Strainer' });
+    expect(
+      saved.links
+        .filter((l) => l.pipe)
+        .map((l) => l.pipe!.id)
+        .sort(),
+    ).toEqual(['far', 'p1', 'p2']);
+  });
   test('law: lists changed on a form arrive in a network that stood, and what stays keeps its place', () => {
     fc.assert(
       fc.property(any, any, (before, after) => {
