@@ -22,7 +22,7 @@ test('no procedure id, nor any stage key of a pack that only it uses, stands in 
   );
   // kinds of stages and roles of holds are code; everything else belongs to the packs
   const kinds = new Set(['isolate-and-repeat', 'lock-up', 'let-by', 'leak-rate']);
-  for (const file of files('src').filter((f) => /\.tsx?$/.test(f) && !/\.test\.ts$/.test(f))) {
+  for (const file of files('src').filter((f) => /\.tsx?$/.test(f) && !/\.test\.tsx?$/.test(f))) {
     const text = readFileSync(file, 'utf8');
     for (const id of ids)
       if (!kinds.has(id))
@@ -92,7 +92,7 @@ test('every sign the certificate can print stands in the shipped faces', () => {
     readFileSync('demo/millrace.json', 'utf8'),
     ...files('src/core')
       // the Desk stands on the screen only
-      .filter((f) => !f.endsWith('.test.ts') && !f.startsWith('src/core/desk/'))
+      .filter((f) => !/\.test\.tsx?$/.test(f) && !f.startsWith('src/core/desk/'))
       .map((f) => readFileSync(f, 'utf8')),
     'Łukasz Żółć Őrség Çağlar Ñandú',
   ];

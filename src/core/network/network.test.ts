@@ -133,6 +133,7 @@ describe('a section and its network say the same', () => {
         });
         expect([...all.outside, ...all.boundaries.filter((b) => b.kind !== 'cap')]).toEqual([]);
       }),
+      { numRuns: 40 },
     );
   });
   test('what the form cannot show is not lost by saving it: a part that still lacks a fact, a pipe behind a closed valve', () => {
@@ -173,6 +174,7 @@ describe('a section and its network say the same', () => {
         // entered twice, nothing more changes
         expect(withListsOf(now)).toEqual(now);
       }),
+      { numRuns: 40 },
     );
   });
 });

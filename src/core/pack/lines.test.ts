@@ -69,7 +69,13 @@ describe.each(shipped)('%s', (_, p) => {
     }
   });
   test('no figure, number or mark changes in silence', () => {
-    const silent = [...leaves(p)].filter((at) => compareProcedures(p, altered(p, at)).length === 0);
+    // one of each: the same field of the same kind of stage is compared in the same way wherever it stands
+    const alike = (at: Way) =>
+      at
+        .map((k, i) => (i === 1 && at[0] === 'stages' ? p.stages[k]!.kind : typeof k === 'number' ? '#' : k))
+        .join('/');
+    const each = new Map([...leaves(p)].map((at) => [alike(at), at]));
+    const silent = [...each.values()].filter((at) => compareProcedures(p, altered(p, at)).length === 0);
     expect(silent.map((at) => at.join('/'))).toEqual([]);
   });
 });
