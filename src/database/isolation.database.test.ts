@@ -51,7 +51,7 @@ beforeAll(async () => {
       [mill.org],
     )
   ).rows;
-}, 120_000);
+}, 400_000);
 afterAll(async () => {
   await closePool();
   await superuser.end();

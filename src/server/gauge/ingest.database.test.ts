@@ -56,7 +56,7 @@ beforeAll(async () => {
     await tx.insert(sites).values({ org: made.org, id: site, name: 'Kiln', address: '', customer: '' });
     await tx.insert(systems).values({ org: made.org, id: system, site, name: 'Kiln gas', facts: bakery() });
   });
-}, 30_000);
+}, 240_000);
 afterAll(async () => {
   standIn.close();
   await closePool();

@@ -55,7 +55,7 @@ beforeAll(async () => {
   owner = await session(keyOf('owner'));
   tester = await session('imre');
   stranger = await session('odile', 'stranger.example');
-}, 150_000);
+}, 400_000);
 afterAll(async () => {
   await closePool();
   await superuser.end();
@@ -107,7 +107,7 @@ describe('the ledger', () => {
     expect(await searchLedger(mill, {}, 500)).toEqual(before);
     const choices = await ledgerChoices(mill);
     expect(choices.testers).toContain('Imre Castellane');
-  }, 30_000);
+  }, 240_000);
   test('what is followed over the years: the lock-up of a trailer, near what its regulator is set to', async () => {
     const trailer = await searchLedger(mill, { system: mill.systems.trailer! }, 100);
     const lockUps = trailer.flatMap((l) => l.figures.filter((f) => f.key === 'lock-up'));
@@ -410,7 +410,7 @@ describe('moving', () => {
       'counters',
     ])
       expect([name, lines(again.bytes, name)]).toEqual([name, lines(bytes, name)]);
-  }, 60_000);
+  }, 240_000);
   test('a record of another house comes in verified or marked unverified, once, and never as our own', async () => {
     const { signIns } = await makeOrganisation(
       'Third House',

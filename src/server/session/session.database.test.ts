@@ -14,7 +14,7 @@ beforeAll(async () => {
     [{ key: 'oyelaran', name: 'Oyelaran Petrides', role: 'tester' }],
     'session.example',
   );
-}, 30_000);
+}, 240_000);
 afterEach(() => shiftClock(0));
 afterAll(closePool);
 

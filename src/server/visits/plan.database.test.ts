@@ -103,7 +103,7 @@ beforeAll(async () => {
   apprentice = as(own, 'bram', 'Weir Row Fitters');
   owner = as(own, 'juno', 'Weir Row Fitters');
   stranger = as(other, 'sol', 'Quay Fitters');
-}, 60_000);
+}, 240_000);
 afterAll(async () => {
   shiftClock(0);
   await closePool();

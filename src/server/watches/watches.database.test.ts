@@ -146,7 +146,7 @@ beforeAll(async () => {
   await sealRun(tester, run);
   [{ id: watch }] = (await readWatches(tester, system)) as unknown as [{ id: string }];
   token = (await setLink(tester, watch, 'make')).token!;
-}, 90_000);
+}, 240_000);
 afterAll(async () => {
   shiftClock(0);
   await closePool();
