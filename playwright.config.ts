@@ -9,7 +9,7 @@ export default defineConfig({
   // one for each server
   workers: (process.env.VAST_E2E_URL ?? '').split(',').length,
   // a slow machine is no failure: what hangs fails at its expectation, long before
-  timeout: 240_000,
+  timeout: 480_000,
   expect: { timeout: 15_000 },
   // each run of it empties its folder
   outputDir: process.env.VAST_E2E_OUTPUT ?? '.check/playwright',

@@ -88,7 +88,7 @@ export function CertificateView({
         <p className="mt-2 max-w-3xl">{v.plain}</p>
       </section>
       {children}
-      <div className="grid gap-x-10 gap-y-4 lg:grid-cols-2">
+      <div className="grid grid-cols-[minmax(0,1fr)] gap-x-10 gap-y-4 lg:grid-cols-2">
         <section>
           <h2 className={h}>Site and customer</h2>
           <p>
