@@ -270,7 +270,7 @@ test.describe('procedures from packs', () => {
       await bench.proceed(/All written down/);
       await bench.zero();
       await finish(/^Tight/);
-      await expect(page.getByRole('img', { name: 'Stove' })).toBeVisible();
+      await expect(page.getByRole('img', { name: 'a part that was present: Stove' })).toBeVisible();
       const origin = page.url().split('/ledger')[0]!;
       await page.goto(`${origin}/places?find=${serial}`);
       await expect(page.getByText(/Found (once|\d+ times)/)).toBeVisible();
