@@ -58,8 +58,9 @@ export function WorksDrawn({ plan, view, does }: { plan: Plan; view: SimulatedVi
         }}
       />
       <p className="text-sm text-quiet">
-        Touch a valve to turn it{view.kind === 'gas' ? ', an appliance to put leak fluid on it' : ''}, the
-        test point to connect the gauge.
+        {view.kind === 'gas'
+          ? 'Touch a valve to turn it, an appliance to put leak fluid on it, the test point to connect the gauge.'
+          : 'Touch the test point to connect the gauge or to take it off, the supply where it feeds the section.'}
       </p>
     </div>
   );
