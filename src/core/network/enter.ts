@@ -261,9 +261,9 @@ export const networkOf = (s: System): Network => s.network ?? networkFrom(s);
 
 /** An installation as it was kept; one from before there were networks is drawn from its lists. */
 export const readInstallation = (kept: Installation | System): System =>
-  'pipes' in kept ? sectionOf(installationOf(kept, networkOf(kept))) : sectionOf(kept);
+  'pipes' in kept ? withNetwork(kept, networkOf(kept)) : sectionOf(kept);
 /** A section with lists that were changed: they are brought into its network, from which they then follow. */
 export const withListsOf = (s: System): System =>
-  sectionOf(installationOf(s, s.network ? withLists(s.network, s) : networkFrom(s)));
+  withNetwork(s, s.network ? withLists(s.network, s) : networkFrom(s));
 /** A section whose network was changed: its lists follow. */
 export const withNetwork = (s: System, network: Network): System => sectionOf(installationOf(s, network));

@@ -55,9 +55,10 @@ function spread(network: Joined, from: readonly string[], stops: (part: Part) =>
 export function reachOf(network: Joined, positions: Positions = {}): Reach {
   const points = network.parts.filter((p) => ruleOfPart(p.kind).reads);
   const starts = points.map((p) => p.id);
-  const closed = (p: Part) =>
-    Boolean(ruleOfPart(p.kind).ends) || positionOf(network, p, positions) === 'closed';
-  const { parts, links, bounds } = spread(network, starts, closed);
+  const closed = new Set(
+    network.parts.filter((p) => ruleOfPart(p.kind).ends || positionOf(network, p, positions) === 'closed'),
+  );
+  const { parts, links, bounds } = spread(network, starts, (p) => closed.has(p));
   const joined = spread(network, starts, () => false);
   const named = (p: Part) => !ruleOfPart(p.kind).nameless;
   const alone = (p: Part) => linksAt(network, p.id).length === 0;

@@ -1,6 +1,6 @@
 /** Where the parts of a network stand on the sheet: the main line across, short branches down, long ones in rows below. */
 import { ruleOfPart } from './catalogue';
-import { GRID, linksAt, otherEnd, type Joined, type Part } from './network';
+import { GRID, linksAt, otherEnd, partOf, type Joined, type Part } from './network';
 
 const STEP = 11;
 const DOWN = 9;
@@ -19,7 +19,7 @@ function treeFrom(network: Joined, part: Part, seen: Set<string>): Tree {
   seen.add(part.id);
   const below: Tree[] = [];
   for (const link of linksAt(network, part.id)) {
-    const next = network.parts.find((p) => p.id === otherEnd(link, part.id));
+    const next = partOf(network, otherEnd(link, part.id));
     if (next && !seen.has(next.id)) below.push(treeFrom(network, next, seen));
   }
   return {

@@ -1,7 +1,15 @@
 import type { KeyboardEvent, ReactNode } from 'react';
 import { partWord, ruleOfPart } from '@/core/network/catalogue';
-import { positionOf, type Positions, type Reach } from '@/core/network/flood';
-import { textOf, type Join, type Joined, type Part, type Position } from '@/core/network/network';
+import { insideOf, positionOf, type Positions, type Reach } from '@/core/network/flood';
+import {
+  partName,
+  partOf,
+  textOf,
+  type Join,
+  type Joined,
+  type Part,
+  type Position,
+} from '@/core/network/network';
 import { Sign } from './sign';
 
 /** Pixels of one grid unit in the drawing's own scale. */
@@ -11,7 +19,7 @@ const at = (p: Part) => ({ x: p.x * UNIT, y: p.y * UNIT });
 /** A part's name with its position, as it stands beside the sign and is read out. */
 export const words = (network: Joined, part: Part, positions: Positions): string => {
   const position = positionOf(network, part, positions);
-  const name = part.name || partWord(part.kind);
+  const name = partName(part);
   return position ? `${name}, ${position}` : name;
 };
 /** Names in lines that do not run into each other. */
@@ -66,7 +74,7 @@ const pressed = (act: () => void) => (e: KeyboardEvent) => {
 
 function LinkLine({ link, shown }: { link: Join; shown: Shown }) {
   const { network, reach, chosen, onLink, beside } = shown;
-  const [a, b] = [link.from, link.to].map((id) => network.parts.find((p) => p.id === id));
+  const [a, b] = [link.from, link.to].map((id) => partOf(network, id));
   if (!a || !b) return null;
   const inside = reach.links.has(link.id) && (reach.parts.has(a.id) || reach.parts.has(b.id));
   const [p, q] = [at(a), at(b)];
@@ -82,7 +90,7 @@ function LinkLine({ link, shown }: { link: Join; shown: Shown }) {
             role: 'button',
             tabIndex: 0,
             'aria-pressed': own,
-            'aria-label': `${text ? `Pipe ${text}` : 'Join'} from ${a.name || partWord(a.kind)} to ${b.name || partWord(b.kind)}`,
+            'aria-label': `${text ? `Pipe ${text}` : 'Join'} from ${partName(a)} to ${partName(b)}`,
             className: 'cursor-pointer',
             'data-link': link.id,
             onClick: () => onLink(link.id),
@@ -259,10 +267,13 @@ export function ReachWords({
   /** What nobody has answered yet. */
   asked?: readonly string[];
 }) {
-  const inside = network.parts.filter((p) => !ruleOfPart(p.kind).nameless && reach.parts.has(p.id));
   return (
     <dl>
-      <Row title="Inside the test">{inside.map((p) => p.name).join('; ') || 'nothing'}</Row>
+      <Row title="Inside the test">
+        {insideOf(network, reach)
+          .map((p) => p.name)
+          .join('; ') || 'nothing'}
+      </Row>
       <Row title="Bounded by">
         {reach.boundaries.map((b) => words(network, b, positions)).join('; ') || 'nothing'}: each a suspect
         until proved

@@ -8,7 +8,7 @@ import { withNetwork } from '@/core/network/enter';
 import { reachOf } from '@/core/network/flood';
 import { unanswered } from '@/core/network/installation';
 import { laidOut } from '@/core/network/layout';
-import type { Part } from '@/core/network/network';
+import { partName, partOf, type Part } from '@/core/network/network';
 import { sectionVolume, volumeUncertainty, type System } from '@/core/installation/section';
 import { dropDraft, keepDraft, readDraft } from '@/device/drafts';
 import { now } from '@/device/clock';
@@ -106,6 +106,9 @@ export function NetworkEditor({
   const { kept, forget } = useKept(`drawing/${system}`, sheet, start);
   const [frame, size] = useSize();
   const reach = useMemo(() => reachOf(sheet), [sheet]);
+  // checked and worked out when something is drawn, not with every push of the sheet
+  const volume = useMemo(() => volumeWords(section, sheet), [section, sheet]);
+  const asked = useMemo(() => (volume ? unanswered(networkFromForm(sheet)) : []), [volume, sheet]);
   const part = sheet.parts.find((p) => p.id === chosen);
   const link = sheet.links.find((l) => l.id === chosen);
   const edit = (to: (s: NetworkForm) => NetworkForm, about = '') => {
@@ -115,7 +118,7 @@ export function NetworkEditor({
   const view = useView(
     whole(sheet, { width: 1000, height: 420 }),
     size,
-    (id) => sheet.parts.find((p) => p.id === id),
+    (id) => partOf(sheet, id),
     may
       ? (id, x, y, last) => {
           edit((s) => moved(s, id, x, y), `move ${id}`);
@@ -193,7 +196,6 @@ export function NetworkEditor({
       setTrouble((error as OfficeError).message);
     }
   };
-  const volume = volumeWords(section, sheet);
   const icon = { size: 18, 'aria-hidden': true } as const;
   return (
     <div>
@@ -298,7 +300,7 @@ export function NetworkEditor({
                 {link
                   ? 'Put into the pipe that is chosen'
                   : part
-                    ? `Join to ${part.name || partWord(part.kind)}`
+                    ? `Join to ${partName(part)}`
                     : 'Another part'}
               </h2>
               <div className="mt-1 flex flex-wrap gap-2">
@@ -396,11 +398,7 @@ export function NetworkEditor({
           )}
           <section>
             <h2 className="text-lg font-semibold">What is in, what is out</h2>
-            <ReachWords
-              network={sheet}
-              reach={reach}
-              asked={volume ? unanswered(networkFromForm(sheet)) : []}
-            />
+            <ReachWords network={sheet} reach={reach} asked={asked} />
           </section>
         </aside>
       </div>
