@@ -6,6 +6,7 @@ import { parseWithUnit } from '@/core/quantity/exact';
 import { firstSection } from '@/core/trades/first';
 import { figure, free, list, shape, text } from './figure';
 import { nextPipe, pipeFromForm } from './pipe';
+import { meterRule, pressureRule } from './place-rules';
 
 export const firstFactsSchema = shape({
   name: text(80),
@@ -22,19 +23,8 @@ export const firstFactsSchema = shape({
     20,
   ),
 })
-  .test('pressure', (value, context) =>
-    value.medium !== 'drain' && /^0+(\.0*)? /.test(value.workingPressure)
-      ? context.createError({ path: 'workingPressure', message: 'must be above zero' })
-      : true,
-  )
-  .test('meter', (value, context) =>
-    !['none', 'unknown'].includes(value.meterKind) && /^0+(\.0*)? /.test(value.meterVolume)
-      ? context.createError({
-          path: 'meterVolume',
-          message: 'A meter holds gas: type the volume of its class, never 0.',
-        })
-      : true,
-  );
+  .test('pressure', pressureRule('workingPressure'))
+  .test('meter-volume', meterRule);
 export type FirstFactsForm = yup.InferType<typeof firstFactsSchema>;
 
 /** Inside volume of a common appliance behind its valve, filled in to be checked on its plate. House figure. */

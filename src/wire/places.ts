@@ -11,6 +11,7 @@ import { withListsOf } from '@/core/network/enter';
 import { exact, parseWithUnit, showUnit, type Exact } from '@/core/quantity/exact';
 import { figure, free, list, optionalFigure, shape, text, uuid } from './figure';
 import { formOfPipe, pipeFromForm, pipeSchema } from './pipe';
+import { meterRule, pressureRule } from './place-rules';
 
 /** A site as it is entered. */
 export const siteSchema = shape({
@@ -125,27 +126,14 @@ export const systemSchema = shape({
   measuredUncertainty: free(10).matches(/^(\d{1,2}(\.\d)?)?$/, 'is a percentage, like 5'),
   measuredSaid: free(200),
 })
-  .test('pressures', (value, context) => {
-    if (value.medium === 'drain') return true;
-    for (const path of ['workingPressure', 'supplyPressure'] as const)
-      if (/^0+(\.0*)? /.test(value[path]))
-        return context.createError({ path, message: 'must be above zero' });
-    return true;
-  })
+  .test('pressures', pressureRule('workingPressure', 'supplyPressure'))
   .test('heights', (value, context) =>
     !value.datum &&
     [value.slab, value.rim, value.fixture, value.testHeight, value.highest, value.lowest].some(Boolean)
       ? context.createError({ path: 'datum', message: 'Say over what the heights are counted.' })
       : true,
   )
-  .test('meter-volume', (value, context) =>
-    !['none', 'unknown'].includes(value.meterKind) && /^0+(\.0*)? /.test(value.meterVolume)
-      ? context.createError({
-          path: 'meterVolume',
-          message: 'A meter holds gas: type the volume of its class, never 0.',
-        })
-      : true,
-  )
+  .test('meter-volume', meterRule)
   .test('no-valves', (value, context) => {
     const both = value.valves.findIndex((v) => value.noValves.includes(v.kind));
     return both < 0

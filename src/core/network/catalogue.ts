@@ -1,13 +1,12 @@
 /**
- * What an installation is made of: every kind of part, what is known of one, whether it can close, whether it is written
- * down as a thing that was present. Form, drawing, flooding and schema read this table; none of them names the facts.
+ * What an installation is made of: every kind of part, what is known of one, whether it can close. Form, drawing, flooding and schema read this table; none of them names the facts.
  */
-import { VALVE_KINDS, VALVE_WORDS, type ThingKind } from '@/core/installation/parts';
+import { VALVE_KINDS, VALVE_WORDS } from '@/core/installation/parts';
 import type { Exact } from '@/core/quantity/exact';
 import type { Dimension } from '@/core/quantity/unit';
 
 /** One thing that may be known of a part. */
-export type FactRule = { readonly label: string; readonly hint?: string } & (
+export type FactRule = { readonly label: string } & (
   | { readonly kind: 'words'; readonly most: number }
   | { readonly kind: 'yes-no' }
   | { readonly kind: 'count' }
@@ -28,8 +27,6 @@ export interface PartRule {
   readonly reads?: true;
   /** Needs no name: a bare meeting of pipes. */
   readonly nameless?: true;
-  /** The kind of thing it is in an inventory. */
-  readonly thing?: ThingKind;
   readonly facts: Readonly<Record<string, FactRule>>;
 }
 
@@ -48,7 +45,7 @@ const plate = { make: words('Make'), model: words('Model'), serial: words('Seria
 
 export const CATALOGUE = {
   source: { word: 'source', feeds: true, facts: {} },
-  tank: { word: 'tank', feeds: true, thing: 'tank', facts: { size: words('Size', 40), ...plate } },
+  tank: { word: 'tank', feeds: true, facts: { size: words('Size', 40), ...plate } },
   valve: {
     word: 'valve',
     closes: true,
@@ -63,7 +60,7 @@ export const CATALOGUE = {
   },
   meter: {
     word: 'meter',
-    thing: 'meter',
+
     facts: {
       class: words('Class', 40),
       volume: figure('Volume inside', 'volume', 'zero'),
@@ -73,7 +70,7 @@ export const CATALOGUE = {
   },
   regulator: {
     word: 'regulator',
-    thing: 'regulator',
+
     facts: { stage: words('Stage', 40), maxInlet: figure('Maximum inlet', 'pressure'), ...plate },
   },
   point: { word: 'test point', reads: true, facts: {} },
@@ -84,7 +81,7 @@ export const CATALOGUE = {
   tested: { word: 'part tested by its maker', facts: { certificate: words('Certificate', 120) } },
   appliance: {
     word: 'appliance',
-    thing: 'appliance',
+
     facts: {
       type: words('Kind', 60),
       hasPilot: { label: 'Has a pilot', kind: 'yes-no' },

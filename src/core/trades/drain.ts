@@ -1,10 +1,8 @@
 import type { Trade } from './trade';
 
 export const drain: Trade = {
-  title: 'drain',
   has: (s) => s.medium === 'drain',
   palette: ['tee', 'opening', 'cap', 'point', 'joint', 'valve', 'source'],
-  source: 'sewer',
   first: {
     things: { list: 'surfaces', words: ['closet riser', 'floor drain', 'stack', 'opening filled at'] },
     supplyValve: 'test plug at the outlet',

@@ -2,7 +2,7 @@
 import type { Pipe } from '@/core/installation/pipe';
 import type { Meter, System } from '@/core/installation/section';
 import { withListsOf } from '@/core/network/enter';
-import { exact, type Exact } from '@/core/quantity/exact';
+import type { Exact } from '@/core/quantity/exact';
 import { tradeOf } from '.';
 
 export interface FirstFacts extends Pick<System, 'id' | 'name' | 'medium' | 'duty' | 'workingPressure'> {
@@ -58,4 +58,3 @@ export function firstSection(f: FirstFacts): System {
     notCovered: first.notCovered,
   });
 }
-export const NO_LITRES = exact(0, 0, 'l');

@@ -1,15 +1,12 @@
 import type { System } from '@/core/installation/section';
 import type { PartKind } from '@/core/network/catalogue';
 
-/** What a trade brings along: what its installations are made of, and how its source is called. */
+/** What a trade brings along: what its installations are made of, and what a first drawing of one is. */
 export interface Trade {
-  readonly title: string;
   /** Whether an installation is of this trade. */
   readonly has: (system: Pick<System, 'medium' | 'duty'>) => boolean;
   /** The parts most of its installations need, most needed first. */
   readonly palette: readonly PartKind[];
-  /** Where it is fed from, where nothing more is known. */
-  readonly source: string;
   /** What a first drawing is made of before anybody has looked closer. */
   readonly first: First;
 }

@@ -4,7 +4,7 @@ import { reachOf } from '@/core/network/flood';
 import { PART_KINDS } from '@/core/network/catalogue';
 import { parseWithUnit as q } from '@/core/quantity/exact';
 import { TRADES, tradeOf } from '.';
-import { firstSection, NO_LITRES, type FirstFacts } from './first';
+import { firstSection, type FirstFacts } from './first';
 
 const duties = [undefined, ...Object.keys(WATER_DUTIES)] as (WaterDuty | undefined)[];
 const kinds: { medium: System['medium']; duty: WaterDuty | undefined }[] = MEDIA.flatMap((medium) =>
@@ -35,7 +35,7 @@ const facts = (over: Partial<FirstFacts>): FirstFacts => ({
   name: 'New place',
   medium: 'natural gas',
   workingPressure: q('21 mbar'),
-  meter: { kind: 'none', name: 'none', volume: NO_LITRES },
+  meter: { kind: 'none', name: 'none', volume: q('0 l') },
   pipe,
   counted: [],
   ...over,
@@ -62,12 +62,12 @@ test('gas from meter, largest pipe and what was counted: each appliance has its 
 });
 test('loops of a manifold, openings of a drain, a bare main: each by its own trade', () => {
   const loops = firstSection(
-    facts({ medium: 'water', duty: 'loops', counted: [{ word: 'loop', count: 3, volume: NO_LITRES }] }),
+    facts({ medium: 'water', duty: 'loops', counted: [{ word: 'loop', count: 3, volume: q('0 l') }] }),
   );
   expect(loops.loops?.map((l) => l.name)).toEqual(['Loop 1', 'Loop 2', 'Loop 3']);
   expect(loops.appliances).toEqual([]);
   const drain = firstSection(
-    facts({ medium: 'drain', counted: [{ word: 'closet riser', count: 2, volume: NO_LITRES }] }),
+    facts({ medium: 'drain', counted: [{ word: 'closet riser', count: 2, volume: q('0 l') }] }),
   );
   expect(drain.surfaces?.map((x) => [x.name, x.bore])).toEqual([
     ['Closet riser 1', pipe.bore],

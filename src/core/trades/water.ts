@@ -1,7 +1,6 @@
 import type { Trade } from './trade';
 
 export const water: Trade = {
-  title: 'water',
   has: (s) => s.medium === 'water' && s.duty !== 'main',
   palette: [
     'tee',
@@ -16,7 +15,6 @@ export const water: Trade = {
     'joint',
     'source',
   ],
-  source: 'supply',
   first: {
     things: { list: 'loops', words: ['loop'] },
     supplyValve: 'stop valve',
