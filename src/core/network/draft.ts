@@ -44,6 +44,15 @@ export function listed(network: Network): (part: Part) => boolean {
     (p.kind !== 'valve' || (p !== supply && !['appliance', 'meter'].includes(textOf(p, 'use'))));
 }
 
+/** An id that none of these has. */
+function unused(id: string, those: readonly { readonly id: string }[]): string {
+  let free = id;
+  for (let n = 2; those.some((x) => x.id === free); n += 1) free = `${id}~${n}`;
+  return free;
+}
+/** A part that is still to find its place. */
+type NewPart = Omit<Part, 'x' | 'y' | 'place' | 'facts'> & Partial<Part>;
+
 /** A network while lists are brought into it. */
 export class Draft {
   parts: Part[];
@@ -59,28 +68,19 @@ export class Draft {
     const own = listed(this.network());
     return this.parts.find((p) => p.kind === kind && listId(p) === id && own(p));
   }
-  private free(id: string): string {
-    let free = id;
-    for (let n = 2; this.parts.some((p) => p.id === free); n += 1) free = `${id}~${n}`;
-    return free;
-  }
   /** An id no part has. With a kind it is a list's own, under which it is found again (listId). */
   idFor(id: string, kind?: PartKind): string {
-    return kind && this.free(id) !== id ? this.free(`${kind}:${id}`) : this.free(id);
+    const free = unused(id, this.parts);
+    return kind && free !== id ? unused(`${kind}:${id}`, this.parts) : free;
   }
-  add(part: Omit<Part, 'x' | 'y' | 'place' | 'facts'> & Partial<Part>, near?: string): string {
+  add(part: NewPart, near?: string): string {
     const anchor = this.parts.find((p) => p.id === near) ?? { x: 0, y: 12 };
     this.parts.push({ place: '', facts: {}, ...freeNear(this.parts, anchor), ...part });
     return part.id;
   }
   join(from: string, to: string, pipe?: Pipe): void {
-    const id = this.freeLink(`${from}-${to}`.slice(0, 120));
+    const id = unused(`${from}-${to}`.slice(0, 120), this.links);
     this.links.push({ id, from, to, ...(pipe ? { pipe } : {}) });
-  }
-  private freeLink(id: string): string {
-    let free = id;
-    for (let n = 2; this.links.some((l) => l.id === free); n += 1) free = `${id}~${n}`;
-    return free;
   }
   rename(id: string, to: string): void {
     const named = (x: string) => (x === id ? to : x);
@@ -91,7 +91,7 @@ export class Draft {
     this.parts = this.parts.map((p) => (p.id === id ? { ...p, ...change } : p));
   }
   /** A new part in the middle of a link; the pipe stays on the first half. */
-  split(link: Link, part: Parameters<Draft['add']>[0]): string {
+  split(link: Link, part: NewPart): string {
     const id = this.add(part, link.from);
     this.links = this.links.map((l) => (l === link ? { ...l, to: id } : l));
     this.join(id, link.to);
@@ -135,30 +135,29 @@ export class Draft {
     return path;
   }
   /** Joins a new part where its kind belongs. */
-  enter(entry: Entry, part: Part): void {
+  enter(entry: Entry, part: NewPart): void {
     const point = this.point().id;
     const before = this.upstream();
     const atPoint = linksAt(this.network(), point);
     const inlet = atPoint.find((l) => before.has(otherEnd(l, point)));
     const outlet = atPoint.find((l) => !before.has(otherEnd(l, point)));
     if (entry.at === 'before the point') {
-      if (inlet) this.turned(inlet, point, part);
+      if (inlet) this.split(this.towards(inlet, point), part);
       else this.join(this.add(part, point), point);
     } else if (entry.at === 'behind the point') {
-      if (outlet) this.split(outlet.from === point ? outlet : this.flip(outlet), part);
+      if (outlet) this.split(this.towards(outlet, otherEnd(outlet, point)), part);
       else this.join(point, this.add(part, point));
     } else this.branch(entry, part);
   }
-  private flip(link: Link): Link {
+  /** A link that ends at a part, turned where it begins there. */
+  private towards(link: Link, end: string): Link {
+    if (link.to === end) return link;
     const turned = { ...link, from: link.to, to: link.from };
     this.links = this.links.map((l) => (l === link ? turned : l));
     return turned;
   }
-  private turned(inlet: Link, point: string, part: Part): void {
-    this.split(inlet.to === point ? inlet : this.flip(inlet), part);
-  }
   /** A branch of its own from the end of the main line; a bare cap there gives way. */
-  private branch(entry: Entry, part: Part): void {
+  private branch(entry: Entry, part: NewPart): void {
     const tees = this.parts.filter((p) => p.kind === 'tee' && linksAt(this.network(), p.id).length > 0);
     const anchor = tees[tees.length - 1]?.id ?? this.mainEnd();
     const tee = this.add({ id: this.idFor(`tee-${entry.id}`), kind: 'tee', name: '' }, anchor);
@@ -170,17 +169,15 @@ export class Draft {
       this.join(anchor, tee, bare.pipe);
     } else this.join(anchor, tee);
     if (entry.valve) {
-      const valve = this.valveOf(entry, tee);
+      const valve = this.add(this.ownValve(entry.id, entry.valve), tee);
       this.join(tee, valve);
       this.join(valve, this.add(part, valve));
     } else this.join(tee, this.add(part, tee));
   }
-  valveOf(entry: Entry, near: string): string {
-    const id = this.idFor(`valve-${entry.id}`);
-    return this.add(
-      { id, kind: 'valve', name: entry.valve!, position: 'open', facts: { use: 'appliance' } },
-      near,
-    );
+  /** The valve of an appliance's own. */
+  ownValve(appliance: string, name: string): NewPart {
+    const id = this.idFor(`valve-${appliance}`);
+    return { id, kind: 'valve', name, position: 'open', facts: { use: 'appliance' } };
   }
   /** The last part in line behind the test point before anything branches. */
   private mainEnd(): string {

@@ -9,7 +9,7 @@ import { Draft, factsOf, listed, type Entry } from './draft';
 import type { Schematic } from './drawn-before';
 import { reachOf } from './flood';
 import { installationOf, listId, NO_METER, sectionOf, type Installation } from './installation';
-import { freeNear, laidOut } from './layout';
+import { laidOut } from './layout';
 import { firstSupply, linksAt, textOf, valveFor, type Link, type Network, type Part } from './network';
 
 /** What each list of a section names, as parts. */
@@ -111,7 +111,7 @@ function oneValve(
     const position = use === 'supply' ? ('closed' as const) : ('open' as const);
     draft.enter(
       { kind: 'valve', id, name, at: 'before the point' },
-      { id, kind: 'valve', name, place: '', x: 0, y: 0, position, facts },
+      { id, kind: 'valve', name, position, facts },
     );
   }
 }
@@ -126,22 +126,14 @@ function placeEntry(draft: Draft, entry: Entry): void {
     else if (own) draft.remove(own.id);
     else if (entry.valve) {
       const link = linksAt(draft.network(), there.id)[0];
-      const id = draft.idFor(`valve-${entry.id}`);
-      if (link)
-        draft.split(link, {
-          id,
-          kind: 'valve',
-          name: entry.valve,
-          position: 'open',
-          facts: { use: 'appliance' },
-        });
+      if (link) draft.split(link, draft.ownValve(entry.id, entry.valve));
     }
     return;
   }
   const closes = ruleOfPart(entry.kind).closes ? { position: 'open' as const } : {};
   const id = draft.idFor(entry.id, entry.kind);
   const { kind, name, place = '' } = entry;
-  draft.enter(entry, { id, kind, name, place, facts, ...closes, ...freeNear(draft.parts, draft.point()) });
+  draft.enter(entry, { id, kind, name, place, facts, ...closes });
 }
 
 /**
@@ -210,7 +202,7 @@ function source(draft: Draft, s: System): void {
   }
   const point = draft.point().id;
   const id = draft.idFor(tank?.id ?? 'source', own.kind);
-  draft.enter({ ...own, id, at: 'before the point' }, { place: '', x: 0, y: 0, ...own, id });
+  draft.enter({ ...own, id, at: 'before the point' }, { ...own, id });
   if (!linksAt(draft.network(), id).length) draft.join(id, point);
 }
 const sourceName = (s: System): string => (s.medium === 'propane' ? 'cylinder or tank' : 'supply');
