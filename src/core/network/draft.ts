@@ -4,7 +4,7 @@ import { ruleOfPart, type Fact, type PartKind } from './catalogue';
 import { reachOf } from './flood';
 import { listId } from './installation';
 import { freeNear } from './layout';
-import { firstSupply, linksAt, otherEnd, textOf, type Link, type Network, type Part } from './network';
+import { linksAt, namedElsewhere, otherEnd, type Link, type Network, type Part } from './network';
 
 type Facts = Readonly<Record<string, Fact | undefined>>;
 /** Something of a list that is to stand in the network. */
@@ -37,12 +37,10 @@ const LISTED: readonly PartKind[] = [
   'opening',
 ];
 /** Whether a list of the section names a part; the supply, the meter's and the appliances' own valves are in none. */
-export function listed(network: Network): (part: Part) => boolean {
-  const supply = firstSupply(network);
-  return (p) =>
-    LISTED.includes(p.kind) &&
-    (p.kind !== 'valve' || (p !== supply && !['appliance', 'meter'].includes(textOf(p, 'use'))));
-}
+export const listed =
+  (network: Network) =>
+  (p: Part): boolean =>
+    LISTED.includes(p.kind) && !(p.kind === 'valve' && namedElsewhere(network, p));
 
 /** An id that none of these has. */
 function unused(id: string, those: readonly { readonly id: string }[]): string {

@@ -7,7 +7,16 @@ import { VALVE_KINDS, type ValveKind } from '@/core/installation/parts';
 import type { Appliance, Meter, System } from '@/core/installation/section';
 import { exact } from '@/core/quantity/exact';
 import { reachOf } from './flood';
-import { figureOf, firstSupply, partsOf, textOf, valveFor, type Network, type Part } from './network';
+import {
+  figureOf,
+  firstSupply,
+  namedElsewhere,
+  partsOf,
+  textOf,
+  valveFor,
+  type Network,
+  type Part,
+} from './network';
 
 /** What follows from the network. */
 const DERIVED = [
@@ -127,11 +136,7 @@ export function sectionOf(i: Installation): System {
       : {}),
     ...some(
       'valves',
-      list('valve', (p) =>
-        p === supply || ['appliance', 'meter'].includes(textOf(p, 'use'))
-          ? null
-          : { ...place(p), kind: useOf(p) },
-      ),
+      list('valve', (p) => (namedElsewhere(network, p) ? null : { ...place(p), kind: useOf(p) })),
     ),
     ...some('joints', list('joint', place)),
     ...some(

@@ -98,5 +98,9 @@ export function positionKey(network: Joined, part: Part): string {
 export const firstSupply = (network: Pick<Joined, 'parts'>): Part | undefined =>
   partsOf(network, 'valve').find((p) => textOf(p, 'use') === 'supply');
 
+/** Whether a valve stands elsewhere than in a list of its own: the supply, the meter's, and an appliance's own. */
+export const namedElsewhere = (network: Pick<Joined, 'parts'>, valve: Part): boolean =>
+  valve.id === firstSupply(network)?.id || ['appliance', 'meter'].includes(textOf(valve, 'use'));
+
 /** How a part is named in a sentence, its position beside it. */
 export const partName = (part: Part): string => part.name || CATALOGUE[part.kind].word;

@@ -7,13 +7,27 @@ import { Button } from './button';
 
 const PAUSE_MS = 400;
 
-/** What was typed here before and not sent, offered again. */
-function Offer({ at, take, drop }: { at: number; take: () => void; drop: () => void }) {
+/** What was made here before and did not go, offered again. */
+export function Offer({
+  what = 'What was typed here',
+  not = 'sent',
+  at,
+  take,
+  drop,
+}: {
+  what?: string;
+  not?: string;
+  at: number;
+  take: () => void;
+  drop: () => void;
+}) {
   return (
-    <div role="status" className="flex flex-wrap items-center gap-3 border-l-4 border-lake bg-panel p-3">
+    <div
+      role="status"
+      className="no-print flex flex-wrap items-center gap-3 border-l-4 border-lake bg-panel p-3"
+    >
       <span>
-        What was typed here <Moment at={new Date(at).toISOString()} /> was not sent. It is still on this
-        device.
+        {what} <Moment at={new Date(at).toISOString()} /> was not {not}. It is still on this device.
       </span>
       <Button type="button" tone="act" className="min-h-12" onClick={take}>
         Put it back

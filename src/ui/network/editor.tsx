@@ -13,8 +13,8 @@ import { sectionVolume, volumeUncertainty, type System } from '@/core/installati
 import { dropDraft, keepDraft, readDraft } from '@/device/drafts';
 import { now } from '@/device/clock';
 import { office, type OfficeError } from '@/device/office';
-import { Moment } from '@/ui/frame/zone';
 import { Button } from '@/ui/kit/button';
+import { Offer } from '@/ui/kit/use-draft';
 import { useSize } from '@/ui/kit/use-size';
 import {
   formOfNetwork,
@@ -207,31 +207,20 @@ export function NetworkEditor({
           : 'What the pressure reaches from the test point is drawn full. Two fingers or the wheel zoom.'}
       </p>
       {kept && (
-        <div
-          role="status"
-          className="no-print mt-3 flex flex-wrap items-center gap-3 border-l-4 border-lake bg-panel p-3"
-        >
-          <span>
-            A drawing begun here <Moment at={new Date(kept.at).toISOString()} /> was not saved. It is still on
-            this device.
-          </span>
-          <Button
-            tone="act"
-            onClick={() => {
+        <div className="mt-3">
+          <Offer
+            what="A drawing begun here"
+            not="saved"
+            at={kept.at}
+            take={() => {
               edit(() => kept.value);
               forget();
             }}
-          >
-            Put it back
-          </Button>
-          <Button
-            onClick={() => {
+            drop={() => {
               dropDraft(`drawing/${system}`);
               forget();
             }}
-          >
-            Throw it away
-          </Button>
+          />
         </div>
       )}
       <div className="mt-3 grid grid-cols-[minmax(0,1fr)] gap-4 lg:grid-cols-[minmax(0,1fr)_22rem]">
