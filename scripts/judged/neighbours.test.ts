@@ -274,24 +274,24 @@ test.each(runs)('%s', (name, i) => {
     const now = JSON.stringify(state);
     // lines of one list are much alike: one in four is enough
     const alike = event.kind === 'check' && event.deviceSeq % 4 !== 0;
-    for (const other of alike ? [] : neighbours(event, limits)) {
-      if (!eventSchema.isValidSync(other, { strict: true })) continue;
+    /** Tries an entry on the run as it stands, and keeps what came of it. */
+    const attempt = (other: RunEvent, said: (no: ReturnType<typeof step>, copy: RunState) => unknown) => {
+      if (!eventSchema.isValidSync(other, { strict: true })) return;
       const copy = JSON.parse(now) as RunState;
       const no = step(plan, copy, other);
       if (no) refused[no.code] = (refused[no.code] ?? 0) + 1;
       else taken += 1;
-      const words = no ? '' : foldOf(other).words(other, { plan, state: copy } as never);
-      states.update(JSON.stringify([no, words, copy]));
-    }
+      states.update(JSON.stringify(said(no, copy)));
+    };
+    for (const other of alike ? [] : neighbours(event, limits))
+      attempt(other, (no, copy) => [
+        no,
+        no ? '' : foldOf(other).words(other, { plan, state: copy } as never),
+        copy,
+      ]);
     if (event.deviceSeq % 3 === 0)
-      for (const other of strangers(plan, state, event)) {
-        if (!eventSchema.isValidSync(other, { strict: true })) continue;
-        const copy = JSON.parse(now) as RunState;
-        const no = step(plan, copy, other);
-        if (no) refused[no.code] = (refused[no.code] ?? 0) + 1;
-        else taken += 1;
-        states.update(JSON.stringify([no, copy, no ? [] : asks(plan, copy)]));
-      }
+      for (const other of strangers(plan, state, event))
+        attempt(other, (no, copy) => [no, copy, no ? [] : asks(plan, copy)]);
     step(plan, state, event);
     asked.update(JSON.stringify(asks(plan, state)));
   }

@@ -56,7 +56,7 @@ export const noFacts = (): FirstFactsForm => ({
   duty: '',
   workingPressure: '21 mbar',
   meterKind: 'unknown',
-  meterVolume: meterVolume('unknown') ?? '0 l',
+  meterVolume: meterVolume('unknown'),
   table: 'copper-thin',
   nominal: '22 × 0.9',
   length: '',

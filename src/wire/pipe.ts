@@ -44,10 +44,14 @@ export const formOfPipe = (p: Pipe): PipeForm => ({
 });
 /** The material a pipe of a table is of, in words. */
 export const materialOf = (table: string): string => pipeTable(table)?.material ?? PIPE_TABLES[0]!.material;
+/** The size of a table that is met most: its second; '' where the table is none. */
+export const usualSize = (table: string): string => pipeTable(table)?.sizes[1]?.key ?? '';
+/** Every table there is, for choosing. */
+export const PIPE_CHOICES = PIPE_TABLES.map((t) => [t.key, t.title] as const);
 /** A new run after another of the same pipe, or of the thin copper most houses have. */
 export function nextPipe(id: string, last: PipeForm | undefined, name: string): PipeForm {
   const table = last?.table || 'copper-thin';
-  const nominal = last?.nominal || pipeTable(table)!.sizes[1]!.key;
+  const nominal = last?.nominal || usualSize(table);
   return pipeOfTable({ id, name, table, nominal, material: '', size: '', bore: '', length: '', rating: '' });
 }
 /** A run with the figures of its table's size. */

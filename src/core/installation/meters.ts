@@ -4,5 +4,6 @@
  * Source: service practice for small domestic meters (house figure)
  */
 const BY_CLASS: Readonly<Record<string, string>> = { 'diaphragm-U6-G4': '8 l' };
-/** @returns the volume as text with its unit; undefined where it must be asked */
-export const meterVolume = (kind: string): string | undefined => BY_CLASS[kind];
+/** @returns the volume as text with its unit, nothing where no meter is known; empty where it must be asked */
+export const meterVolume = (kind: string): string =>
+  BY_CLASS[kind] ?? (['none', 'unknown'].includes(kind) ? '0 l' : '');

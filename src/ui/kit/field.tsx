@@ -64,6 +64,14 @@ export function TextField({
   );
 }
 
+/** What can be chosen, each by its key. */
+export const Options = ({ of }: { of: readonly (readonly [key: string, label: string])[] }) =>
+  of.map(([key, label]) => (
+    <option key={key} value={key}>
+      {label}
+    </option>
+  ));
+
 /** A labelled choice among things known by an id. @param none words for choosing none of them, where that may be */
 export function SelectField({
   label,

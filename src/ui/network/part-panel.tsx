@@ -1,12 +1,12 @@
 'use client';
 import { ruleOfPart, partWord, type FactRule } from '@/core/network/catalogue';
-import { PIPE_TABLES, pipeTable } from '@/core/installation/pipes';
+import { pipeTable } from '@/core/installation/pipes';
 import type { Dimension, Unit } from '@/core/quantity/unit';
 import { Button } from '@/ui/kit/button';
-import { Field, FIELD, FigureInput, TextField, TRADE_UNITS } from '@/ui/kit/field';
+import { Field, FIELD, FigureInput, Options, TextField, TRADE_UNITS } from '@/ui/kit/field';
 import { factTrouble, type PartForm } from '@/wire/network';
 import { figureTrouble } from '@/wire/figure';
-import { pipeOfTable, type PipeForm } from '@/wire/pipe';
+import { PIPE_CHOICES, usualSize, pipeOfTable, type PipeForm } from '@/wire/pipe';
 
 const UNITS_OF: Partial<Record<Dimension, readonly Unit[]>> = {
   pressure: TRADE_UNITS.pressure,
@@ -52,11 +52,7 @@ function FactField({
         ) : rule.kind === 'one-of' ? (
           <select {...ids} className={FIELD} value={text} onChange={(e) => onChange(e.target.value)}>
             <option value="">not said yet</option>
-            {Object.entries(rule.options).map(([key, label]) => (
-              <option key={key} value={key}>
-                {label}
-              </option>
-            ))}
+            <Options of={Object.entries(rule.options)} />
           </select>
         ) : (
           <input
@@ -161,15 +157,9 @@ export function PipePanel({ pipe, onChange }: { pipe: PipeForm; onChange: (pipe:
             {...ids}
             className={FIELD}
             value={pipe.table}
-            onChange={(e) =>
-              set({ table: e.target.value, nominal: pipeTable(e.target.value)?.sizes[1]?.key ?? '' })
-            }
+            onChange={(e) => set({ table: e.target.value, nominal: usualSize(e.target.value) })}
           >
-            {PIPE_TABLES.map((t) => (
-              <option key={t.key} value={t.key}>
-                {t.title}
-              </option>
-            ))}
+            <Options of={PIPE_CHOICES} />
             <option value="">in no table: own diameters</option>
           </select>
         )}

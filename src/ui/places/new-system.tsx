@@ -5,7 +5,7 @@ import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { useForm, type UseFormReturn } from 'react-hook-form';
 import { meterVolume } from '@/core/installation/meters';
-import { PIPE_TABLES, pipeTable } from '@/core/installation/pipes';
+import { pipeTable } from '@/core/installation/pipes';
 import {
   MEDIA,
   sectionVolume,
@@ -16,11 +16,12 @@ import {
 import { tradeOf } from '@/core/trades';
 import { office, type OfficeError } from '@/device/office';
 import { Button } from '@/ui/kit/button';
-import { Field, FIELD, TRADE_UNITS } from '@/ui/kit/field';
+import { Field, FIELD, Options, TRADE_UNITS } from '@/ui/kit/field';
 import { FigureField } from '@/ui/kit/figure-field';
 import { useFormDraft } from '@/ui/kit/use-draft';
 import { SectionFigure } from '@/ui/network/section-figure';
 import { firstFactsSchema, noFacts, sectionOfFacts, type FirstFactsForm } from '@/wire/first-facts';
+import { PIPE_CHOICES, usualSize } from '@/wire/pipe';
 import { emptySystem, formOfSystem, type SystemForm } from '@/wire/places';
 import { SystemFormView } from './system-form';
 
@@ -80,17 +81,10 @@ function MeterFields({ form, meters }: { form: Facts } & Meters) {
             className={FIELD}
             {...form.register('meterKind', {
               onChange: (e: { target: { value: string } }) =>
-                form.setValue(
-                  'meterVolume',
-                  meterVolume(e.target.value) ?? (['none', 'unknown'].includes(e.target.value) ? '0 l' : ''),
-                ),
+                form.setValue('meterVolume', meterVolume(e.target.value)),
             })}
           >
-            {meters.map((m) => (
-              <option key={m.kind} value={m.kind}>
-                {m.label}
-              </option>
-            ))}
+            <Options of={meters.map((m) => [m.kind, m.label] as const)} />
           </select>
         )}
       </Field>
@@ -116,14 +110,10 @@ function PipeFields({ form }: { form: Facts }) {
             className={FIELD}
             {...form.register('table', {
               onChange: (e: { target: { value: string } }) =>
-                form.setValue('nominal', pipeTable(e.target.value)?.sizes[1]?.key ?? ''),
+                form.setValue('nominal', usualSize(e.target.value)),
             })}
           >
-            {PIPE_TABLES.map((t) => (
-              <option key={t.key} value={t.key}>
-                {t.title}
-              </option>
-            ))}
+            <Options of={PIPE_CHOICES} />
           </select>
         )}
       </Field>
@@ -230,11 +220,7 @@ export function NewSystem({ id, site, meters }: { id: string; site: string } & M
             {(ids) => (
               <select {...ids} className={FIELD} {...form.register('duty')}>
                 <option value="">not said: offer all tests</option>
-                {Object.entries(WATER_DUTIES).map(([key, words]) => (
-                  <option key={key} value={key}>
-                    {words}
-                  </option>
-                ))}
+                <Options of={Object.entries(WATER_DUTIES)} />
               </select>
             )}
           </Field>

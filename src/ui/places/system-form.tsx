@@ -17,7 +17,7 @@ import { convert } from '@/core/quantity/unit';
 import { office, type OfficeError } from '@/device/office';
 import { Button } from '@/ui/kit/button';
 import { useFormDraft } from '@/ui/kit/use-draft';
-import { Field, FIELD, TRADE_UNITS } from '@/ui/kit/field';
+import { Field, FIELD, Options, TRADE_UNITS } from '@/ui/kit/field';
 import { FigureField } from '@/ui/kit/figure-field';
 import { systemFromForm, systemSchema, type SystemForm } from '@/wire/places';
 import {
@@ -199,11 +199,7 @@ export function SystemFormView({
                 {(ids) => (
                   <select {...ids} className={FIELD} {...register('duty')}>
                     <option value="">not said: offer all</option>
-                    {Object.entries(WATER_DUTIES).map(([key, words]) => (
-                      <option key={key} value={key}>
-                        {words}
-                      </option>
-                    ))}
+                    <Options of={Object.entries(WATER_DUTIES)} />
                   </select>
                 )}
               </Field>
@@ -281,18 +277,11 @@ export function SystemFormView({
                     onChange: (e: { target: { value: string } }) => {
                       const kind = e.target.value;
                       setValue('meterName', meters.find((m) => m.kind === kind)?.label ?? '');
-                      setValue(
-                        'meterVolume',
-                        meterVolume(kind) ?? (['none', 'unknown'].includes(kind) ? '0 l' : ''),
-                      );
+                      setValue('meterVolume', meterVolume(kind));
                     },
                   })}
                 >
-                  {meters.map((m) => (
-                    <option key={m.kind} value={m.kind}>
-                      {m.label}
-                    </option>
-                  ))}
+                  <Options of={meters.map((m) => [m.kind, m.label] as const)} />
                 </select>
               )}
             </Field>

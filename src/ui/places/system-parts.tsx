@@ -1,14 +1,14 @@
 'use client';
 import { Plus, Trash2 } from 'lucide-react';
 import { Controller, useFieldArray, useFormContext, type Control } from 'react-hook-form';
-import { PIPE_TABLES, pipeTable } from '@/core/installation/pipes';
+import { pipeTable } from '@/core/installation/pipes';
 import { OPTIONAL_VALVES } from '@/core/installation/section';
 import { VALVE_WORDS } from '@/core/installation/parts';
 import { now } from '@/device/clock';
 import { Button } from '@/ui/kit/button';
-import { Field, FIELD, TRADE_UNITS } from '@/ui/kit/field';
+import { Field, FIELD, Options, TRADE_UNITS } from '@/ui/kit/field';
 import { FigureField } from '@/ui/kit/figure-field';
-import { nextPipe, pipeOfTable } from '@/wire/pipe';
+import { PIPE_CHOICES, usualSize, nextPipe, pipeOfTable } from '@/wire/pipe';
 import { ACCESS, type SystemForm } from '@/wire/places';
 import { uuid7 } from '@/wire/uuid7';
 
@@ -62,13 +62,9 @@ export function PipesPart() {
                   {...ids}
                   className={FIELD}
                   value={table}
-                  onChange={(e) => choose(i, e.target.value, pipeTable(e.target.value)?.sizes[1]?.key ?? '')}
+                  onChange={(e) => choose(i, e.target.value, usualSize(e.target.value))}
                 >
-                  {PIPE_TABLES.map((t) => (
-                    <option key={t.key} value={t.key}>
-                      {t.title}
-                    </option>
-                  ))}
+                  <Options of={PIPE_CHOICES} />
                   <option value="">in no table: own diameters</option>
                 </select>
               )}
