@@ -17,6 +17,8 @@ export default defineConfig({
     ? [['list'], ['json', { outputFile: process.env.VAST_E2E_JSON }]]
     : 'list',
   use: {
+    // an act that finds nothing to act on says so after a minute, not at the end of the journey
+    actionTimeout: 60_000,
     // costs half as much again as the test; `--trace on` shows what a failing one did
     trace: 'off',
     screenshot: 'only-on-failure',

@@ -198,7 +198,10 @@ test.describe('the record', () => {
     await page.getByRole('button', { name: 'Keep this search' }).click();
     await page.getByLabel('Name of this search').fill('Boiler troubles');
     await page.getByRole('button', { name: 'Keep', exact: true }).click();
+    // kept: the form is gone and what lies under it has moved up, only now is it pressed
+    await expect(page.getByRole('button', { name: 'Boiler troubles', exact: true })).toBeVisible();
     await page.getByRole('button', { name: 'As a table' }).click();
+    await expect(page.getByRole('button', { name: 'As lines' })).toHaveAttribute('aria-pressed', 'true');
     await page.getByText('Columns', { exact: true }).click();
     await page.getByLabel('Measured').check();
     await expect(page.getByRole('columnheader', { name: 'Measured' })).toBeVisible();
