@@ -60,13 +60,20 @@ describe('signs of a leak', () => {
     expect(sign({ joints: [joint('A', null, { looks })] })).toBeNull();
     expect(sign({ joints: [joint('A', null, { looks: [...looks].reverse() })] })?.code).toBe('bubbles');
   });
-  test('any sign makes Not tight of whatever was claimed but Void', () => {
-    for (const finding of ['tight', 'within-allowance', 'inconclusive', 'refer'] as const)
+  test('any sign makes Not tight of whatever was claimed, Void too: a broken procedure does not unsmell gas', () => {
+    for (const finding of ['tight', 'within-allowance', 'inconclusive', 'refer', 'void', 'pending'] as const)
       expect(judge({ observations: [smell], ...claim({ finding }) }).slice(0, 2)).toEqual([
         'not-tight',
         'smell',
       ]);
-    expect(judge({ observations: [smell], ...claim({ finding: 'void' }) })[0]).toBe('void');
+    expect(judge({ observations: [smell], claims: {} }).slice(0, 2)).toEqual(['not-tight', 'smell']);
+    // what was measured to be lost says more than the smell alone
+    expect(
+      judge({ observations: [smell], ...claim({ finding: 'not-tight', because: 'It fell.' }) })[1],
+    ).not.toMatch(/smell/);
+    // a record of the first format keeps its word
+    const first = { ...p, format: 1 } as Plan;
+    expect(judge({ observations: [smell], ...claim({ finding: 'void' }) }, first)[0]).toBe('void');
   });
 });
 describe('what refuses a good claim', () => {

@@ -71,6 +71,10 @@ export function judgePart(plan: Plan, state: RunState, part: string | null): Par
     ...(claim?.plain && word === claim.finding ? { plain: claim.plain } : {}),
   });
   const permitted = permittedDrop(plan, state, part);
+  const sign = signOfLeak(state);
+  // a sign that was seen outlasts a broken procedure; whose part it belongs to is the whole run's to say
+  if (sign && plan.format > 1 && part === null && claim?.finding !== 'not-tight')
+    return finish('not-tight', add(sign.code, sign.text));
   if (!claim) return finish('void', add('nothing-judged', 'The run ended without a judged hold: no result.'));
 
   if (claim.finding === 'void')
@@ -109,7 +113,6 @@ export function judgePart(plan: Plan, state: RunState, part: string | null): Par
     return finish('not-tight', reasons.map((r) => r.text).join(' '));
   }
 
-  const sign = signOfLeak(state);
   if (sign) return finish('not-tight', add(sign.code, sign.text));
   const bounds = leakingBounds(state);
   if (bounds.length)

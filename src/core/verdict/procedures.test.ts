@@ -1,11 +1,13 @@
 import { gaugeFit } from '@/core/instrument/gauge';
 import { testPressure } from '@/core/plan/limits';
-import { outsideDomain } from '@/core/plan/plan';
+import { outsideDomain, type Plan } from '@/core/plan/plan';
 import { parseWithUnit as q } from '@/core/quantity/exact';
 import { holdSpec } from '@/core/run/hold-spec';
 import { expectedItems, inventoryChanges } from '@/core/run/inventory';
+import type { RunState } from '@/core/run/state';
 import { bakery } from '@/core/testing/bakery';
 import { gauges, judged, kiln, planOf, run, type Step, trailer } from '@/core/testing/quarter';
+import { type Verdict, verdictOf } from './verdict';
 
 /* ---- 2.2 air test of pipework, imperial ---- */
 const toHold = (test = '3', gauge = 'D-15'): Step[] => [
@@ -239,6 +241,42 @@ describe('through the appliances', () => {
       ['zero', '0.2'],
     ]);
     expect([v.word, v.parts!.map((p) => p.label)]).toEqual(['void', ['Void', 'Not tested']]);
+  });
+  test('a part that is void takes no leak away: what was lost, smelt or seen in a later one stands', () => {
+    const plan = planOf('gas-air-rough-and-final');
+    const { state } = run(plan, [...toHold(), [116, 'end', '3'], ['proceed'], ...airEnd, ['checks']]);
+    const [first, second] = plan.procedure.parts!.map((p) => p.key) as [string, string];
+    const claim = (finding: 'void' | 'not-tight' | 'tight', because: string) => ({
+      ...state.claims[first]!,
+      finding,
+      because,
+    });
+    const judge = (over: object, after: 'not-tight' | 'tight', format: 1 | 2 = 2) =>
+      verdictOf(
+        { ...plan, format } as Plan,
+        {
+          ...state,
+          claims: { [first]: claim('void', 'A hand was on it.'), [second]: claim(after, 'It fell.') },
+          ending: { at: 0, by: 'graph' },
+          ...over,
+        } as RunState,
+      )!;
+    const words = (v: Verdict) => [v.word, ...v.parts!.map((p) => p.word)];
+    expect(words(judge({}, 'not-tight'))).toEqual(['not-tight', 'void', 'not-tight']);
+    expect(words(judge({}, 'not-tight', 1))).toEqual(['void', 'void', 'void']);
+    expect(words(judge({}, 'tight'))).toEqual(['void', 'void', 'void']);
+    const observations = [{ what: 'smell', text: '', at: 0, byName: 'I' }];
+    const smelt = judge({ observations }, 'tight');
+    expect(words(smelt)).toEqual(['not-tight', 'void', 'void']);
+    expect(smelt.sentence).toMatch(/^Gas was smelt/);
+    expect(smelt.reasons[0]).toMatchObject({ code: 'smell' });
+    // stopped for smell in the second part, with nothing claimed there
+    const stopped = judge(
+      { claims: { [first]: claim('void', 'x') }, ending: { at: 0, by: 'stop', reason: 'smell' } },
+      'tight',
+    );
+    expect(stopped.word).toBe('not-tight');
+    expect(stopped.reasons.map((r) => r.code)).toContain('smell');
   });
 });
 

@@ -123,6 +123,13 @@ function gravest(words: readonly VerdictWord[], untested: boolean, stopped: Part
   return worst && !untested ? worst : 'void';
 }
 
+/** Why a run is Not tight whose parts do not say so. */
+function leakSeen(state: RunState, stopped: PartVerdict | null): readonly Reason[] | null {
+  if (stopped?.word === 'not-tight') return stopped.reasons;
+  const sign = signOfLeak(state);
+  return sign && [{ ...sign, source: GENERAL }];
+}
+
 function withParts(plan: Plan, state: RunState, stopped: PartVerdict | null): Verdict {
   const parts = plan.procedure.parts!;
   const whole = state.claims[''];
@@ -136,7 +143,10 @@ function withParts(plan: Plan, state: RunState, stopped: PartVerdict | null): Ve
     const { key, title } = part;
     if (!visitsOf(plan, state, key).length)
       return { key, title, word: null, label: 'Not tested', sentence: '' };
-    if (broken)
+    const unfinished = stopped !== null && standing === key;
+    // what was lost was lost, whatever the part before it came to
+    const lost = plan.format > 1 && state.claims[key]?.finding === 'not-tight';
+    if (broken && !lost)
       return {
         key,
         title,
@@ -144,7 +154,6 @@ function withParts(plan: Plan, state: RunState, stopped: PartVerdict | null): Ve
         label: WORDS.void,
         sentence: `Void, because ${broken} before it has no result.`,
       };
-    const unfinished = stopped !== null && standing === key;
     if (!state.claims[key] && !unfinished) {
       const words = stageWords(plan, state, key, lines);
       if (words) return { key, title, word: null, label: words.word, sentence: words.text };
@@ -155,23 +164,27 @@ function withParts(plan: Plan, state: RunState, stopped: PartVerdict | null): Ve
     return { key, title, word: verdict.word, label: WORDS[verdict.word], sentence: verdict.sentence };
   });
   const words = results.flatMap((r) => (r.word ? [r.word] : []));
-  const word = brokenWhole
+  const ordinary = brokenWhole
     ? 'void'
     : gravest(
         words,
         results.some((r) => r.label === 'Not tested'),
         stopped,
       );
+  // a leak that was smelt or seen is one, though every part it could belong to is Void
+  const seen = plan.format > 1 && ordinary !== 'not-tight' ? leakSeen(state, stopped) : null;
+  const word = seen ? 'not-tight' : ordinary;
   const decisive = [...results].reverse().find((r) => r.word === word && judged.has(r.key));
   const base = decisive ? judged.get(decisive.key)! : (stopped ?? null);
   const reasons: Reason[] = [
     ...(brokenWhole
       ? [{ code: `void-${whole.stage}`, text: whole.because ?? 'No result.', source: plan.procedure.title }]
       : []),
-    ...(decisive || !stopped ? [] : stopped.reasons),
+    ...(seen ?? (decisive || !stopped ? [] : stopped.reasons)),
     ...results.flatMap((r) => judged.get(r.key)?.reasons ?? []),
   ];
   const sentence = [
+    ...(seen ?? []).map((r) => r.text),
     ...(brokenWhole ? [whole.because ?? ''] : []),
     ...results.map(
       (r) =>
