@@ -1,6 +1,6 @@
 import type { Plan } from '@/core/plan/plan';
 import { expectation } from '@/core/run/read';
-import { inOrder, reduce } from '@/core/run/reduce';
+import { type Folded, foldOn, inOrder, tryEvent } from '@/core/run/reduce';
 import type { Payload, PlacedEvent, RunEvent } from '@/core/run/events';
 import type { RunState } from '@/core/run/state';
 import type { Batch, BatchAnswer } from '@/wire/requests';
@@ -61,6 +61,7 @@ const POLL_MS = 4000;
 export class BenchEngine {
   private plan: Plan | null = null;
   private events: PlacedEvent[] = [];
+  private folded: Folded | null = null;
   private sealed: { number: string } | null = null;
   private refused: readonly SetAside[] = [];
   private photosWaiting = 0;
@@ -129,7 +130,7 @@ export class BenchEngine {
         expects,
       }) as RunEvent;
     const trial = make(Number.MAX_SAFE_INTEGER);
-    const refusal = reduce(plan, [...this.events, trial]).withoutEffect.find((w) => w.id === trial.id);
+    const refusal = tryEvent(plan, this.view!.state, trial);
     if (refusal && !KEPT_ANYWAY.has(refusal.code))
       return { accepted: false, code: refusal.code, text: refusal.text };
     let event: RunEvent;
@@ -309,10 +310,11 @@ export class BenchEngine {
   private refresh(): void {
     if (!this.plan) return;
     this.events = inOrder(this.events);
+    this.folded = foldOn(this.plan, this.folded, this.events);
     const waiting = this.events.filter((e) => e.position === undefined).length;
     this.view = {
       plan: this.plan,
-      state: reduce(this.plan, this.events),
+      state: this.folded.state,
       events: this.events,
       sealed: this.sealed,
       here: this.events.length,

@@ -6,7 +6,7 @@ import { type Sealer } from '@/core/record/status';
 import { parseEvent } from './events';
 import type { PlacedEvent, RunEvent } from './events';
 import { currentVisit, expectation, runningHold } from './read';
-import { reduce, tryEvent } from './reduce';
+import { begin, reduce, tryEvent } from './reduce';
 import { place, type ScriptLine } from './script';
 
 const p = plan();
@@ -126,14 +126,14 @@ describe('transitions', () => {
     const at = (ms: number, readAt = ms) =>
       tryEvent(
         p,
-        started,
+        reduce(p, started),
         next({ kind: 'hold-end', at: began + ms, readAt: began + readAt, figure: q('20.48 mbar') } as never),
       )?.code ?? null;
     expect(at(264_999)).toBe('too-early');
     expect(at(265_000)).toBeNull();
     expect(at(330_000, 269_999)).toBe('late-end');
     expect(
-      tryEvent(p, play(p, [...upTo(['9.10', '9.10']), [200, 'fill', '20.50']]), {
+      tryEvent(p, reduce(p, play(p, [...upTo(['9.10', '9.10']), [200, 'fill', '20.50']])), {
         ...next({
           kind: 'hold-start',
           at: began + 400_000,
@@ -147,7 +147,7 @@ describe('transitions', () => {
   test('a hold starts only inside the band: both ends count as inside', () => {
     const before = play(p, upTo(['9.10', '9.10']));
     const fill = (f: string) =>
-      tryEvent(p, before, {
+      tryEvent(p, reduce(p, before), {
         ...next({
           kind: 'fill',
           confirmed: true,
@@ -225,7 +225,7 @@ describe('transitions', () => {
   });
   test('checks: the detector is proved, used, proved, in that order; a judged reading is not corrected', () => {
     const item = (key: string) =>
-      tryEvent(p, [], {
+      tryEvent(p, begin(p), {
         ...started[0]!,
         id: uuid(902),
         kind: 'check',
@@ -243,7 +243,7 @@ describe('transitions', () => {
     expect(
       tryEvent(
         p,
-        started,
+        reduce(p, started),
         next({ kind: 'correction', of: start.id, figure: q('20.40 mbar'), reason: 'typo' } as never),
       )!.code,
     ).toBe('judged');

@@ -117,11 +117,33 @@ function apply(plan: Plan, state: RunState, event: RunEvent): Refusal | null {
   return misfit(plan, state, event) ?? rule.apply!(event, { ...on, visit, stage: stageOf(plan, visit) });
 }
 
+/** What a new event would do to a run: its refusal, or null when it takes effect. The state is left as it is. */
+export const tryEvent = (plan: Plan, state: RunState, event: RunEvent): Refusal | null =>
+  step(plan, copyOf(state), event);
+
+/** A state and the ids of the entries it was made of, in the order they counted. */
+export interface Folded {
+  readonly plan: Plan;
+  readonly ids: readonly string[];
+  readonly state: RunState;
+}
+
 /**
- * What a new event would do: its refusal, or null when it takes effect. The bench asks before it appends, so that a
- * message can be shown and nothing typed is lost.
+ * The state of a log as `reduce` gives it, going on from an earlier one while this log begins with the same entries; from the
+ * start where something came in between. The earlier one is left as it is; it is given back when nothing is new.
  */
-export function tryEvent(plan: Plan, events: readonly PlacedEvent[], event: RunEvent): Refusal | null {
-  const found = reduce(plan, [...events, event]).withoutEffect.find((w) => w.id === event.id);
-  return found ? { code: found.code, text: found.text } : null;
+export function foldOn(plan: Plan, before: Folded | null, events: readonly PlacedEvent[]): Folded {
+  const log = inOrder(events);
+  const goesOn = before?.plan === plan && before.ids.every((id, n) => log[n]?.id === id);
+  if (before && goesOn && before.ids.length === log.length) return before;
+  const state = before && goesOn ? copyOf(before.state) : begin(plan);
+  for (const event of log.slice(before && goesOn ? before.ids.length : 0)) step(plan, state, event);
+  return { plan, ids: log.map((e) => e.id), state };
+}
+
+/** A state that can be changed without the one it came from. */
+function copyOf<T>(value: T): T {
+  if (Array.isArray(value)) return value.map(copyOf) as T;
+  if (typeof value !== 'object' || value === null) return value;
+  return Object.fromEntries(Object.entries(value).map(([k, v]) => [k, copyOf(v)])) as T;
 }

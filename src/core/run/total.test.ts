@@ -9,7 +9,7 @@ import { verdictOf } from '@/core/verdict/verdict';
 import { parseEvent } from './events';
 import type { RunEvent } from './events';
 import { checkLines, currentVisit, expectation, gaugeOf, stageOf } from './read';
-import { begin, reduce, step } from './reduce';
+import { begin, foldOn, reduce, step } from './reduce';
 import { stageBand } from './hold-spec';
 import type { RunState } from './state';
 
@@ -310,6 +310,14 @@ describe('the fold is total', () => {
               .sort((a, b) => a.key - b.key)
               .map(({ e }, i) => ({ ...e, position: i + 1 }));
             verdictOf(plan, reduce(plan, shuffled));
+            // piece by piece it is the same, whether the rest comes after, before or between; what was folded stays as it was
+            const cut = (order.next().value as number) % (events.length + 1);
+            for (const part of [events.slice(0, cut), events.slice(cut), shuffled.slice(0, cut)]) {
+              const first = foldOn(plan, null, part);
+              const words = JSON.stringify(first.state);
+              expect(foldOn(plan, first, events).state).toEqual(state);
+              expect(JSON.stringify(first.state)).toBe(words);
+            }
           },
         ),
         { numRuns: Number(process.env.TOTAL_RUNS ?? 40) },
