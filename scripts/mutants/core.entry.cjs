@@ -1,5 +1,5 @@
 // The tests that judge, as one file: its modules are loaded once for a mutant, not once for every test file. The whole runs
-// of which every word and figure is expected come first, then the small files, last the neighbours of every entry:
+// of which every word and figure is expected come first, then the small files, last the other endings and neighbours:
 // most mutants die early. What takes seconds
 // and finds little that these do not (the laws over hostile logs) is left out: a mutant that only
 // they would notice counts as alive.
@@ -13,4 +13,4 @@ const files = ['kinds', 'limit', 'pack', 'plan', 'record', 'run', 'verdict']
   .filter((name) => name.endsWith('.test.ts') && !SLOW.some((slow) => name.endsWith(slow)))
   .sort((a, b) => statSync(a).size - statSync(b).size);
 const whole = (name) => join(__dirname, `../judged/${name}.test.ts`);
-for (const file of [whole('judged'), ...files, whole('neighbours')]) require(file);
+for (const file of [whole('judged'), ...files, whole('endings'), whole('neighbours')]) require(file);

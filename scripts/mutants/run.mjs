@@ -1,7 +1,7 @@
 /**
  * Tries the tests of the core against mutants of verdict, limits, run, kinds, roles and loader, and writes
  * docs/mutants.md. `npm run mutants` tries all of them (hours); a path or pattern limits it; `again` tries only those
- * that survived or were never done the last time, `again src/core/run,src/core/pack` those under some paths. Ends with 1 where fewer than 80 % of what the report counts are killed.
+ * that survived, ran out of time or stand in new lines since the last time, `again src/core/run,src/core/pack` those under some paths. Ends with 1 where fewer than 80 % of what the report counts are killed.
  */
 import { spawnSync } from 'node:child_process';
 import { existsSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs';
@@ -21,15 +21,48 @@ const same = (m) => `${place(m)} ${m.mutatorName} ${m.replacement}`;
 
 const [asked, only = ''] = process.argv.slice(2);
 const again = asked === 'again';
-/** A file that changed since is tried whole: its lines mean something else now. */
-for (const name of Object.keys(store)) if (!existsSync(name)) delete store[name];
-const ranges = Object.entries(store)
-  .filter(([name]) => only.split(',').some((path) => name.startsWith(path)))
-  .flatMap(([name, { source, mutants }]) =>
-    readFileSync(name, 'utf8') === source
-      ? mutants.filter((m) => [...ALIVE, 'Timeout'].includes(m.status)).map((m) => `${name}:${place(m)}`)
-      : [name],
-  );
+/** For each old line the line it is now, where its text still stands in the same order; the rest is undefined. */
+function linesNow(before, now) {
+  const rows = Array.from({ length: before.length + 1 }, () => new Uint16Array(now.length + 1));
+  for (let i = before.length - 1; i >= 0; i--)
+    for (let j = now.length - 1; j >= 0; j--)
+      rows[i][j] = before[i] === now[j] ? rows[i + 1][j + 1] + 1 : Math.max(rows[i + 1][j], rows[i][j + 1]);
+  const at = [];
+  for (let i = 0, j = 0; i < before.length && j < now.length;)
+    if (before[i] === now[j]) at[i++] = j++;
+    else if (rows[i + 1][j] >= rows[i][j + 1]) i++;
+    else j++;
+  return at;
+}
+/** What was found in a file that changed since, where it stands now; the lines that are new are to be tried. */
+function moved({ source, mutants, ...file }, text) {
+  const at = linesNow(source.split('\n'), text.split('\n'));
+  const still = mutants.flatMap((m) => {
+    const { start, end } = m.location;
+    const by = at[start.line - 1] - (start.line - 1);
+    for (let line = start.line; line <= end.line; line++) if (at[line - 1] !== line - 1 + by) return [];
+    const move = (p) => ({ ...p, line: p.line + by });
+    return [{ ...m, location: { start: move(start), end: move(end) } }];
+  });
+  const old = new Set(at);
+  const fresh = text.split('\n').flatMap((line, n) => (line.trim() && !old.has(n) ? [n + 1] : []));
+  return { file: { ...file, source: text, mutants: still }, fresh };
+}
+const ranges = [];
+for (const name of Object.keys(store)) {
+  if (!existsSync(name)) {
+    delete store[name];
+    continue;
+  }
+  const text = readFileSync(name, 'utf8');
+  const { file, fresh } =
+    store[name].source === text ? { file: store[name], fresh: [] } : moved(store[name], text);
+  if (!again || !only.split(',').some((path) => name.startsWith(path))) continue;
+  store[name] = file;
+  for (const m of file.mutants)
+    if ([...ALIVE, 'Timeout'].includes(m.status)) ranges.push(`${name}:${place(m)}`);
+  ranges.push(...fresh.map((line) => `${name}:${line}-${line}`));
+}
 if (again && !ranges.length) {
   console.log('Nothing survived the last time.');
   process.exit(0);
@@ -48,7 +81,11 @@ for (const [name, file] of Object.entries(read(REPORT))) {
   const before = store[name];
   if (again && before?.source === file.source) {
     const now = new Map(file.mutants.map((m) => [same(m), m]));
-    before.mutants = before.mutants.map((m) => now.get(same(m)) ?? m);
+    const known = new Set(before.mutants.map(same));
+    before.mutants = [
+      ...before.mutants.map((m) => now.get(same(m)) ?? m),
+      ...file.mutants.filter((m) => !known.has(same(m))),
+    ];
   } else store[name] = file;
 }
 writeFileSync(STORE, JSON.stringify({ files: store }));
@@ -74,7 +111,7 @@ writeFileSync(
 What \`npm run mutants\` found last in the files named: every operator, condition, literal number and block is changed,
 one at a time, and the tests of the core are run against it. A mutant that no test notices has survived. Words are left
 out: a text may change without a verdict being wrong. At least ${LEAST} % are to be killed. A file may have changed since; \`again\`
-tries such a file whole.
+tries its new lines.
 
 Of files with many mutants a sample is tried, chosen by place and kind, the same each time (\`SAMPLE=4 npm run mutants FILE\`
 tries one in four): the column says how many of them were left out.
