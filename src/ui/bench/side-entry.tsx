@@ -15,6 +15,7 @@ import { ruleOf } from '@/core/plan/plan';
 import { Keypad } from './keypad';
 import { OwnKitChoice } from './own-kit';
 import type { Pumped } from './pumped';
+import { timeRead } from './time-read';
 
 import type { PanelProps } from './shared';
 
@@ -339,13 +340,7 @@ function Entry(props: Props) {
     case 'late': {
       const save = () => {
         try {
-          const [h, m, s] = time.split(':').map(Number);
-          const when = new Date(now());
-          when.setHours(h ?? NaN, m ?? NaN, s ?? 0, 0);
-          const readAt = when.getTime();
-          if (!Number.isFinite(readAt)) throw new Error('Type the time of the reading, like 14:05:30.');
-          if (readAt > now())
-            throw new Error('That time has not come yet. A reading cannot lie in the future.');
+          const readAt = timeRead(time, now(), Date.parse(view.plan.made.at));
           void go({ kind: 'reading', figure: parseReading(text, gauge!), readAt, late: true });
         } catch (error) {
           setTrouble((error as Error).message);
