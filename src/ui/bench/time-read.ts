@@ -5,10 +5,10 @@
  * @throws Error saying what to do: no time, or one that lies outside the run
  */
 export function timeRead(typed: string, now: number, began: number): number {
-  const [h, m, s] = typed.split(':').map(Number);
+  if (!/^\d\d?:\d\d(:\d\d)?$/.test(typed)) throw new Error('Type the time of the reading, like 14:05:30.');
+  const [h, m, s] = typed.split(':').map(Number) as [number, number, number | undefined];
   const when = new Date(now);
-  when.setHours(h ?? NaN, m ?? NaN, s ?? 0, 0);
-  if (!Number.isFinite(when.getTime())) throw new Error('Type the time of the reading, like 14:05:30.');
+  when.setHours(h, m, s ?? 0, 0);
   if (when.getTime() > now) when.setDate(when.getDate() - 1);
   if (when.getTime() >= began) return when.getTime();
   const clock = (t: number) => new Date(t).toTimeString().slice(0, 8);
