@@ -4,7 +4,7 @@ import type { Procedure } from '@/core/pack/schema';
 import { toNumber, type Limit } from '@/core/quantity/exact';
 import { SOURCES } from '@/core/quantity/sources';
 import { visibleChange } from './change';
-import { convertRate } from './rate';
+import { convertRate, ONE_LAW_BELOW } from './rate';
 import { decimalsFor, type Figure } from '@/core/quantity/figure';
 import { convert, STANDARD_ATMOSPHERE, unitLabel, type Unit } from '@/core/quantity/unit';
 
@@ -57,8 +57,6 @@ function visibleParts(hold: GasHold, d: Procedure['temperatureDefault']) {
   const change = hold.perceptible + convert(seen, 'Pa', unit);
   return { unit, temperature, resolution, perKelvin, barometer, change };
 }
-/** Up to here a rate follows the pressure; above it both laws of small leaks are taken. Pa */
-export const ONE_LAW_BELOW = 10_000;
 /** How a leak at test pressure is carried to working pressure: by its share, or above 100 mbar by both laws. */
 export function carried(test: number, working: number): { least: number; most: number; law: string } {
   if (Math.max(test, working) <= ONE_LAW_BELOW)

@@ -92,3 +92,23 @@ export function rateInterval(
     },
   };
 }
+
+/** Up to here a rate follows the pressure; above it both laws of small leaks are taken. Pa */
+export const ONE_LAW_BELOW = 10_000;
+/** A small fall: the straight difference at the mean pressure, carried to working pressure; above 100 mbar by both laws. */
+export function steadyRate(
+  atTest: Figure,
+  pressure: number,
+  working: number,
+  volumeUncertainty: number,
+  blur: Omit<RateSetting, 'pressure'>,
+): RateInterval {
+  const laminar = rateInterval(atTest, { ...blur, pressure }, working, volumeUncertainty);
+  const both = Math.max(pressure, working) > ONE_LAW_BELOW;
+  const factor = both ? convertRate(1, pressure, working, 'orifice') / convertRate(1, pressure, working) : 1;
+  return {
+    rate: laminar.rate,
+    low: Math.min(laminar.low, laminar.low * factor),
+    high: Math.max(laminar.high, laminar.high * factor),
+  };
+}

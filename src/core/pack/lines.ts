@@ -1,4 +1,5 @@
 /** A procedure as lines a person can read, compare and edit; and which edits permit more. */
+import { fillingNamed } from '@/core/fillings';
 import {
   callWords,
   conditionWords,
@@ -51,12 +52,7 @@ export function ruleLines(p: Procedure): RuleLine[] {
 
 function wholeLines(p: Procedure, whole: LineWriter): void {
   whole.add(['pressure'], 'Test pressure', pressureWords(p.pressure), 'any');
-  whole.add(
-    ['fills'],
-    'What fills it',
-    p.fills && { liquid: 'water, pumped or by the mains', level: 'water, standing' }[p.fills],
-    'any',
-  );
+  whole.add(['fills'], 'What fills it', fillingNamed(p.fills).line, 'any');
   whole.add(['applied'], 'What is applied', p.applied, 'none');
   for (const [key, title] of Object.entries(p.certificate.byChoice?.titles ?? {}))
     whole.add(['certificate', 'byChoice', 'titles', key], 'Title that may be printed', title, 'any');

@@ -3,7 +3,7 @@
  * strings with their unit ("0.25 mbar") so that they stay exact; see docs/rule-packs.md. A procedure is a list of stages
  * and, per stage, a graph of what follows each outcome.
  */
-import * as yup from 'yup';
+import { FILLING_NAMES } from '@/core/fillings';
 import { limit, pressureSpec } from '@/core/grammar/rule';
 import {
   among,
@@ -18,16 +18,17 @@ import {
   maybeObject,
   number,
   object,
+  type Of,
   optionalFigure,
   record,
   text,
   textMap,
   words,
   yesNo,
-  type Of,
 } from '@/core/grammar/schema';
 import { THING_KINDS } from '@/core/installation/parts';
 import { stageSchema } from '@/core/kinds';
+import * as yup from 'yup';
 
 /** A fact of the place that a procedure may ask for before it starts. */
 const neededFacts = ['setPressure', 'designPressure', 'testDial', 'rimHeight'] as const;
@@ -126,7 +127,7 @@ const procedure = object({
   /** Over what a level is counted. Absent: the slab. */
   levelOver: maybe().max(40),
   /** What fills the section: decides how a movement is turned into a leak. Absent: gas. */
-  fills: maybeAmong(['liquid', 'level']),
+  fills: maybeAmong(FILLING_NAMES),
   pressure: pressureSpec,
   /** Only a part of a sequence: never offered alone. */
   partOnly: mark(),

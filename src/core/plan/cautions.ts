@@ -1,10 +1,11 @@
 /** Cautions of a planned test: what could hurt whom, what to wear, what people in the building are asked. */
-import { PROTECTION_TASKS } from './protection';
-import type { PartProspect } from './prospect';
 import { carriesGas } from '@/core/installation/section';
-import { caseOf, type Plan } from './plan';
+import { fillingOf } from '@/core/plan/filling';
 import { showExact } from '@/core/quantity/exact';
 import { significantText } from '@/core/quantity/figure';
+import { caseOf, type Plan } from './plan';
+import type { PartProspect } from './prospect';
+import { PROTECTION_TASKS } from './protection';
 
 export interface PlannedCaution {
   readonly key: string;
@@ -24,19 +25,18 @@ const kilos = (kg: number): string => `${significantText(kg, 2)} kg`;
 export function mediumOf(plan: Plan): { medium: string; reason: string } {
   const medium = plan.procedure.testMedium;
   const live = plan.procedure.boundary !== 'separated';
+  const filling = fillingOf(plan);
   return {
     medium,
     reason: /air|inert|nitrogen/i.test(medium)
       ? plan.system.medium === 'water'
         ? 'Air or inert gas only where water must not stay; it stores far more energy than water, so the pressure is held low and raised in stages.'
         : 'Air or inert gas leaves no water in gas pipe and shows bubbles; it stores far more energy than water, so the pressure is held low and raised in stages.'
-      : plan.procedure.fills === 'level'
-        ? 'Standing water: the level itself shows a loss, and the head is no more than the drain sees when it is blocked.'
-        : plan.procedure.fills === 'liquid'
-          ? 'Water stores little energy and shows a loss at once in a full, stiff section; air must be out of it.'
-          : live
-            ? 'The installation’s own gas or air at about working pressure: nothing is taken apart, and the leak is measured as it is in use.'
-            : 'As the rule pack says.',
+      : filling.why
+        ? filling.why
+        : live
+          ? 'The installation’s own gas or air at about working pressure: nothing is taken apart, and the leak is measured as it is in use.'
+          : 'As the rule pack says.',
   };
 }
 
@@ -49,12 +49,13 @@ export function plannedCautions(plan: Plan, parts: readonly PartProspect[]): Pla
     list.push({
       key: 'energy',
       title: `Stored energy at ${showExact(most.p.pressure.pressure!)}: ${most.level.words}`,
-      text: plan.procedure.fills
-        ? `${joules(most.water)} full of water, ${joules(most.gas)} if it were gas. With water that is ${kilos(most.mass)} falling one metre. ${most.level.exclusion}`
-        : `${joules(most.gas)} with gas, ${joules(most.water)} if it were full of water. With gas that is ${kilos(most.mass)} falling one metre. ${most.level.exclusion}`,
+      text:
+        fillingOf(plan).stores === 'water'
+          ? `${joules(most.water)} full of water, ${joules(most.gas)} if it were gas. With water that is ${kilos(most.mass)} falling one metre. ${most.level.exclusion}`
+          : `${joules(most.gas)} with gas, ${joules(most.water)} if it were full of water. With gas that is ${kilos(most.mass)} falling one metre. ${most.level.exclusion}`,
       source: 'Adiabatic expansion beside elastic water; levels are house figures',
     });
-  if (plan.procedure.boundary === 'separated' && plan.procedure.fills !== 'level')
+  if (plan.procedure.boundary === 'separated' && fillingOf(plan).stores)
     list.push({
       key: 'cylinder',
       title: 'Before a cylinder or pump is opened',

@@ -1,5 +1,8 @@
+import { fillingNamed } from '@/core/fillings';
+import type { Filling } from '@/core/fillings/filling';
 import { sectionVolume, type System } from '@/core/installation/section';
 import type { Choice, Pack } from '@/core/pack/schema';
+import { suits } from '@/core/pack/suits';
 import { domainReasons } from './plan';
 
 /** A procedure or sequence that can be started on a system, with what a person must know to choose it. */
@@ -20,8 +23,8 @@ export interface Offer {
   readonly cases: readonly { readonly key: string; readonly title: string; readonly hint: string }[];
   readonly choices: readonly Choice[];
   readonly practice: boolean;
-  /** Water fills the section: other hidden faults can be practised on. */
-  readonly wet: boolean;
+  /** What a practice run simulates: each has hidden faults of its own. */
+  readonly simulates: Filling['simulated']['kind'];
   /** Why its rules would not decide here: a good reading could only be referred. */
   readonly outside: readonly string[];
   /** Procedures of which one must have ended well before, and what to say otherwise. */
@@ -37,7 +40,6 @@ export function offersFor(pack: Pack, system: System): Offer[] {
     edition: pack.edition,
     notice: pack.notice,
   };
-  const fits = (media: readonly string[] | undefined) => (media ?? ['natural gas']).includes(system.medium);
   const open = (choices: readonly Choice[]): Choice[] =>
     choices.map((c) => {
       const options = c.options.filter(
@@ -50,9 +52,7 @@ export function offersFor(pack: Pack, system: System): Offer[] {
       };
     });
   const single = pack.procedures
-    .filter(
-      (p) => !p.partOnly && fits(p.media) && (!system.duty || !p.suits || p.suits.includes(system.duty)),
-    )
+    .filter((p) => !p.partOnly && suits(p, system))
     .map((p): Offer => ({
       ...from,
       id: p.id,
@@ -64,13 +64,13 @@ export function offersFor(pack: Pack, system: System): Offer[] {
       cases: p.cases.map(({ key, title, hint }) => ({ key, title, hint })),
       choices: open(p.choices),
       practice: p.practice === true,
-      wet: p.fills !== undefined,
+      simulates: fillingNamed(p.fills).simulated.kind,
       outside: domainReasons(p, system, sectionVolume(system)),
       after: p.after ?? null,
     }));
   const sequences = (pack.sequences ?? []).flatMap((s): Offer[] => {
     const procedures = s.parts.map((x) => pack.procedures.find((p) => p.id === x.procedure)!);
-    if (!procedures.every((p) => fits(p.media))) return [];
+    if (!procedures.every((p) => suits({ media: p.media }, system))) return [];
     const choices = new Map(procedures.flatMap((p) => p.choices).map((c) => [c.key, c]));
     return [
       {
@@ -84,7 +84,7 @@ export function offersFor(pack: Pack, system: System): Offer[] {
         cases: s.cases,
         choices: open([...choices.values()]),
         practice: false,
-        wet: false,
+        simulates: fillingNamed(null).simulated.kind,
         outside: [...new Set(procedures.flatMap((p) => domainReasons(p, system, sectionVolume(system))))],
         after: null,
       },

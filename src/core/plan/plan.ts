@@ -5,6 +5,7 @@ import { largestSize, sectionVolume, type System } from '@/core/installation/sec
 import type { Gauge } from '@/core/instrument/gauge';
 import type { OwnKit } from '@/core/instrument/kit';
 import type { Choice, Coupling, NeededFact, Pack, PartRule, Procedure } from '@/core/pack/schema';
+import { suits } from '@/core/pack/suits';
 import { compare, type Exact, parseWithUnit, showExact, toNumber } from '@/core/quantity/exact';
 import type { Figure } from '@/core/quantity/figure';
 import { localDate } from '@/core/quantity/local-date';
@@ -116,7 +117,7 @@ export function makePlan(
   if (!(sequence ?? single)!.cases.some((c) => c.key === rest.case))
     throw new PlanError('case', 'Say what is being tested: existing, new, or a part.');
   const procedure = sequence ? composeSequence(pack, sequence, rest.case) : single!;
-  if (!(procedure.media ?? ['natural gas']).includes(rest.system.medium))
+  if (!suits({ media: procedure.media }, rest.system))
     throw new PlanError(
       'medium',
       `${procedure.title} is not for ${rest.system.medium}. Choose a procedure that the system page offers.`,

@@ -1,11 +1,12 @@
 /** What a plan says before the van leaves: per part its pressure, holds, gauges, and how far weather moves the reading. */
+import { movesOf } from '@/core/fillings/moves';
 import { known } from '@/core/formula';
-import { systemStiffness, volumeUncertainty } from '@/core/installation/section';
+import { volumeUncertainty } from '@/core/installation/section';
 import { type Gauge, gaugeFit, LEVEL_MARK, type Misfit } from '@/core/instrument/gauge';
 import type { HoldStage } from '@/core/kinds';
 import { energyLevel, type EnergyLevel, fallingMass, gasEnergy, liquidEnergy } from '@/core/medium/energy';
-import { pressurePerKelvin } from '@/core/medium/gas';
 import { WATER_BULK_MODULUS } from '@/core/medium/water';
+import { fillingOf } from '@/core/plan/filling';
 import { allowanceOf, fitTarget } from '@/core/plan/limits';
 import { type Exact, type Limit, toNumber } from '@/core/quantity/exact';
 import { convert, type Unit } from '@/core/quantity/unit';
@@ -156,17 +157,15 @@ function gaugesOf(plan: Plan, part: string | null, day: string): GaugeProspect[]
 function sensitivityOf(plan: Plan, part: string | null, gauge: Gauge, pressure: Exact): Sensitivity | null {
   const unit = gauge.resolution.unit;
   const pa = convert(toNumber(pressure), pressure.unit, 'Pa');
-  const { fills } = ruleOf(plan, part);
-  if (fills === 'level') return null;
-  const full = fills === 'liquid' ? systemStiffness(plan.system, pa) : null;
-  if (fills === 'liquid' && !full) return null;
-  const perKelvin = convert(full ? full.perKelvin : pressurePerKelvin(pa, 293.15), 'Pa', unit);
+  const weather = movesOf(plan, part).weather(plan.system, pa);
+  if (!weather) return null;
+  const perKelvin = convert(weather.perKelvin, 'Pa', unit);
   const allowance = allowanceOf(plan, part).limit;
   const limit = allowance ?? perceptibleOf(plan, gauge, part);
   return {
     unit,
     perKelvin,
-    ...(full ? { perMillilitre: convert(1e-6 / full.c, 'Pa', unit) } : {}),
+    ...(weather.stiffness ? { perMillilitre: convert(1e-6 / weather.stiffness, 'Pa', unit) } : {}),
     perMillibar: convert(1, 'mbar', unit),
     limit,
     kelvinToLimit: Math.abs(convert(toNumber(limit.value), limit.value.unit, unit) / perKelvin),
@@ -177,10 +176,10 @@ function sensitivityOf(plan: Plan, part: string | null, gauge: Gauge, pressure: 
 export function partProspect(plan: Plan, part: string | null, day: string, gauge?: string): PartProspect {
   const rule = ruleOf(plan, part);
   const pressure = pressurePlan(plan, part);
-  const level = rule.fills === 'level';
-  const gauges = level ? [] : gaugesOf(plan, part, day);
+  const filling = fillingOf(plan, part);
+  const gauges = filling.mark ? [] : gaugesOf(plan, part, day);
   const best = gauges.find((g) => g.usable)?.gauge.id ?? null;
-  const judging = level ? LEVEL_MARK : (plan.gauges.find((g) => g.id === (gauge ?? best)) ?? null);
+  const judging = filling.mark ? LEVEL_MARK : (plan.gauges.find((g) => g.id === (gauge ?? best)) ?? null);
   const holds = judging
     ? judged(plan, part).flatMap(([key, stage]): HoldProspect[] => {
         const times = timesOf(plan, part, judging, stage);
@@ -207,9 +206,8 @@ export function partProspect(plan: Plan, part: string | null, day: string, gauge
   const volume =
     planVolume(plan, part).value * (1 + volumeUncertainty(plan.system, caseOf(plan, part).appliances));
   const pa = pressure.pressure && convert(toNumber(pressure.pressure), pressure.pressure.unit, 'Pa');
-  const wet = rule.fills !== undefined;
-  const full = rule.fills === 'liquid' && pa !== null ? systemStiffness(plan.system, pa) : null;
-  const water = pa === null ? 0 : liquidEnergy(pa, full ? full.c : volume / WATER_BULK_MODULUS);
+  const stiffness = pa === null ? undefined : movesOf(plan, part).weather(plan.system, pa)?.stiffness;
+  const water = pa === null ? 0 : liquidEnergy(pa, stiffness ?? volume / WATER_BULK_MODULUS);
   const gas = pa === null ? 0 : gasEnergy(volume, pa);
   return {
     part,
@@ -226,13 +224,13 @@ export function partProspect(plan: Plan, part: string | null, day: string, gauge
     },
     sensitivity: judging && pressure.pressure ? sensitivityOf(plan, part, judging, pressure.pressure) : null,
     energy:
-      pa === null || level
+      pa === null || !filling.stores
         ? null
         : {
             gas,
             water,
-            mass: fallingMass(wet ? water : gas),
-            level: energyLevel(wet ? water : gas),
+            mass: fallingMass(filling.stores === 'water' ? water : gas),
+            level: energyLevel(filling.stores === 'water' ? water : gas),
           },
   };
 }

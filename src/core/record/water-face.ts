@@ -3,13 +3,14 @@ import { metres } from '@/core/installation/section';
 import { LEVEL_MARK } from '@/core/instrument/gauge';
 import { SEEN_WORDS } from '@/core/kinds/hold/fold';
 import { headPressure } from '@/core/medium/water';
+import { fillingOf } from '@/core/plan/filling';
 import type { Plan } from '@/core/plan/plan';
+import { duration } from '@/core/quantity/duration';
 import { breachWords, showExact } from '@/core/quantity/exact';
 import { type Figure, figureNumber, showFigure } from '@/core/quantity/figure';
 import { inZone } from '@/core/quantity/in-zone';
 import { unitLabel } from '@/core/quantity/unit';
 import type { RunState } from '@/core/run/state';
-import { duration } from '@/core/quantity/duration';
 import type { Face } from './face';
 
 /** Limits of holds that are not judged by perceptible movement: each with its source, and the figure it came to. */
@@ -41,8 +42,7 @@ export function waterLimits(plan: Plan, state: RunState): Face['limits'][number]
 }
 
 /** Top-ups under the name of what was let in: only a section full of water gets water. */
-export const addedTitle = (plan: Plan): string =>
-  plan.procedure.fills === undefined ? 'Re-adjusted during a hold' : 'Water added';
+export const addedTitle = (plan: Plan): string => fillingOf(plan).added;
 /** What was applied, pumped, lost and left: the parts of a record that only water has. */
 export function waterSections(plan: Plan, state: RunState): Face['sections'][number][] {
   const { system } = plan;

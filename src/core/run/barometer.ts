@@ -1,10 +1,11 @@
 /** When the barometer counts in a hold: where what it may do over the hold reaches the smallest movement that counts. */
 import type { Gauge } from '@/core/instrument/gauge';
 import type { Stage } from '@/core/kinds';
-import { ruleOf, type Plan } from '@/core/plan/plan';
-import { roleOf, type HoldRole } from '@/core/roles';
-import { compare, exact, inUnit, scaled, showExact, toNumber, type Exact } from '@/core/quantity/exact';
+import { fillingOf } from '@/core/plan/filling';
+import { type Plan } from '@/core/plan/plan';
+import { compare, exact, type Exact, inUnit, scaled, showExact, toNumber } from '@/core/quantity/exact';
 import { convert, UNITS } from '@/core/quantity/unit';
+import { type HoldRole, roleOf } from '@/core/roles';
 import { gaugeOf, perceptibleOf } from './read';
 import type { Hold, RunState } from './state';
 import { no, type Refusal } from './transition';
@@ -21,7 +22,7 @@ export function barometerShare(
   minutes: number,
 ): Exact | null {
   const unit = gauge.resolution.unit;
-  if (plan.format < 2 || !roleOf(role).moves || ruleOf(plan, part).fills) return null;
+  if (plan.format < 2 || !roleOf(role).moves || !fillingOf(plan, part).barometer) return null;
   if (UNITS[unit].dimension !== 'pressure') return null;
   const pm = perceptibleOf(plan, gauge, part).value;
   const share = inUnit(exact(Math.ceil((minutes * 1000) / 60), 3, 'mbar'), unit, pm.scale + 2, 'up');

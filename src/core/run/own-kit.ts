@@ -1,8 +1,9 @@
 /** What the tester's own hose or rig loses, as it was measured by itself: a note beside the test, never a deduction. */
 import type { Gauge } from '@/core/instrument/gauge';
 import { BLANK_LASTS, type OwnKit } from '@/core/instrument/kit';
+import { fillingOf } from '@/core/plan/filling';
 import { allowanceOf } from '@/core/plan/limits';
-import { type Plan, planVolume, ruleOf } from '@/core/plan/plan';
+import { type Plan, planVolume } from '@/core/plan/plan';
 import { exact, type Exact, showExact, toNumber } from '@/core/quantity/exact';
 import { convert, UNITS } from '@/core/quantity/unit';
 import type { HoldRole } from '@/core/roles';
@@ -76,8 +77,10 @@ export function ownKitShares(plan: Plan, state: RunState, gauge: Gauge, hold: Sh
           `its own test (${test}) was at less than ${showExact(hold.start)} and says nothing here`,
         ),
       ];
-    const gas = ruleOf(plan, hold.part).fills === undefined;
-    const own = gas && kit.volume ? convert(toNumber(kit.volume), kit.volume.unit, 'm3') : null;
+    const own =
+      fillingOf(plan, hold.part).spreads && kit.volume
+        ? convert(toNumber(kit.volume), kit.volume.unit, 'm3')
+        : null;
     const section = state.volume?.figure.value ?? planVolume(plan, hold.part).value;
     const share = own === null ? 1 : own / (own + section);
     const lost = (convert(pascal(blank.loss), 'Pa', unit) * hold.minutes * share) / blank.minutes;

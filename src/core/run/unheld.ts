@@ -6,8 +6,9 @@ import type { Gauge } from '@/core/instrument/gauge';
 import type { Stage } from '@/core/kinds';
 import { kindOf } from '@/core/kinds';
 import { endCycle } from '@/core/kinds/isolate-and-repeat/fold';
+import { fillingOf } from '@/core/plan/filling';
 import { type ResolvedBand } from '@/core/plan/limits';
-import { type Plan, ruleOf } from '@/core/plan/plan';
+import { type Plan } from '@/core/plan/plan';
 import {
   add,
   breaks,
@@ -31,19 +32,16 @@ import { gaugeOf, perceptibleOf, runningHold } from './read';
 import type { Hold, Reading, RunState, Visit } from './state';
 import { follow, no, type Refusal } from './transition';
 
-/** How long warmth or stretch could explain a fall at most where the pack does not say, min. House figures. */
-const EXPLAINED_MINUTES = { gas: 15, liquid: 60, level: 30 } as const;
-
 /** How long a fall in this stage could be explained by warmth or stretch at most, and by whose figure. */
 export function explainedFor(
   plan: Plan,
   stage: Stage,
 ): { readonly minutes: number; readonly source: string } {
   if (stage.kind === 'hold' && stage.explained) return stage.explained;
-  const fills = ruleOf(plan, stage.part).fills ?? 'gas';
+  const { explained, of } = fillingOf(plan, stage.part);
   return {
-    minutes: EXPLAINED_MINUTES[fills],
-    source: `House figure: warmth or stretch of a section full of ${fills === 'gas' ? 'gas' : 'water'} fades within ${EXPLAINED_MINUTES[fills]} min`,
+    minutes: explained,
+    source: `House figure: warmth or stretch of a section full of ${of} fades within ${explained} min`,
   };
 }
 
@@ -116,7 +114,7 @@ export function unheld(
 
 /** A fall of gas so small that 0.2 K would do it, whenever it came: warmth can always explain that. */
 const slight = (plan: Plan, stage: Stage, hold: Hold, reading: Reading): boolean =>
-  !ruleOf(plan, stage.part).fills &&
+  fillingOf(plan, stage.part).warmth &&
   compare(lostInAll(hold, reading.figure), fifthOfKelvin(hold.start.figure)) < 0;
 
 /** What was lost since the start, everything that was put back included. */

@@ -1,24 +1,21 @@
 /** What the judged hold could have seen, and how much it measured: printed beside the rule result, never instead of it. */
-import { BAROMETER_DRIFT, defaultTemperatureUncertainty } from '@/core/adequacy/gas';
 import { LOGGED_KELVIN } from '@/core/adequacy/rate';
-import { freeSurface, systemStiffness, volumeUncertainty } from '@/core/installation/section';
+import { fullSection } from '@/core/fillings/liquid/moves';
+import { movesOf } from '@/core/fillings/moves';
+import { systemStiffness } from '@/core/installation/section';
 import { type Gauge, LEVEL_MARK } from '@/core/instrument/gauge';
 import type { HoldStage } from '@/core/kinds';
-import { leakRate } from '@/core/medium/gas';
-import { caseOf, type Plan, ruleOf } from '@/core/plan/plan';
-import { type Exact, magnitude, parseWithUnit, showExact, subtract, toNumber } from '@/core/quantity/exact';
-import { decimalsFor, type Figure, figureNumber, showFigure } from '@/core/quantity/figure';
+import { type Plan } from '@/core/plan/plan';
+import { parseWithUnit, showExact, subtract, toNumber } from '@/core/quantity/exact';
+import { decimalsFor, type Figure, showFigure } from '@/core/quantity/figure';
 import { pascal } from '@/core/quantity/pascal';
 import { SOURCES } from '@/core/quantity/sources';
-import { convert, toKelvin, unitLabel, UNITS } from '@/core/quantity/unit';
+import { convert, unitLabel, UNITS } from '@/core/quantity/unit';
 import { holdSees } from '@/core/run/hold-sees';
-import { volumeOf } from '@/core/run/hold-setting';
 import { leakThatMatters } from '@/core/run/hold-spec';
 import { gaugeOfHold } from '@/core/run/read';
-import { sectionNow } from '@/core/run/section-now';
 import type { DialWatch, Hold, RunState, Visit } from '@/core/run/state';
 import { fallLimit } from '@/core/run/water-limits';
-import { steadyRate } from '@/core/verdict/judge-rate';
 
 export interface Adequacy {
   readonly figure: Figure;
@@ -44,7 +41,7 @@ export function adequacyOf(
   const pressure = level ? undefined : convert(toNumber(hold.start.figure), hold.start.figure.unit, 'Pa');
   const gauge = gaugeOfHold(plan, hold);
   if (pressure !== undefined && pressure <= 0) return null;
-  const logged = hold.temperature.start && hold.temperature.end && ruleOf(plan, part).fills === 'liquid';
+  const logged = hold.temperature.start && hold.temperature.end;
   const sees = holdSees(plan, state, part, gauge, pressure, logged ? LOGGED_KELVIN : undefined);
   if (!sees) return null;
   // what a stretching pipe is allowed to fall, or to recover, a leak may hide in
@@ -99,7 +96,7 @@ function hiddenInStretch(
   gauge: Gauge,
 ): Figure | null {
   if (stage.role !== 'stretch' && stage.role !== 'floor') return null;
-  const full = systemStiffness(sectionOf(plan, state), pascal(hold.start.figure));
+  const full = systemStiffness(fullSection(plan, state), pascal(hold.start.figure));
   if (!full) return null;
   const low = stage.role === 'floor' ? hold.judgement!.accept?.low?.value : undefined;
   const fall =
@@ -154,8 +151,6 @@ function hiddenInStretch(
     source: SOURCES.elastic,
   };
 }
-/** The section with the air that this run found in it; records of the first format counted none. */
-const sectionOf = (plan: Plan, state: RunState) => (plan.format < 2 ? plan.system : sectionNow(plan, state));
 
 /** Smallest leak a watched dial can show: the part of a turn an eye sees x volume per turn / time. */
 export function dialAdequacy(
@@ -202,128 +197,7 @@ export function measuredRate(
   const judgement = hold?.judgement;
   if (!hold || !judgement || !hold.end || judgement.elapsedMs <= 0 || hold.role === 'strength') return null;
   if (judgement.rate) return judgement.rate.rate;
-  const fills = ruleOf(plan, part).fills;
-  if (fills) return liquidRate(plan, state, hold, fills);
-  if (plan.format > 1) return gasRate(plan, state, hold, part);
-  const pa = (figure: Exact) => convert(toNumber(figure), figure.unit, 'Pa');
-  const start = pa(hold.start.figure);
-  const atTest = leakRate(
-    volumeOf(plan, state, part).value,
-    start,
-    pa(hold.end.figure),
-    judgement.elapsedMs / 1000,
-  );
-  const working = pa(plan.system.workingPressure);
-  const value = start > 0 ? atTest.value * (working / start) : atTest.value;
-  return {
-    ...atTest,
-    name: 'leak rate at working pressure',
-    value,
-    decimals: decimalsFor(value),
-    formula: `${atTest.formula} × p_working/p_test`,
-    inputs: [...atTest.inputs, { name: 'p_working / p_test', value: (working / start).toFixed(3) }],
-  };
-}
-/**
- * What a gas hold lost, at working pressure with its 95 % interval; a re-adjusted settling period counts what was put back.
- * Null after a rise, and for a hold that began without pressure: there is no loss to name.
- */
-function gasRate(plan: Plan, state: RunState, hold: Hold, part: string | null): Figure | null {
-  const { judgement, end } = hold;
-  const gauge = gaugeOfHold(plan, hold);
-  if (!judgement || !end || !gauge || judgement.direction === 'rise') return null;
-  const pa = (figure: Exact) => convert(toNumber(figure), figure.unit, 'Pa');
-  const start = pa(hold.start.figure);
-  const back = hold.topUps.reduce((sum, t) => sum + pa(t.after) - pa(t.before), 0);
-  const seconds = judgement.elapsedMs / 1000;
-  if (!(start > 0) || pa(end.figure) - back > start) return null;
-  const { start: t0, end: t1 } = hold.temperature;
-  const { start: b0, end: b1 } = hold.barometer;
-  const atTest = leakRate(volumeOf(plan, state, part).value, start, pa(end.figure) - back, seconds, {
-    ...(t0 && t1 ? { temperature: [kelvin(t0), kelvin(t1)] as const } : {}),
-    ...(b0 && b1 ? { atmosphere: [pa(b0), pa(b1)] as const } : {}),
-  });
-  const d = ruleOf(plan, part).temperatureDefault;
-  const { rate, low, high } = steadyRate(
-    atTest,
-    Math.max((start + Math.max(0, pa(end.figure))) / 2, pa(gauge.resolution)),
-    pa(plan.system.workingPressure),
-    state.volume?.uncertainty ?? volumeUncertainty(plan.system, caseOf(plan, part).appliances),
-    {
-      volume: volumeOf(plan, state, part).value,
-      resolution: pa(gauge.resolution),
-      temperature: t0 && t1 ? LOGGED_KELVIN : defaultTemperatureUncertainty(seconds / 60, d),
-      barometer: b0 && b1 ? 0 : BAROMETER_DRIFT * seconds,
-      seconds,
-    },
-  );
-  const printed = (value: number) => figureNumber({ value, decimals: rate.decimals });
-  return { ...rate, note: `95 %: ${printed(Math.max(0, low))} to ${printed(high)} l/h` };
-}
-const kelvin = (t: Exact): number => toKelvin(toNumber(t), t.unit);
-
-/** What a movement of water means as a loss, at the pressure of the hold: Q = C dp/t, or the fall of the surfaces. */
-function liquidRate(plan: Plan, state: RunState, hold: Hold, fills: 'liquid' | 'level'): Figure | null {
-  const judgement = hold.judgement!;
-  if (judgement.makeUp) {
-    const hours = judgement.elapsedMs / 3_600_000;
-    const value = toNumber(judgement.makeUp.added) / hours;
-    return {
-      name: 'make-up at test pressure',
-      value,
-      unit: 'l/h',
-      decimals: decimalsFor(value),
-      formula: 'Q = water added / t',
-      inputs: [
-        { name: 'water added', value: showExact(judgement.makeUp.added) },
-        { name: 't', value: `${hours.toFixed(2)} h` },
-      ],
-      source: SOURCES.makeUp,
-    };
-  }
-  const seconds = judgement.elapsedMs / 1000;
-  const unit = judgement.change.unit;
-  // what was pumped back in while it settled was lost too
-  const back =
-    plan.format > 1 ? hold.topUps.reduce((sum, t) => sum + toNumber(t.after) - toNumber(t.before), 0) : 0;
-  const fall = back - toNumber(judgement.change);
-  if (fall < 0) return null;
-  if (fills === 'level') {
-    const surface = freeSurface(plan.system);
-    if (!(surface > 0) || UNITS[unit].dimension !== 'length') return null;
-    const value = ((surface * convert(fall, unit, 'm')) / seconds) * 1000 * 3600;
-    return {
-      name: 'loss by the level',
-      value,
-      unit: 'l/h',
-      decimals: decimalsFor(value),
-      formula: 'Q = Σ free surfaces × fall / t',
-      inputs: [
-        { name: 'Σ free surfaces', value: `${surface.toFixed(4)} m²` },
-        { name: 'fall', value: showExact(magnitude(judgement.change)) },
-        { name: 't', value: `${(seconds / 60).toFixed(1)} min` },
-      ],
-      source: SOURCES.surfaces,
-    };
-  }
-  if (UNITS[unit].dimension !== 'pressure') return null;
-  const start = hold.start.figure;
-  const full = systemStiffness(sectionOf(plan, state), convert(toNumber(start), start.unit, 'Pa'));
-  if (!full) return null;
-  const value = ((full.c * convert(fall, unit, 'Pa')) / seconds) * 1000 * 3600;
-  return {
-    name: 'loss at test pressure, were the whole fall a leak',
-    value,
-    unit: 'l/h',
-    decimals: decimalsFor(value),
-    formula: 'Q = C × Δp / t',
-    inputs: [
-      { name: 'C, stiffness of the full section', value: `${(full.c / 1e-11).toPrecision(3)} ml/bar` },
-      { name: 'Δp', value: showExact(judgement.change) },
-      { name: 't', value: `${(seconds / 60).toFixed(1)} min` },
-    ],
-    source: SOURCES.elastic,
-  };
+  return movesOf(plan, part).rate(plan, state, hold, part);
 }
 
 /** A class bound in words: "below 1 l/h". */

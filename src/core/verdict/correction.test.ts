@@ -1,8 +1,9 @@
-import { dyeHouse, gateDrain, gauges, planOf, run, type Step } from '@/core/testing/quarter';
-import { parseWithUnit as q, type Exact } from '@/core/quantity/exact';
+import { gasAlone } from '@/core/fillings/gas/moves';
+import { type Exact, parseWithUnit as q } from '@/core/quantity/exact';
 import { reduce } from '@/core/run/reduce';
+import { dyeHouse, gateDrain, gauges, planOf, run, type Step } from '@/core/testing/quarter';
+import { aloneIn } from './correction';
 import { verdictOf } from './verdict';
-import { aloneIn, gasAlone } from './correction';
 
 const C = (a: string, b: string) => ({ temperature: [q(a), q(b)] as [Exact, Exact] });
 describe('what warmth and barometer alone do', () => {

@@ -1,12 +1,6 @@
 /** A fall judged as a leak rate: by a steady fall, or by a line that empties, in the class of its upper end. */
 import { type DecayPoint, decayRate, type DecayRate } from '@/core/adequacy/decay';
-import {
-  convertRate,
-  LOGGED_KELVIN,
-  rateInterval,
-  type RateInterval,
-  type RateSetting,
-} from '@/core/adequacy/rate';
+import { LOGGED_KELVIN, type RateInterval, steadyRate } from '@/core/adequacy/rate';
 import { leakRate, pressurePerKelvin } from '@/core/medium/gas';
 import type { RateClass } from '@/core/pack/schema';
 import { breaks, type Exact, type Limit, magnitude, parseWithUnit, toNumber } from '@/core/quantity/exact';
@@ -15,9 +9,6 @@ import { pascal } from '@/core/quantity/pascal';
 import { convert, toKelvin } from '@/core/quantity/unit';
 import type { HoldFacts, Judgement } from '@/core/verdict/judge';
 import { judgedChange, measure } from '@/core/verdict/judge';
-
-/** Up to here the laminar law alone is used; above it both laws are shown as a range. Pa. */
-export const ONE_LAW_BELOW = 10_000;
 
 /**
  * Leak rate and its class at working pressure: the class of the upper end of the 95 % interval, so that an interval
@@ -92,23 +83,6 @@ export function judgeRate(
   };
 }
 
-/** A small fall: the straight difference at the mean pressure, carried to working pressure; above 100 mbar by both laws. */
-export function steadyRate(
-  atTest: Figure,
-  pressure: number,
-  working: number,
-  volumeUncertainty: number,
-  blur: Omit<RateSetting, 'pressure'>,
-): RateInterval {
-  const laminar = rateInterval(atTest, { ...blur, pressure }, working, volumeUncertainty);
-  const both = Math.max(pressure, working) > ONE_LAW_BELOW;
-  const factor = both ? convertRate(1, pressure, working, 'orifice') / convertRate(1, pressure, working) : 1;
-  return {
-    rate: laminar.rate,
-    low: Math.min(laminar.low, laminar.low * factor),
-    high: Math.max(laminar.high, laminar.high * factor),
-  };
-}
 /** A line that empties: the rate from its decay, with the volume's own uncertainty. */
 export function emptying(atTest: Figure, decay: DecayRate, volumeUncertainty: number): RateInterval {
   const hourly = 1000 * 3600;

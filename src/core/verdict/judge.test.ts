@@ -1,8 +1,8 @@
 /** Each judging function at its bounds: exactly at, one step under, one step over; the order in which its rules decide. */
-import { convertRate, rateInterval } from '@/core/adequacy/rate';
+import { convertRate, rateInterval, steadyRate } from '@/core/adequacy/rate';
 import { leakRate } from '@/core/medium/gas';
 import { type Exact, type Limit, parseWithUnit as q } from '@/core/quantity/exact';
-import { judgeRate, steadyRate } from '@/core/verdict/judge-rate';
+import { judgeRate } from '@/core/verdict/judge-rate';
 import {
   type HoldFacts,
   judgeDecay,

@@ -1,4 +1,5 @@
 import { type RateInterval } from '@/core/adequacy/rate';
+import type { AloneOf, Logged } from '@/core/fillings/filling';
 import type { Working } from '@/core/formula/formula';
 import {
   add,
@@ -14,7 +15,6 @@ import {
   toNumber,
 } from '@/core/quantity/exact';
 import { convert, UNITS } from '@/core/quantity/unit';
-import type { AloneOf, Logged } from './correction';
 
 /** What a hold showed. `change` is end minus start; `broke` names the limit that decided, if one did. */
 export interface Judgement {

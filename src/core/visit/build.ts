@@ -1,7 +1,8 @@
 /** Turns tests into tasks: short holds are hands, long ones wait; what fits in a wait is laid beside it. */
-import type { PartRule } from '@/core/pack/schema';
+import { fillingNamed } from '@/core/fillings';
 import { minutesForInventory } from '@/core/kinds/inventory/rule';
 import { minutesForJoints } from '@/core/kinds/joints/rule';
+import type { PartRule } from '@/core/pack/schema';
 import type { PathStep } from '@/core/plan/good-path';
 import type { VisitTask } from './types';
 
@@ -104,16 +105,13 @@ function fillersOf(
     test: test.id,
   });
   const looks = round(minutesForJoints(4));
-  // of water pipework every joint is looked at; a drain is watched, and no more
-  if (fills)
-    return [
-      ...(fills === 'liquid' ? [filler('soap', 'a dry look at every joint', looks)] : []),
-      filler('photos', 'photos of level, gauge and boundary', 3),
-    ];
+  const { joints, appliances, photos } = fillingNamed(fills);
   return [
-    ...(has('joints') ? [] : [filler('soap', 'leak fluid on the joints', looks)]),
-    ...(has('inventory') ? [] : [filler('inventory', 'appliance inventory', round(minutesForInventory(1)))]),
-    filler('photos', 'photos of gauge and boundary', 3),
+    ...(joints && !has('joints') ? [filler('soap', joints, looks)] : []),
+    ...(appliances && !has('inventory')
+      ? [filler('inventory', 'appliance inventory', round(minutesForInventory(1)))]
+      : []),
+    filler('photos', photos, 3),
   ];
 }
 /** Tasks every visit has: people told at the start, handing over at the end. */

@@ -1,16 +1,16 @@
-import { createServer, type Server } from 'node:http';
-import { migrateDatabase } from '../../../scripts/migrate';
-import { makeOrganisation } from '../../../scripts/demo';
-import { bakery } from '@/core/testing/bakery';
 import { expectation } from '@/core/run/read';
 import { reduce } from '@/core/run/reduce';
 import { playScript } from '@/core/run/script';
+import { bakery } from '@/core/testing/bakery';
 import { closePool, inOrganisation } from '@/database/client';
 import { sites, systems } from '@/database/schema';
 import { appendEvents, readRun } from '@/server/runs/log';
 import { startRun } from '@/server/runs/start';
 import type { GaugeBatch } from '@/wire/requests';
 import { uuid7 } from '@/wire/uuid7';
+import { createServer, type Server } from 'node:http';
+import { makeOrganisation } from '../../../scripts/demo';
+import { migrateDatabase } from '../../../scripts/migrate';
 import { pairGauge, takeReadings } from './ingest';
 import { simulatedGauge } from './simulated';
 
@@ -75,7 +75,7 @@ async function practice() {
     zone: 'UTC',
   });
   const { token } = await pairGauge(code);
-  return { run, token, gauge: simulatedGauge(run, false) };
+  return { run, token, gauge: simulatedGauge(run, 'mbar') };
 }
 const batch = (n: number): GaugeBatch => ({
   live: [[Date.now(), 2050]],

@@ -1,30 +1,32 @@
-import 'server-only';
-import { randomBytes } from 'node:crypto';
+import type { Filling } from '@/core/fillings/filling';
+import { freeSurface, systemStiffness } from '@/core/installation/section';
 import type { Gauge } from '@/core/instrument/gauge';
-import { planVolume, type Plan } from '@/core/plan/plan';
+import { fillingOf } from '@/core/plan/filling';
+import { type Plan, planVolume } from '@/core/plan/plan';
 import { exact, toNumber } from '@/core/quantity/exact';
 import { convert } from '@/core/quantity/unit';
-import { freeSurface, systemStiffness } from '@/core/installation/section';
-import { FAULTS, type Fault, type SimulatedInstallation } from '@/core/simulation/installation';
+import { type Fault, FAULTS, type SimulatedInstallation } from '@/core/simulation/installation';
 import { LIQUID_FAULTS, type LiquidFault, type SimulatedLiquid } from '@/core/simulation/liquid';
 import type { SimulatedView } from '@/core/simulation/simulation';
 import { inOrganisation } from '@/database/client';
 import { gaugeLinks } from '@/database/schema';
+import { digest } from '@/server/digest';
 import { now } from '@/server/now';
 import { planOf } from '@/server/runs/log';
 import { notHere, TroubleError } from '@/server/trouble';
 import type { SimulatedRequest } from '@/wire/requests';
-import { digest } from '@/server/digest';
+import { randomBytes } from 'node:crypto';
+import 'server-only';
 
 /** The stand-in gauge of a practice run; its id is derived from the run's, so that starting twice makes one. */
-export function simulatedGauge(run: string, wet: boolean): Gauge {
+export function simulatedGauge(run: string, unit: Filling['simulated']['unit']): Gauge {
   const hex = digest(`simulated gauge ${run}`);
   return {
     id: `${hex.slice(0, 8)}-${hex.slice(8, 12)}-4${hex.slice(13, 16)}-8${hex.slice(17, 20)}-${hex.slice(20, 32)}`,
     name: 'Simulated gauge',
     serial: 'SIM',
     kind: 'digital',
-    ...(wet
+    ...(unit === 'bar'
       ? { least: exact(0, 2, 'bar'), greatest: exact(2500, 2, 'bar'), resolution: exact(1, 2, 'bar') }
       : {
           least: exact(-10000, 2, 'mbar'),
@@ -99,7 +101,7 @@ function liquidOf(plan: Plan, seed: number, wished: string): SimulatedLiquid {
     stretch: system.pipes.some((p) => /PE|PVC|PB|PP|plastic/i.test(p.material)) ? PLASTIC_STRETCH : 0,
     supply: plan.procedure.boundary === 'separated' ? 0 : mains,
     stroke: STROKE,
-    surface: plan.procedure.fills === 'level' ? surface || 0.01 : 0,
+    surface: fillingOf(plan).mark ? surface || 0.01 : 0,
     step: 1000,
     noise: 250,
     began: now(),
@@ -109,9 +111,9 @@ function liquidOf(plan: Plan, seed: number, wished: string): SimulatedLiquid {
 /** Sets up the simulated installation of a practice run in the stand-in process and pairs its gauge. */
 export async function beginSimulation(scope: { org: string }, plan: Plan, wished: string): Promise<void> {
   const seed = randomBytes(4).readUInt32BE();
-  const { fills } = plan.procedure;
-  const installation = fills ? liquidOf(plan, seed, wished) : gasOf(plan, seed, wished);
-  const gauge = simulatedGauge(plan.run, fills !== undefined);
+  const { kind, unit } = fillingOf(plan).simulated;
+  const installation = kind === 'liquid' ? liquidOf(plan, seed, wished) : gasOf(plan, seed, wished);
+  const gauge = simulatedGauge(plan.run, unit);
   const code = randomBytes(9).toString('base64url');
   await inOrganisation(scope, (tx) =>
     tx.insert(gaugeLinks).values({
@@ -129,7 +131,7 @@ export async function beginSimulation(scope: { org: string }, plan: Plan, wished
     office: process.env.VAST_URL,
     installation,
     scale: 2,
-    unit: fills ? 'bar' : 'mbar',
+    unit,
   });
 }
 

@@ -1,27 +1,28 @@
-import 'server-only';
-import { and, desc, eq, inArray, isNull } from 'drizzle-orm';
-import { notCoveredOf } from '@/core/network/installation';
+import { fillingNamed } from '@/core/fillings';
 import type { Gauge } from '@/core/instrument/gauge';
 import { ownKitOf } from '@/core/instrument/kit';
+import { notCoveredOf } from '@/core/network/installation';
+import { and, desc, eq, inArray, isNull } from 'drizzle-orm';
+import 'server-only';
 
 import { citedPack } from '@/core/pack/editions';
-import { makePlan, PlanError, type EarlierRecord, type Plan } from '@/core/plan/plan';
+import { type EarlierRecord, makePlan, type Plan, PlanError } from '@/core/plan/plan';
 import { planParts } from '@/core/plan/prospect';
 import { pressurePlan } from '@/core/plan/weakest';
+import { besideOf } from '@/core/run/beside';
+import { GOOD, isGood } from '@/core/verdict/words';
 import { inOrganisation, type Tx } from '@/database/client';
 import { gauges, kit, kitLog, ledger, packs, runs, sites, systems } from '@/database/schema';
 import { audit } from '@/server/audit';
-import { begun } from '@/server/visits/store';
-import { editionsOf } from '@/server/rules/rules';
-import { storedPack } from '@/server/rules/stored';
 import { datedEntry } from '@/server/cabinet/dated';
 import { beginSimulation, simulatedGauge } from '@/server/gauge/simulated';
-import { besideOf } from '@/core/run/beside';
-import { GOOD, isGood } from '@/core/verdict/words';
 import { now } from '@/server/now';
 import { withSightings } from '@/server/places/inventory';
+import { editionsOf } from '@/server/rules/rules';
+import { storedPack } from '@/server/rules/stored';
 import type { Session } from '@/server/session/session';
 import { notHere, TroubleError } from '@/server/trouble';
+import { begun } from '@/server/visits/store';
 import type { StartRun } from '@/wire/requests';
 import { mayRun } from '@/wire/role';
 
@@ -47,9 +48,9 @@ export async function planFor(
     if (!pack) throw notHere('rule pack');
     const { site } = row;
     const resolved = citedPack(storedPack(pack), await editionsOf(tx, pack.id), session.organisation);
-    const wet = resolved.procedures.find((p) => p.id === request.procedure)?.fills !== undefined;
+    const rule = resolved.procedures.find((p) => p.id === request.procedure);
     const cabinet: Gauge[] = request.practice
-      ? [simulatedGauge(request.id, wet)]
+      ? [simulatedGauge(request.id, fillingNamed(rule?.fills).simulated.unit)]
       : (await tx.select().from(gauges)).map((g) => g.facts);
     const things = request.practice ? [] : (await tx.select().from(kit)).map((k) => k.facts);
     const blanks = things.length

@@ -1,15 +1,11 @@
-import 'server-only';
+import { movesOf } from '@/core/fillings/moves';
+import { type Plan } from '@/core/plan/plan';
+import { showExact, toNumber } from '@/core/quantity/exact';
 import { addDays, localDate } from '@/core/quantity/local-date';
-import { randomBytes } from 'node:crypto';
-import { and, count, desc, eq, gt, inArray } from 'drizzle-orm';
-import { systemStiffness } from '@/core/installation/section';
-import { pressurePerKelvin } from '@/core/medium/gas';
-import { ruleOf, type Plan } from '@/core/plan/plan';
+import { convert } from '@/core/quantity/unit';
 import { partNow } from '@/core/run/read';
 import type { RunState } from '@/core/run/state';
-import { showExact, toNumber } from '@/core/quantity/exact';
-import { convert } from '@/core/quantity/unit';
-import { watchFall, watchState, type WatchEntry, type WatchFacts, type WatchState } from '@/core/watch/watch';
+import { type WatchEntry, type WatchFacts, watchFall, watchState, type WatchState } from '@/core/watch/watch';
 import { inOrganisation, lookUp, type Tx } from '@/database/client';
 import { organisations, outbox, watchEntries, watches } from '@/database/schema';
 import { audit } from '@/server/audit';
@@ -17,8 +13,11 @@ import { digest } from '@/server/digest';
 import { now } from '@/server/now';
 import type { Session } from '@/server/session/session';
 import { isId, notHere, TroubleError } from '@/server/trouble';
-import { figureOf, type WatchEntryRequest } from '@/wire/watch';
 import { uuid7 } from '@/wire/uuid7';
+import { figureOf, type WatchEntryRequest } from '@/wire/watch';
+import { and, count, desc, eq, gt, inArray } from 'drizzle-orm';
+import { randomBytes } from 'node:crypto';
+import 'server-only';
 
 /** A watch that nobody ended is asked about after so many days. House figure. */
 const WATCH_DAYS = 30;
@@ -39,7 +38,6 @@ export async function beginWatch(
   if (!gauge) return;
   const { figure } = state.watch;
   const pa = convert(toNumber(figure), figure.unit, 'Pa');
-  const liquid = ruleOf(plan, partNow(plan, state)).fills === 'liquid';
   const temperature = state.visits
     .flatMap((v) => v.holds)
     .map((h) => h.temperature.end ?? h.temperature.start)
@@ -58,7 +56,7 @@ export async function beginWatch(
     ...(temperature ? { temperature } : {}),
     fall,
     fallSource: source,
-    perKelvin: liquid ? (systemStiffness(plan.system, pa)?.perKelvin ?? null) : pressurePerKelvin(pa, 293.15),
+    perKelvin: movesOf(plan, partNow(plan, state)).weather(plan.system, pa)?.perKelvin ?? null,
     startedAt: state.watch.at,
     zone: plan.made.zone,
     until: addDays(localDate(moment, plan.made.zone), WATCH_DAYS),

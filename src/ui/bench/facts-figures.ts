@@ -1,15 +1,16 @@
 /** The figures that stand beside a run: a hold's own limit, what the judged hold can see, what a kelvin and a millilitre do. */
+import { movesOf } from '@/core/fillings/moves';
 import { FORMULAS, known } from '@/core/formula';
 import { systemStiffness } from '@/core/installation/section';
 import { type Gauge, LEVEL_MARK } from '@/core/instrument/gauge';
 import type { HoldStage, Stage } from '@/core/kinds';
 import { energyLevel, fallingMass, gasEnergy, liquidEnergy } from '@/core/medium/energy';
-import { pressurePerKelvin } from '@/core/medium/gas';
 import { WATER_BULK_MODULUS } from '@/core/medium/water';
 import { acceptOf, testPressure } from '@/core/plan/limits';
-import { applies, type Plan, planVolume, ruleOf } from '@/core/plan/plan';
+import { applies, type Plan, planVolume } from '@/core/plan/plan';
 import { breachWords, type Exact, showExact, toNumber } from '@/core/quantity/exact';
 import { showFigure, significantText } from '@/core/quantity/figure';
+import { pascal } from '@/core/quantity/pascal';
 import { convert, unitLabel } from '@/core/quantity/unit';
 import { holdSees } from '@/core/run/hold-sees';
 import { leakThatMatters, minutesFor } from '@/core/run/hold-spec';
@@ -84,15 +85,15 @@ export function standing(plan: Plan, part: string | null) {
   const { unit } = found.value;
   const pa = convert(toNumber(found.value), unit, 'Pa');
   const volume = planVolume(plan, part);
-  const fills = ruleOf(plan, part).fills;
-  if (fills === 'level') return null;
-  if (fills === 'liquid') return standingLiquid(plan, found.value);
+  const weather = movesOf(plan, part).weather(plan.system, pa);
+  if (!weather) return null;
+  if (weather.stiffness) return standingLiquid(plan, found.value);
   const gas = gasEnergy(volume.value, pa);
   const water = liquidEnergy(pa, volume.value / WATER_BULK_MODULUS);
   const level = energyLevel(gas);
   const show = (v: number) => `${significantText(v, 2)} ${unitLabel(unit)}`;
   return {
-    perKelvin: show(convert(pressurePerKelvin(pa, 293.15), 'Pa', unit)),
+    perKelvin: show(convert(weather.perKelvin, 'Pa', unit)),
     perMillibar: show(convert(1, 'mbar', unit)),
     energy: `${significantText(gas, 2)} J`,
     level: level.words,
@@ -115,8 +116,8 @@ export function standing(plan: Plan, part: string | null) {
 }
 
 /** What a millilitre and a kelvin show as at the test pressure of a section full of water; null where walls are not known. */
-export function standingLiquid(plan: Plan, pressure: Exact) {
-  const pa = convert(toNumber(pressure), pressure.unit, 'Pa');
+function standingLiquid(plan: Plan, pressure: Exact) {
+  const pa = pascal(pressure);
   const full = systemStiffness(plan.system, pa);
   if (!full) return null;
   const show = (v: number) =>

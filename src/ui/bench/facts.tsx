@@ -1,6 +1,7 @@
 'use client';
 import { valvesOf } from '@/core/installation/section';
 import { sparesOf } from '@/core/instrument/spare';
+import { fillingOf } from '@/core/plan/filling';
 import { goodPath } from '@/core/plan/good-path';
 import { allowanceOf } from '@/core/plan/limits';
 import { dayOf, outsideDomain, ruleOf } from '@/core/plan/plan';
@@ -43,6 +44,7 @@ export function Facts({ view }: { view: BenchView }) {
     .pop();
   const part = partNow(plan, state);
   const rule = ruleOf(plan, part);
+  const filling = fillingOf(plan, part);
   const allowance = allowanceOf(plan, part);
   const drop = permittedDrop(plan, state, part);
   const denied = allowance.conditions.filter((c) => state.denied.includes(c.key));
@@ -250,13 +252,16 @@ export function Facts({ view }: { view: BenchView }) {
         <section>
           <h2 className={h}>While it waits</h2>
           <ul className="text-base">
-            {rule.fills === 'liquid' && <li>a look at every joint: is it dry?</li>}
-            <li className={rule.fills ? 'hidden' : ''}>
-              {state.joints.length
-                ? `${openJoints(state).length} of ${state.joints.length} joints still to see with leak fluid`
-                : 'leak fluid on the joints touched today'}
-              , under More
-            </li>
+            {filling.of === 'water' ? (
+              filling.joints && <li>{filling.joints}</li>
+            ) : (
+              <li>
+                {state.joints.length
+                  ? `${openJoints(state).length} of ${state.joints.length} joints still to see with leak fluid`
+                  : 'leak fluid on the joints touched today'}
+                , under More
+              </li>
+            )}
             {plan.procedure.inventory && (
               <li>appliance inventory, {state.inventory.length} written down, under More</li>
             )}
@@ -287,7 +292,7 @@ export function Facts({ view }: { view: BenchView }) {
           </p>
         </section>
       )}
-      {rule.fills === 'liquid' && !stands && (
+      {filling.pumped && !stands && (
         <p className="text-sm text-quiet">
           What a millilitre and a kelvin show as is not known here: choose each pipe from a table on the
           system page.

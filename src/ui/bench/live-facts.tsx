@@ -1,11 +1,11 @@
 'use client';
-import { roleOf } from '@/core/roles';
-import { projectEnd, settling, type Sample } from '@/core/analysis/live';
+import { projectEnd, type Sample, settling } from '@/core/analysis/live';
+import type { AloneOf } from '@/core/fillings/filling';
 import type { Gauge } from '@/core/instrument/gauge';
-import { add, showChange, subtract, toNumber, type Exact, type Limit } from '@/core/quantity/exact';
+import { add, type Exact, type Limit, showChange, subtract, toNumber } from '@/core/quantity/exact';
 import { significantText } from '@/core/quantity/figure';
 import { convert, unitLabel } from '@/core/quantity/unit';
-import type { AloneOf } from '@/core/verdict/correction';
+import { roleOf } from '@/core/roles';
 import type { Hold, Visit } from '@/core/run/state';
 import { Why } from '@/ui/kit/why';
 import { clockTime, countdown } from '@/ui/kit/words';

@@ -1,17 +1,17 @@
 'use client';
-import { roleOf } from '@/core/roles';
-import { lazy, useState } from 'react';
 import { parseReading } from '@/core/instrument/gauge';
 import type { HoldStage } from '@/core/kinds';
+import { fillingOf } from '@/core/plan/filling';
+import { type Exact, parseFigure, showExact } from '@/core/quantity/exact';
+import { type Unit, unitLabel } from '@/core/quantity/unit';
+import { roleOf } from '@/core/roles';
 import type { ObservationKind } from '@/core/run/events';
-import { parseFigure, showExact, type Exact } from '@/core/quantity/exact';
-import { unitLabel, type Unit } from '@/core/quantity/unit';
 import { gaugeOf, runningHold } from '@/core/run/read';
 import { now } from '@/device/clock';
 import { Button } from '@/ui/kit/button';
 import { useTextDraft } from '@/ui/kit/use-draft';
 import { clockTime } from '@/ui/kit/words';
-import { ruleOf } from '@/core/plan/plan';
+import { lazy, useState } from 'react';
 import { Keypad } from './keypad';
 import { OwnKitChoice } from './own-kit';
 import type { Pumped } from './pumped';
@@ -77,8 +77,7 @@ function Entry(props: Props) {
   const [pick, setPick] = useState('');
   const [time, setTime] = useState('');
   const [pumped, setPumped] = useState<Pumped | null>(null);
-  const liquid = ruleOf(view.plan, props.stage.part).fills === 'liquid';
-  const wet = ruleOf(view.plan, props.stage.part).fills !== undefined;
+  const filling = fillingOf(view.plan, props.stage.part);
   const counting = runningHold(view.state)?.role === 'make-up';
   const go = async (payload: Parameters<typeof act>[0]) => {
     const answer = await act(payload);
@@ -202,7 +201,7 @@ function Entry(props: Props) {
             label={first ? 'After re-adjusting the gauge shows' : 'Before re-adjusting the gauge shows'}
             save={first ? 'Save the re-adjustment' : 'Next: re-adjust, then read again'}
             aside={
-              liquid && first && (counting || runningHold(view.state)?.role === 'settle') ? (
+              filling.pumped && first && (counting || runningHold(view.state)?.role === 'settle') ? (
                 <PumpedWater onChange={setPumped} wanted={counting} />
               ) : null
             }
@@ -237,7 +236,7 @@ function Entry(props: Props) {
             What happened? A running let-by or tightness hold ends as void and is repeated; it stays in the
             record.
           </p>
-          {DISTURBANCES.filter((d) => d !== DISTURBANCES[0] || wet).map((d) => (
+          {DISTURBANCES.filter((d) => d !== DISTURBANCES[0] || filling.of === 'water').map((d) => (
             <Button
               key={d}
               className="min-h-16"

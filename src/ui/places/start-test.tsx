@@ -1,16 +1,16 @@
 'use client';
-import { useState } from 'react';
+import type { BesideOffer } from '@/core/plan/beside-offer';
+import type { Offer } from '@/core/plan/offer';
+import type { EarlierRecord } from '@/core/plan/plan';
 import { FAULTS } from '@/core/simulation/installation';
 import { LIQUID_FAULTS } from '@/core/simulation/liquid';
-import type { Offer } from '@/core/plan/offer';
-import type { BesideOffer } from '@/core/plan/beside-offer';
-import type { EarlierRecord } from '@/core/plan/plan';
 import { WORDS } from '@/core/verdict/words';
 import { now } from '@/device/clock';
 import { office, type OfficeError } from '@/device/office';
 import { Button } from '@/ui/kit/button';
 import { plannedQuery } from '@/wire/planned';
 import { uuid7 } from '@/wire/uuid7';
+import { useState } from 'react';
 import { ChoiceFields } from './choice-fields';
 
 const field = 'mt-1 block min-h-11 w-full border border-edge bg-panel px-2 text-base';
@@ -331,11 +331,13 @@ export function StartTest({
               onChange={(e) => setFault(e.target.value)}
             >
               <option value="surprise">Surprise me</option>
-              {Object.entries(procedure.wet ? LIQUID_FAULTS : FAULTS).map(([key, words]) => (
-                <option key={key} value={key}>
-                  {words}
-                </option>
-              ))}
+              {Object.entries(procedure.simulates === 'liquid' ? LIQUID_FAULTS : FAULTS).map(
+                ([key, words]) => (
+                  <option key={key} value={key}>
+                    {words}
+                  </option>
+                ),
+              )}
             </select>
           </label>
           <Button className="mt-2 w-full" disabled={busy} onClick={() => void start(true)}>

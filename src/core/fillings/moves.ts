@@ -1,0 +1,11 @@
+/** What a movement means, by what fills the section. */
+import { fillingOf } from '@/core/plan/filling';
+import type { Plan } from '@/core/plan/plan';
+import type { Moves } from './filling';
+import { gasMoves } from './gas/moves';
+import type { FillingName } from './index';
+import { levelMoves } from './level/moves';
+import { liquidMoves } from './liquid/moves';
+
+const MOVES: Record<FillingName, Moves> = { gas: gasMoves, liquid: liquidMoves, level: levelMoves };
+export const movesOf = (plan: Plan, part?: string | null): Moves => MOVES[fillingOf(plan, part).name];
