@@ -1,9 +1,10 @@
 /** The few facts from which a new place is drawn. The same on both sides of the form. */
-import * as yup from 'yup';
-import { MEDIA, WATER_DUTIES, type System, type WaterDuty } from '@/core/installation/section';
 import { meterVolume } from '@/core/installation/meters';
+import { MEDIA, type System, WATER_DUTIES, type WaterDuty } from '@/core/installation/section';
 import { parseWithUnit } from '@/core/quantity/exact';
+import { tradeFor } from '@/core/trades';
 import { firstSection } from '@/core/trades/first';
+import * as yup from 'yup';
 import { figure, free, list, shape, text } from './figure';
 import { nextPipe, pipeFromForm } from './pipe';
 import { meterRule, pressureRule } from './place-rules';
@@ -44,7 +45,7 @@ export function sectionOfFacts(f: FirstFactsForm, id: string, meterName: string)
     name: f.name,
     medium: f.medium as System['medium'],
     ...(f.medium === 'water' && f.duty ? { duty: f.duty as WaterDuty } : {}),
-    workingPressure: parseWithUnit(f.medium === 'drain' ? '0 mbar' : f.workingPressure),
+    workingPressure: parseWithUnit(tradeFor(f.medium)?.pressed === false ? '0 mbar' : f.workingPressure),
     meter: { kind: f.meterKind, name: meterName, volume: parseWithUnit(f.meterVolume) },
     pipe: pipeFromForm(pipe),
     counted: f.counted.filter((c) => c.count > 0).map((c) => ({ ...c, volume })),

@@ -1,6 +1,7 @@
 /** What a place must say of pressure and meter, however it is entered. */
-import type * as yup from 'yup';
 import { NO_METER } from '@/core/network/installation';
+import { tradeFor } from '@/core/trades';
+import type * as yup from 'yup';
 
 const isNothing = (figure: string): boolean => /^0+(\.0*)? /.test(figure);
 /** A pressure that the place works at: above zero, but for a drain. */
@@ -8,7 +9,8 @@ export const pressureRule =
   (...paths: string[]) =>
   (value: { readonly medium: string }, context: yup.TestContext) => {
     const said = value as Readonly<Record<string, unknown>>;
-    const path = value.medium === 'drain' ? undefined : paths.find((p) => isNothing(String(said[p])));
+    const path =
+      tradeFor(value.medium)?.pressed === false ? undefined : paths.find((p) => isNothing(String(said[p])));
     return path ? context.createError({ path, message: 'must be above zero' }) : true;
   };
 /** A meter that is there holds gas. */

@@ -1,12 +1,13 @@
-import { decimalsFor, type Figure } from '@/core/quantity/figure';
-import { toNumber, type Exact } from '@/core/quantity/exact';
 import { liquidPerKelvin, stiffness, type WallSegment } from '@/core/medium/liquid';
+import type { Schematic } from '@/core/network/drawn-before';
+import type { Network } from '@/core/network/network';
+import { type Exact, toNumber } from '@/core/quantity/exact';
+import { decimalsFor, type Figure } from '@/core/quantity/figure';
 import { convert, STANDARD_ATMOSPHERE } from '@/core/quantity/unit';
+import { tradeOf } from '@/core/trades';
 import type { ThingKind, ValveKind } from './parts';
 import type { Pipe } from './pipe';
 import { pipeWall } from './pipes';
-import type { Network } from '@/core/network/network';
-import type { Schematic } from '@/core/network/drawn-before';
 
 /** A part that permits less than the pipe: it caps every test pressure while it is in scope. */
 export interface Element {
@@ -135,9 +136,6 @@ export interface ExpectedItem {
 }
 export const MEDIA = ['natural gas', 'propane', 'air', 'water', 'drain'] as const;
 export type Medium = (typeof MEDIA)[number];
-/** Whether gas is carried: what its cautions, its meter and its appliances are about. */
-export const carriesGas = (system: Pick<System, 'medium'>): boolean =>
-  system.medium === 'natural gas' || system.medium === 'propane' || system.medium === 'air';
 /** A system as it stands on the day: copied whole into the plan. */
 export interface System {
   readonly id: string;
@@ -220,7 +218,7 @@ export function unknownValves(system: System, kinds: readonly ValveKind[]): Valv
       !known.has(k) &&
       !system.noValves?.includes(k) &&
       !(k === 'meter' && system.meter.kind === 'none') &&
-      !(k === 'appliance' && !carriesGas(system)),
+      !(k === 'appliance' && !tradeOf(system).fuel),
   );
 }
 

@@ -4,13 +4,14 @@
  */
 import type { Pipe } from '@/core/installation/pipe';
 import type { System } from '@/core/installation/section';
+import { tradeOf } from '@/core/trades';
 import { ruleOfPart } from './catalogue';
-import { Draft, factsOf, listed, type Entry } from './draft';
+import { Draft, type Entry, factsOf, listed } from './draft';
 import type { Schematic } from './drawn-before';
 import { reachOf } from './flood';
-import { installationOf, listId, NO_METER, sectionOf, type Installation } from './installation';
+import { type Installation, installationOf, listId, NO_METER, sectionOf } from './installation';
 import { laidOut } from './layout';
-import { firstSupply, linksAt, textOf, valveFor, type Link, type Network, type Part } from './network';
+import { firstSupply, type Link, linksAt, type Network, type Part, textOf, valveFor } from './network';
 
 /** What each list of a section names, as parts. */
 function entriesOf(s: System): Entry[] {
@@ -193,7 +194,7 @@ function source(draft: Draft, s: System): void {
         place: tank.place,
         facts: factsOf({ size: tank.size, make: tank.make, serial: tank.serial }),
       }
-    : { kind: 'source' as const, name: feed?.kind === 'source' ? feed.name : sourceName(s), facts: {} };
+    : { kind: 'source' as const, name: feed?.kind === 'source' ? feed.name : tradeOf(s).source, facts: {} };
   if (feed) {
     if (tank || feed.kind === 'tank') draft.set(feed.id, own);
     // an inventory knows the tank by its own id
@@ -205,7 +206,6 @@ function source(draft: Draft, s: System): void {
   draft.enter({ ...own, id, at: 'before the point' }, { ...own, id });
   if (!linksAt(draft.network(), id).length) draft.join(id, point);
 }
-const sourceName = (s: System): string => (s.medium === 'propane' ? 'cylinder or tank' : 'supply');
 /** A line on which nothing stands behind the test point ends in a cap. */
 function closeEnd(draft: Draft): void {
   const point = draft.point().id;

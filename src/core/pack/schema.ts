@@ -29,6 +29,7 @@ import {
 import { THING_KINDS } from '@/core/installation/parts';
 import { stageSchema } from '@/core/kinds';
 import * as yup from 'yup';
+import { BROUGHT_GASES } from './brought';
 
 /** A fact of the place that a procedure may ask for before it starts. */
 const neededFacts = ['setPressure', 'designPressure', 'testDial', 'rimHeight'] as const;
@@ -111,8 +112,11 @@ const procedure = object({
   title: text(120),
   summary: text(),
   trade: text(40),
-  duty: text(40),
+  /** Said nothing; house packs of before carry it. */
+  duty: maybe(),
   testMedium: text(80),
+  /** Compressed gases brought along: their cautions stand before the work. */
+  gases: maybeList(among(BROUGHT_GASES)),
   proves: list(text()),
   cannotProve: list(text()),
   /** What a sealer must hold for the record to be a certificate. */

@@ -1,8 +1,9 @@
 /** Cautions of a planned test: what could hurt whom, what to wear, what people in the building are asked. */
-import { carriesGas } from '@/core/installation/section';
+import { broughtGases } from '@/core/pack/gases';
 import { fillingOf } from '@/core/plan/filling';
 import { showExact } from '@/core/quantity/exact';
 import { significantText } from '@/core/quantity/figure';
+import { tradeOf } from '@/core/trades';
 import { caseOf, type Plan } from './plan';
 import type { PartProspect } from './prospect';
 import { PROTECTION_TASKS } from './protection';
@@ -28,8 +29,8 @@ export function mediumOf(plan: Plan): { medium: string; reason: string } {
   const filling = fillingOf(plan);
   return {
     medium,
-    reason: /air|inert|nitrogen/i.test(medium)
-      ? plan.system.medium === 'water'
+    reason: broughtGases(plan.procedure).length
+      ? !tradeOf(plan.system).fuel
         ? 'Air or inert gas only where water must not stay; it stores far more energy than water, so the pressure is held low and raised in stages.'
         : 'Air or inert gas leaves no water in gas pipe and shows bubbles; it stores far more energy than water, so the pressure is held low and raised in stages.'
       : filling.why
@@ -69,14 +70,14 @@ export function plannedCautions(plan: Plan, parts: readonly PartProspect[]): Pla
       text: 'After rough-in and before finishes, a floor pour or anything else covers the pipe: what is covered cannot be seen with leak fluid, and what comes later can damage what was tight.',
       source: 'Needs of the trade N025',
     });
-  if (/nitrogen|inert/i.test(plan.procedure.testMedium))
+  if (broughtGases(plan.procedure).some((g) => g !== 'air'))
     list.push({
       key: 'ventilate',
       title: 'Inert gas takes the air away',
       text: 'Ventilate before and during. People who do not test stay out; nobody works alone in a pit or a small room.',
       source: 'The work, cautions: nitrogen asphyxiates',
     });
-  if (plan.system.medium === 'natural gas' || plan.system.medium === 'propane')
+  if (tradeOf(plan.system).fuel)
     list.push({
       key: 'smell',
       title: 'If gas is smelt',
@@ -92,7 +93,7 @@ export function plannedCautions(plan: Plan, parts: readonly PartProspect[]): Pla
     });
   if (
     plan.system.pipes.some((p) => /\bPE|PVC|multilayer|plastic/i.test(p.material)) &&
-    /air|inert|nitrogen|gas/i.test(plan.procedure.testMedium)
+    (broughtGases(plan.procedure).length || fillingOf(plan).of === 'gas')
   )
     list.push({
       key: 'plastic',
@@ -104,32 +105,24 @@ export function plannedCautions(plan: Plan, parts: readonly PartProspect[]): Pla
 }
 
 /** What to wear and have at hand, by task. */
-export function protectionOf(plan: Plan): { task: string; items: readonly string[] }[] {
-  const gas = carriesGas(plan.system);
-  const drain = plan.system.medium === 'drain';
-  const level = plan.procedure.boundary === 'separated' ? ['raise'] : [];
-  return [
+export const protectionOf = (plan: Plan): { task: string; items: readonly string[] }[] =>
+  [
     'prepare',
-    ...(gas ? ['metalwork'] : []),
-    ...(drain ? ['sewage'] : [...level, 'fluid']),
+    ...tradeOf(plan.system).protection.filter(
+      (p) => p !== 'raise' || plan.procedure.boundary === 'separated',
+    ),
     'put-back',
   ].map((key) => PROTECTION_TASKS[key]!);
-}
 
 /** A brief for the people in the building, in plain words. */
 export function occupantBrief(plan: Plan, when: string, minutes: number, firm: string): string {
-  const gas = carriesGas(plan.system);
-  const drain = plan.system.medium === 'drain';
+  const { called, brief } = tradeOf(plan.system);
   return [
-    `${firm} tests the ${gas ? 'gas pipework' : drain ? 'drain' : 'water pipework'} of ${plan.system.name}, ${plan.site.name}, ${when}.`,
+    `${firm} tests the ${called} of ${plan.system.name}, ${plan.site.name}, ${when}.`,
     `It takes about ${minutes < 90 ? `${Math.round(minutes / 5) * 5} minutes` : `${Math.round(minutes / 30) / 2} hours`}.`,
-    gas
-      ? 'Until we say that it is over: please do not use any gas appliance, do not light or relight anything, and do not turn gas taps. The gas is off for part of the time.'
-      : 'Until we say that it is over: please draw no water, flush no toilet and start no machine. One draw ends the test and it begins again.',
-    `Please tell us now if ${gas ? 'you have smelt gas' : 'you have seen damp or heard water run'}, if anyone cannot be without ${gas ? 'heating or hot water' : 'water'} for this time, and where we can find every room with a tap or appliance.`,
+    brief.meanwhile,
+    `Please tell us now if ${brief.noticed}, if anyone cannot be without ${brief.without} for this time, and where we can find every room with a tap or appliance.`,
     'Please keep children and visitors away from hoses, plugs and the place where we work.',
-    gas
-      ? `If you smell gas when we are gone: no switches, no flames, open a window, leave and call from outside${plan.system.emergencyContact ? `: ${plan.system.emergencyContact}` : ''}.`
-      : 'If you see water where there should be none when we are gone, shut the stop valve and call us.',
+    brief.afterwards(plan.system.emergencyContact),
   ].join('\n\n');
 }

@@ -1,5 +1,5 @@
 /** What a test does not cover, in words: what the place leaves out, what the procedure cannot prove, what no such test does. */
-import { carriesGas } from '@/core/installation/section';
+import { tradeOf } from '@/core/trades';
 import type { Plan } from './plan';
 
 /** No tightness test of gas says anything of these; they stand on every gas record. */
@@ -13,6 +13,6 @@ export const notCoveredIn = (plan: Plan): string[] =>
         ...new Set([
           ...plan.system.notCovered,
           ...plan.procedure.cannotProve,
-          ...(carriesGas(plan.system) ? [NEVER_BY_TIGHTNESS] : []),
+          ...(tradeOf(plan.system).fuel ? [NEVER_BY_TIGHTNESS] : []),
         ]),
       ];

@@ -1,8 +1,9 @@
 /** The weakest element in scope and what it does to a test pressure. */
 import { known, wanted, type Working } from '@/core/formula';
-import { carriesGas, ratedParts } from '@/core/installation/section';
+import { ratedParts } from '@/core/installation/section';
 import { testPressureOf } from '@/core/plan/limits';
 import { compare, type Exact, parseWithUnit, showExact } from '@/core/quantity/exact';
+import { tradeOf } from '@/core/trades';
 import type { Plan } from './plan';
 import { caseOf } from './plan';
 
@@ -22,7 +23,7 @@ const AS_RATED = 'rating of the pipe';
 /** Everything in scope that permits only so much, the least first. */
 export function permitted(plan: Plan, part?: string | null): Weakest[] {
   const { system } = plan;
-  const gas = carriesGas(system);
+  const gas = tradeOf(system).fuel;
   const through = caseOf(plan, part).appliances && gas;
   const list: Weakest[] = [
     ...ratedParts(system).map((p) => ({

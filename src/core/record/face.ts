@@ -13,6 +13,7 @@ import { pointsOf } from '@/core/run/inventory';
 import { debtWords, gaugeOf, gaugeOfHold, gaugesUsed, letByLimit, perceptibleOf } from '@/core/run/read';
 import { reduce } from '@/core/run/reduce';
 import type { Hold, RunState } from '@/core/run/state';
+import type { SectionKey } from '@/core/trades/trade';
 import { classBound } from '@/core/verdict/adequacy';
 import { decidingHold } from '@/core/verdict/verdict';
 import { isGood, type VerdictWord, WORDS } from '@/core/verdict/words';
@@ -60,7 +61,11 @@ export interface Face {
   /** Unit of the judged hold, for the trace. */
   readonly unit: string;
   /** Everything else that stands in the record, under its headings: only those that have something to say. */
-  readonly sections: readonly { readonly title: string; readonly lines: readonly string[] }[];
+  readonly sections: readonly {
+    readonly key?: SectionKey;
+    readonly title: string;
+    readonly lines: readonly string[];
+  }[];
   /** The put-back list as it was cleared, in words. */
   readonly putBack: readonly string[];
 }
@@ -227,8 +232,9 @@ function sectionsOf(plan: Plan, state: RunState, events: readonly PlacedEvent[])
       : []),
   ];
   const { attendance } = plan;
-  const all = [
+  const all: Face['sections'] = [
     {
+      key: 'permit',
       title: 'Permit and presence',
       lines: [
         ...(attendance?.permit ? [`Permit ${attendance.permit}`] : []),
@@ -243,6 +249,7 @@ function sectionsOf(plan: Plan, state: RunState, events: readonly PlacedEvent[])
       ],
     },
     {
+      key: 'unsafe',
       title: 'Unsafe situation',
       lines: state.unsafe
         ? [
@@ -251,9 +258,18 @@ function sectionsOf(plan: Plan, state: RunState, events: readonly PlacedEvent[])
         : [],
     },
     ...waterSections(plan, state),
-    { title: 'Reported to others', lines: state.reports.map((r) => `To the ${r.to}: ${r.text}`) },
-    { title: 'Due', lines: state.followUps.map((f) => `By ${dayIn(ended, f.days, zone)}: ${f.text}`) },
     {
+      key: 'reports',
+      title: 'Reported to others',
+      lines: state.reports.map((r) => `To the ${r.to}: ${r.text}`),
+    },
+    {
+      key: 'due',
+      title: 'Due',
+      lines: state.followUps.map((f) => `By ${dayIn(ended, f.days, zone)}: ${f.text}`),
+    },
+    {
+      key: 'volume',
       title: 'Volume measured',
       lines: state.volume
         ? [
@@ -262,6 +278,7 @@ function sectionsOf(plan: Plan, state: RunState, events: readonly PlacedEvent[])
         : [],
     },
     {
+      key: 'joints',
       title: 'Joints touched today',
       lines: state.joints.map((j) => {
         const last = j.looks[j.looks.length - 1];
@@ -269,10 +286,12 @@ function sectionsOf(plan: Plan, state: RunState, events: readonly PlacedEvent[])
       }),
     },
     {
+      key: 'observed',
       title: 'Observed',
       lines: state.observations.map((o) => `${o.what}${o.text ? `: ${o.text}` : ''}`),
     },
     {
+      key: 'present',
       title: 'Present that day',
       lines: state.inventory.map((i) => {
         const plate = [i.make, i.model, i.serial && `serial ${i.serial}`].filter(Boolean).join(', ');

@@ -1,34 +1,19 @@
 /** What kind of work a record is about, and the facts that stand on its face for that work. */
-import { carriesGas, sectionVolume } from '@/core/installation/section';
-import type { Plan } from '@/core/plan/plan';
+import { sectionVolume } from '@/core/installation/section';
 import { showExact } from '@/core/quantity/exact';
+import { tradeOf } from '@/core/trades';
+import type { FaceFact, SectionKey } from '@/core/trades/trade';
 import type { Face } from './face';
 
-export type Family = 'gas' | 'propane' | 'water' | 'drain' | 'main';
-export const familyOf = (plan: Pick<Plan, 'system'>): Family =>
-  plan.system.medium === 'drain'
-    ? 'drain'
-    : plan.system.medium === 'propane'
-      ? 'propane'
-      : carriesGas(plan.system)
-        ? 'gas'
-        : plan.system.duty === 'main'
-          ? 'main'
-          : 'water';
-
-export interface FamilyFact {
-  readonly name: string;
-  readonly value: string;
-}
 /** Facts of the installation that matter for this kind of work; what is not known is left out. */
-export function familyFacts(face: Pick<Face, 'plan' | 'state' | 'sections'>): FamilyFact[] {
+export function familyFacts(face: Pick<Face, 'plan' | 'state' | 'sections'>): readonly FaceFact[] {
   const { plan, state } = face;
   const { system } = plan;
-  const fact = (name: string, value: string | undefined | null): FamilyFact[] =>
+  const fact = (name: string, value: string | undefined | null): FaceFact[] =>
     value ? [{ name, value }] : [];
-  const section = (title: string, most = 2) =>
+  const section = (key: SectionKey, most: number) =>
     face.sections
-      .find((s) => s.title === title)
+      .find((s) => s.key === key)
       ?.lines.slice(0, most)
       .join('; ');
   const volume = () =>
@@ -62,41 +47,15 @@ export function familyFacts(face: Pick<Face, 'plan' | 'state' | 'sections'>): Fa
         ...(lockUp ? [`lock-up ${showExact(lockUp.figure)}`] : []),
       ].join('; '),
     );
-  const working = () => fact('Working pressure', showExact(system.workingPressure));
-  switch (familyOf(plan)) {
-    case 'gas':
-      return [
-        ...fact('Gas', system.medium),
-        ...working(),
-        ...meter(),
-        ...regulators(),
-        ...volume(),
-        ...pipes(),
-      ];
-    case 'propane':
-      return [
-        ...working(),
-        ...fact('Tank', system.tank && `${system.tank.size}, ${system.tank.place}`),
-        ...regulators(),
-        ...volume(),
-        ...pipes(),
-      ];
-    case 'drain':
-      return [...fact('Level', section('Level', 3)), ...pipes()];
-    case 'main':
-      return [
-        ...working(),
-        ...pipes(),
-        ...fact('Loss', section('Two loss figures, kept apart')),
-        ...fact('Level', section('Level', 1)),
-      ];
-    case 'water':
-      return [
-        ...fact('Applied', section('What was applied', 1)),
-        ...working(),
-        ...pipes(),
-        ...fact('Loops', section('Loops of the manifold', 3)),
-        ...fact('Left under watch', section('Left under watch', 1)),
-      ];
-  }
+  return tradeOf(system).face({
+    fact,
+    section: (name, key, most) => fact(name, section(key, most)),
+    medium: () => fact('Gas', system.medium),
+    working: () => fact('Working pressure', showExact(system.workingPressure)),
+    meter,
+    tank: () => fact('Tank', system.tank && `${system.tank.size}, ${system.tank.place}`),
+    regulators,
+    volume,
+    pipes,
+  });
 }

@@ -1,15 +1,15 @@
 /** The papers a record calls for besides its certificate: what stands on each, in words. Screen, print and mail share it. */
 import { kindOf } from '@/core/kinds';
 import { notCoveredIn } from '@/core/plan/not-covered';
-import { carriesGas } from '@/core/installation/section';
 import type { Plan } from '@/core/plan/plan';
 import { showExact } from '@/core/quantity/exact';
+import { inZone } from '@/core/quantity/in-zone';
+import { DANGER_WORDS } from '@/core/run/closing';
 import { pointsOf } from '@/core/run/inventory';
+import { tradeOf } from '@/core/trades';
+import type { SectionKey } from '@/core/trades/trade';
 import { isGood, type VerdictWord } from '@/core/verdict/words';
 import type { Face } from './face';
-import { familyOf, type Family } from './family';
-import { DANGER_WORDS } from '@/core/run/closing';
-import { inZone } from '@/core/quantity/in-zone';
 
 export const PAPERS = {
   certificate: 'Certificate',
@@ -64,7 +64,7 @@ export function papersOf(face: Pick<Face, 'body' | 'state' | 'plan'>): PaperOffe
     ...(measuredLoss(face) ? [offer('loss', 'engineer of the main')] : []),
     offer('note', plan.site.customer),
     offer('inspector', 'inspector'),
-    ...(carriesGas(plan.system) || metered(plan)
+    ...(tradeOf(plan.system).fuel || metered(plan)
       ? [offer('utility', plan.system.supplyValveOwner || 'utility')]
       : []),
     offer('buyer', 'buyer or agent'),
@@ -95,28 +95,6 @@ const DONE = {
 } as const;
 const sentence = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
 const full = (text: string): string => (/[.!?]$/.test(text) ? text : `${text}.`);
-const WATCH: Record<Family, readonly string[]> = {
-  gas: [
-    'If you smell gas: touch no switch, open windows, leave, and call from outside.',
-    'Tell the tester before a part of it is changed, moved or added: what was tested is only what stood there that day.',
-  ],
-  propane: [
-    'If you smell gas: touch no switch, shut the container valve if you can reach it safely, leave, and call from outside.',
-    'A new container, hose or regulator is a new joint: have it looked at.',
-  ],
-  water: [
-    'Look at ceilings, floors and the manifold for damp in the first weeks.',
-    'A pressure that has to be filled up again and again, or a meter that turns with everything shut, is a loss: call.',
-  ],
-  drain: [
-    'Wet patches, gurgling or a smell near the drain: call.',
-    'The test says nothing about slope, blockage or roots.',
-  ],
-  main: [
-    'Soft ground, a wet trench or a pump that runs more often: call.',
-    'The test says nothing about water quality.',
-  ],
-};
 /** What a buyer may be told, by verdict: what was shown and what we would do. No word on price or purchase. */
 const ADVICE: Record<VerdictWord, string> = {
   tight:
@@ -163,10 +141,11 @@ export function paperOf(face: Face, kind: PaperKind, extra: Extra = {}): Paper {
   };
 }
 type Extra = { readonly contact?: string; readonly history?: readonly string[] };
-const section = (face: Face, title: string): Block => ({
-  heading: title,
-  lines: face.sections.find((s) => s.title === title)?.lines.map(full) ?? [],
-});
+/** A section of the face; empty where the record has none, and then left out. */
+function section(face: Face, key: SectionKey): Block {
+  const found = face.sections.find((s) => s.key === key);
+  return { heading: found?.title ?? '', lines: found?.lines.map(full) ?? [] };
+}
 const result = (face: Face): Block => ({
   heading: 'Result',
   lines: [`${face.body.verdict.label}. ${face.body.verdict.sentence}`],
@@ -239,7 +218,7 @@ const form = (face: Face): Block => ({
     );
   }),
 });
-const due = (face: Face): Block => section(face, 'Due');
+const due = (face: Face): Block => section(face, 'due');
 const appliances = (face: Face): Block => ({
   heading: 'Appliances that day',
   lines: face.plan.system.appliances.map((a) =>
@@ -281,7 +260,7 @@ const BLOCKS: Record<PaperKind, (face: Face, extra: Extra) => Block[]> = {
         ],
       },
       {
-        lines: carriesGas(plan.system)
+        lines: tradeOf(plan.system).fuel
           ? [
               `If you smell gas: touch no switch, leave, and call ${plan.system.emergencyContact} from outside.`,
             ]
@@ -290,9 +269,9 @@ const BLOCKS: Record<PaperKind, (face: Face, extra: Extra) => Block[]> = {
             : [],
       },
       due(face),
-      section(face, 'Reported to others'),
-      section(face, 'Present that day'),
-      section(face, 'Joints touched today'),
+      section(face, 'reports'),
+      section(face, 'present'),
+      section(face, 'joints'),
     ];
   },
   label: (face) => {
@@ -324,7 +303,7 @@ const BLOCKS: Record<PaperKind, (face: Face, extra: Extra) => Block[]> = {
       ],
     },
     due(face),
-    section(face, 'Present that day'),
+    section(face, 'present'),
   ],
   loss: (face) => [
     { lines: ['To the engineer of the main.'] },
@@ -333,7 +312,7 @@ const BLOCKS: Record<PaperKind, (face: Face, extra: Extra) => Block[]> = {
         'The figures below were measured; what they mean for the main is for the engineer to say. Make-up and decay are two different measurements and are not exchanged.',
       ],
     },
-    section(face, 'Two loss figures, kept apart'),
+    section(face, 'losses'),
     {
       heading: 'Against what',
       lines: face.limits
@@ -348,9 +327,9 @@ const BLOCKS: Record<PaperKind, (face: Face, extra: Extra) => Block[]> = {
           `${p.name}: ${p.material}, ${showExact(p.size)}, bore ${showExact(p.bore)}, ${showExact(p.length)}.`,
       ),
     },
-    section(face, 'Level'),
-    section(face, 'Raised in stages'),
-    section(face, 'Water added'),
+    section(face, 'level'),
+    section(face, 'raised'),
+    section(face, 'added'),
     stages(face),
     gauge(face),
     ...scope(face),
@@ -372,7 +351,7 @@ const BLOCKS: Record<PaperKind, (face: Face, extra: Extra) => Block[]> = {
       {
         heading: 'What to watch',
         lines: [
-          ...WATCH[familyOf(plan)],
+          ...tradeOf(plan.system).watch,
           ...(plan.system.emergencyContact ? [`Emergency line: ${plan.system.emergencyContact}.`] : []),
           `Questions: ${plan.organisation.name}${contact ? `, ${contact}` : ''}.`,
         ],
@@ -394,7 +373,7 @@ const BLOCKS: Record<PaperKind, (face: Face, extra: Extra) => Block[]> = {
     stages(face, 'inspector'),
     rule(face),
     gauge(face),
-    section(face, 'Joints touched today'),
+    section(face, 'joints'),
     form(face),
     { heading: 'Photos', lines: face.state.photos.map((p) => full(p.caption)) },
     {
@@ -422,7 +401,7 @@ const BLOCKS: Record<PaperKind, (face: Face, extra: Extra) => Block[]> = {
         ],
       },
       stages(face, 'utility'),
-      section(face, 'Reported to others'),
+      section(face, 'reports'),
       { heading: 'Put back', lines: face.putBack.length ? face.putBack.map(full) : ['Nothing was owed.'] },
       appliances(face),
       result(face),
@@ -447,7 +426,7 @@ const BLOCKS: Record<PaperKind, (face: Face, extra: Extra) => Block[]> = {
       lines: [face.body.verdict.adequacy?.text ?? 'It was not worked out for this test.'],
     },
     due(face),
-    section(face, 'Unsafe situation'),
+    section(face, 'unsafe'),
     appliances(face),
     { heading: 'Earlier records of this system', lines: history?.map(full) ?? [] },
     rule(face),

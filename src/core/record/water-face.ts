@@ -52,11 +52,13 @@ export function waterSections(plan: Plan, state: RunState): Face['sections'][num
     `${showFigure(figure)} over the fall; at the test pressure ${figureNumber({ value: laminar, decimals: figure.decimals })} (laminar) to ${figureNumber({ value: orifice, decimals: figure.decimals })} ${unitLabel(figure.unit)} (orifice)`;
   return [
     {
+      key: 'applied',
       title: 'What was applied',
       lines: plan.procedure.applied ? [plan.procedure.applied.replace(/\.$/, '')] : [],
     },
     { title: 'Findings', lines: state.findings },
     {
+      key: 'level',
       title: 'Level',
       lines: heights?.slab
         ? [
@@ -78,6 +80,7 @@ export function waterSections(plan: Plan, state: RunState): Face['sections'][num
         : [],
     },
     {
+      key: 'raised',
       title: 'Raised in stages',
       lines: state.visits.flatMap((v) =>
         v.pumped.map((p, i) => {
@@ -98,6 +101,7 @@ export function waterSections(plan: Plan, state: RunState): Face['sections'][num
       ),
     },
     {
+      key: 'added',
       title: addedTitle(plan),
       lines: state.visits.flatMap((v) =>
         v.holds.flatMap((h) =>
@@ -109,6 +113,7 @@ export function waterSections(plan: Plan, state: RunState): Face['sections'][num
       ),
     },
     {
+      key: 'losses',
       title: 'Two loss figures, kept apart',
       lines: state.visits.flatMap((v) => [
         ...(v.drawn
@@ -126,12 +131,14 @@ export function waterSections(plan: Plan, state: RunState): Face['sections'][num
       ]),
     },
     {
+      key: 'loops',
       title: 'Loops of the manifold',
       lines: (system.loops ?? []).map(
         (l) => `${l.name}: ${l.valve}${l.flowMeter ? `, flow meter ${l.flowMeter}` : ''}`,
       ),
     },
     {
+      key: 'watch',
       title: 'Left under watch',
       lines: state.watch
         ? [

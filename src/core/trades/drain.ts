@@ -1,8 +1,22 @@
+import { waterBrief } from './briefs';
 import type { Trade } from './trade';
 
 export const drain: Trade = {
+  name: 'drain',
   has: (s) => s.medium === 'drain',
+  called: 'drain',
+  fuel: false,
+  pressed: false,
+  stiff: false,
+  source: 'supply',
   palette: ['tee', 'opening', 'cap', 'point', 'joint', 'valve', 'source'],
+  protection: ['sewage'],
+  brief: waterBrief,
+  watch: [
+    'Wet patches, gurgling or a smell near the drain: call.',
+    'The test says nothing about slope, blockage or roots.',
+  ],
+  face: ({ section, pipes }) => [...section('Level', 'level', 3), ...pipes()],
   first: {
     things: { list: 'surfaces', words: ['closet riser', 'floor drain', 'stack', 'opening filled at'] },
     supplyValve: 'test plug at the outlet',

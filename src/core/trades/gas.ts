@@ -1,8 +1,29 @@
+import { fuelBrief } from './briefs';
 import type { Trade } from './trade';
 
 export const gas: Trade = {
+  name: 'gas',
   has: (s) => s.medium === 'natural gas' || s.medium === 'air',
+  called: 'gas pipework',
+  fuel: true,
+  pressed: true,
+  stiff: false,
+  source: 'supply',
   palette: ['tee', 'valve', 'appliance', 'regulator', 'meter', 'point', 'cap', 'joint', 'fitting', 'source'],
+  protection: ['metalwork', 'raise', 'fluid'],
+  brief: fuelBrief,
+  watch: [
+    'If you smell gas: touch no switch, open windows, leave, and call from outside.',
+    'Tell the tester before a part of it is changed, moved or added: what was tested is only what stood there that day.',
+  ],
+  face: ({ medium, working, meter, regulators, volume, pipes }) => [
+    ...medium(),
+    ...working(),
+    ...meter(),
+    ...regulators(),
+    ...volume(),
+    ...pipes(),
+  ],
   first: {
     things: {
       list: 'appliances',

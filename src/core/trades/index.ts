@@ -15,3 +15,6 @@ export function tradeOf(system: Pick<System, 'medium' | 'duty'>): Trade {
   if (!trade) throw new RangeError(`No trade knows ${system.medium}.`);
   return trade;
 }
+/** The trade of a medium as somebody typed it; undefined where none knows it. */
+export const tradeFor = (medium: string): Trade | undefined =>
+  TRADES.find((t) => t.has({ medium: medium as System['medium'] }));

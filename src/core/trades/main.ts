@@ -1,8 +1,27 @@
+import { waterBrief } from './briefs';
 import type { Trade } from './trade';
 
 export const main: Trade = {
+  name: 'main',
   has: (s) => s.medium === 'water' && s.duty === 'main',
+  called: 'water pipework',
+  fuel: false,
+  pressed: true,
+  stiff: true,
+  source: 'supply',
   palette: ['tee', 'valve', 'cap', 'point', 'fitting', 'joint', 'meter', 'source'],
+  protection: ['raise', 'fluid'],
+  brief: waterBrief,
+  watch: [
+    'Soft ground, a wet trench or a pump that runs more often: call.',
+    'The test says nothing about water quality.',
+  ],
+  face: ({ section, working, pipes }) => [
+    ...working(),
+    ...pipes(),
+    ...section('Loss', 'losses', 2),
+    ...section('Level', 'level', 1),
+  ],
   first: {
     things: null,
     supplyValve: 'blank flange towards the live network',

@@ -1,8 +1,28 @@
+import { fuelBrief } from './briefs';
 import type { Trade } from './trade';
 
 export const propane: Trade = {
+  name: 'propane',
   has: (s) => s.medium === 'propane',
+  called: 'gas pipework',
+  fuel: true,
+  pressed: true,
+  stiff: false,
+  source: 'cylinder or tank',
   palette: ['tee', 'valve', 'appliance', 'regulator', 'tank', 'point', 'cap', 'joint', 'fitting', 'source'],
+  protection: ['metalwork', 'raise', 'fluid'],
+  brief: fuelBrief,
+  watch: [
+    'If you smell gas: touch no switch, shut the container valve if you can reach it safely, leave, and call from outside.',
+    'A new container, hose or regulator is a new joint: have it looked at.',
+  ],
+  face: ({ working, tank, regulators, volume, pipes }) => [
+    ...working(),
+    ...tank(),
+    ...regulators(),
+    ...volume(),
+    ...pipes(),
+  ],
   first: {
     things: {
       list: 'appliances',

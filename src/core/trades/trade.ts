@@ -1,15 +1,75 @@
 import type { System } from '@/core/installation/section';
 import type { PartKind } from '@/core/network/catalogue';
 
-/** What a trade brings along: what its installations are made of, and what a first drawing of one is. */
+/** What a trade brings along: what its installations are made of, what is told of them, and what a first drawing of one is. */
 export interface Trade {
+  readonly name: 'gas' | 'propane' | 'water' | 'drain' | 'main';
   /** Whether an installation is of this trade. */
   readonly has: (system: Pick<System, 'medium' | 'duty'>) => boolean;
+  /** What is tested, to people who do not test. */
+  readonly called: string;
+  /** Carries a gas that burns: appliances, smell, and what no tightness test says of them. */
+  readonly fuel: boolean;
+  /** Stands under a pressure of its own; a drain does not. */
+  readonly pressed: boolean;
+  /** Full of water under pressure: what a loss shows as follows from the stiffness of the whole. */
+  readonly stiff: boolean;
+  /** What feeds it, where nobody has named it. */
+  readonly source: string;
   /** The parts most of its installations need, most needed first. */
   readonly palette: readonly PartKind[];
+  /** Tasks that want protection; what is raised only where the section is parted from its supply. */
+  readonly protection: readonly ('metalwork' | 'raise' | 'fluid' | 'sewage')[];
+  readonly brief: Brief;
+  /** What the customer is to look out for afterwards. */
+  readonly watch: readonly string[];
+  /** The facts on the face of its records. */
+  readonly face: (say: Say) => readonly FaceFact[];
   /** What a first drawing is made of before anybody has looked closer. */
   readonly first: First;
 }
+/** What people in the building are asked and told. */
+export interface Brief {
+  readonly meanwhile: string;
+  readonly noticed: string;
+  readonly without: string;
+  /** @param emergency whom to call, '' where nobody is named */
+  readonly afterwards: (emergency: string) => string;
+}
+export interface FaceFact {
+  readonly name: string;
+  readonly value: string;
+}
+/** Facts as a record has them; each is empty where it is not known. */
+export interface Say {
+  readonly fact: (name: string, value: string | undefined | null) => FaceFact[];
+  /** The first lines of a section of the face, as one fact. */
+  readonly section: (name: string, key: SectionKey, most: number) => FaceFact[];
+  readonly medium: () => FaceFact[];
+  readonly working: () => FaceFact[];
+  readonly meter: () => FaceFact[];
+  readonly tank: () => FaceFact[];
+  readonly regulators: () => FaceFact[];
+  readonly volume: () => FaceFact[];
+  readonly pipes: () => FaceFact[];
+}
+/** Sections of a face that are asked for by name; the others only stand there. */
+export type SectionKey =
+  | 'level'
+  | 'losses'
+  | 'applied'
+  | 'loops'
+  | 'watch'
+  | 'raised'
+  | 'added'
+  | 'reports'
+  | 'due'
+  | 'joints'
+  | 'present'
+  | 'volume'
+  | 'permit'
+  | 'observed'
+  | 'unsafe';
 export interface First {
   /** What stands on its branches, and what they are called by people who count them; null where nothing does. */
   readonly things: {

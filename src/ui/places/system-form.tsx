@@ -1,38 +1,39 @@
 'use client';
+import { meterVolume } from '@/core/installation/meters';
+import {
+  MEDIA,
+  sectionVolume,
+  systemStiffness,
+  volumeUncertainty,
+  WATER_DUTIES,
+} from '@/core/installation/section';
+import { parseWithUnit, toNumber } from '@/core/quantity/exact';
+import { showFigure } from '@/core/quantity/figure';
+import { convert } from '@/core/quantity/unit';
+import { tradeOf } from '@/core/trades';
+import { office, type OfficeError } from '@/device/office';
+import { Button } from '@/ui/kit/button';
+import { Field, FIELD, Options, TRADE_UNITS } from '@/ui/kit/field';
+import { FigureField } from '@/ui/kit/figure-field';
+import { useFormDraft } from '@/ui/kit/use-draft';
+import { type SystemForm, systemFromForm, systemSchema } from '@/wire/places';
 import { yupResolver } from '@hookform/resolvers/yup';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { FormProvider, useForm, useFormContext, useWatch } from 'react-hook-form';
 import {
-  sectionVolume,
-  systemStiffness,
-  volumeUncertainty,
-  MEDIA,
-  WATER_DUTIES,
-} from '@/core/installation/section';
-import { meterVolume } from '@/core/installation/meters';
-import { showFigure } from '@/core/quantity/figure';
-import { parseWithUnit, toNumber } from '@/core/quantity/exact';
-import { convert } from '@/core/quantity/unit';
-import { office, type OfficeError } from '@/device/office';
-import { Button } from '@/ui/kit/button';
-import { useFormDraft } from '@/ui/kit/use-draft';
-import { Field, FIELD, Options, TRADE_UNITS } from '@/ui/kit/field';
-import { FigureField } from '@/ui/kit/figure-field';
-import { systemFromForm, systemSchema, type SystemForm } from '@/wire/places';
-import {
   AccessPart,
   AppliancesPart,
   ElementsPart,
-  LoopsPart,
-  SurfacesPart,
+  type ErrorOf,
   FactoryPart,
   JointsPart,
   LinesPart,
+  LoopsPart,
   PipesPart,
   RegulatorsPart,
+  SurfacesPart,
   ValvesPart,
-  type ErrorOf,
 } from './system-parts';
 
 type FigureName =
@@ -97,7 +98,7 @@ function Sum({ id }: { id: string }) {
       system.workingPressure.unit,
       'Pa',
     );
-    const stiff = system.medium === 'water' ? systemStiffness(system, pressure) : null;
+    const stiff = tradeOf(system).stiff ? systemStiffness(system, pressure) : null;
     words = {
       volume: `${(volume.value * 1000).toFixed(1)} l ± ${(volumeUncertainty(system) * 100).toFixed(0)} %`,
       stiff: stiff

@@ -1,13 +1,13 @@
 'use client';
-import { carriesGas } from '@/core/installation/section';
-import { useState } from 'react';
 import { occupantBrief } from '@/core/plan/cautions';
 import type { Plan } from '@/core/plan/plan';
+import { tradeOf } from '@/core/trades';
 import { now } from '@/device/clock';
 import { office, type OfficeError } from '@/device/office';
 import { Button } from '@/ui/kit/button';
 import { Field, FIELD } from '@/ui/kit/field';
 import { uuid7 } from '@/wire/uuid7';
+import { useState } from 'react';
 
 /** Prints the brief and nothing else of the page. */
 function printBrief(): void {
@@ -42,7 +42,7 @@ export function Brief({
         body: {
           id: uuid7(now()),
           to: to.trim(),
-          subject: `${plan.site.name}: your ${plan.system.medium === 'drain' ? 'drain' : carriesGas(plan.system) ? 'gas pipework' : 'water pipework'} is tested ${when}`,
+          subject: `${plan.site.name}: your ${tradeOf(plan.system).called} is tested ${when}`,
           body: text,
         },
       });

@@ -1,5 +1,5 @@
-import type { Metadata } from 'next';
-import Link from 'next/link';
+import { found } from '@/app/(house)/found';
+import { VALVE_WORDS } from '@/core/installation/parts';
 import {
   freeSurface,
   largestSize,
@@ -8,34 +8,35 @@ import {
   systemStiffness,
   volumeUncertainty,
 } from '@/core/installation/section';
-import { VALVE_WORDS } from '@/core/installation/parts';
 import { networkOf } from '@/core/network/enter';
 import { reachOf } from '@/core/network/flood';
 import { notCoveredOf, unanswered } from '@/core/network/installation';
+import { besidesFor } from '@/core/plan/beside-offer';
+import { offersFor } from '@/core/plan/offer';
 import { showExact, toNumber } from '@/core/quantity/exact';
 import { showFigure, significantText } from '@/core/quantity/figure';
 import { convert } from '@/core/quantity/unit';
-import { besidesFor } from '@/core/plan/beside-offer';
-import { offersFor } from '@/core/plan/offer';
-import { cache } from 'react';
-import { found } from '@/app/(house)/found';
-import { openFailure } from '@/server/runs/start';
-import { cabinet, readSystem, systemsOfSite } from '@/server/places/places';
-import { readInventory } from '@/server/places/inventory';
-import { rulePacks } from '@/server/rules/rules';
-import { historyOf } from '@/server/records/ledger';
 import { trendsOf } from '@/core/record/trend';
-import { SystemHistory } from '@/ui/places/system-history';
-import { readWatches } from '@/server/watches/watches';
-import { watchWords } from '@/ui/watch/words';
-import { viewerDay, viewerZone } from '@/server/session/zone';
+import { tradeOf } from '@/core/trades';
+import { readInventory } from '@/server/places/inventory';
+import { cabinet, readSystem, systemsOfSite } from '@/server/places/places';
+import { historyOf } from '@/server/records/ledger';
+import { rulePacks } from '@/server/rules/rules';
+import { openFailure } from '@/server/runs/start';
 import { requireSession } from '@/server/session/session';
-import { StartTest } from '@/ui/places/start-test';
-import { SectionFigure } from '@/ui/network/section-figure';
+import { viewerDay, viewerZone } from '@/server/session/zone';
+import { readWatches } from '@/server/watches/watches';
+import { Moment } from '@/ui/frame/zone';
 import { buttonClass } from '@/ui/kit/button-class';
 import { Why } from '@/ui/kit/why';
-import { Moment } from '@/ui/frame/zone';
+import { SectionFigure } from '@/ui/network/section-figure';
+import { StartTest } from '@/ui/places/start-test';
+import { SystemHistory } from '@/ui/places/system-history';
+import { watchWords } from '@/ui/watch/words';
 import { mayPlan, mayRun } from '@/wire/role';
+import type { Metadata } from 'next';
+import Link from 'next/link';
+import { cache } from 'react';
 
 const HEIGHT_WORDS = {
   slab: 'slab',
@@ -74,10 +75,9 @@ export default async function SystemPage({ params }: { params: Promise<{ system:
   const network = networkOf(facts);
   const { warnings } = reachOf(network);
   const largest = largestSize(facts);
-  const stiff =
-    facts.medium === 'water'
-      ? systemStiffness(facts, convert(toNumber(facts.workingPressure), facts.workingPressure.unit, 'Pa'))
-      : null;
+  const stiff = tradeOf(facts).stiff
+    ? systemStiffness(facts, convert(toNumber(facts.workingPressure), facts.workingPressure.unit, 'Pa'))
+    : null;
   const rows =
     'border-t border-seam [&>td]:py-2 [&>td]:pr-3 [&>th]:py-2 [&>th]:pr-3 [&>th]:text-left [&>th]:font-normal';
   return (
