@@ -2,7 +2,8 @@ import fc from 'fast-check';
 import { trendGeometry } from './trend';
 import { hold, plan, play, upTo } from '@/core/testing/bakery';
 import { reduce } from '@/core/run/reduce';
-import { courseHeight, plumbShift, wallCourses, wallGlyph } from './wall';
+import { wallCourses, wallGlyph } from './wall';
+import { courseHeight, plumbShift } from '@/chart/courses';
 import { holdTrace } from './run-trace';
 import { traceGeometry } from './trace';
 

@@ -5,26 +5,7 @@ import { toNumber } from '@/core/quantity/exact';
 import { holdEnds, permittedDrop } from '@/core/run/read';
 import type { Hold, RunState, Visit } from '@/core/run/state';
 import { verdictOf } from '@/core/verdict/verdict';
-
-export type CourseState = 'waiting' | 'running' | 'set' | 'split' | 'skipped';
-/** One course of the wall: what is needed to draw it, in words and in measures. */
-export interface Course {
-  readonly key: string;
-  readonly title: string;
-  readonly state: CourseState;
-  readonly minutes: number;
-  /** Movement over limit, signed: a fall stands to the left, a rise to the right; beyond 1 it is out of plumb. */
-  readonly plumb: number;
-  readonly out: boolean;
-  /** Part of the running hold that has passed, 0 to 1. */
-  readonly filled: number;
-  /** Thin joint lines: one per re-adjustment. */
-  readonly topUps: number;
-  readonly repeated: boolean;
-  readonly word: string;
-  readonly footing: boolean;
-  readonly visit: number | null;
-}
+import { type Course, type CourseState, type GlyphCourse } from './courses';
 
 const STATE_WORDS: Record<CourseState, string> = {
   waiting: 'waiting',
@@ -33,10 +14,6 @@ const STATE_WORDS: Record<CourseState, string> = {
   split: 'void',
   skipped: 'skipped',
 };
-
-/** Height of a course by its minutes: clamp(8, 8 + 5 log2(1 + minutes), 64), px at scale 1. */
-export const courseHeight = (minutes: number): number =>
-  Math.min(64, Math.max(8, 8 + 5 * Math.log2(1 + minutes)));
 
 /** Minutes of a stage for the drawing: those of its own hold once it has run, before that what the pack says. */
 function minutesOf(stage: Stage, visit?: Visit): number {
@@ -163,12 +140,6 @@ export function wallCourses(plan: Plan, state: RunState, at: number): Course[] {
   });
   return [...laid, ...waiting];
 }
-
-/** A course of the small wall in lists: state letter and plumb in hundredths (an integer, so that it stores exactly). */
-export interface GlyphCourse {
-  readonly s: 'set' | 'running' | 'out' | 'split' | 'waiting' | 'skipped';
-  readonly p: number;
-}
 /** The wall as a 24 px glyph: at most nine courses, those that held or broke something. */
 export function wallGlyph(plan: Plan, state: RunState, at = state.lastAt): GlyphCourse[] {
   const all = wallCourses(plan, state, at);
@@ -178,7 +149,3 @@ export function wallGlyph(plan: Plan, state: RunState, at = state.lastAt): Glyph
     p: Math.round(Math.max(-1.5, Math.min(1.5, c.plumb)) * 100),
   }));
 }
-
-/** Horizontal shift of a course, px: `reach` px is the limit; held within one and a half of it. */
-export const plumbShift = (plumb: number, reach: number): number =>
-  Math.max(-1.5, Math.min(1.5, plumb)) * reach;

@@ -312,12 +312,11 @@ describe('the fold is total', () => {
             verdictOf(plan, reduce(plan, shuffled));
             // piece by piece it is the same, whether the rest comes after, before or between; what was folded stays as it was
             const cut = (order.next().value as number) % (events.length + 1);
-            for (const part of [events.slice(0, cut), events.slice(cut), shuffled.slice(0, cut)]) {
-              const first = foldOn(plan, null, part);
-              const words = JSON.stringify(first.state);
-              expect(foldOn(plan, first, events).state).toEqual(state);
-              expect(JSON.stringify(first.state)).toBe(words);
-            }
+            const parts = [events.slice(0, cut), events.slice(cut), shuffled.slice(0, cut)];
+            const first = foldOn(plan, null, parts[(order.next().value as number) % 3]!);
+            const words = JSON.stringify(first.state);
+            expect(foldOn(plan, first, events).state).toEqual(state);
+            expect(JSON.stringify(first.state)).toBe(words);
           },
         ),
         { numRuns: Number(process.env.TOTAL_RUNS ?? 40) },

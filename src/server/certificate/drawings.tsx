@@ -1,7 +1,8 @@
 import { qrPath } from '@/chart/qr';
 import { holdTrace } from '@/chart/run-trace';
 import { traceGeometry } from '@/chart/trace';
-import { plumbShift, wallCourses } from '@/chart/wall';
+import { wallCourses } from '@/chart/wall';
+import { plumbShift } from '@/chart/courses';
 import { networkOf } from '@/core/network/enter';
 import { reachOf } from '@/core/network/flood';
 import { notCoveredIn } from '@/core/plan/not-covered';

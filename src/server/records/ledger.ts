@@ -1,6 +1,7 @@
 import 'server-only';
 import { and, asc, eq, or, sql } from 'drizzle-orm';
-import { wallGlyph, type GlyphCourse } from '@/chart/wall';
+import { wallGlyph } from '@/chart/wall';
+import { type GlyphCourse } from '@/chart/courses';
 import type { Plan } from '@/core/plan/plan';
 import { readMark } from '@/core/record/marks';
 import type { RecordBody } from '@/core/record/record';

@@ -1,33 +1,33 @@
 'use client';
-import { ruleOfKind } from '@/core/kinds';
-import { PANELS } from './panels';
-import { OctagonX } from 'lucide-react';
-import { lazy, Suspense, useEffect, useMemo, useRef, useState, useSyncExternalStore } from 'react';
 import { wallCourses } from '@/chart/wall';
-import type { Payload } from '@/core/run/events';
-import { currentVisit, holdEnds, openJoints, owedWords, runningHold, stageOf } from '@/core/run/read';
+import { ruleOfKind } from '@/core/kinds';
 import { heldBack, urgentOwed } from '@/core/run/beside';
+import type { Payload } from '@/core/run/events';
 import { isTransition } from '@/core/run/folds';
+import { currentVisit, holdEnds, openJoints, owedWords, runningHold, stageOf } from '@/core/run/read';
 import { verdictOf, WORDS } from '@/core/verdict/verdict';
 import { armAlarm, keepAwake } from '@/device/alarm';
 import type { BenchEngine, BenchView, Contact } from '@/device/bench';
 import { startWorker } from '@/device/worker';
-import { Trouble } from '@/ui/frame/trouble';
-import { mirrored } from '@/ui/frame/settings';
 import { Wall, WallStrip } from '@/ui/charts/wall';
+import { mirrored } from '@/ui/frame/settings';
+import { Trouble } from '@/ui/frame/trouble';
 import { Button } from '@/ui/kit/button';
 import { buttonClass } from '@/ui/kit/button-class';
+import { byNeed } from '@/ui/kit/by-need';
+import { preparePop } from '@/ui/kit/pop';
+import { prepareSignature } from '@/ui/kit/signature-pad';
 import { countdown, VERDICT_INK } from '@/ui/kit/words';
 import type { Identity } from '@/wire/role';
 import { mayRun } from '@/wire/role';
+import { OctagonX } from 'lucide-react';
+import { lazy, Suspense, useEffect, useMemo, useRef, useState, useSyncExternalStore } from 'react';
 import { Companion, useCompanion } from './companion';
-import { isLate, UrgentLine, useUrgentAlarm } from './urgent';
 import { orphanDraft, settleDraft, watchDraft } from './draft';
-import { Entries, Facts } from './facts';
-import { prepareWhy } from '@/ui/kit/why';
-import { prepareSignature } from '@/ui/kit/signature-pad';
-import { SideEntry, type Side } from './side-entry';
+import { PANELS } from './panels';
 import type { PanelProps } from './shared';
+import type { Side } from './side-entry';
+import { isLate, UrgentLine, useUrgentAlarm } from './urgent';
 import { useNow, useOpening, useView } from './use-bench';
 
 const CONTACT: Record<Contact, string> = {
@@ -39,10 +39,22 @@ const CONTACT: Record<Contact, string> = {
 };
 // without its script (no signal, never loaded) the bench goes on without this line
 const OtherHolds = lazy(() => import('./other-holds').catch(() => ({ default: () => null })));
+// what stands beside the stage, and what is asked for by a tap, comes after the stage itself
+const Facts = byNeed(() => import('./panels/beside').then((m) => m.Facts));
+const Entries = byNeed(() => import('./panels/beside').then((m) => m.Entries));
+const SideEntry = byNeed(() => import('./panels/beside').then((m) => m.SideEntry));
+function Beside({ view }: { view: BenchView }) {
+  return (
+    <Suspense fallback={<p aria-live="polite">Opening …</p>}>
+      <Facts view={view} />
+      <Entries view={view} />
+    </Suspense>
+  );
+}
 const NO_RUNS: readonly string[] = [];
-const SetAsideLine = lazy(() => import('./panels/extra').then((m) => ({ default: m.SetAsideLine })));
-const Closing = lazy(() => import('./panels/extra').then((m) => ({ default: m.Closing })));
-const SimulatedWorks = lazy(() => import('./panels/extra').then((m) => ({ default: m.SimulatedWorks })));
+const SetAsideLine = byNeed(() => import('./panels/extra').then((m) => m.SetAsideLine));
+const Closing = byNeed(() => import('./panels/extra').then((m) => m.Closing));
+const SimulatedWorks = byNeed(() => import('./panels/extra').then((m) => m.SimulatedWorks));
 
 /** The live run. Opens from this device first, so that it works without a signal. */
 export function Bench({ run }: { run: string }) {
@@ -97,9 +109,12 @@ function OpenBench({ engine, who }: { engine: BenchEngine; who: Identity }) {
     setLeft(mirrored());
     const later = setTimeout(
       () =>
-        void Promise.all([prepareWhy(), prepareSignature(), import('./panels/extra')]).then(() =>
-          startWorker([location.pathname]),
-        ),
+        void Promise.all([
+          preparePop(),
+          prepareSignature(),
+          import('./panels/extra'),
+          import('./panels/beside'),
+        ]).then(() => startWorker([location.pathname])),
       1200,
     );
     addEventListener('pointerdown', armAlarm, { once: true });
@@ -340,7 +355,9 @@ function OpenBench({ engine, who }: { engine: BenchEngine; who: Identity }) {
                   {message}
                 </p>
                 {side ? (
-                  <SideEntry side={side} {...panel} onDone={() => setSide(null)} onSide={setSide} />
+                  <Suspense fallback={<p aria-live="polite">Opening …</p>}>
+                    <SideEntry side={side} {...panel} onDone={() => setSide(null)} onSide={setSide} />
+                  </Suspense>
                 ) : (
                   <Suspense fallback={<p aria-live="polite">Opening …</p>}>
                     <Panel key={stageKey} {...panel} />
@@ -378,8 +395,7 @@ function OpenBench({ engine, who }: { engine: BenchEngine; who: Identity }) {
             </Button>
             {facts && (
               <div className="mt-3">
-                <Facts view={view} />
-                <Entries view={view} />
+                <Beside view={view} />
               </div>
             )}
           </div>
@@ -398,8 +414,7 @@ function OpenBench({ engine, who }: { engine: BenchEngine; who: Identity }) {
               </Suspense>
             </div>
           )}
-          <Facts view={view} />
-          <Entries view={view} />
+          <Beside view={view} />
         </aside>
       </div>
     </div>

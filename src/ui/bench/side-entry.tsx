@@ -9,9 +9,10 @@ import type { ObservationKind } from '@/core/run/events';
 import { gaugeOf, runningHold } from '@/core/run/read';
 import { now } from '@/device/clock';
 import { Button } from '@/ui/kit/button';
+import { byNeed } from '@/ui/kit/by-need';
 import { useTextDraft } from '@/ui/kit/use-draft';
 import { clockTime } from '@/ui/kit/words';
-import { lazy, useState } from 'react';
+import { useState } from 'react';
 import { Keypad } from './keypad';
 import { OwnKitChoice } from './own-kit';
 import type { Pumped } from './pumped';
@@ -19,10 +20,10 @@ import { timeRead } from './time-read';
 
 import type { PanelProps } from './shared';
 
-const JointList = lazy(() => import('./panels/extra').then((m) => ({ default: m.JointList })));
-const PumpedWater = lazy(() => import('./panels/extra').then((m) => ({ default: m.PumpedWater })));
-const PhotoEntry = lazy(() => import('./panels/extra').then((m) => ({ default: m.PhotoEntry })));
-const InventoryForm = lazy(() => import('./panels/extra').then((m) => ({ default: m.InventoryForm })));
+const JointList = byNeed(() => import('./panels/extra').then((m) => m.JointList));
+const PumpedWater = byNeed(() => import('./panels/extra').then((m) => m.PumpedWater));
+const PhotoEntry = byNeed(() => import('./panels/extra').then((m) => m.PhotoEntry));
+const InventoryForm = byNeed(() => import('./panels/extra').then((m) => m.InventoryForm));
 
 export type Side =
   | 'reading'

@@ -1,5 +1,5 @@
 import type { ReactNode } from 'react';
-import { courseHeight, plumbShift, type Course, type GlyphCourse } from '@/chart/wall';
+import { courseHeight, plumbShift, type Course, type GlyphCourse } from '@/chart/courses';
 
 const FILL: Record<Course['state'], string> = {
   waiting: 'none',

@@ -1,7 +1,6 @@
 'use client';
 import { UserRound } from 'lucide-react';
 import Link from 'next/link';
-import { Popover } from 'radix-ui';
 import { useState } from 'react';
 import { forgetIdentity } from '@/device/identity';
 import type { OfficeError } from '@/device/office';
@@ -10,6 +9,7 @@ import { unsentPhotos } from '@/device/photo';
 import { openStore, unsent } from '@/device/store';
 import type { Identity } from '@/wire/role';
 import { Button } from '@/ui/kit/button';
+import { Pop } from '@/ui/kit/pop';
 import { chooseTheme, mirrored, setMirrored } from './settings';
 
 const MORE = [
@@ -51,22 +51,23 @@ export function PersonMenu({ who }: { who: Identity }) {
     location.assign('/sign-in');
   };
   return (
-    <Popover.Root
-      onOpenChange={(o) => {
-        if (o) setLeft(mirrored());
+    <Pop
+      side="right"
+      className="flex min-h-16 w-full flex-col items-center justify-center gap-1 text-sm text-quiet hover:text-ink lg:min-h-[72px]"
+      cardClass="w-72 p-4"
+      onOpen={() => {
+        setLeft(mirrored());
         setMessage('');
       }}
+      trigger={
+        <>
+          <UserRound size={22} aria-hidden strokeWidth={1.75} />
+          <span className="max-w-[68px] truncate">{who.name.split(' ')[0]}</span>
+        </>
+      }
     >
-      <Popover.Trigger className="flex min-h-16 w-full flex-col items-center justify-center gap-1 text-sm text-quiet hover:text-ink lg:min-h-[72px]">
-        <UserRound size={22} aria-hidden strokeWidth={1.75} />
-        <span className="max-w-[68px] truncate">{who.name.split(' ')[0]}</span>
-      </Popover.Trigger>
-      <Popover.Portal>
-        <Popover.Content
-          side="right"
-          collisionPadding={10}
-          className="z-50 w-72 border border-ink bg-panel p-4 text-ink"
-        >
+      {() => (
+        <>
           <p className="font-semibold">{who.name}</p>
           <p className="text-sm text-quiet">
             {who.role}, {who.organisation}
@@ -119,8 +120,8 @@ export function PersonMenu({ who }: { who: Identity }) {
           <p role="alert" className="mt-2 text-rust">
             {message}
           </p>
-        </Popover.Content>
-      </Popover.Portal>
-    </Popover.Root>
+        </>
+      )}
+    </Pop>
   );
 }

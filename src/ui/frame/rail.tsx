@@ -2,8 +2,7 @@
 import { BookOpen, CalendarClock, Calculator, Ellipsis, Gauge, MapPin, Route, Scale } from 'lucide-react';
 import Link from 'next/link';
 import { usePathname } from 'next/navigation';
-import { Popover } from 'radix-ui';
-import { useState } from 'react';
+import { Pop } from '@/ui/kit/pop';
 import type { Identity } from '@/wire/role';
 import { PersonMenu } from './person-menu';
 
@@ -24,7 +23,6 @@ const item = (here: boolean) =>
 /** The places of the product: a slim rail at the left on wide screens, a bar at the bottom on a phone. */
 export function Rail({ who }: { who: Identity }) {
   const path = usePathname();
-  const [more, setMore] = useState(false);
   const at = (href: string) => path === href || path.startsWith(`${href}/`);
   const rare = PLACES.filter((p) => !p.often);
   return (
@@ -44,33 +42,33 @@ export function Rail({ who }: { who: Identity }) {
           {word}
         </Link>
       ))}
-      <Popover.Root open={more} onOpenChange={setMore}>
-        <Popover.Trigger className={`${item(rare.some((p) => at(p.href)))} lg:hidden`}>
-          <Ellipsis size={22} aria-hidden strokeWidth={1.75} />
-          More
-        </Popover.Trigger>
-        <Popover.Portal>
-          <Popover.Content
-            side="top"
-            collisionPadding={10}
-            className="z-50 grid w-64 border border-ink bg-panel text-ink"
-          >
-            {rare.map(({ href, word, Icon }) => (
-              <Link
-                key={href}
-                href={href}
-                prefetch={false}
-                aria-current={at(href) ? 'page' : undefined}
-                onClick={() => setMore(false)}
-                className="flex min-h-16 items-center gap-4 border-t border-seam px-4 first:border-t-0"
-              >
-                <Icon size={22} aria-hidden strokeWidth={1.75} />
-                {word}
-              </Link>
-            ))}
-          </Popover.Content>
-        </Popover.Portal>
-      </Popover.Root>
+      <Pop
+        side="top"
+        className={`${item(rare.some((p) => at(p.href)))} lg:hidden`}
+        cardClass="grid w-64"
+        trigger={
+          <>
+            <Ellipsis size={22} aria-hidden strokeWidth={1.75} />
+            More
+          </>
+        }
+      >
+        {(close) =>
+          rare.map(({ href, word, Icon }) => (
+            <Link
+              key={href}
+              href={href}
+              prefetch={false}
+              aria-current={at(href) ? 'page' : undefined}
+              onClick={close}
+              className="flex min-h-16 items-center gap-4 border-t border-seam px-4 first:border-t-0"
+            >
+              <Icon size={22} aria-hidden strokeWidth={1.75} />
+              {word}
+            </Link>
+          ))
+        }
+      </Pop>
       <div className="flex flex-1 lg:mt-auto lg:flex-none">
         <PersonMenu who={who} />
       </div>

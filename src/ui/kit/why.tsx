@@ -1,5 +1,6 @@
 'use client';
-import { lazy, Suspense, useState, type ReactNode } from 'react';
+import type { ReactNode } from 'react';
+import { Pop } from './pop';
 
 export interface WhyFacts {
   readonly title: string;
@@ -9,12 +10,7 @@ export interface WhyFacts {
   readonly note?: string;
   readonly text?: string;
 }
-const load = () => import('./why-card');
-const Card = lazy(load);
-/** Fetches the card ahead of its first use, so that it opens without a signal too. */
-export const prepareWhy = (): Promise<unknown> => load();
-
-export const WHY_TRIGGER =
+const TRIGGER =
   'inline text-left underline decoration-dotted decoration-quiet underline-offset-4 hover:decoration-ink';
 
 /** A number or word that can be asked why: tap shows the formula, the inputs and the source. */
@@ -27,24 +23,53 @@ export function Why({
   children: ReactNode;
   className?: string;
 }) {
-  const [asked, setAsked] = useState(false);
-  const closed = (
-    <button
-      type="button"
-      className={`${WHY_TRIGGER} ${className}`}
-      aria-haspopup="dialog"
-      onClick={() => setAsked(true)}
-    >
-      {children}
-      <span className="sr-only">, why?</span>
-    </button>
-  );
-  if (!asked) return closed;
   return (
-    <Suspense fallback={closed}>
-      <Card facts={facts} className={className}>
-        {children}
-      </Card>
-    </Suspense>
+    <Pop
+      className={`${TRIGGER} ${className}`}
+      cardClass="max-h-[70dvh] w-[min(26rem,92vw)] overflow-auto p-4 text-base"
+      trigger={
+        <>
+          {children}
+          <span className="sr-only">, why?</span>
+        </>
+      }
+    >
+      {(close) => (
+        <>
+          <h3 className="font-semibold">{facts.title}</h3>
+          {facts.text && <p className="mt-2">{facts.text}</p>}
+          {facts.formula && (
+            <p className="figure-narrow mt-2 border-l-4 border-lake pl-3 text-sm leading-relaxed">
+              {facts.formula}
+            </p>
+          )}
+          {facts.inputs && facts.inputs.length > 0 && (
+            <table className="mt-2 w-full text-sm">
+              <tbody>
+                {facts.inputs.map((i) => (
+                  <tr key={i.name} className="border-t border-seam">
+                    <th scope="row" className="py-1 pr-2 text-left font-normal text-quiet">
+                      {i.name}
+                    </th>
+                    <td className="figure-narrow py-1 text-right whitespace-nowrap">{i.value}</td>
+                  </tr>
+                ))}
+              </tbody>
+            </table>
+          )}
+          <p className="mt-3 text-sm text-quiet">
+            Source: {facts.source}. Check the edition in force where you work.
+          </p>
+          {facts.note && <p className="mt-1 text-sm text-quiet">Note: {facts.note}.</p>}
+          <button
+            type="button"
+            onClick={close}
+            className="mt-3 min-h-11 border border-edge px-3 text-sm font-semibold hover:border-ink"
+          >
+            Close
+          </button>
+        </>
+      )}
+    </Pop>
   );
 }

@@ -1,5 +1,5 @@
 import Link from 'next/link';
-import type { GlyphCourse } from '@/chart/wall';
+import type { GlyphCourse } from '@/chart/courses';
 import type { RecordStatus } from '@/core/record/status';
 import type { VerdictWord } from '@/core/verdict/verdict';
 import { WallGlyph } from '@/ui/charts/wall';

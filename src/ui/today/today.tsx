@@ -1,7 +1,7 @@
 'use client';
 import Link from 'next/link';
 import { useEffect, useRef, useState } from 'react';
-import type { GlyphCourse } from '@/chart/wall';
+import type { GlyphCourse } from '@/chart/courses';
 import { armAlarm, notify, sound } from '@/device/alarm';
 import { now } from '@/device/clock';
 import { WallGlyph } from '@/ui/charts/wall';

@@ -1,5 +1,6 @@
 /** The panel of each kind of stage on the bench. A new kind adds its own; the rarer ones are loaded by need. */
-import { lazy, type ComponentType, type LazyExoticComponent } from 'react';
+import type { ComponentType, LazyExoticComponent } from 'react';
+import { byNeed } from '@/ui/kit/by-need';
 import type { StageKind } from '@/core/kinds';
 import type { PanelProps } from '../shared';
 import { ChecksPanel } from './checks';
@@ -16,7 +17,7 @@ interface Entry {
   readonly saysItself?: true;
 }
 const extra = (pick: (all: typeof Extra) => Panel): Entry['panel'] =>
-  lazy(() => import('./extra').then((all) => ({ default: pick(all) })));
+  byNeed(() => import('./extra').then(pick));
 
 export const PANELS: { readonly [K in StageKind]: Entry } = {
   checks: { panel: ChecksPanel },
