@@ -1,5 +1,5 @@
 /**
- * Tries the tests of the core against mutants of verdict, limits, run, kinds, roles and loader, and writes
+ * Tries the tests of the core against mutants of verdict, limits, run, kinds, roles, fillings and loader, and writes
  * docs/mutants.md. `npm run mutants` tries all of them (hours); a path or pattern limits it; `again` tries only those
  * that survived, ran out of time or stand in new lines since the last time, `again src/core/run,src/core/pack` those under some paths. Ends with 1 where fewer than 80 % of what the report counts are killed.
  */

@@ -1,3 +1,22 @@
+import type { FollowUpKind } from '@/core/after/follow-ups';
+import type { LogMapping } from '@/core/gauge-log/mapping';
+import type { System } from '@/core/installation/section';
+import type { Gauge } from '@/core/instrument/gauge';
+import type { KitFacts, LogEntry } from '@/core/instrument/kit';
+import { networkOf, readInstallation } from '@/core/network/enter';
+import { type Installation, installationOf } from '@/core/network/installation';
+import type { Plan } from '@/core/plan/plan';
+import type { SignedMark } from '@/core/record/marks';
+import type { PaperRef } from '@/core/record/papers';
+import type { Seal } from '@/core/record/seal';
+import type { RecordStatus } from '@/core/record/status';
+import type { TrendFigure } from '@/core/record/trend';
+import type { InventoryItem, RunEvent } from '@/core/run/events';
+import type { VerdictWord } from '@/core/verdict/verdict';
+import type { VisitFacts } from '@/core/visit/facts';
+import type { WatchEntry, WatchFacts } from '@/core/watch/watch';
+import type { LedgerSource, LedgerSummary } from '@/wire/ledger';
+import type { Role } from '@/wire/role';
 import {
   bigint,
   boolean,
@@ -13,25 +32,6 @@ import {
   unique,
   uuid,
 } from 'drizzle-orm/pg-core';
-import type { Gauge } from '@/core/instrument/gauge';
-import type { KitFacts, LogEntry } from '@/core/instrument/kit';
-import type { WatchEntry, WatchFacts } from '@/core/watch/watch';
-import type { VisitFacts } from '@/core/visit/facts';
-import type { System } from '@/core/installation/section';
-import { networkOf, readInstallation } from '@/core/network/enter';
-import { installationOf, type Installation } from '@/core/network/installation';
-import type { Plan } from '@/core/plan/plan';
-import type { InventoryItem, RunEvent } from '@/core/run/events';
-import type { FollowUpKind } from '@/core/after/rules';
-import type { LogMapping } from '@/core/gauge-log/mapping';
-import type { SignedMark } from '@/core/record/marks';
-import type { PaperRef } from '@/core/record/papers';
-import type { Seal } from '@/core/record/seal';
-import type { RecordStatus } from '@/core/record/status';
-import type { TrendFigure } from '@/core/record/trend';
-import type { LedgerSource, LedgerSummary } from '@/wire/ledger';
-import type { Role } from '@/wire/role';
-import type { VerdictWord } from '@/core/verdict/verdict';
 
 /**
  * Every table carries `org` and is under forced row-level security (migrations/0000_baseline.sql); references between

@@ -1,27 +1,4 @@
 /** What is settled about a test before it begins: schools' choices, permit, who must be there. Kept from plan to bench. */
-import * as yup from 'yup';
-
-/** A pack's question and the answer taken: words, and no more of them than a pack asks. */
-export const choicesField = () =>
-  yup
-    .mixed<Record<string, string>>()
-    .test(
-      'choices',
-      'choices must be words',
-      (v) =>
-        v === undefined ||
-        (typeof v === 'object' &&
-          !Array.isArray(v) &&
-          Object.keys(v).length <= 40 &&
-          Object.entries(v).every(([key, x]) => typeof x === 'string' && key.length <= 60 && x.length <= 60)),
-    )
-    .optional();
-/** Permit, under whom the work is done, and who must be present; each only where there is something to say. */
-export const attendanceFields = () => ({
-  permit: yup.string().strict(true).max(60).optional(),
-  doneBy: yup.string().strict(true).oneOf(['licensed', 'owner']).optional(),
-  present: yup.string().strict(true).max(200).optional(),
-});
 
 export interface Planned {
   readonly choices: Readonly<Record<string, string>>;

@@ -3,7 +3,7 @@ import { eventSchema } from '@/core/run/events';
 import type { RunEvent } from '@/core/run/events';
 import { UNITS } from '@/core/quantity/unit';
 import { free, list, shape, text, uuid } from './figure';
-import { attendanceFields, choicesField } from './planned';
+import { attendanceFields, choicesField } from '@/wire/attendance';
 
 /** Sign-in form and route. */
 export const signInSchema = shape({

@@ -1,5 +1,5 @@
 import * as yup from 'yup';
-import { attendanceFields, choicesField } from './planned';
+import { attendanceFields, choicesField } from '@/wire/attendance';
 import { free, isoDay, list, shape, text, uuid } from './figure';
 
 const minutes = () =>

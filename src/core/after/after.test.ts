@@ -1,10 +1,11 @@
 import { addMonths } from '@/core/quantity/local-date';
-import fc from 'fast-check';
-import { compareSerials, inSerialRange, isRecalled } from './recall';
-import { place } from '@/core/run/script';
 import { reduce } from '@/core/run/reduce';
+import { place } from '@/core/run/script';
 import { hold, plan, play, SIGNED, upTo } from '@/core/testing/bakery';
-import { applianceChanges, endedBy, FOLLOW_UPS, owedBy, type FollowUpKind } from './rules';
+import fc from 'fast-check';
+import { FOLLOW_UPS, type FollowUpKind } from './follow-ups';
+import { compareSerials, inSerialRange, isRecalled } from './recall';
+import { applianceChanges, endedBy, owedBy } from './rules';
 
 const oven = { name: 'Deck oven', make: 'Corven', model: 'DK-2', serial: 'SH-0880' };
 test('a recall finds by make, model and a range of serials with both ends in it', () => {

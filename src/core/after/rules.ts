@@ -1,27 +1,13 @@
 /** What a sealed record leaves to be done, and what it brings to an end. Pure: days and times come in. */
-import { addDays, addMonths, localDate } from '@/core/quantity/local-date';
 import type { System } from '@/core/installation/section';
 import { caseOf, type Plan } from '@/core/plan/plan';
+import { addDays, addMonths, localDate } from '@/core/quantity/local-date';
 import { DANGER_WORDS } from '@/core/run/closing';
 import { inventoryChanges } from '@/core/run/inventory';
 import type { RunState } from '@/core/run/state';
 import type { Verdict } from '@/core/verdict/verdict';
 import { isGood } from '@/core/verdict/words';
-
-/** Kinds of follow-up. The first group comes from a record, the second from a date. */
-export const FOLLOW_UPS = {
-  repair: { words: 'repair', closes: 'Repaired' },
-  unsafe: { words: 'unsafe situation', closes: 'Made safe' },
-  report: { words: 'report', closes: 'Report made' },
-  refer: { words: 'answer awaited', closes: 'Answer came' },
-  retest: { words: 'repeat of the test', closes: 'Settled without a test' },
-  swapped: { words: 'changed part', closes: 'Looked at, no test needed' },
-  yearly: { words: 'regular test', closes: 'Not wanted any more' },
-  calibration: { words: 'calibration', closes: null },
-  licence: { words: 'licence', closes: null },
-  watch: { words: 'watch', closes: null },
-} as const satisfies Record<string, { readonly words: string; readonly closes: string | null }>;
-export type FollowUpKind = keyof typeof FOLLOW_UPS;
+import type { FollowUpKind } from './follow-ups';
 
 export interface Owed {
   readonly kind: FollowUpKind;

@@ -4,6 +4,7 @@ import type { Condition } from '@/core/grammar/schema';
 import { largestSize, sectionVolume, type System } from '@/core/installation/section';
 import type { Gauge } from '@/core/instrument/gauge';
 import type { OwnKit } from '@/core/instrument/kit';
+import { answersHold, fittingOptions } from '@/core/pack/answers';
 import type { Choice, Coupling, NeededFact, Pack, PartRule, Procedure } from '@/core/pack/schema';
 import { suits } from '@/core/pack/suits';
 import { compare, type Exact, parseWithUnit, showExact, toNumber } from '@/core/quantity/exact';
@@ -180,23 +181,6 @@ export function makePlan(
     },
   };
 }
-
-/** Whether a condition holds for a case and the answers given. */
-export const answersHold = (
-  when: Condition | undefined,
-  caseKey: string,
-  answers: Readonly<Record<string, string>>,
-): boolean =>
-  !when ||
-  ((!when.case || when.case.includes(caseKey)) &&
-    Object.entries(when.choice ?? {}).every(([key, options]) => options.includes(answers[key] ?? '')));
-
-/** The options of a question that go with the answers given to the others. */
-export const fittingOptions = (
-  question: Choice,
-  answers: Readonly<Record<string, string>>,
-): Choice['options'] =>
-  question.options.filter((o) => !o.onlyWith || answers[o.onlyWith.choice] === o.onlyWith.option);
 
 /**
  * Answers that belong together: a default that belongs to another answer gives way to the first that fits; one that was

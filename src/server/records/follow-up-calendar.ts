@@ -1,8 +1,8 @@
-import 'server-only';
-import { createEvents, type EventAttributes } from 'ics';
-import { FOLLOW_UPS } from '@/core/after/rules';
+import { FOLLOW_UPS } from '@/core/after/follow-ups';
 import type { Session } from '@/server/session/session';
 import { TroubleError } from '@/server/trouble';
+import { createEvents, type EventAttributes } from 'ics';
+import 'server-only';
 import { openFollowUps } from './follow-ups';
 
 /**

@@ -1,15 +1,7 @@
-import 'server-only';
-import { and, asc, eq, inArray, isNull, sql } from 'drizzle-orm';
-import {
-  applianceChanges,
-  dayAfter,
-  endedBy,
-  FOLLOW_UPS,
-  owedBy,
-  type FollowUpKind,
-} from '@/core/after/rules';
-import { dueWords } from '@/core/instrument/kit';
+import { FOLLOW_UPS, type FollowUpKind } from '@/core/after/follow-ups';
+import { applianceChanges, dayAfter, endedBy, owedBy } from '@/core/after/rules';
 import type { System } from '@/core/installation/section';
+import { dueWords } from '@/core/instrument/kit';
 import type { Plan } from '@/core/plan/plan';
 import type { RunState } from '@/core/run/state';
 import type { Verdict } from '@/core/verdict/verdict';
@@ -32,6 +24,8 @@ import { now } from '@/server/now';
 import { inventoryOf } from '@/server/places/inventory';
 import { isId, notHere, TroubleError } from '@/server/trouble';
 import { uuid7 } from '@/wire/uuid7';
+import { and, asc, eq, inArray, isNull, sql } from 'drizzle-orm';
+import 'server-only';
 
 /** So many days ahead what runs out by its date is brought to mind. House figure. */
 const AHEAD_DAYS = 60;

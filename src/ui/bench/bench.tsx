@@ -26,6 +26,7 @@ import { Companion, useCompanion } from './companion';
 import { orphanDraft, settleDraft, watchDraft } from './draft';
 import { PANELS } from './panels';
 import type { PanelProps } from './shared';
+import { SideEntry } from './side';
 import type { Side } from './side-entry';
 import { isLate, UrgentLine, useUrgentAlarm } from './urgent';
 import { useNow, useOpening, useView } from './use-bench';
@@ -42,7 +43,6 @@ const OtherHolds = lazy(() => import('./other-holds').catch(() => ({ default: ()
 // what stands beside the stage, and what is asked for by a tap, comes after the stage itself
 const Facts = byNeed(() => import('./panels/beside').then((m) => m.Facts));
 const Entries = byNeed(() => import('./panels/beside').then((m) => m.Entries));
-const SideEntry = byNeed(() => import('./panels/beside').then((m) => m.SideEntry));
 function Beside({ view }: { view: BenchView }) {
   return (
     <Suspense fallback={<p aria-live="polite">Opening …</p>}>
@@ -355,9 +355,7 @@ function OpenBench({ engine, who }: { engine: BenchEngine; who: Identity }) {
                   {message}
                 </p>
                 {side ? (
-                  <Suspense fallback={<p aria-live="polite">Opening …</p>}>
-                    <SideEntry side={side} {...panel} onDone={() => setSide(null)} onSide={setSide} />
-                  </Suspense>
+                  <SideEntry side={side} {...panel} onDone={() => setSide(null)} onSide={setSide} />
                 ) : (
                   <Suspense fallback={<p aria-live="polite">Opening …</p>}>
                     <Panel key={stageKey} {...panel} />

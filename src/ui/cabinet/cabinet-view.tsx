@@ -1,22 +1,25 @@
 'use client';
-import { useState } from 'react';
 import type { Gauge, GaugeKind } from '@/core/instrument/gauge';
 import {
   BLANK_LASTS,
+  type DatedEntry,
   dueWords,
   KIT_KINDS,
-  type DatedEntry,
   type KitFacts,
   type KitKind,
   type Standing,
 } from '@/core/instrument/kit';
 import { sparesOf } from '@/core/instrument/spare';
 import { showExact } from '@/core/quantity/exact';
-import { Button } from '@/ui/kit/button';
-import { GaugeFormView } from './gauge-form';
-import { KitFormView } from './kit-form';
 import { addDays, localDate } from '@/core/quantity/local-date';
-import { LogPart } from './log-part';
+import { Button } from '@/ui/kit/button';
+import { byNeed } from '@/ui/kit/by-need';
+import { Suspense, useState } from 'react';
+
+// forms and logs are opened by a tap: their scripts come then
+const GaugeFormView = byNeed(() => import('./gauge-form').then((m) => m.GaugeFormView));
+const KitFormView = byNeed(() => import('./kit-form').then((m) => m.KitFormView));
+const LogPart = byNeed(() => import('./log-part').then((m) => m.LogPart));
 
 export interface GaugeLine {
   readonly gauge: Gauge;
@@ -200,7 +203,9 @@ function GaugeRow({
             Swapped {s.swaps} times, rejected {s.rejections} times.
             {g.accuracy && ` Accuracy ${g.accuracy}.`}
           </p>
-          <LogPart id={g.id} gauge={g} log={line.log} kind="gauge" zone={zone} />
+          <Suspense fallback={null}>
+            <LogPart id={g.id} gauge={g} log={line.log} kind="gauge" zone={zone} />
+          </Suspense>
           {may &&
             (editing ? (
               <GaugeFormView gauge={g} onDone={() => setEditing(false)} />
@@ -277,7 +282,9 @@ function KitRow({
       </button>
       {open && (
         <div className="grid gap-4 pb-4">
-          <LogPart id={k.id} gauge={null} log={line.log} kind={k.kind} zone={zone} />
+          <Suspense fallback={null}>
+            <LogPart id={k.id} gauge={null} log={line.log} kind={k.kind} zone={zone} />
+          </Suspense>
           {may &&
             (editing ? (
               <KitFormView item={k} onDone={() => setEditing(false)} />

@@ -1,10 +1,14 @@
 'use client';
-import Link from 'next/link';
-import { useEffect, useEffectEvent, useRef, useState } from 'react';
 import { office, type OfficeError } from '@/device/office';
 import { buttonClass } from '@/ui/kit/button-class';
+import { byNeed } from '@/ui/kit/by-need';
 import { FIELD } from '@/ui/kit/field';
-import { LogImport, type RunChoice } from './log-import';
+import Link from 'next/link';
+import { Suspense, useEffect, useEffectEvent, useRef, useState } from 'react';
+import type { RunChoice } from './log-import';
+
+// a file is chosen first: what reads it comes then
+const LogImport = byNeed(() => import('./log-import').then((m) => m.LogImport));
 
 const MOST_LOG = 60_000_000;
 const isRecord = (head: Uint8Array): boolean =>
@@ -124,7 +128,11 @@ export function ImportView({
           </Link>
         </section>
       )}
-      {log && <LogImport key={log.hash} {...log} runs={runs} places={places} chosen={chosen} />}
+      {log && (
+        <Suspense fallback={<p aria-live="polite">Reading …</p>}>
+          <LogImport key={log.hash} {...log} runs={runs} places={places} chosen={chosen} />
+        </Suspense>
+      )}
     </>
   );
 }

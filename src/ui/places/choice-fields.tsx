@@ -1,5 +1,5 @@
+import { fittingOptions } from '@/core/pack/answers';
 import type { Choice } from '@/core/pack/schema';
-import { fittingOptions } from '@/core/plan/plan';
 import { Field, FIELD } from '@/ui/kit/field';
 
 /** The pack's questions on which schools differ. An option that belongs to another answer is offered only with it. */

@@ -1,6 +1,6 @@
 'use client';
 import Link from 'next/link';
-import { useMemo, useState } from 'react';
+import { type ReactNode, useMemo, useState } from 'react';
 import type { KitFacts } from '@/core/instrument/kit';
 import { plannedCautions } from '@/core/plan/cautions';
 import type { EarlierRecord, Plan } from '@/core/plan/plan';
@@ -9,7 +9,6 @@ import { goodPath, pathMinutes } from '@/core/plan/good-path';
 import { partProspect, planParts } from '@/core/plan/prospect';
 import { buttonClass } from '@/ui/kit/button-class';
 import { minutesWords } from '@/ui/kit/words';
-import { SectionFigure } from '@/ui/network/section-figure';
 import { Brief } from './brief';
 import { GaugesPart } from './gauges-part';
 import { HoldPart } from './hold-part';
@@ -19,6 +18,8 @@ import type { Planned } from '@/wire/planned';
 import { StartPanel, type OpenVisit } from './start-panel';
 
 export interface PlanViewProps {
+  /** The section, drawn. */
+  readonly drawn: ReactNode;
   readonly plan: Plan;
   readonly day: string;
   readonly packId: string;
@@ -55,7 +56,7 @@ export function PlanView(props: PlanViewProps) {
       <div className="grid min-w-0 content-start gap-8">
         <section>
           <h2 className={h2}>What the test reaches</h2>
-          <SectionFigure section={plan.system} className="mt-2" />
+          {props.drawn}
         </section>
         {parts.map((p) => (
           <section key={p.part ?? ''} className="grid gap-4" aria-label={p.title}>

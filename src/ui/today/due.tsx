@@ -1,12 +1,12 @@
 'use client';
-import Link from 'next/link';
-import { useRouter } from 'next/navigation';
-import { useState } from 'react';
-import { FOLLOW_UPS, type FollowUpKind } from '@/core/after/rules';
+import { FOLLOW_UPS, type FollowUpKind } from '@/core/after/follow-ups';
 import { office, type OfficeError } from '@/device/office';
 import { Button } from '@/ui/kit/button';
 import { buttonClass } from '@/ui/kit/button-class';
 import { SelectField, TextField } from '@/ui/kit/field';
+import Link from 'next/link';
+import { useRouter } from 'next/navigation';
+import { useState } from 'react';
 
 export interface Due {
   readonly id: string;

@@ -1,20 +1,21 @@
 'use client';
-import { roleOf } from '@/core/roles';
-import { useState } from 'react';
 import type { Gauge } from '@/core/instrument/gauge';
+import { inUnit, magnitude, showExact, subtract } from '@/core/quantity/exact';
 import { UNITS } from '@/core/quantity/unit';
-import { magnitude, showExact, subtract, inUnit } from '@/core/quantity/exact';
+import { roleOf } from '@/core/roles';
 import type { HoldSpec } from '@/core/run/hold-spec';
 import { OWN_KIT_SOURCE, ownKitShares, poorWords, shareWords } from '@/core/run/own-kit';
+import { unheldWays } from '@/core/run/unheld';
 import { Button } from '@/ui/kit/button';
 import { Why } from '@/ui/kit/why';
 import { minutesWords } from '@/ui/kit/words';
-import { LevelWords } from '../level-words';
-import { unheldWays } from '@/core/run/unheld';
+import { useState } from 'react';
 import { Keypad } from '../keypad';
-import { WillNotStand } from './unheld';
-import { SideEntry, type Side } from '../side-entry';
+import { LevelWords } from '../level-words';
 import type { PanelProps } from '../shared';
+import { SideEntry } from '../side';
+import type { Side } from '../side-entry';
+import { WillNotStand } from './unheld';
 
 /** Before a hold: where it starts, how long and why, the start reading. */
 export function HoldStart(

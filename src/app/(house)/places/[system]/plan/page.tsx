@@ -1,3 +1,4 @@
+import { SectionFigure } from '@/ui/network/section-figure';
 import type { Metadata } from 'next';
 import { redirect } from 'next/navigation';
 import { found } from '@/app/(house)/found';
@@ -69,6 +70,7 @@ export default async function PlanPage({
     <>
       {head}
       <PlanView
+        drawn={<SectionFigure section={plan.system} className="mt-2" />}
         plan={plan}
         day={day}
         packId={pack}
