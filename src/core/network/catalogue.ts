@@ -23,6 +23,8 @@ export interface PartRule {
   readonly ends?: true;
   /** What it brings must be shut off before a test. */
   readonly feeds?: true;
+  /** A tester brings it along: it is no part of an installation. */
+  readonly brought?: true;
   /** The gauge connects here: flooding begins here. */
   readonly reads?: true;
   /** Needs no name: a bare meeting of pipes. */
@@ -92,6 +94,10 @@ export const CATALOGUE = {
       ...plate,
     },
   },
+  /** Draws water where somebody opens it: shut in every test. */
+  tap: { word: 'tap', ends: true, facts: {} },
+  vent: { word: 'high point to bleed', ends: true, facts: {} },
+  pump: { word: 'test pump', ends: true, brought: true, facts: {} },
   loop: { word: 'loop', facts: { valve: words('Its valve'), flowMeter: words('Its flow meter') } },
   opening: {
     word: 'opening with a free surface',
@@ -100,7 +106,8 @@ export const CATALOGUE = {
 } as const satisfies Readonly<Record<string, PartRule>>;
 
 export type PartKind = keyof typeof CATALOGUE;
-export const PART_KINDS = Object.keys(CATALOGUE) as PartKind[];
+/** The kinds an installation is made of. */
+export const PART_KINDS = (Object.keys(CATALOGUE) as PartKind[]).filter((k) => !('brought' in CATALOGUE[k]));
 /** What the catalogue says of a kind. */
 export const ruleOfPart = (kind: PartKind): PartRule => CATALOGUE[kind];
 /** How a part is called in a sentence. */

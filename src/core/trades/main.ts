@@ -9,7 +9,7 @@ export const main: Trade = {
   pressed: true,
   stiff: true,
   source: 'supply',
-  palette: ['tee', 'valve', 'cap', 'point', 'fitting', 'joint', 'meter', 'source'],
+  palette: ['tee', 'valve', 'cap', 'vent', 'point', 'fitting', 'joint', 'meter', 'source'],
   protection: ['raise', 'fluid'],
   brief: waterBrief,
   watch: [

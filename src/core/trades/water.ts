@@ -16,6 +16,8 @@ export const water: Trade = {
     'loop',
     'fitting',
     'point',
+    'tap',
+    'vent',
     'cap',
     'meter',
     'tested',

@@ -69,25 +69,47 @@ test.each([
     expect(done).toEqual([{ act: 'supply', value: next }]);
   },
 );
+const water: SimulatedView = {
+  kind: 'liquid',
+  supply: 'shut',
+  bleeding: false,
+  tap: false,
+  connected: false,
+  strokes: 3,
+  level: 0,
+  drain: false,
+};
 test('what cannot be worked there does nothing; water that is pumped has its pump, not its supply', async () => {
-  view = {
-    kind: 'liquid',
-    supply: 'shut',
-    bleeding: false,
-    tap: false,
-    connected: false,
-    strokes: 3,
-    level: 0,
-    drain: false,
-  };
+  view = water;
   await show(planOf('water-hydraulic', { gauges: [gauges.wide], system: dyeHouse() }));
   await touch(/^valve main stop valve/);
   await touch(/^source/);
   expect(done).toEqual([]);
-  await touch(/^test point/);
+  for (const name of [
+    /^test point/,
+    /^test pump 3 strokes/,
+    /^valve release, closed/,
+    /^tap shut/,
+    /^high point/,
+  ])
+    await touch(name);
   await press('5 strokes');
   expect(done).toEqual([
     { act: 'gauge', value: 'connected' },
     { act: 'pump', value: '5' },
+    { act: 'bleed', value: 'open' },
+    { act: 'tap', value: 'open' },
+    { act: 'air-out' },
+    { act: 'pump', value: '5' },
+  ]);
+});
+test('what runs is shut by the same touch', async () => {
+  view = { ...water, bleeding: true, tap: true };
+  await show(planOf('water-hydraulic', { gauges: [gauges.wide], system: dyeHouse() }));
+  await touch(/^valve release, open/);
+  await touch(/^tap running/);
+  expect(done).toEqual([
+    { act: 'bleed', value: 'shut' },
+    { act: 'tap', value: 'shut' },
   ]);
 });

@@ -1,24 +1,70 @@
 'use client';
-import { useMemo } from 'react';
+import type { PartKind } from '@/core/network/catalogue';
+import { added } from '@/core/network/edit';
 import { networkOf } from '@/core/network/enter';
-import { reachOf, type Positions } from '@/core/network/flood';
+import { type Positions, reachOf } from '@/core/network/flood';
 import { listId } from '@/core/network/installation';
-import { positionKey, type Part } from '@/core/network/network';
+import { type Network, type Part, positionKey } from '@/core/network/network';
 import type { Plan } from '@/core/plan/plan';
 import type { SimulatedView } from '@/core/simulation/simulation';
 import { NetworkDrawing } from '@/ui/network/drawing';
+import { useMemo } from 'react';
 
 type Does = (body: { act: string; value?: string; id?: string }) => void;
 /** A supply valve is shut, cracked and opened in turn, as a hand does it. */
 const NEXT = { shut: 'crack', crack: 'open', open: 'shut' } as const;
 
+/** What a tester brings to a section of water, or finds there, and works in practice: by the ids they have on the drawing. */
+const WATER_WORKS = {
+  pump: 'works:pump',
+  release: 'works:release',
+  tap: 'works:tap',
+  vent: 'works:vent',
+} as const;
+type LiquidView = Extract<SimulatedView, { kind: 'liquid' }>;
+
+/** The drawing of a section of water with what is worked in practice joined to its test point. */
+function withWorks(network: Network, plan: Plan, view: LiquidView): Network {
+  const point = network.parts.find((p) => p.kind === 'point');
+  if (!point || view.drain) return network;
+  const works: readonly (readonly [keyof typeof WATER_WORKS, PartKind, string])[] = [
+    ['pump', 'pump', `${view.strokes} strokes so far`],
+    ['release', 'valve', 'release'],
+    ['tap', 'tap', view.tap ? 'running' : 'shut'],
+    ['vent', 'vent', 'at the high point'],
+  ];
+  return works
+    .filter(([key]) => key !== 'pump' || plan.procedure.boundary === 'separated')
+    .reduce(
+      (sheet, [key, kind, name]) =>
+        added(sheet, { kind, name, place: '', facts: {} }, { part: point.id }, [
+          WATER_WORKS[key],
+          `${WATER_WORKS[key]}:join`,
+        ]),
+      network,
+    );
+}
+/** What touching a part of a section of water does. */
+function handOnWater(plan: Plan, part: Part, key: string, view: LiquidView): Parameters<Does>[0] | null {
+  switch (part.id) {
+    case WATER_WORKS.pump:
+      return { act: 'pump', value: '5' };
+    case WATER_WORKS.release:
+      return { act: 'bleed', value: view.bleeding ? 'shut' : 'open' };
+    case WATER_WORKS.tap:
+      return { act: 'tap', value: view.tap ? 'shut' : 'open' };
+    case WATER_WORKS.vent:
+      return { act: 'air-out' };
+  }
+  if (part.kind === 'opening') return view.drain ? { act: 'fill', value: String(view.level + 10) } : null;
+  return key === 'supply' && part.kind === 'valve' && plan.procedure.boundary !== 'separated'
+    ? { act: 'supply', value: view.supply === 'open' ? 'shut' : 'open' }
+    : null;
+}
 /** What touching a part of the simulated installation does; null where nothing can be worked there. */
 export function handOn(plan: Plan, part: Part, key: string, view: SimulatedView): Parameters<Does>[0] | null {
   if (part.kind === 'point') return { act: 'gauge', value: view.connected ? 'open' : 'connected' };
-  if (view.kind === 'liquid')
-    return key === 'supply' && part.kind === 'valve' && plan.procedure.boundary !== 'separated'
-      ? { act: 'supply', value: view.supply === 'open' ? 'shut' : 'open' }
-      : null;
+  if (view.kind === 'liquid') return handOnWater(plan, part, key, view);
   if (part.kind === 'valve' && key === 'supply') return { act: 'supply', value: NEXT[view.supply] };
   if (part.kind === 'valve' && plan.system.appliances.some((a) => a.id === key))
     return { act: 'appliance', id: key, value: view.closedAppliances.includes(key) ? 'open' : 'shut' };
@@ -30,12 +76,13 @@ export const standingOf = (view: SimulatedView): Positions => ({
   supply: view.supply === 'shut' ? 'closed' : 'open',
   ...(view.kind === 'gas'
     ? Object.fromEntries(view.closedAppliances.map((id) => [id, 'closed' as const]))
-    : {}),
+    : { [WATER_WORKS.release]: view.bleeding ? 'open' : 'closed' }),
 });
 
 /** The simulated installation drawn, worked on the drawing: a valve touched turns, an appliance gets leak fluid. */
 export function WorksDrawn({ plan, view, does }: { plan: Plan; view: SimulatedView; does: Does }) {
-  const network = useMemo(() => networkOf(plan.system), [plan.system]);
+  const installed = useMemo(() => networkOf(plan.system), [plan.system]);
+  const network = view.kind === 'liquid' ? withWorks(installed, plan, view) : installed;
   const positions = standingOf(view);
   const reach = reachOf(network, positions);
   return (
@@ -60,7 +107,11 @@ export function WorksDrawn({ plan, view, does }: { plan: Plan; view: SimulatedVi
       <p className="text-sm text-quiet">
         {view.kind === 'gas'
           ? 'Touch a valve to turn it, an appliance to put leak fluid on it, the test point to connect the gauge.'
-          : 'Touch the test point to connect the gauge or to take it off, the supply where it feeds the section.'}
+          : view.drain
+            ? 'Touch an opening to fill it 10 mm more.'
+            : plan.procedure.boundary === 'separated'
+              ? 'Touch the pump for five strokes, release, tap or high point to work them, the test point for the gauge.'
+              : 'Touch the meter valve to turn it, release, tap or high point to work them, the test point for the gauge.'}
       </p>
     </div>
   );

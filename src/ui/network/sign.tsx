@@ -37,6 +37,19 @@ export function Sign({ kind, closed, reached }: { kind: PartKind; closed: boolea
           <rect x={-10} y={-6} width={20} height={12} />
         </g>
       );
+    case 'tap':
+      return (
+        <path
+          d="M-12,-3 H4 Q10,-3 10,3 V10 M-2,-3 V-11 M-8,-11 H4"
+          fill="none"
+          stroke={ink}
+          strokeWidth={2}
+        />
+      );
+    case 'vent':
+      return <path d="M0,11 V-2 M-7,-2 H7 L0,-12 Z" {...line} />;
+    case 'pump':
+      return <path d="M-12,11 V-3 H12 V11 Z M0,-3 V-11 M-8,-11 H8" {...line} strokeWidth={2} />;
     case 'loop':
       return <path d="M-14,-10 H10 V-3 H-10 V4 H10 V11 H-14" fill="none" stroke={ink} strokeWidth={2} />;
     case 'opening':
