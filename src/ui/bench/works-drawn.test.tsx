@@ -89,7 +89,7 @@ test('what cannot be worked there does nothing; water that is pumped has its pum
     /^test point/,
     /^test pump 3 strokes/,
     /^valve release, closed/,
-    /^tap shut/,
+    /^tap draw-off, shut/,
     /^high point/,
   ])
     await touch(name);
@@ -107,7 +107,7 @@ test('what runs is shut by the same touch', async () => {
   view = { ...water, bleeding: true, tap: true };
   await show(planOf('water-hydraulic', { gauges: [gauges.wide], system: dyeHouse() }));
   await touch(/^valve release, open/);
-  await touch(/^tap running/);
+  await touch(/^tap draw-off, running/);
   expect(done).toEqual([
     { act: 'bleed', value: 'shut' },
     { act: 'tap', value: 'shut' },

@@ -1,6 +1,5 @@
 'use client';
 import type { PartKind } from '@/core/network/catalogue';
-import { added } from '@/core/network/edit';
 import { networkOf } from '@/core/network/enter';
 import { type Positions, reachOf } from '@/core/network/flood';
 import { listId } from '@/core/network/installation';
@@ -21,6 +20,9 @@ const WATER_WORKS = {
   tap: 'works:tap',
   vent: 'works:vent',
 } as const;
+/** Grid units between the row of works and the installation, and between two of them. */
+const ROW_BELOW = 12;
+const BESIDE = 17;
 type LiquidView = Extract<SimulatedView, { kind: 'liquid' }>;
 
 /** The drawing of a section of water with what is worked in practice joined to its test point. */
@@ -28,21 +30,26 @@ function withWorks(network: Network, plan: Plan, view: LiquidView): Network {
   const point = network.parts.find((p) => p.kind === 'point');
   if (!point || view.drain) return network;
   const works: readonly (readonly [keyof typeof WATER_WORKS, PartKind, string])[] = [
-    ['pump', 'pump', `${view.strokes} strokes so far`],
+    ['pump', 'pump', `${view.strokes} strokes`],
     ['release', 'valve', 'release'],
-    ['tap', 'tap', view.tap ? 'running' : 'shut'],
-    ['vent', 'vent', 'at the high point'],
+    ['tap', 'tap', view.tap ? 'draw-off, running' : 'draw-off, shut'],
+    ['vent', 'vent', 'bleed here'],
   ];
-  return works
+  // in a row of their own under the installation, where no branch stands
+  const y = Math.max(...network.parts.map((p) => p.y)) + ROW_BELOW;
+  const parts = works
     .filter(([key]) => key !== 'pump' || plan.procedure.boundary === 'separated')
-    .reduce(
-      (sheet, [key, kind, name]) =>
-        added(sheet, { kind, name, place: '', facts: {} }, { part: point.id }, [
-          WATER_WORKS[key],
-          `${WATER_WORKS[key]}:join`,
-        ]),
-      network,
-    );
+    .map(([key, kind, name], n): Part => ({
+      id: WATER_WORKS[key],
+      kind,
+      name,
+      place: '',
+      facts: {},
+      x: point.x + n * BESIDE,
+      y,
+    }));
+  const links = parts.map((p) => ({ id: `${p.id}:join`, from: point.id, to: p.id }));
+  return { parts: [...network.parts, ...parts], links: [...network.links, ...links] };
 }
 /** What touching a part of a section of water does. */
 function handOnWater(plan: Plan, part: Part, key: string, view: LiquidView): Parameters<Does>[0] | null {
@@ -86,24 +93,26 @@ export function WorksDrawn({ plan, view, does }: { plan: Plan; view: SimulatedVi
   const positions = standingOf(view);
   const reach = reachOf(network, positions);
   return (
-    <div
-      className="mt-2 overflow-x-auto"
-      role="region"
-      aria-label="Installation, worked by touch"
-      tabIndex={0}
-    >
-      <NetworkDrawing
-        network={network}
-        reach={reach}
-        positions={positions}
-        label="The simulated installation"
-        least={0.6}
-        onPart={(id) => {
-          const part = network.parts.find((p) => p.id === id)!;
-          const hand = handOn(plan, part, positionKey(network, part), view);
-          if (hand) does(hand);
-        }}
-      />
+    <>
+      <div
+        className="mt-2 overflow-x-auto"
+        role="region"
+        aria-label="Installation, worked by touch"
+        tabIndex={0}
+      >
+        <NetworkDrawing
+          network={network}
+          reach={reach}
+          positions={positions}
+          label="The simulated installation"
+          least={0.6}
+          onPart={(id) => {
+            const part = network.parts.find((p) => p.id === id)!;
+            const hand = handOn(plan, part, positionKey(network, part), view);
+            if (hand) does(hand);
+          }}
+        />
+      </div>
       <p className="text-sm text-quiet">
         {view.kind === 'gas'
           ? 'Touch a valve to turn it, an appliance to put leak fluid on it, the test point to connect the gauge.'
@@ -113,6 +122,6 @@ export function WorksDrawn({ plan, view, does }: { plan: Plan; view: SimulatedVi
               ? 'Touch the pump for five strokes, release, tap or high point to work them, the test point for the gauge.'
               : 'Touch the meter valve to turn it, release, tap or high point to work them, the test point for the gauge.'}
       </p>
-    </div>
+    </>
   );
 }

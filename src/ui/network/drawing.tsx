@@ -140,9 +140,19 @@ function Name({
   if (ruleOfPart(part.kind).nameless) return null;
   const rows = lines(text, 15);
   const owner = bold ? textOf(part, 'owner') : '';
-  const tall = ['appliance', 'meter', 'tank', 'loop', 'opening', 'tested', 'regulator', 'valve'].includes(
-    part.kind,
-  );
+  const tall = [
+    'appliance',
+    'meter',
+    'tank',
+    'loop',
+    'opening',
+    'tested',
+    'regulator',
+    'valve',
+    'tap',
+    'vent',
+    'pump',
+  ].includes(part.kind);
   const side = part.kind === 'valve' && part.y > 18;
   if (owner) rows.push(`owner: ${owner}`);
   if (asked) rows.push(`must be ${asked}`);
