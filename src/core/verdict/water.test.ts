@@ -1,9 +1,13 @@
 import { pipeFigures } from '@/core/installation/pipes';
+import { systemStiffness } from '@/core/installation/section';
 import { testPressure } from '@/core/plan/limits';
 import { certificateTitle } from '@/core/plan/plan';
-import { parseWithUnit as q, toNumber } from '@/core/quantity/exact';
+import { parseWithUnit as q, showExact, toNumber } from '@/core/quantity/exact';
+import { pascal } from '@/core/quantity/pascal';
 import { trendFigures } from '@/core/record/trend';
 import { holdSpec } from '@/core/run/hold-spec';
+import { sectionNow } from '@/core/run/section-now';
+import type { RunState } from '@/core/run/state';
 import {
   dyeHouse,
   gateDrain,
@@ -14,6 +18,7 @@ import {
   run,
   type Step,
 } from '@/core/testing/quarter';
+import { decidingHold } from './holds';
 
 const P300 = [gauges.psiHigh];
 const BAR = [gauges.wide];
@@ -283,6 +288,33 @@ describe('plastic pipework', () => {
   ])('school A: bled to 2.05, %s bar after 90 min: %s', (end, word) => {
     const tail: Step[] = word === 'tight' ? [['checks'], ...release] : release;
     expect(schoolA('2.05', [90.1, 'end', end], ...tail).verdict!.word).toBe(word);
+  });
+  test('what a leak could hide in is said: what may recover and what is left above the floor; the fall that is permitted', () => {
+    const plan = plastic('third-90');
+    const a = schoolA('2.05', [90.1, 'end', '2.35'], ['checks'], ...release);
+    const stiff = (state: RunState, p: string) => systemStiffness(sectionNow(plan, state), pascal(q(p)))!.c;
+    // 4/3 C × ((6.10 − 2.05) / 3 + 2.35 − 2.00) bar in 90.1 min
+    const hides = (4 / 3) * stiff(a.state, '2.05 bar') * 1.7e5 * 1000 * (60 / 90.1);
+    expect(a.verdict!.adequacy).toMatchObject({ hides: true, neededMinutes: null });
+    expect(a.verdict!.adequacy!.figure.value).toBeCloseTo(hides, 6);
+    expect(a.verdict!.adequacy!.text).toMatch(/what recovers and what leaks/);
+    // an end on the floor itself leaves what may recover
+    const floor = schoolA('2.05', [90.1, 'end', '2.00'], ['checks'], ...release).verdict!.adequacy!.figure;
+    expect(floor.value).toBeCloseTo((hides * 1.35) / 1.7, 6);
+    const b = run(plastic('falls'), [
+      ...pumped,
+      [30.1, 'end', '6.02'],
+      [30.1, 'end', '5.43'],
+      [120.2, 'end', '5.24'],
+      ['checks'],
+      ...release,
+    ]);
+    // 4/3 C × 0.20 bar in the 120 min
+    const start = decidingHold(plan, b.state)!.hold;
+    const minutes = start.judgement!.elapsedMs / 60_000;
+    const fall = (4 / 3) * stiff(b.state, showExact(start.start.figure)) * 0.2e5 * 1000 * (60 / minutes);
+    expect(b.verdict!.adequacy!.figure.value).toBeCloseTo(fall, 6);
+    expect(b.verdict!.adequacy!.text).toMatch(/stretch and leak/);
   });
   test('one reading below the floor is enough, although the end lies above it', () => {
     expect(schoolA('2.05', [40, 'read', '1.99'], [51, 'end', '2.05'], ...release).verdict!.word).toBe(
