@@ -166,6 +166,83 @@ describe('what refuses a good claim', () => {
     expect([word, codes]).toEqual(['tight', 'nil shortened']);
   });
 });
+describe('what goes with a verdict', () => {
+  const said = { finding: 'tight' as const, use: 'limited' as const, plain: 'Words of the rule.' };
+  const whole = (over: Partial<RunState>, plan: Plan = p) => judgePart(plan, { ...good, ...over }, null);
+  test('how it may be left, and the words for the customer, go with a claim that stands and leave with one refused', () => {
+    expect(whole(claim(said))).toMatchObject({ word: 'tight', use: 'limited', plain: 'Words of the rule.' });
+    const refused = whole({ ...claim(said), spoiled: ['x'] });
+    expect([refused.word, refused.use, refused.plain]).toEqual(['inconclusive', undefined, undefined]);
+    // records of the first format kept the use
+    const first = whole(
+      { ...claim(said), claims: claim(said).claims, observations: [smell] },
+      { ...p, format: 1 },
+    );
+    expect([first.word, first.use, first.plain]).toEqual(['not-tight', 'limited', undefined]);
+  });
+  test('a dial that stood still is Tight by its watch, for as long as it was watched', () => {
+    const bare = good.visits.map((v) => ({ ...v, holds: [] }));
+    const dial = { startedAt: 60_000, endedAt: 660_000, moved: false, mark: '3' };
+    const watch = (over: object, finding: 'tight' | 'within-allowance' = 'tight') =>
+      judge({
+        visits: bare.map((v, i) => (i === 4 ? { ...v, dial: { ...dial, ...over } } : v)) as never,
+        ...claim({ finding }),
+      });
+    const proved = { ...p, procedure: { ...p.procedure, boundary: 'separated' as const } };
+    const still = judgePart(
+      proved,
+      { ...good, visits: bare.map((v, i) => (i === 4 ? { ...v, dial } : v)) as never },
+      null,
+    );
+    expect(still.sentence).toMatch(/stood still at its mark for 10 min 00 s/);
+    const longer = { ...dial, watched: 300_000 };
+    expect(
+      judgePart(
+        proved,
+        { ...good, visits: bare.map((v, i) => (i === 4 ? { ...v, dial: longer } : v)) as never },
+        null,
+      ).sentence,
+    ).toMatch(/for 5 min 00 s/);
+    for (const [over, finding] of [
+      [{ moved: true }, 'tight'],
+      [{}, 'within-allowance'],
+    ] as const)
+      expect(
+        judgePart(
+          proved,
+          {
+            ...good,
+            visits: bare.map((v, i) => (i === 4 ? { ...v, dial: { ...dial, ...over } } : v)) as never,
+            ...claim({ finding }),
+          },
+          null,
+        ).word,
+      ).toBe('void');
+    expect(watch({})[0]).toBe('void'); // no let-by was made
+  });
+  test('within the allowance only where the pipework alone was shown nil', () => {
+    const within = { ...claim({ finding: 'within-allowance', outcome: 'within' }) };
+    expect(judge(within).slice(0, 2)).toEqual(['void', 'pipework-not-tested']);
+  });
+  test('too much trapped air, and a pressure a part capped, leave no good result', () => {
+    const pumped = (percents: number[]) =>
+      good.visits.map((v, i) =>
+        i === 1 ? { ...v, outcome: 'air', pumped: percents.map((percent) => ({ air: { percent } })) } : v,
+      ) as never;
+    expect(judge({ visits: pumped([4, 14.2, 6]) })).toEqual([
+      'inconclusive',
+      'nil air',
+      expect.stringContaining('trapped air is 14 % of its volume'),
+    ]);
+    expect(judge({ visits: pumped([9.96]) })[2]).toContain('trapped air is 10.0 %');
+    expect(judge({ visits: pumped([10]) })[2]).toContain('trapped air is 10 %');
+    const fine = good.visits.map((v, i) =>
+      i === 1 ? { ...v, outcome: 'done', pumped: [{ air: { percent: 3 } }] } : v,
+    );
+    expect(judge({ visits: fine as never })[0]).toBe('tight');
+    expect(judge({ visits: pumped([14]) }, { ...p, format: 1 })[0]).toBe('tight');
+  });
+});
 describe('sentences', () => {
   const stood = (over: Partial<Unheld>): Unheld => ({
     way: 'falls',
@@ -189,6 +266,7 @@ describe('sentences', () => {
     expect(unheldSentence(stood({ way: 'rises', low: null }))).toBe(
       'It kept rising: it stood at 15.00 mbar after 2 min 00 s.',
     );
+    expect(unheldSentence(stood({ way: 'rises', minutes: 0 }))).not.toContain('after');
     expect(unheldSentence(stood({ way: 'low', high: null }))).toBe(
       'It stayed low with the source open: it stood at 15.00 mbar.',
     );

@@ -270,6 +270,43 @@ describe('through the appliances', () => {
     expect(words(smelt)).toEqual(['not-tight', 'void', 'void']);
     expect(smelt.sentence).toMatch(/^Gas was smelt/);
     expect(smelt.reasons[0]).toMatchObject({ code: 'smell' });
+    // the gravest of the parts is the whole's; a good one stands only where every part was gone through
+    const of = (a: string, b: string, over: object = {}) =>
+      judge(
+        {
+          claims: { [first]: claim(a as 'tight', 'Because.'), [second]: claim(b as 'tight', 'Because.') },
+          ...over,
+        },
+        'tight',
+      );
+    expect(of('tight', 'inconclusive').word).toBe('inconclusive');
+    expect(of('refer', 'inconclusive').word).toBe('refer');
+    const alone = state.visits.filter((v) => plan.procedure.stages[v.stage]!.part !== second);
+    const half = of('tight', 'tight', { visits: alone });
+    expect([half.word, half.parts!.map((p) => p.label)]).toEqual(['void', ['Tight', 'Not tested']]);
+    expect(half.sentence).toMatch(/: Not tested\.$/);
+    const lostFirst = of('not-tight', 'tight', { visits: alone });
+    expect(lostFirst.word).toBe('not-tight');
+    // a broken stage that belongs to no part breaks the whole, and is said first
+    const whole = of('tight', 'tight', {
+      claims: {
+        '': claim('void', 'The rig came off.'),
+        [first]: claim('tight', 'x'),
+        [second]: claim('tight', 'x'),
+      },
+    });
+    expect([whole.word, whole.reasons[0]!.text]).toEqual(['void', 'The rig came off.']);
+    expect(whole.sentence).toMatch(/^The rig came off\. /);
+    expect(
+      judge(
+        { ...{ claims: { '': claim('void', 'x'), [first]: claim('tight', 'x') } }, observations },
+        'tight',
+      ).word,
+    ).toBe('not-tight');
+    // what a part void before takes along is named in its words
+    expect(of('void', 'tight').parts![1]!.sentence).toBe(
+      `Void, because ${plan.procedure.parts![0]!.title.toLowerCase()} before it has no result.`,
+    );
     // stopped for smell in the second part, with nothing claimed there
     const stopped = judge(
       { claims: { [first]: claim('void', 'x') }, ending: { at: 0, by: 'stop', reason: 'smell' } },
