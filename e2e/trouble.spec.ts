@@ -149,6 +149,8 @@ test('two people ending a stage at once: one counts, the other is told, both sta
   await other.enter('9.20', /end reading/);
   await expect(page2.getByText(/No signal/).first()).toBeVisible();
   await bench.end('9.10');
+  // the first to end it is with the office before the other has a signal again
+  await expect(page.getByRole('heading', { level: 1 })).toContainText('Raise, test');
   await expect.poll(async () => (await bench.counts()).here - (await bench.counts()).office).toBe(0);
   await context.setOffline(false);
   await page2.clock.fastForward(5_000);
