@@ -171,7 +171,8 @@ function WaterWorks({
       {!live && (
         <fieldset>
           <legend className="text-sm text-quiet">
-            Pump, 45 ml a stroke: <span className="figure-narrow">{view.strokes}</span> strokes so far
+            Pump, 45 ml a stroke: <span className="figure-narrow">{view.strokes}</span>{' '}
+            {view.strokes === 1 ? 'stroke' : 'strokes'} so far
           </legend>
           <div className="grid grid-cols-3 gap-2">
             {['1', '5', '25'].map((n) => (

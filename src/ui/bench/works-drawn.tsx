@@ -22,7 +22,7 @@ const WATER_WORKS = {
 } as const;
 /** Grid units between the row of works and the installation, and between two of them. */
 const ROW_BELOW = 12;
-const BESIDE = 17;
+const BESIDE = 11;
 type LiquidView = Extract<SimulatedView, { kind: 'liquid' }>;
 
 /** The drawing of a section of water with what is worked in practice joined to its test point. */
@@ -30,12 +30,13 @@ function withWorks(network: Network, plan: Plan, view: LiquidView): Network {
   const point = network.parts.find((p) => p.kind === 'point');
   if (!point || view.drain) return network;
   const works: readonly (readonly [keyof typeof WATER_WORKS, PartKind, string])[] = [
-    ['pump', 'pump', `${view.strokes} strokes`],
-    ['release', 'valve', 'release'],
+    ['pump', 'pump', `${view.strokes} stroke${view.strokes === 1 ? '' : 's'}`],
     ['tap', 'tap', view.tap ? 'draw-off, running' : 'draw-off, shut'],
     ['vent', 'vent', 'bleed here'],
+    ['release', 'valve', 'release'],
   ];
-  // in a row of their own under the installation, where no branch stands
+  // in a row of their own under the installation, where no branch stands; from the left, where the sheet begins
+  const x = Math.min(...network.parts.map((p) => p.x));
   const y = Math.max(...network.parts.map((p) => p.y)) + ROW_BELOW;
   const parts = works
     .filter(([key]) => key !== 'pump' || plan.procedure.boundary === 'separated')
@@ -45,10 +46,11 @@ function withWorks(network: Network, plan: Plan, view: LiquidView): Network {
       name,
       place: '',
       facts: {},
-      x: point.x + n * BESIDE,
+      x: x + n * BESIDE,
       y,
     }));
-  const links = parts.map((p) => ({ id: `${p.id}:join`, from: point.id, to: p.id }));
+  // from the part to the point: the line runs along this row and up, never over a valve of the installation
+  const links = parts.map((p) => ({ id: `${p.id}:join`, from: p.id, to: point.id }));
   return { parts: [...network.parts, ...parts], links: [...network.links, ...links] };
 }
 /** What touching a part of a section of water does. */
