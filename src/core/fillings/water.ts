@@ -3,6 +3,7 @@ import type { Plan } from '@/core/plan/plan';
 import { showExact, toNumber } from '@/core/quantity/exact';
 import { decimalsFor, type Figure } from '@/core/quantity/figure';
 import { SOURCES } from '@/core/quantity/sources';
+import type { Unit } from '@/core/quantity/unit';
 import type { Hold } from '@/core/run/state';
 
 /** What was let in at test pressure to keep it, over the time; null where nothing was measured. */
@@ -24,10 +25,14 @@ export function addedRate(hold: Hold): Figure | null {
     source: SOURCES.makeUp,
   };
 }
-/** The fall of a hold in its gauge's unit: what was put back while it settled was lost too. Null after a rise. */
-export function fallInAll(plan: Plan, hold: Hold): number | null {
+/** The fall of a hold in its gauge's unit, over so many seconds: what was put back while it settled was lost too. Null after a rise. */
+export function fallInAll(
+  plan: Plan,
+  hold: Hold,
+): { readonly fall: number; readonly unit: Unit; readonly seconds: number } | null {
+  const { change, elapsedMs } = hold.judgement!;
   const back =
     plan.format > 1 ? hold.topUps.reduce((sum, t) => sum + toNumber(t.after) - toNumber(t.before), 0) : 0;
-  const fall = back - toNumber(hold.judgement!.change);
-  return fall < 0 ? null : fall;
+  const fall = back - toNumber(change);
+  return fall < 0 ? null : { fall, unit: change.unit, seconds: elapsedMs / 1000 };
 }

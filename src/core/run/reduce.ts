@@ -134,10 +134,10 @@ export interface Folded {
  */
 export function foldOn(plan: Plan, before: Folded | null, events: readonly PlacedEvent[]): Folded {
   const log = inOrder(events);
-  const goesOn = before?.plan === plan && before.ids.every((id, n) => log[n]?.id === id);
-  if (before && goesOn && before.ids.length === log.length) return before;
-  const state = before && goesOn ? copyOf(before.state) : begin(plan);
-  for (const event of log.slice(before && goesOn ? before.ids.length : 0)) step(plan, state, event);
+  const known = before?.plan === plan && before.ids.every((id, n) => log[n]?.id === id) ? before : null;
+  if (known?.ids.length === log.length) return known;
+  const state = known ? copyOf(known.state) : begin(plan);
+  for (const event of log.slice(known?.ids.length)) step(plan, state, event);
   return { plan, ids: log.map((e) => e.id), state };
 }
 

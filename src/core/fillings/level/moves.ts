@@ -75,12 +75,10 @@ function levelSees(plan: Plan, gauge: Gauge, part: string | null | undefined): H
 }
 
 function fallen(plan: Plan, hold: Hold): Figure | null {
-  const judgement = hold.judgement!;
-  const fall = fallInAll(plan, hold);
-  const { unit } = judgement.change;
-  const seconds = judgement.elapsedMs / 1000;
+  const fell = fallInAll(plan, hold);
   const surface = freeSurface(plan.system);
-  if (fall === null || !(surface > 0) || UNITS[unit].dimension !== 'length') return null;
+  if (!fell || !(surface > 0) || UNITS[fell.unit].dimension !== 'length') return null;
+  const { fall, unit, seconds } = fell;
   const value = ((surface * convert(fall, unit, 'm')) / seconds) * 1000 * 3600;
   return {
     name: 'loss by the level',
@@ -90,7 +88,7 @@ function fallen(plan: Plan, hold: Hold): Figure | null {
     formula: 'Q = Σ free surfaces × fall / t',
     inputs: [
       { name: 'Σ free surfaces', value: `${surface.toFixed(4)} m²` },
-      { name: 'fall', value: showExact(magnitude(judgement.change)) },
+      { name: 'fall', value: showExact(magnitude(hold.judgement!.change)) },
       { name: 't', value: `${(seconds / 60).toFixed(1)} min` },
     ],
     source: SOURCES.surfaces,

@@ -95,11 +95,9 @@ function liquidSees(
 }
 
 function lost(plan: Plan, state: RunState, hold: Hold): Figure | null {
-  const judgement = hold.judgement!;
-  const fall = fallInAll(plan, hold);
-  const { unit } = judgement.change;
-  const seconds = judgement.elapsedMs / 1000;
-  if (fall === null || UNITS[unit].dimension !== 'pressure') return null;
+  const fell = fallInAll(plan, hold);
+  if (!fell || UNITS[fell.unit].dimension !== 'pressure') return null;
+  const { fall, unit, seconds } = fell;
   const start = hold.start.figure;
   const full = systemStiffness(fullSection(plan, state), convert(toNumber(start), start.unit, 'Pa'));
   if (!full) return null;
@@ -112,7 +110,7 @@ function lost(plan: Plan, state: RunState, hold: Hold): Figure | null {
     formula: 'Q = C × Δp / t',
     inputs: [
       { name: 'C, stiffness of the full section', value: `${(full.c / 1e-11).toPrecision(3)} ml/bar` },
-      { name: 'Δp', value: showExact(judgement.change) },
+      { name: 'Δp', value: showExact(hold.judgement!.change) },
       { name: 't', value: `${(seconds / 60).toFixed(1)} min` },
     ],
     source: SOURCES.elastic,
