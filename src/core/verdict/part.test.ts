@@ -181,44 +181,21 @@ describe('what goes with a verdict', () => {
     expect([first.word, first.use, first.plain]).toEqual(['not-tight', 'limited', undefined]);
   });
   test('a dial that stood still is Tight by its watch, for as long as it was watched', () => {
-    const bare = good.visits.map((v) => ({ ...v, holds: [] }));
     const dial = { startedAt: 60_000, endedAt: 660_000, moved: false, mark: '3' };
-    const watch = (over: object, finding: 'tight' | 'within-allowance' = 'tight') =>
-      judge({
-        visits: bare.map((v, i) => (i === 4 ? { ...v, dial: { ...dial, ...over } } : v)) as never,
-        ...claim({ finding }),
-      });
+    const visits = (over: object) =>
+      good.visits.map((v, i) => ({
+        ...v,
+        holds: [],
+        ...(i === 4 ? { dial: { ...dial, ...over } } : {}),
+      })) as never;
     const proved = { ...p, procedure: { ...p.procedure, boundary: 'separated' as const } };
-    const still = judgePart(
-      proved,
-      { ...good, visits: bare.map((v, i) => (i === 4 ? { ...v, dial } : v)) as never },
-      null,
-    );
-    expect(still.sentence).toMatch(/stood still at its mark for 10 min 00 s/);
-    const longer = { ...dial, watched: 300_000 };
-    expect(
-      judgePart(
-        proved,
-        { ...good, visits: bare.map((v, i) => (i === 4 ? { ...v, dial: longer } : v)) as never },
-        null,
-      ).sentence,
-    ).toMatch(/for 5 min 00 s/);
-    for (const [over, finding] of [
-      [{ moved: true }, 'tight'],
-      [{}, 'within-allowance'],
-    ] as const)
-      expect(
-        judgePart(
-          proved,
-          {
-            ...good,
-            visits: bare.map((v, i) => (i === 4 ? { ...v, dial: { ...dial, ...over } } : v)) as never,
-            ...claim({ finding }),
-          },
-          null,
-        ).word,
-      ).toBe('void');
-    expect(watch({})[0]).toBe('void'); // no let-by was made
+    const watch = (over: object, finding: 'tight' | 'within-allowance' = 'tight', plan: Plan = proved) =>
+      judge({ visits: visits(over), ...claim({ finding }) }, plan);
+    expect(watch({})[2]).toMatch(/stood still at its mark for 10 min 00 s/);
+    expect(watch({ watched: 300_000 })[2]).toMatch(/for 5 min 00 s/);
+    expect(watch({ moved: true })[0]).toBe('void');
+    expect(watch({}, 'within-allowance')[0]).toBe('void');
+    expect(watch({}, 'tight', p)[0]).toBe('void'); // no let-by was made
   });
   test('within the allowance only where the pipework alone was shown nil', () => {
     const within = { ...claim({ finding: 'within-allowance', outcome: 'within' }) };
