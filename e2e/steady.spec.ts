@@ -103,9 +103,10 @@ test('@long at 320 px, and with text twice as large, no page has to be scrolled 
 /** Folds cautions that were read; then the figure, every key and the one action are in sight, none over another. */
 async function standTogether(page: Page, what: string): Promise<void> {
   const read = page.getByRole('button', { name: 'Read', exact: true });
-  if (await read.count()) await read.click();
   await expect
     .soft(async () => {
+      // asked at each look: the panel may not have come yet at the first
+      if (await read.count()) await read.click();
       const found = await page.evaluate(() => {
         // a banner that only a test server has
         for (const p of document.querySelectorAll('body > p')) p.remove();
