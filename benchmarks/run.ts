@@ -53,15 +53,16 @@ function report(name: string, value: number, unit: string): void {
 }
 
 // 1. reduce + verdict over a log of 100 000 readings
+const pack = loadPack(packJson);
 const plan = makePlan({
   run: uuid(1, 3),
   practice: false,
   organisation: { id: uuid(1, 1), name: 'x' },
   site: { id: uuid(1, 4), name: 'x', address: '', customer: '' },
   system: bakery(),
-  pack: loadPack(packJson),
+  pack,
   packHash: 'x',
-  procedureId: packJson.procedures[0]!.id,
+  procedureId: pack.procedures[0]!.id,
   case: 'existing',
   gauges: [gauge()],
   made: { at: '2026-11-20T08:00:00.000Z', zone: 'UTC', by: 'x' },

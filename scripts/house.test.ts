@@ -2,7 +2,8 @@ import { spawnSync } from 'node:child_process';
 import { readdirSync, readFileSync, statSync } from 'node:fs';
 import path from 'node:path';
 import { createRequire } from 'node:module';
-import packJson from '@packs/gas-metric.json';
+import { pack } from '@/core/testing/bakery';
+import { loadPack } from '@/core/pack/load';
 import { printable } from '@/server/certificate/glyphs';
 import { KIND_NAMES } from '@/core/kinds';
 import { HOLD_ROLES } from '@/core/roles';
@@ -15,7 +16,7 @@ const files = (dir: string): string[] =>
 
 test('no procedure id, nor any stage key of a pack that only it uses, stands in src', () => {
   const ids = readdirSync('packs').flatMap((f) =>
-    (JSON.parse(readFileSync(path.join('packs', f), 'utf8')) as typeof packJson).procedures.flatMap((p) => [
+    loadPack(JSON.parse(readFileSync(path.join('packs', f), 'utf8'))).procedures.flatMap((p) => [
       p.id,
       ...Object.keys(p.stages).filter((k) => k.includes('-')),
     ]),
@@ -99,7 +100,7 @@ test('every sign the certificate can print stands in the shipped faces', () => {
     ),
   );
   const texts = [
-    JSON.stringify(packJson),
+    JSON.stringify(pack),
     readFileSync('demo/millrace.json', 'utf8'),
     ...files('src/core')
       // the Desk stands on the screen only

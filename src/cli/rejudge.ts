@@ -1,5 +1,6 @@
 import { readFileSync } from 'node:fs';
-import { loadPack, PackError } from '@/core/pack/load';
+import { PackError } from '@/core/pack/error';
+import { loadPack } from '@/core/pack/load';
 import { canonical } from '@/core/record/canonical';
 import { sealedVerdict } from '@/core/record/record';
 import { verifySeal } from '@/core/record/seal';

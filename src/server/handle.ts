@@ -2,7 +2,7 @@ import 'server-only';
 import { headers } from 'next/headers';
 import pino from 'pino';
 import { ValidationError, type Schema } from 'yup';
-import { PackError } from '@/core/pack/load';
+import { PackError } from '@/core/pack/error';
 import { PlanError } from '@/core/plan/plan';
 import { SealError } from '@/core/record/record';
 import { now } from '@/server/now';

@@ -3,7 +3,8 @@ import { parseWithUnit, toNumber } from '@/core/quantity/exact';
 import { UNITS } from '@/core/quantity/unit';
 import { lineKey } from '@/core/grammar/lines';
 import { comparePacks, ruleLines, type PackChange } from './lines';
-import { loadPack, PackError } from './load';
+import { PackError } from './error';
+import { loadPack } from './load';
 import type { Loosening, Pack } from './schema';
 
 /** One edit: a new figure, or null to take a check away. */

@@ -6,18 +6,9 @@ import { kindOf, type Stage } from '@/core/kinds';
 import type { Surroundings } from '@/core/kinds/kind';
 import { outcomesOf, waysOn } from '@/core/kinds/outcomes';
 import { composeSequence } from '@/core/plan/sequence';
+import { PackError } from './error';
+import { expandPack } from './expand';
 import { packSchema, type Pack, type Procedure } from './schema';
-
-/** Why a pack was refused, with the path of the offending place. */
-export class PackError extends Error {
-  constructor(
-    readonly path: string,
-    text: string,
-  ) {
-    super(text);
-    this.name = 'PackError';
-  }
-}
 
 /**
  * Checks a parsed JSON value as a rule pack: shape, figures, and the graph (every outcome has an edge, every edge
@@ -25,13 +16,14 @@ export class PackError extends Error {
  * @throws PackError naming the path.
  */
 export function loadPack(value: unknown): Pack {
+  const whole = expandPack(value);
   try {
-    packSchema.validateSync(value, { strict: true, abortEarly: true });
+    packSchema.validateSync(whole, { strict: true, abortEarly: true });
   } catch (error) {
     const e = error as yup.ValidationError;
     throw new PackError(e.path ?? '', e.message);
   }
-  const loaded = value as Pack;
+  const loaded = whole as Pack;
   checkCalls(loaded, '');
   loaded.procedures.forEach((p, i) => checkGraph(p, `procedures[${i}]`, loaded.format));
   loaded.besides?.forEach((b, i) => checkBeside(loaded, b, `besides[${i}]`));

@@ -1,13 +1,13 @@
 import { readFileSync, readdirSync } from 'node:fs';
 import fc from 'fast-check';
-import imperial from '@packs/gas-imperial.json';
 import { composeSequence } from '@/core/plan/sequence';
 import { packs } from '@/core/testing/quarter';
 import { parseWithUnit } from '@/core/quantity/exact';
 import { copyAsHouse, checkHouse, editHouse, type RuleEdit } from './house';
 import { lineKey } from '@/core/grammar/lines';
 import { compareProcedures, ruleLines } from './lines';
-import { loadPack, PackError } from './load';
+import { PackError } from './error';
+import { loadPack } from './load';
 import { edgesOf, type Edge } from '@/core/grammar/rule';
 import { outcomesOf, waysOn } from '@/core/kinds/outcomes';
 import type { Pack, Procedure } from './schema';
@@ -93,7 +93,7 @@ describe('a pack with an error is refused with its place and what to do', () => 
     splice(at: number, n: number): void;
   };
   const spoil = (change: (pack: Loose, procedure: Loose) => void): PackError => {
-    const copy = structuredClone(imperial) as unknown as Loose;
+    const copy = structuredClone(packs.imperial) as unknown as Loose;
     change(copy, copy.procedures![0]!);
     try {
       loadPack(copy);
