@@ -52,6 +52,29 @@ export default tseslint.config(
     ],
   },
   ...tseslint.configs.recommended,
+  ...tseslint.configs.recommendedTypeCheckedOnly.map((config) => ({ ...config, files: ['**/*.{ts,tsx}'] })),
+  {
+    files: ['**/*.{ts,tsx}'],
+    languageOptions: {
+      parserOptions: { projectService: true, tsconfigRootDir: import.meta.dirname },
+    },
+    rules: {
+      // a port answers with a promise whether its body waits or not
+      '@typescript-eslint/require-await': 'off',
+      // what reads as unneeded here is needed by the overloads and intersections of the schemas
+      '@typescript-eslint/no-unnecessary-type-assertion': 'off',
+    },
+  },
+  {
+    // matchers of any, parsed bodies and rows of raw queries: what they hold is what is being tested
+    files: ['**/*.test.{ts,tsx}', 'e2e/**', 'src/ui/testing/**'],
+    rules: Object.fromEntries(
+      ['assignment', 'argument', 'member-access', 'return', 'call'].map((w) => [
+        `@typescript-eslint/no-unsafe-${w}`,
+        'off',
+      ]),
+    ),
+  },
   {
     plugins: { 'react-hooks': hooks, 'jsx-a11y': a11y },
     rules: {

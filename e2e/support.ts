@@ -60,7 +60,7 @@ export async function expectAccessible(page: Page): Promise<void> {
 /** Presses and holds what cannot be undone; the time of the press passes under the test's hand. */
 export async function hold(page: Page, name: string | RegExp): Promise<void> {
   // this button and no other: on a slow machine the press may be done before it is looked at, and the next stand there
-  const button = (await page.getByRole('button', { name }).first().elementHandle())!;
+  const button = (await page.getByRole('button', { name }).first().elementHandle());
   await button.scrollIntoViewIfNeeded();
   // a new step takes the focus to its heading: a key pressed in that moment would go there
   for (let guard = 0; guard < 5; guard++) {
@@ -307,7 +307,7 @@ export class BenchPage {
       const db = await new Promise<IDBDatabase>((resolve, reject) => {
         const open = indexedDB.open(`vast-stone.${who.org}.${who.person}`);
         open.onsuccess = () => resolve(open.result);
-        open.onerror = () => reject(open.error);
+        open.onerror = () => reject(new Error('no store on this device', { cause: open.error }));
       });
       return new Promise<string[]>((resolve) => {
         const all = db.transaction('events').objectStore('events').index('run').getAllKeys(run);

@@ -126,4 +126,4 @@ export const demoGauge = ({ key: _key, ...g }: Demo['gauges'][number], id: strin
 export const demoSystem = (
   { key: _key, ...s }: Demo['sites'][number]['systems'][number],
   id: string,
-): System => figures({ ...s, id }) as unknown as System;
+): System => figures({ ...s, id }) as System;

@@ -181,7 +181,7 @@ export async function loadDemo(
     }
   }
   for (const w of demo.watches) {
-    const [watch] = await readWatches({ org }, systemIds[w.system]!);
+    const [watch] = await readWatches({ org }, systemIds[w.system]);
     const by = persons.get('imre')!;
     const session = sessionOf(by);
     const token = w.link ? (await setLink(session, watch!.id, 'make')).token! : null;

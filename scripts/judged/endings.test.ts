@@ -123,7 +123,7 @@ describe('one entry left out, or a figure a display step beside', () => {
     events.forEach((event, n) => {
       const others = Object.entries(event).flatMap(([key, v]) =>
         isFigure(v)
-          ? [-1, 1].map((d) => ({ ...event, [key]: { ...v, digits: v.digits + d } }) as RunEvent)
+          ? [-1, 1].map((d) => ({ ...event, [key]: { ...v, digits: v.digits + d } }))
           : [],
       );
       const tried = others.filter((e) => eventSchema.isValidSync(e, { strict: true }));

@@ -62,7 +62,7 @@ export function* neighbours(event: RunEvent, limits: readonly Exact[]): Generato
       ...('readAt' in event ? { readAt: Number(event.readAt) + ms } : {}),
     }) as RunEvent;
   for (const ms of [-1000, 1000, -60_000, 600_000, 86_400_000]) yield at(ms);
-  if ('readAt' in event) yield { ...event, at: event.at + 45_000 } as RunEvent;
+  if ('readAt' in event) yield { ...event, at: event.at + 45_000 };
   yield { ...event, expects: 'elsewhere' };
   yield { ...event, pageLoad: 'another', mono: event.mono + 5000 };
   yield { ...event, offset: event.offset + 5000 };

@@ -3,20 +3,19 @@
  * of known truth. The expected results lie beside this file and were read when they were written; whoever changes the
  * judgement sees here what else it changes. UPDATE_JUDGED=1 writes them anew, to be read again.
  */
-import { existsSync, readFileSync, writeFileSync } from 'node:fs';
-import path from 'node:path';
 import type { Plan } from '@/core/plan/plan';
-import { showChange, showExact } from '@/core/quantity/exact';
-import { showFigure, type Figure } from '@/core/quantity/figure';
-import type { Hold, RunState } from '@/core/run/state';
+import { showChange,showExact } from '@/core/quantity/exact';
+import { type Figure,showFigure } from '@/core/quantity/figure';
+import { begin,reduce,step } from '@/core/run/reduce';
+import type { Hold,RunState } from '@/core/run/state';
 import { conduct } from '@/core/testing/tester';
 import { verdictOf } from '@/core/verdict/verdict';
+import { existsSync,readFileSync,writeFileSync } from 'node:fs';
+import path from 'node:path';
 import { readDemo } from '../demo-data';
 import { playDemo } from '../demo-play';
-import { drawLeak, honestyCases } from '../honesty/cases';
+import { drawLeak,honestyCases } from '../honesty/cases';
 import { seeded } from '../honesty/worlds';
-import type { RunEvent } from '@/core/run/events';
-import { begin, reduce, step } from '@/core/run/reduce';
 
 const FILE = path.join(process.cwd(), 'scripts/judged/expected.json');
 const UPDATE = process.env.UPDATE_JUDGED === '1';
@@ -122,14 +121,14 @@ describe('runs of the demo, stopped', () => {
     const state = begin(plan);
     for (const e of events.slice(0, Math.round(events.length * part))) step(plan, state, e);
     const own = { ...events[0]!, deviceSeq: 9999, expects: '', at: state.lastAt + 1000 };
-    step(plan, state, { ...own, kind: 'stop', id: 'stop' } as RunEvent);
+    step(plan, state, { ...own, kind: 'stop', id: 'stop' });
     step(plan, state, {
       ...own,
       kind: 'stop-reason',
       id: 'why',
       reason,
       text: i % 2 ? 'said so' : '',
-    } as RunEvent);
+    });
     check(name, plan, state, brief);
   });
 });

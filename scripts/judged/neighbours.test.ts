@@ -114,7 +114,7 @@ test.each(runs)('%s', (name, i) => {
     for (const other of alike ? [] : neighbours(event, limits))
       attempt(other, (no, copy) => [
         no,
-        no ? '' : foldOf(other).words(other, { plan, state: copy } as never),
+        no ? '' : foldOf(other).words(other, { plan, state: copy }),
         copy,
       ]);
     if (event.deviceSeq % 3 === 0)

@@ -73,7 +73,7 @@ export function curveGeometry(request: CurveRequest): CurveGeometry {
   const draw = line<readonly [number, number]>()
     .x((p) => x(p[0]))
     .y((p) => y(p[1]));
-  const nearest = bisector((p: readonly [number, number]) => p[0]).center;
+  const along = bisector((p: readonly [number, number]) => p[0]);
   const [low, high] = y.domain() as [number, number];
   const decades: number[] = [];
   for (let e = Math.floor(Math.log10(low)); e <= Math.ceil(Math.log10(high)); e++)
@@ -102,7 +102,7 @@ export function curveGeometry(request: CurveRequest): CurveGeometry {
       return {
         minutes: m,
         leaks: lines.flatMap((l) => {
-          const p = l.points[nearest(l.points, m)];
+          const p = l.points[along.center(l.points, m)];
           return p ? [{ key: l.key, leak: p[1] }] : [];
         }),
       };

@@ -88,7 +88,7 @@ export function traceGeometry(r: TraceRequest): Trace {
     [5, 10, 15, 30, 60, 120, 300, 600, 1800, 3600].map((s) => s * 1000).find((s) => span / s <= 6) ??
     7200_000;
   const ticks = Array.from({ length: Math.floor(span / every) + 1 }, (_, i) => r.from + i * every);
-  const find = bisector((p: TracePoint) => p.t).center;
+  const along = bisector((p: TracePoint) => p.t);
   const all = [...seen].sort((a, b) => a.t - b.t);
   return {
     path: draw(inside) ?? '',
@@ -104,7 +104,7 @@ export function traceGeometry(r: TraceRequest): Trace {
     })),
     plot,
     nearest: (px) => {
-      const p = all[find(all, timeAt(px))];
+      const p = all[along.center(all, timeAt(px))];
       return p ? { ...p, x: x(p.t), y: y(p.p) } : null;
     },
   };

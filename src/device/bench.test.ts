@@ -22,7 +22,7 @@ class Office {
       this.posts += 1;
       if (this.mode === 'sealed')
         return json({ error: { code: 'sealed', text: 'This run is sealed.' } }, 409);
-      const { events } = JSON.parse(String(init.body)) as { events: RunEvent[] };
+      const { events } = JSON.parse(init.body as string) as { events: RunEvent[] };
       const { refuses } = this;
       const bad = refuses ? events.findIndex((e) => e.kind === 'note' && e.text.endsWith(refuses.text)) : -1;
       if (bad >= 0)

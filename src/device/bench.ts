@@ -128,7 +128,7 @@ export class BenchEngine {
         by: this.who.person,
         byName: this.who.name,
         expects,
-      }) as RunEvent;
+      });
     const trial = make(Number.MAX_SAFE_INTEGER);
     const refusal = tryEvent(plan, this.view!.state, trial);
     if (refusal && !KEPT_ANYWAY.has(refusal.code))
@@ -340,7 +340,7 @@ const KEPT_ANYWAY = new Set([
   'not-steady-yet',
   'tap',
 ]);
-const withoutPlace = ({ position: _p, received: _r, ...event }: PlacedEvent): RunEvent => event as RunEvent;
+const withoutPlace = ({ position: _p, received: _r, ...event }: PlacedEvent): RunEvent => event;
 /** The entry a refusal names: by its id, or by its place in the batch ("events[3].figure"). */
 function accused(batch: readonly RunEvent[], path: string | undefined): RunEvent | undefined {
   const place = /^events\[(\d+)\]/.exec(path ?? '')?.[1];

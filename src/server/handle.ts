@@ -55,7 +55,7 @@ export async function bodyOf<T>(request: Request, schema: Schema<T>): Promise<T>
   } catch {
     throw new TroubleError(400, 'not-json', 'The request was not readable. Reload the page and try again.');
   }
-  return schema.validateSync(value, { strict: true }) as T;
+  return schema.validateSync(value, { strict: true });
 }
 
 /** Refuses requests that another site made a browser send. */

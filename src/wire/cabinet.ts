@@ -149,7 +149,7 @@ export const logSchema = shape({
     return lacks('loss', 'Enter pressure, loss and minutes of the own-kit test.');
   if (v.what === 'calibrated' && (!v.on || !v.due))
     return lacks('due', 'Enter when it was calibrated and until when it holds.');
-  if (v.what === 'calibrated' && v.due! <= v.on!)
+  if (v.what === 'calibrated' && v.due <= v.on)
     return lacks('due', 'The next calibration must lie after the last.');
   if (['rejected', 'returned', 'note'].includes(v.what) && !v.text?.trim())
     return lacks('text', 'Say why, in a few words.');

@@ -43,7 +43,7 @@ export function sectionOfFacts(f: FirstFactsForm, id: string, meterName: string)
   return firstSection({
     id,
     name: f.name,
-    medium: f.medium as System['medium'],
+    medium: f.medium,
     ...(f.medium === 'water' && f.duty ? { duty: f.duty as WaterDuty } : {}),
     workingPressure: parseWithUnit(tradeFor(f.medium)?.pressed === false ? '0 mbar' : f.workingPressure),
     meter: { kind: f.meterKind, name: meterName, volume: parseWithUnit(f.meterVolume) },

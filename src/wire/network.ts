@@ -1,17 +1,16 @@
 /** A network as it is entered and sent: figures are text with their unit. The same on both sides. */
-import * as yup from 'yup';
 import {
-  CATALOGUE,
-  PART_KINDS,
-  ruleOfPart,
-  type Fact,
-  type FactRule,
-  type PartKind,
+CATALOGUE,
+type Fact,
+type FactRule,
+PART_KINDS,
+ruleOfPart
 } from '@/core/network/catalogue';
-import { GRID, type Network, type Part } from '@/core/network/network';
-import { parseWithUnit, showUnit } from '@/core/quantity/exact';
-import { figureTrouble, free, list, shape, text } from './figure';
-import { formOfPipe, pipeFromForm, pipeSchema } from './pipe';
+import { GRID,type Network,type Part } from '@/core/network/network';
+import { parseWithUnit,showUnit } from '@/core/quantity/exact';
+import * as yup from 'yup';
+import { figureTrouble,free,list,shape,text } from './figure';
+import { formOfPipe,pipeFromForm,pipeSchema } from './pipe';
 
 /** What is wrong with a fact as it was entered; '' when it is right or not known. */
 export function factTrouble(rule: FactRule, value: unknown): string {
@@ -57,16 +56,16 @@ const partSchema = shape({
     .test('record', 'is a table of facts', (v) => Object.values(v).every((x) => fact.isValidSync(x))),
 })
   .test('named', (value, context) =>
-    !Object.hasOwn(CATALOGUE, value.kind) || value.name || ruleOfPart(value.kind as PartKind).nameless
+    !Object.hasOwn(CATALOGUE, value.kind) || value.name || ruleOfPart(value.kind).nameless
       ? true
       : context.createError({
           path: `${context.path}.name`,
-          message: `Give every ${CATALOGUE[value.kind as PartKind].word} a name.`,
+          message: `Give every ${CATALOGUE[value.kind].word} a name.`,
         }),
   )
   .test('facts', (value, context) => {
     if (!Object.hasOwn(CATALOGUE, value.kind)) return true; // said by the kind
-    const rule = ruleOfPart(value.kind as PartKind);
+    const rule = ruleOfPart(value.kind);
     for (const [key, said] of Object.entries(value.facts)) {
       const own = rule.facts[key];
       const trouble = own ? factTrouble(own, said) : 'is no fact of it';
@@ -119,7 +118,7 @@ function factFrom(rule: FactRule, value: string | boolean): Fact | null {
 export function networkFromForm(form: Sent | NetworkForm): Network {
   return {
     parts: form.parts.map((p) => {
-      const rule = ruleOfPart(p.kind as PartKind);
+      const rule = ruleOfPart(p.kind);
       const facts = Object.entries(p.facts as Record<string, string | boolean>).flatMap(([key, value]) => {
         const found = factFrom(rule.facts[key]!, value);
         return found === null ? [] : [[key, found] as const];
@@ -127,7 +126,7 @@ export function networkFromForm(form: Sent | NetworkForm): Network {
       const { position, ...rest } = p;
       return {
         ...rest,
-        kind: p.kind as PartKind,
+        kind: p.kind,
         facts: Object.fromEntries(facts),
         ...(position ? { position } : {}),
       };

@@ -1,17 +1,16 @@
-import * as yup from 'yup';
 import {
-  MEDIA,
-  OPTIONAL_VALVES,
-  WATER_DUTIES,
-  type System,
-  type Valve,
-  type WaterDuty,
+MEDIA,
+OPTIONAL_VALVES,
+type System,
+WATER_DUTIES,
+type WaterDuty
 } from '@/core/installation/section';
 import { withListsOf } from '@/core/network/enter';
-import { exact, parseWithUnit, showUnit, type Exact } from '@/core/quantity/exact';
-import { figure, free, list, optionalFigure, shape, text, uuid } from './figure';
-import { formOfPipe, pipeFromForm, pipeSchema } from './pipe';
-import { meterRule, pressureRule } from './place-rules';
+import { exact,type Exact,parseWithUnit,showUnit } from '@/core/quantity/exact';
+import * as yup from 'yup';
+import { figure,free,list,optionalFigure,shape,text,uuid } from './figure';
+import { formOfPipe,pipeFromForm,pipeSchema } from './pipe';
+import { meterRule,pressureRule } from './place-rules';
 
 /** A site as it is entered. */
 export const siteSchema = shape({
@@ -192,7 +191,7 @@ export function systemFromForm(form: SystemForm, before: System | null, id: stri
     ...(kept as Partial<System>),
     id,
     name: form.name,
-    medium: form.medium as System['medium'],
+    medium: form.medium,
     workingPressure: parseWithUnit(form.workingPressure),
     supplyPressure: parseWithUnit(form.supplyPressure),
     supplyValve: form.supplyValve,
@@ -206,8 +205,8 @@ export function systemFromForm(form: SystemForm, before: System | null, id: stri
     ...maybe('designPressure', form.designPressure),
     ...maybe('heatingValue', form.heatingValue),
     ...(form.access.length ? { access: form.access } : {}),
-    ...(form.valves.length ? { valves: form.valves as Valve[] } : {}),
-    ...(form.noValves.length ? { noValves: form.noValves as Valve['kind'][] } : {}),
+    ...(form.valves.length ? { valves: form.valves } : {}),
+    ...(form.noValves.length ? { noValves: form.noValves } : {}),
     ...(form.regulators.length
       ? {
           regulators: form.regulators.map((r) => ({

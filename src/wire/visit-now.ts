@@ -13,7 +13,7 @@ export function visitNow(
   const promise = facts.promise
     ? Math.max(0, (momentIn(facts.day, facts.promise, facts.zone) - begin) / 60_000)
     : null;
-  const progress = Object.assign({}, ...runs.map((r) => r.progress.tasks));
+  const progress = Object.fromEntries(runs.flatMap((r) => Object.entries(r.progress.tasks)));
   const busy = Math.max(0, ...runs.map((r) => r.progress.busy));
   const started = runs.length > 0 || Object.keys(facts.done).length > 0;
   // once something has begun, nothing new can begin in the past

@@ -1,7 +1,7 @@
+import { type Exact,FigureError,parseWithUnit } from '@/core/quantity/exact';
+import { UNITS } from '@/core/quantity/unit';
 import * as yup from 'yup';
-import { FigureError, parseWithUnit, type Exact } from '@/core/quantity/exact';
-import { UNITS, type Unit } from '@/core/quantity/unit';
-import { shape, text, uuid } from './figure';
+import { shape,text,uuid } from './figure';
 
 /** A figure with its unit as text, "3.9 bar", of the dimension wanted. */
 const figure = (dimension: string) =>
@@ -12,7 +12,7 @@ const figure = (dimension: string) =>
     .test('figure', 'must be a figure with its unit, like 3.9 bar', (v) => {
       if (v === undefined) return true;
       try {
-        return UNITS[parseWithUnit(v).unit as Unit].dimension === dimension;
+        return UNITS[parseWithUnit(v).unit].dimension === dimension;
       } catch (error) {
         if (error instanceof FigureError || error instanceof RangeError) return false;
         return false;

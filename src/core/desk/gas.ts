@@ -82,9 +82,9 @@ export const GAS_LINES: readonly DeskFormula[] = [
       { key: 'slope', name: 'slope at the start', unit: 'mbar/min' },
     ],
     work: (n) => {
-      const k = laminarConductance(n.Q!, n.p0!, n.atm!);
-      const p = leakedPressure(n.p0!, k, n.V!, n.t!, n.atm!);
-      return { p, fall: n.p0! - p, slope: -(laminarRate(k, n.p0!, n.atm!) * n.atm!) / n.V! };
+      const k = laminarConductance(n.Q!, n.p0!, n.atm);
+      const p = leakedPressure(n.p0!, k, n.V!, n.t!, n.atm);
+      return { p, fall: n.p0! - p, slope: -(laminarRate(k, n.p0!, n.atm) * n.atm!) / n.V! };
     },
   },
   {
@@ -151,7 +151,7 @@ export const GAS_LINES: readonly DeskFormula[] = [
       { key: 'perKelvin', name: 'per kelvin', unit: 'mbar/K' },
     ],
     work: (n) => {
-      const perKelvin = pressurePerKelvin(n.p!, n.T!, n.atm!);
+      const perKelvin = pressurePerKelvin(n.p!, n.T!, n.atm);
       return { change: perKelvin * n.dT!, perKelvin };
     },
   },
@@ -184,12 +184,12 @@ export const GAS_LINES: readonly DeskFormula[] = [
         n.ps!,
         { pressure: n.pa!, slope: n.sa! },
         { pressure: n.pb!, slope: n.sb! },
-        n.atm!,
+        n.atm,
       );
       const sound = t.letBy >= 0 && t.leak >= 0;
       return {
-        in: laminarRate(t.letBy, n.ps!, n.atm!),
-        out: laminarRate(t.leak, n.ps!, n.atm!),
+        in: laminarRate(t.letBy, n.ps!, n.atm),
+        out: laminarRate(t.leak, n.ps!, n.atm),
         balance: t.balance,
         says: !sound
           ? 'One of the two comes out below zero: temperature, or a slope misread. Repeat.'
@@ -232,7 +232,7 @@ export const GAS_LINES: readonly DeskFormula[] = [
       barometer(),
     ],
     outputs: [{ key: 'V', name: 'volume of the section', unit: 'l' }],
-    work: (n) => ({ V: drawnVolume(n.drawn!, n.before!, n.after!, n.atm!) }),
+    work: (n) => ({ V: drawnVolume(n.drawn!, n.before!, n.after!, n.atm) }),
   },
   {
     id: 'stored-energy',

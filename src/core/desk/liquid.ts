@@ -97,7 +97,7 @@ export const LIQUID_LINES: readonly DeskFormula[] = [
         wall: n.e!,
         modulus: WALLS[c.material as WallMaterial].modulus,
       };
-      const all = stiffness([wall], n.air!, n.p! + n.atm!);
+      const all = stiffness([wall], n.air, n.p! + n.atm!);
       return { C: all, ml: 1e-6 / all, share: 1 - stiffness([wall]) / all };
     },
   },

@@ -165,7 +165,7 @@ function results(f: DeskFormula, n: Numbers, c: Readonly<Record<string, string>>
     throw error;
   }
   for (const o of f.outputs)
-    if (typeof found[o.key] === 'number' && !Number.isFinite(found[o.key] as number))
+    if (typeof found[o.key] === 'number' && !Number.isFinite(found[o.key]))
       throw new DeskError(
         culprit(f, n, c),
         'These figures give no finite result. Check them and their units.',

@@ -56,7 +56,7 @@ export class LineWriter {
   add(
     at: RuleLine['at'],
     label: string,
-    value: unknown,
+    value: string | number | boolean | null | undefined,
     permits: Permits,
     source: string | undefined = '',
     edit?: Edit,

@@ -13,19 +13,20 @@ const NUMBERS: Record<string, (v: unknown) => JsonSchema> = {
   max: (v) => ({ maximum: v }),
 };
 
+/** Goes with a schema whose own description says too little: how its JSON Schema is written, when that is asked for. */
+export const written = (schema: () => JsonSchema): object => ({ written: schema });
+
 /** The JSON Schema of a Yup schema, so that what is checked and what is published are one. */
 export function jsonSchema(schema: yup.AnySchema): JsonSchema {
-  const variants = (schema.spec.meta as { oneOf?: JsonSchema } | undefined)?.oneOf;
-  if (variants) return variants;
-  const described = schema.describe() as yup.SchemaDescription;
+  const written = (schema.spec.meta as { written?: () => JsonSchema } | undefined)?.written;
+  if (written) return written();
+  const described = schema.describe();
   const extra = described.oneOf?.length ? { enum: described.oneOf.filter((v) => v !== undefined) } : {};
   const tests = (table: Record<string, (v: unknown) => JsonSchema>) =>
-    Object.assign(
-      {},
-      ...described.tests.map((t) => {
-        const params = t.params as Record<string, unknown> | undefined;
-        return t.name && table[t.name] && params ? table[t.name]!(params[t.name] ?? params.regex) : {};
-      }),
+    Object.fromEntries(
+      described.tests.flatMap(({ name, params }) =>
+        name && table[name] && params ? Object.entries(table[name](params[name] ?? params.regex)) : [],
+      ),
     );
   switch (schema.type) {
     case 'object': {
@@ -82,7 +83,7 @@ export function oneOf<F extends string, V extends Record<string, yup.AnyObjectSc
   return yup
     .mixed<Variant<F, V>>()
     .required()
-    .meta({ oneOf: { oneOf: known.map((k) => jsonSchema(closed[k]!)) } } as object)
+    .meta(written(() => ({ oneOf: known.map((k) => jsonSchema(closed[k]!)) })))
     .test('variant', '', function (value) {
       const name = (value as Record<string, unknown> | undefined)?.[field];
       const schema = typeof name === 'string' && Object.hasOwn(closed, name) ? closed[name] : undefined;
@@ -120,7 +121,7 @@ export function either(
 ): yup.AnySchema {
   const schema = yup
     .mixed<yup.AnyObject>()
-    .meta({ oneOf: { anyOf: variants.map(jsonSchema) } } as object)
+    .meta(written(() => ({ anyOf: variants.map(jsonSchema) })))
     .test('either', '', function (value) {
       const chosen = value === undefined ? null : pick(value);
       if (!chosen)

@@ -151,4 +151,4 @@ export type StageBase = Of<ReturnType<typeof object<typeof stageBase>>>;
 
 /** The edges of an outcome, in order. */
 export const edgesOf = (on: Edge | readonly Edge[] | undefined): readonly Edge[] =>
-  on === undefined ? [] : Array.isArray(on) ? on : [on as Edge];
+  on === undefined ? [] : Array.isArray(on) ? (on as readonly Edge[]) : [on as Edge];

@@ -1,7 +1,7 @@
 /** The words packs are written in: text, figures with their unit, lists, tables, conditions. Each is checked as it is read. */
-import * as yup from 'yup';
 import { parseWithUnit } from '@/core/quantity/exact';
-import { either } from './one-of';
+import * as yup from 'yup';
+import { either, jsonSchema, written } from './one-of';
 
 /** What a schema describes, as it is read: nothing in a pack is ever changed. */
 export type Read<T> = T extends (...args: never[]) => unknown
@@ -62,6 +62,7 @@ export const record = <T extends yup.AnySchema>(of: T, name: string) =>
   yup
     .mixed<Record<string, NonNullable<yup.InferType<T>>>>()
     .required()
+    .meta(written(() => ({ type: 'object', additionalProperties: jsonSchema(of) })))
     .test(name, '', function (value) {
       if (value === undefined) return true; // whether it may be absent is said by required() or optional()
       if (typeof value !== 'object' || value === null || Array.isArray(value))
@@ -83,6 +84,7 @@ export const textMap = () =>
   yup
     .mixed<Record<string, string>>()
     .optional()
+    .meta(written(() => ({ type: 'object', additionalProperties: { type: 'string' } })))
     .test(
       'texts',
       ({ path }) => `${path} must map names to text.`,

@@ -2,8 +2,8 @@
  * Pipes by standard and nominal size: outside diameter and wall, from which the bore follows. Nominal walls of the
  * editions named; a pipe in the wall may differ: the maker's print on it wins.
  */
-import { exact, type Exact } from '@/core/quantity/exact';
-import { convert, type Unit } from '@/core/quantity/unit';
+import { exact,type Exact } from '@/core/quantity/exact';
+import { convert } from '@/core/quantity/unit';
 
 export type WallMaterial = 'steel' | 'copper' | 'ductile iron' | 'PVC' | 'PE' | 'PE-X' | 'multilayer';
 /** Elastic modulus (Pa) and thermal expansion (1/K) of walls. Source: usual moduli of pipe materials */
@@ -387,7 +387,7 @@ export const boreOf = (s: PipeSize): number => s.outside - 2 * (s.wall + (s.lini
 
 const decimals = { mm: 2, in: 4 } as const;
 const asExact = (value: number, unit: 'mm' | 'in'): Exact =>
-  exact(Math.round(value * 10 ** decimals[unit]), decimals[unit], unit as Unit);
+  exact(Math.round(value * 10 ** decimals[unit]), decimals[unit], unit);
 const FRACTION: Readonly<Record<string, number>> = { '½': 0.5, '¼': 0.25, '¾': 0.75, '3/8': 0.375 };
 /**
  * The size that the trade's tables go by: DN for iron and steel in mm, the nominal inch, otherwise the outside diameter

@@ -189,7 +189,7 @@ describe('what a rule says, line by line', () => {
       said(
         hold('settle', {
           until: { minutes: 1 } as never,
-          accept: { low: { value: '1 bar', source: 's' }, high: { value: '2 bar', source: 's' } } as never,
+          accept: { low: { value: '1 bar', source: 's' }, high: { value: '2 bar', source: 's' } },
           restart: 'fill',
           by: 'level',
           confirmPasses: 2,
@@ -210,7 +210,7 @@ describe('what a rule says, line by line', () => {
   test('a filling says its finding, a pump its steps and their limits, a repeat its minutes', () => {
     const fill = { ...base, kind: 'fill', band, source: 's', confirms: 'c' } as const;
     expect(said(fill)).toEqual([]);
-    expect(said({ ...fill, finding: { above: '3 bar', text: 'too much' } as never })).toEqual([
+    expect(said({ ...fill, finding: { above: '3 bar', text: 'too much' } })).toEqual([
       'finding: 3 bar: too much',
     ]);
     const pump = { ...base, kind: 'pump', band, source: 's', confirms: 'c' } as const;
@@ -219,8 +219,8 @@ describe('what a rule says, line by line', () => {
       said({
         ...pump,
         steps: [],
-        fastest: { value: '1 bar', source: 's' } as never,
-        airMost: { percent: 4, source: 's' } as never,
+        fastest: { value: '1 bar', source: 's' },
+        airMost: { percent: 4, source: 's' },
       }),
     ).toEqual(['steps: ', 'fastest/value: 1 bar', 'airMost/percent: 4']);
     const isolate = { ...base, kind: 'isolate-and-repeat', subjects: 'pipework', band } as const;

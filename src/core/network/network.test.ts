@@ -109,7 +109,7 @@ describe('a section and its network say the same', () => {
     })
     .map((s) => {
       const full = Object.entries(s).filter(([, v]) => v !== undefined && !(Array.isArray(v) && !v.length));
-      return { ...bakery(), appliances: [], ...Object.fromEntries(full) } as System;
+      return { ...bakery(), appliances: [], ...Object.fromEntries(full) };
     });
   const whole = (n: Network) => {
     const ids = new Set(n.parts.map((p) => p.id));

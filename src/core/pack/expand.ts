@@ -74,11 +74,13 @@ class Expansion {
 
   private template(name: Tree, path: string, given: Node, open: readonly string[], depth: number): Tree {
     if (typeof name !== 'string' || !Object.hasOwn(this.templates, name))
-      throw new PackError(path, `${path}: there is no template "${String(name)}".`);
+      throw new PackError(path, `${path}: there is no template "${words(name)}".`);
     if (open.includes(name)) throw new PackError(path, `${path}: the template "${name}" contains itself.`);
     return this.fill(this.templates[name]!, `${path}(${name})`, given, [...open, name], depth + 1);
   }
 }
+
+const words = (value: Tree): string => (typeof value === 'string' ? value : JSON.stringify(value));
 
 /** A text with `{name}` filled in; a text that is nothing but `{name}` becomes what is given, of any kind. */
 function filled(text: string, given: Node, path: string): Tree {
@@ -88,7 +90,7 @@ function filled(text: string, given: Node, path: string): Tree {
     return given[name]!;
   };
   const whole = /^\{([a-z]+)\}$/.exec(text);
-  return whole ? value(whole[1]!) : text.replace(/\{([a-z]+)\}/g, (_, name: string) => String(value(name)));
+  return whole ? value(whole[1]!) : text.replace(/\{([a-z]+)\}/g, (_, name: string) => words(value(name)));
 }
 
 /** Short forms written out: a list from a map, an edge from the name of a stage. */
@@ -135,11 +137,13 @@ function withDefaults(procedure: Tree, defaults: Node): Tree {
   const stages = Object.fromEntries(
     Object.entries(laid.stages).map(([key, stage]) => {
       if (!isNode(stage)) return [key, stage];
-      const under = [stage.kind, `${String(stage.kind)} ${String(stage.role)}`]
-        .map((name): Tree =>
-          typeof name === 'string' && Object.hasOwn(ofStages, name) ? ofStages[name]! : {},
-        )
-        .reduce((a, b) => lay(a, b));
+      const { kind, role } = stage;
+      const names =
+        typeof kind !== 'string' ? [] : typeof role === 'string' ? [kind, `${kind} ${role}`] : [kind];
+      const under = names
+        .map((name): Tree => (Object.hasOwn(ofStages, name) ? ofStages[name]! : {}))
+
+        .reduce((a, b) => lay(a, b), {} as Tree);
       return [key, lay(under, stage)];
     }),
   );

@@ -248,12 +248,13 @@ const NAMED = new Set<string | number>([
 /** Everything below a value that is no word for people, as way and written value. */
 function* valuesOf(value: unknown, at: RuleLine['at']): Generator<readonly [RuleLine['at'], string]> {
   if (value && typeof value === 'object')
-    for (const [key, below] of Object.entries(value)) {
-      const named = NAMED.has(at[at.length - 1]!) ? (below.key ?? below.kind) : undefined;
+    for (const [key, below] of Object.entries(value as Record<string, unknown>)) {
+      const entry = below as { readonly key?: string; readonly kind?: string };
+      const named = NAMED.has(at[at.length - 1]!) ? (entry.key ?? entry.kind) : undefined;
       if (!WORDS.has(key))
         yield* valuesOf(below, [...at, named ?? (Array.isArray(value) ? Number(key) : key)]);
     }
-  else if (value !== undefined) yield [at, String(value)];
+  else if (value !== undefined) yield [at, String(value as string | number | boolean | null)];
 }
 /** Check lists whose lines stand in another order: what is ordered is a caution too. */
 function reordered(first: Procedure, second: Procedure): RuleChange[] {

@@ -107,7 +107,7 @@ export interface Part extends Omit<Of<typeof part>, 'rule'> {
   readonly rule?: PartRule;
 }
 
-const procedure = object({
+export const procedureSchema = object({
   id: text(60),
   title: text(120),
   summary: text(),
@@ -210,7 +210,7 @@ const procedure = object({
   cautions: record(text(2000), 'cautions'),
   debts: record(debtRule, 'debts'),
 });
-type ProcedureFields = Omit<Of<typeof procedure>, 'parts'>;
+type ProcedureFields = Omit<Of<typeof procedureSchema>, 'parts'>;
 export interface Procedure extends ProcedureFields {
   readonly parts?: readonly Part[] | undefined;
 }
@@ -276,7 +276,7 @@ export const packSchema = object({
   dated: text(10),
   notice: text(),
   sources: list(object({ key: text(), title: text(), clause: maybe() })).min(1),
-  procedures: list(procedure).min(1),
+  procedures: list(procedureSchema).min(1),
   /** Procedures that belong together on one visit, in their order: one run, each with its own result. */
   sequences: maybeList(sequence),
   /** Procedures that run side by side on one visit: a run each, with its own clock and record. */

@@ -1,11 +1,12 @@
 /** What to load: tools the stages name, gauges with a spare, protection, consumables; matched with the cabinet. */
-import type { KitFacts, KitKind } from '@/core/instrument/kit';
 import type { Gauge } from '@/core/instrument/gauge';
-import { protectionOf } from './cautions';
-import type { PartProspect } from './prospect';
+import type { KitFacts } from '@/core/instrument/kit';
 import { sparesOf } from '@/core/instrument/spare';
-import type { Plan } from './plan';
+import { protectionOf } from './cautions';
 import { goodPath } from './good-path';
+import type { Plan } from './plan';
+import type { PartProspect } from './prospect';
+import { toolNamed } from './tools';
 
 export interface KitLine {
   readonly group: 'gauges' | 'tools' | 'protection' | 'consumables';
@@ -16,19 +17,6 @@ export interface KitLine {
   /** It is looked for in the cabinet and nothing there serves. */
   readonly lacking: boolean;
 }
-const CONSUMABLE = /fluid|spray|tape|washer|label|sealant|nitrogen|dye|primer|cement/i;
-/** Which kind of the cabinet a named tool is looked for under. */
-const KIND_OF: readonly [RegExp, KitKind][] = [
-  [/thermometer/i, 'thermometer'],
-  [/barometer/i, 'barometer'],
-  [/pump/i, 'pump'],
-  [/vessel|pail|measur/i, 'vessel'],
-  [/hose|rig|adaptor/i, 'hose'],
-  [/plug|cap\b|ball/i, 'plug'],
-  [/detector/i, 'detector'],
-  [/fluid|spray|nitrogen|sealant|tape/i, 'consumable'],
-];
-
 /** @param day ISO date of the test; what has run out by then does not serve */
 export function kitList(
   plan: Plan,
@@ -42,17 +30,14 @@ export function kitList(
   for (const step of path)
     for (const tool of plan.procedure.stages[step.stage]?.kit ?? [])
       named.set(tool, [...(named.get(tool) ?? []), step.title]);
-  const serving = (tool: string): { from: string[]; looked: boolean } => {
-    const kind = KIND_OF.find(([words]) => words.test(tool))?.[1];
+  const serving = (name: string): { from: string[]; looked: boolean } => {
+    const { kind, words } = toolNamed(name);
     if (!kind) return { from: [], looked: false };
-    const own = cabinet.filter((k) => k.kind === kind && !k.withdrawn && (!k.due || k.due >= day));
-    const words = tool
-      .toLowerCase()
-      .split(/\W+/)
-      .filter((w) => w.length > 3);
-    const close =
-      kind === 'consumable' ? own.filter((k) => words.some((w) => k.name.toLowerCase().includes(w))) : own;
-    return { from: close.map((k) => (k.batch ? `${k.name}, batch ${k.batch}` : k.name)), looked: true };
+    const from = cabinet
+      .filter((k) => k.kind === kind && !k.withdrawn && (!k.due || k.due >= day))
+      .filter((k) => !words || words.some((w) => k.name.toLowerCase().includes(w)))
+      .map((k) => (k.batch ? `${k.name}, batch ${k.batch}` : k.name));
+    return { from, looked: true };
   };
   const line = (group: KitLine['group'], name: string, why: string): KitLine => {
     const { from, looked } = serving(name);
@@ -120,10 +105,8 @@ export function kitList(
           },
         ]),
     ...[...named]
-      .filter(([tool]) => !/^gauge/i.test(tool))
-      .map(([tool, titles]) =>
-        line(CONSUMABLE.test(tool) ? 'consumables' : 'tools', tool, titles.join(', ')),
-      ),
+      .filter(([tool]) => toolNamed(tool).group !== 'gauges')
+      .map(([tool, titles]) => line(toolNamed(tool).group, tool, titles.join(', '))),
     ...extra,
     ...[...new Set(protectionOf(plan).flatMap((p) => p.items))].map((name): KitLine => ({
       group: 'protection',

@@ -26,7 +26,7 @@ export function composeSequence(pack: Pack, sequence: Sequence, caseKey: string)
               ...(stage.restart ? { restart: name(stage.restart) } : {}),
             }
           : {};
-      stages[name(stageKey)] = { ...stage, part: key, on, ...named } as Stage;
+      stages[name(stageKey)] = { ...stage, part: key, on, ...named };
     }
     const { stages: _stages, first, cautions: _cautions, debts: _debts, parts: _parts, ...rule } = p;
     const own = sequence.parts[i]!;

@@ -17,7 +17,7 @@ function zoneOffsetMinutes(at: number, zone: string): number {
     zones.set(zone, format);
   }
   const p = Object.fromEntries(format.formatToParts(at).map((x) => [x.type, Number(x.value)]));
-  const shown = Date.UTC(p.year!, p.month! - 1, p.day!, p.hour!, p.minute!, p.second!);
+  const shown = Date.UTC(p.year!, p.month! - 1, p.day, p.hour, p.minute, p.second);
   return Math.round((shown - Math.floor(at / 1000) * 1000) / 60_000);
 }
 /**

@@ -28,7 +28,7 @@ function eventName(event: unknown, index: number): string {
     : '';
   const when =
     typeof at === 'number' ? `, ${new Date(at).toISOString().slice(0, 19).replace('T', ' ')} UTC` : '';
-  return `entry ${index + 1} of the log (${String(kind)}${read}${when}${byName ? `, ${String(byName)}` : ''})`;
+  return `entry ${index + 1} of the log (${String(kind)}${read}${when}${typeof byName === 'string' ? `, ${byName}` : ''})`;
 }
 const keyOfEvent = (event: unknown, index: number): string =>
   isTree(event) && typeof event.id === 'string' ? event.id : `#${index}`;

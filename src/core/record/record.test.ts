@@ -12,6 +12,8 @@ import { recordStatus, type Sealer } from './status';
 import { faceOf } from './face';
 import { storyOf } from './story';
 import { restoreBody } from './restore';
+import { packs } from '@/core/testing/quarter';
+import { composeSequence } from '@/core/plan/sequence';
 
 const secret = '11'.repeat(32);
 const sealer: Sealer = {
@@ -130,4 +132,15 @@ test('a key retired before the record was sealed is named by the day where the t
   };
   expect(at('2026-11-20T23:30:00.000Z').join()).toContain('retired on 2026-11-21, before it was sealed');
   expect(at('2026-11-21T09:00:00.000Z')).toEqual([]);
+});
+
+test('every procedure comes back from a sealed body as it was: numbers as numbers, texts as texts', () => {
+  for (const pack of Object.values(packs))
+    for (const procedure of [
+      ...pack.procedures,
+      ...(pack.sequences ?? []).flatMap((q) => q.cases.map((c) => composeSequence(pack, q, c.key))),
+    ]) {
+      const back = restoreBody(canonical({ plan: { ...p, procedure }, events: [] })).plan.procedure;
+      expect([procedure.id, back]).toEqual([procedure.id, JSON.parse(JSON.stringify(procedure))]);
+    }
 });

@@ -1,22 +1,75 @@
+import { jsonSchema, type JsonSchema } from '@/core/grammar/one-of';
+import { procedureSchema } from '@/core/pack/schema';
 import type { Plan } from '@/core/plan/plan';
 import type { PlacedEvent } from '@/core/run/events';
 import type { RecordBody } from './record';
 
-/** Fields that are floats in memory and decimal strings in a sealed body. */
-const NUMERIC =
-  /^(minutes|settleMinutes|lateAfter|perMinute|shortHoldMinutes|shortHoldMost|most|rule|house|rhythm|barometerOver)$/;
+type Tree = { readonly [key: string]: unknown };
+const isTree = (v: unknown): v is Tree => typeof v === 'object' && v !== null && !Array.isArray(v);
+
+/** The shapes a schema allows, unions taken apart. */
+const shapes = (schema: JsonSchema): readonly JsonSchema[] =>
+  ((schema.oneOf ?? schema.anyOf) as readonly JsonSchema[] | undefined)?.flatMap(shapes) ?? [schema];
+/** A shape whose fields with one possible word ("kind": "hold") do not contradict the value. */
+const fits = (shape: JsonSchema, value: Tree): boolean =>
+  Object.entries((shape.properties ?? {}) as Record<string, JsonSchema>).every(
+    ([key, field]) =>
+      value[key] === undefined ||
+      !(Array.isArray(field.enum) && field.enum.length === 1) ||
+      value[key] === (field.enum as unknown[])[0],
+  );
+function below(shape: JsonSchema, key: string): readonly JsonSchema[] {
+  const field = (shape.properties as Record<string, JsonSchema> | undefined)?.[key];
+  if (field) return [field];
+  return typeof shape.additionalProperties === 'object' ? [shape.additionalProperties as JsonSchema] : [];
+}
+const isNumber = (s: JsonSchema): boolean => s.type === 'number' || s.type === 'integer';
+
+/** The value with every decimal string made a number where the schemas want a number and take no text. */
+function withNumbers(value: unknown, schemas: readonly JsonSchema[]): unknown {
+  const all = schemas.flatMap(shapes);
+  if (typeof value === 'string')
+    return all.some(isNumber) && !all.some((s) => s.type === 'string') && /^-?\d+(\.\d+)?$/.test(value)
+      ? Number(value)
+      : value;
+  if (Array.isArray(value)) {
+    const items = all.flatMap((s) => (s.items ? [s.items as JsonSchema] : []));
+    return value.map((entry: unknown) => withNumbers(entry, items));
+  }
+  if (!isTree(value)) return value;
+  const own = all.filter((s) => fits(s, value));
+  return Object.fromEntries(
+    Object.entries(value).map(([key, entry]) => [
+      key,
+      withNumbers(
+        entry,
+        own.flatMap((s) => below(s, key)),
+      ),
+    ]),
+  );
+}
+
+let known: JsonSchema | undefined;
+/** A procedure out of a sealed body; the parts of a sequence carry the rules of theirs. */
+function procedureOf(value: unknown): unknown {
+  const procedure = withNumbers(value, [(known ??= jsonSchema(procedureSchema))]);
+  if (!isTree(procedure) || !Array.isArray(procedure.parts)) return procedure;
+  const parts = procedure.parts.map((part: unknown) =>
+    isTree(part) && part.rule !== undefined ? { ...part, rule: withNumbers(part.rule, [known!]) } : part,
+  );
+  return { ...procedure, parts };
+}
 
 /**
  * Brings a parsed sealed body back to the shapes the core works on: sealed bodies hold no fractional numbers, so the
- * pack's few (0.05 K per minute) come back from their decimal strings.
+ * rule's few (0.05 K per minute) come back from their decimal strings, there where the schema of procedures has numbers.
  */
 export function restoreBody(
   text: string,
 ): Omit<RecordBody, 'plan' | 'events'> & { readonly plan: Plan; readonly events: readonly PlacedEvent[] } {
-  return JSON.parse(text, function (this: object, key, value) {
-    if (!NUMERIC.test(key) || typeof value !== 'string' || !/^-?\d+(\.\d+)?$/.test(value)) return value;
-    // the arguments of a named formula stay text; one of them is called "most" like a figure of the temperatures
-    if (key === 'most' && !('perMinute' in this)) return value;
-    return Number(value);
-  });
+  const body = JSON.parse(text) as Tree & { readonly plan: Tree };
+  return {
+    ...body,
+    plan: { ...body.plan, procedure: procedureOf(body.plan.procedure) },
+  } as unknown as ReturnType<typeof restoreBody>;
 }

@@ -80,7 +80,7 @@ export function verifySeal(record: SealedRecord, keys?: readonly PublishedKey[])
   const partsStand =
     s.parts !== undefined && isSignedBy(partsMessage(s.hash, s.parts), s.partsSignature ?? '', s.key);
   if (!matches) {
-    const named = partsStand ? changedParts(body, readParts(s.parts!)) : [];
+    const named = partsStand ? changedParts(body, readParts(s.parts)) : [];
     faults.push(...named.map((n): SealFault => ({ code: 'part', path: n.path, text: n.text })), {
       code: 'hash',
       text: !partsStand

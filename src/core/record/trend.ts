@@ -36,7 +36,7 @@ export function trendFigures(plan: Plan, state: RunState, verdict: Pick<Verdict,
       ? [
           {
             key: 'leak' as const,
-            value: rounded(convert(verdict.leakRate.value, verdict.leakRate.unit as Unit, 'l/h'), 4),
+            value: rounded(convert(verdict.leakRate.value, verdict.leakRate.unit, 'l/h'), 4),
             unit: 'l/h' as const,
           },
         ]
@@ -67,7 +67,7 @@ export function trendFigures(plan: Plan, state: RunState, verdict: Pick<Verdict,
       ? [
           {
             key: 'decay' as const,
-            value: rounded(convert(drawn.rate.value, drawn.rate.unit as Unit, 'l/h'), 3),
+            value: rounded(convert(drawn.rate.value, drawn.rate.unit, 'l/h'), 3),
             unit: 'l/h' as const,
           },
         ]

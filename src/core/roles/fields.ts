@@ -59,9 +59,13 @@ export const holdFields = {
   /** Passes needed in a row after a failing hold. */
   confirmPasses: maybeNumber().integer().min(1),
   skip: maybeObject({
+    /** `SEPARATED` as key: the section is cut or capped; any other sound reason speaks for itself. */
     reasons: list(object({ key: text(), text: text(), sound: yesNo() })),
     to: text(),
   }),
 };
+/** Why a let-by may be left out everywhere: nothing connects the section with the supply. */
+export const SEPARATED = 'separated';
+
 /** A hold as its role sees it. */
 export type HoldFields = Of<ReturnType<typeof object<typeof stageBase & typeof holdFields>>>;

@@ -112,7 +112,7 @@ describe('the gate', () => {
         before: q('9.10 mbar'),
         after: q('9.20 mbar'),
         ...over,
-      } as RunEvent);
+      });
     expect(top({})).toBeNull();
     expect(code(top({ after: q('1 psi') }))).toBe('unit');
     expect(code(top({ before: q('1 psi') }))).toBe('unit');
@@ -128,7 +128,7 @@ describe('the gate', () => {
           of: read.id,
           figure: q(text),
           reason: 'x',
-        } as RunEvent),
+        }),
       );
     expect(correct('9.05 mbar')).toBe('fits');
     expect(correct('9.0 mbar')).toBe('unit');
@@ -144,7 +144,7 @@ describe('the gate', () => {
           unit: 'mbar',
           points: [],
           ...over,
-        } as RunEvent),
+        }),
       );
     expect([stream({}), stream({ unit: 'psi' }), stream({ scale: 1 })]).toEqual(['fits', 'unit', 'unit']);
   });
@@ -154,7 +154,7 @@ describe('the gate', () => {
       id: '00000000-0000-4000-8000-0000000000ff',
       figure: q('9 psi'),
     };
-    const with_ = reduce(p, [...log.slice(0, -3), bad as RunEvent, ...log.slice(-3)]);
+    const with_ = reduce(p, [...log.slice(0, -3), bad, ...log.slice(-3)]);
     expect(with_.withoutEffect.map((w) => w.id)).toContain(bad.id);
     expect(with_.visits.map((v) => v.stage)).toEqual(state.visits.map((v) => v.stage));
   });

@@ -148,7 +148,7 @@ function skip({ plan, state, visit, stage, at }: OnStage, event: EventOf<'skip'>
     if (!reason) return no('reason', 'Choose why this stage is skipped.');
     if (!event.text.trim()) return no('reason', 'Describe it in a few words; it is printed.');
     breakHold(state, 'skipped', at);
-    visit.skipped = { reason: reason.text, text: event.text, sound: reason.sound };
+    visit.skipped = { key: reason.key, reason: reason.text, text: event.text, sound: reason.sound };
     follow(plan, state, 'skipped', at);
     return null;
   }

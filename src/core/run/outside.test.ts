@@ -75,7 +75,7 @@ test('marks that make no test are refused with the reason', () => {
   expect(() => judge(holds({}, { [last()]: 4000 }))).toThrow(/mbar/); // raised to what the procedure does not ask
   expect(() =>
     outsideEvents(
-      { ...plan, outside: undefined } as never,
+      { ...plan, outside: undefined },
       { holds: good, points: [], gauge: gauge().id },
       writer,
     ),

@@ -133,7 +133,7 @@ export function outsideEvents(
             ...(line.subject ? { subject: line.subject.id } : {}),
             // a question with no answer that must be given is answered with no: nothing was out of order
             answer: line.item.ask ? (line.item.must?.answer ?? 'no') : 'done',
-          } as Payload,
+          },
           at,
         );
       add({ kind: 'proceed' }, at);

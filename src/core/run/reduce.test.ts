@@ -232,7 +232,7 @@ describe('transitions', () => {
         item: key,
         answer: 'done',
         expects: expectation(reduce(p, [])),
-      } as RunEvent)?.code ?? null;
+      })?.code ?? null;
     expect([item('prove-1'), item('prove-2'), item('no-such-line'), item('smell-now')]).toEqual([
       null,
       'order',

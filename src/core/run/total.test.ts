@@ -179,7 +179,7 @@ interface Hostile {
   readonly stale: boolean;
 }
 const hostile: fc.Arbitrary<Hostile> = fc.record({
-  payload: payload as fc.Arbitrary<Hostile['payload']>,
+  payload: payload,
   drive: fc.integer({ min: 0, max: 9 }),
   pass: fc.integer({ min: 0, max: 8000 }),
   readAt: moment,

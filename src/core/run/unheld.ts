@@ -105,7 +105,7 @@ export function unheld(
     return null;
   }
   const outcome = event.way === 'falls' ? (early ? 'falls-early' : 'falls') : event.way;
-  endHeld(plan, state, stage, hold, reading, outcome as 'falls', gauge, ms, at);
+  endHeld(plan, state, stage, hold, reading, outcome, gauge, ms, at);
   if (outcome === 'falls') fails(state);
   if (outcome === 'rises') state.rises += 1;
   follow(plan, state, outcome, at);

@@ -2,36 +2,35 @@
  * A tester who follows the bench: answers every line, raises, waits, reads and says what will not stand, whatever the section
  * does. Conducts whole runs for tests of the judgement; what the section really does comes from outside.
  */
-import { entryStep, type Gauge } from '@/core/instrument/gauge';
 import { edgesOf } from '@/core/grammar/rule';
+import { entryStep,type Gauge } from '@/core/instrument/gauge';
 import type { Stage } from '@/core/kinds';
+import { pumpBand } from '@/core/kinds/pump/fold';
 import type { Plan } from '@/core/plan/plan';
-import { exact, toNumber, type Exact } from '@/core/quantity/exact';
-import { convert, UNITS } from '@/core/quantity/unit';
+import { exact,type Exact,toNumber } from '@/core/quantity/exact';
+import { convert,UNITS } from '@/core/quantity/unit';
 import { barometerNeeded } from '@/core/run/barometer';
-import { explainedFor } from '@/core/run/unheld';
-import { unheldWays } from '@/core/run/unheld';
-import type { Payload, RunEvent } from '@/core/run/events';
-import { holdSpec, stageBand } from '@/core/run/hold-spec';
+import type { Payload } from '@/core/run/events';
+import { holdSpec,stageBand } from '@/core/run/hold-spec';
 import { expectedItems } from '@/core/run/inventory';
 import {
-  checkLines,
-  currentCycle,
-  currentVisit,
-  expectation,
-  gaugeOf,
-  openJoints,
-  openLines,
-  positionLines,
-  runningHold,
-  stageOf,
-  stepOf,
-  temperatureNeeded,
+checkLines,
+currentCycle,
+currentVisit,
+expectation,
+gaugeOf,
+openJoints,
+openLines,
+positionLines,
+runningHold,
+stageOf,
+stepOf,
+temperatureNeeded,
 } from '@/core/run/read';
-import { begin, step } from '@/core/run/reduce';
+import { begin,step } from '@/core/run/reduce';
 import type { RunState } from '@/core/run/state';
-import { pumpBand } from '@/core/kinds/pump/fold';
 import type { Refusal } from '@/core/run/transition';
+import { explainedFor,unheldWays } from '@/core/run/unheld';
 
 /** The real section, of which the tester sees only what a gauge shows. Pressures gauge Pa; a level is a height in m. */
 export interface Section {
@@ -120,7 +119,7 @@ export function conduct(plan: Plan, section: Section, manner: Manner): Ended {
       by: uuid(3),
       byName: 'T',
       expects: expectation(state),
-    } as RunEvent);
+    });
   };
   const toShown = (value: number, unit: Exact['unit']) =>
     UNITS[unit].dimension === 'length' ? convert(value, 'm', unit) : convert(value, 'Pa', unit);
@@ -435,7 +434,7 @@ export function conduct(plan: Plan, section: Section, manner: Manner): Ended {
         spec.band &&
         (native(shown.figure) < native(spec.band.low) || native(shown.figure) > native(spec.band.high));
       if (out) {
-        section.bring(middle(spec.band!.low, spec.band!.high));
+        section.bring(middle(spec.band.low, spec.band.high));
         pass(1);
         say({ kind: 'top-up', before: shown.figure, after: read(gauge) });
       }

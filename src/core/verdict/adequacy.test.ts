@@ -52,18 +52,18 @@ describe('a watched dial', () => {
   const LITRES = 0.02 * 0.5 * 28.316846592;
   test('part of a turn over the time: of the watch, else from its start to its end', () => {
     expect(at({})!.figure.value).toBeCloseTo(LITRES / (10 / 60), 9);
-    expect(at({ watched: 1_200_000 } as Partial<DialWatch>)!.figure.value).toBeCloseTo(LITRES / (20 / 60), 9);
+    expect(at({ watched: 1_200_000 })!.figure.value).toBeCloseTo(LITRES / (20 / 60), 9);
   });
   test('exactly what matters is enough', () => {
     const matters = toNumber(leakThatMatters(plan, part));
     const just = (LITRES / matters) * 3_600_000;
-    expect(at({ watched: just * (1 + 1e-9) } as Partial<DialWatch>)!.enough).toBe(true);
-    expect(at({ watched: just * (1 - 1e-6) } as Partial<DialWatch>)!.enough).toBe(false);
+    expect(at({ watched: just * (1 + 1e-9) })!.enough).toBe(true);
+    expect(at({ watched: just * (1 - 1e-6) })!.enough).toBe(false);
     expect(at({})!.neededMinutes).toBe(Math.ceil((LITRES / matters) * 60));
-    expect(at({ watched: just / 2 } as Partial<DialWatch>)!.text).toMatch(/could not have seen/);
+    expect(at({ watched: just / 2 })!.text).toMatch(/could not have seen/);
   });
   test('nothing where it was not ended, has no dial, or is no dial stage', () => {
-    expect(at({ endedAt: undefined } as unknown as Partial<DialWatch>)).toBeNull();
+    expect(at({ endedAt: undefined })).toBeNull();
     const { testDial: _t, ...meter } = plan.system.meter;
     expect(at({}, { ...plan, system: { ...plan.system, meter } })).toBeNull();
     const other = Object.keys(plan.procedure.stages).find((k) => plan.procedure.stages[k]!.kind === 'hold')!;

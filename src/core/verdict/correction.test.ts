@@ -48,7 +48,7 @@ describe('what warmth and barometer alone do', () => {
     const bare = planOf('water-hydraulic', {
       gauges: [gauges.wide],
       system: dyeHouse({
-        pipes: [{ ...dyeHouse().pipes[0]!, table: undefined, nominal: undefined } as never],
+        pipes: [{ ...dyeHouse().pipes[0]!, table: undefined, nominal: undefined }],
       }),
     });
     const alone = aloneIn(bare, reduce(bare, []));

@@ -1,6 +1,7 @@
+import { SEPARATED } from '@/core/roles/fields';
 /** Which holds of a run decide, and what the let-by stages say together. */
 import type { IsolateStage } from '@/core/kinds';
-import { ruleOf, type Plan } from '@/core/plan/plan';
+import { type Plan, ruleOf } from '@/core/plan/plan';
 import { roleOf } from '@/core/roles';
 import type { Hold, RunState, Visit } from '@/core/run/state';
 
@@ -61,9 +62,13 @@ export function footing(plan: Plan, state: RunState, part: string | null = null)
   }
   return word;
 }
-/** How the skipped let-by was justified, in the words of the pack. */
-export const separationText = (plan: Plan, state: RunState): string | null =>
-  [...state.visits].reverse().find((v) => {
+/** How the boundary stands where no let-by was held: cut or capped, or what the pack says in its place. */
+export function separationWords(plan: Plan, state: RunState): string {
+  const skipped = [...state.visits].reverse().find((v) => {
     const stage = plan.procedure.stages[v.stage];
     return v.skipped?.sound && stage?.kind === 'hold' && stage.role === 'let-by';
-  })?.skipped?.reason ?? null;
+  })?.skipped;
+  return !skipped || skipped.key === SEPARATED
+    ? 'the section was physically separated from the supply'
+    : skipped.reason.charAt(0).toLowerCase() + skipped.reason.slice(1);
+}

@@ -1,3 +1,4 @@
+import { SEPARATED } from '@/core/roles/fields';
 /** The general rules over a claim: each may refuse what is good, in their order; none makes anything good. */
 import { allowanceOf } from '@/core/plan/limits';
 import { type Plan } from '@/core/plan/plan';
@@ -5,7 +6,7 @@ import { parseWithUnit as q } from '@/core/quantity/exact';
 import { reduce } from '@/core/run/reduce';
 import type { JointState, RunState, Unheld } from '@/core/run/state';
 import { hold, plan, play, upTo } from '@/core/testing/bakery';
-import { decidingHold, footing, pipeworkHold, separationText } from './holds';
+import { decidingHold, footing, pipeworkHold, separationWords } from './holds';
 import { judgePart, notTightSentence, signOfLeak, unheldSentence } from './part';
 import { verdictOf } from './verdict';
 
@@ -135,9 +136,14 @@ describe('what refuses a good claim', () => {
       'missing',
       'separated',
     ]);
-    expect(separationText(p, { ...good, visits: skipped(true) })).toBe('Blank flange in');
-    expect(separationText(p, { ...good, visits: skipped(false) })).toBeNull();
-    expect(separationText(p, good)).toBeNull();
+    const cut = 'the section was physically separated from the supply';
+    expect(separationWords(p, { ...good, visits: skipped(true) })).toBe('blank flange in');
+    const keyed = skipped(true).map((v) =>
+      v.skipped ? { ...v, skipped: { ...v.skipped, key: SEPARATED } } : v,
+    );
+    expect(separationWords(p, { ...good, visits: keyed })).toBe(cut);
+    expect(separationWords(p, { ...good, visits: skipped(false) })).toBe(cut);
+    expect(separationWords(p, good)).toBe(cut);
     // what was kept but answers nothing stays undecided where the let-by is merely missing, not where it was skipped
     const inconclusive = (visits: RunState['visits']) =>
       judge({

@@ -12,7 +12,7 @@ import { claimOf, drips, leakingBounds, leakingJoints, permittedDrop } from '@/c
 import { lastPumped } from '@/core/run/section-now';
 import type { DrawnDown, Hold, RunState, Unheld } from '@/core/run/state';
 import { type Adequacy, adequacyOf, dialAdequacy, measuredRate } from './adequacy';
-import { decidingHold, footing, pipeworkHold, separationText, visitsOf } from './holds';
+import { decidingHold, footing, pipeworkHold, separationWords, visitsOf } from './holds';
 import type { Judgement } from './judge';
 import { GENERAL, type Reason, type VerdictWord } from './words';
 
@@ -99,8 +99,8 @@ export function judgePart(plan: Plan, state: RunState, part: string | null): Par
     if (stood) add('will-not-stand', unheldSentence(stood), GENERAL);
     if (stood && !measured?.rate) {
       // what would not stand was said; a hold before it adds nothing
-    } else if (measured && claim.outcome === measured.outcome && lossSentence(deciding!.hold))
-      add('loss', lossSentence(deciding!.hold)!, measured.limit?.source ?? rule);
+    } else if (measured && claim.outcome === measured.outcome && lossSentence(deciding.hold))
+      add('loss', lossSentence(deciding.hold)!, measured.limit?.source ?? rule);
     else if (measured?.rate && claim.outcome === measured.outcome)
       add('leak-rate', rateSentence(plan, state, deciding!.hold), measured.rate.source);
     else if (pipeworkClaim(plan, claim.stage)) add('pipework-moved', movedPipework(plan, state, part), rule);
@@ -167,15 +167,12 @@ export function judgePart(plan: Plan, state: RunState, part: string | null): Par
   const { domain, adequacy: wanted } = ruleOf(plan, part);
   if (outside.length)
     return finish('refer', add('outside-domain', `${outside.join(' ')} ${domain.outside}`, domain.source));
-  const words = separationText(plan, state);
   const footWords =
     foot === 'not-proved'
       ? `the let-by fell, so what a passing valve could flatter (${((deciding?.hold.judgement?.rate?.flattered ?? 0) * 100).toFixed(1)} %) is counted in`
       : foot !== 'separated'
         ? 'let-by proved'
-        : words && !/^The section is physically separated/.test(words)
-          ? words.charAt(0).toLowerCase() + words.slice(1)
-          : 'the section was physically separated from the supply';
+        : separationWords(plan, state);
   const looked = state.joints.filter(
     (j) => j.looks.length === 0 || j.looks[j.looks.length - 1]!.found === 'foam',
   );

@@ -1,13 +1,12 @@
 import { gaugeFit } from '@/core/instrument/gauge';
 import { testPressure } from '@/core/plan/limits';
-import { outsideDomain, type Plan } from '@/core/plan/plan';
+import { outsideDomain } from '@/core/plan/plan';
 import { parseWithUnit as q } from '@/core/quantity/exact';
 import { holdSpec } from '@/core/run/hold-spec';
-import { expectedItems, inventoryChanges } from '@/core/run/inventory';
-import type { RunState } from '@/core/run/state';
+import { expectedItems,inventoryChanges } from '@/core/run/inventory';
 import { bakery } from '@/core/testing/bakery';
-import { gauges, judged, kiln, planOf, run, type Step, trailer } from '@/core/testing/quarter';
-import { type Verdict, verdictOf } from './verdict';
+import { gauges,judged,kiln,planOf,run,type Step,trailer } from '@/core/testing/quarter';
+import { type Verdict,verdictOf } from './verdict';
 
 /* ---- 2.2 air test of pipework, imperial ---- */
 const toHold = (test = '3', gauge = 'D-15'): Step[] => [
@@ -253,13 +252,13 @@ describe('through the appliances', () => {
     });
     const judge = (over: object, after: 'not-tight' | 'tight', format: 1 | 2 = 2) =>
       verdictOf(
-        { ...plan, format } as Plan,
+        { ...plan, format },
         {
           ...state,
           claims: { [first]: claim('void', 'A hand was on it.'), [second]: claim(after, 'It fell.') },
           ending: { at: 0, by: 'graph' },
           ...over,
-        } as RunState,
+        },
       )!;
     const words = (v: Verdict) => [v.word, ...v.parts!.map((p) => p.word)];
     expect(words(judge({}, 'not-tight'))).toEqual(['not-tight', 'void', 'not-tight']);

@@ -221,8 +221,8 @@ export class Laying {
     }
     this.status[i] = 2;
     this.end[i] = begin + hands;
-    this.length = Math.max(this.length, this.end[i]!);
-    for (const t of j.task.frees) this.things.set(t, this.end[i]!);
+    this.length = Math.max(this.length, this.end[i]);
+    for (const t of j.task.frees) this.things.set(t, this.end[i]);
   }
   moves(): Move[] {
     const list: Move[] = [];

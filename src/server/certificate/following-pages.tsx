@@ -147,7 +147,7 @@ export function FollowingPages({
           <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: 12, marginTop: 6 }}>
             {pictures.map((p, i) => (
               <View key={i} style={{ width: 255 }} wrap={false}>
-                <Image src={photos.get(p.hash)!} style={{ width: 255, height: 190, objectFit: 'contain' }} />
+                <Image src={photos.get(p.hash)} style={{ width: 255, height: 190, objectFit: 'contain' }} />
                 <Text style={{ fontWeight: 700 }}>
                   {printable(`${p.title}: ${[p.caption, p.place].filter(Boolean).join(', ')}`)}
                 </Text>

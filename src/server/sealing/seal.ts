@@ -101,7 +101,7 @@ export async function sealRun(
     // the section was left under pressure once: a record in the place of another goes on with its watch
     if (!plan.supersedes) await beginWatch(tx, person, plan, state, run, moment);
     if (status !== 'practice')
-      await await followUpsOf(tx, person.org, plan, state, verdict, number, moment, person.person);
+      await followUpsOf(tx, person.org, plan, state, verdict, number, moment, person.person);
     await audit(tx, person, 'sealed', number, moment);
     return { number };
   });

@@ -55,7 +55,7 @@ export async function visitCalendar(
           {
             action: 'display',
             description: `${t.title}: back to the gauge`,
-            trigger: moment(Math.max(slot.handsEnd, slot.closeStart - 2)) as never,
+            trigger: moment(Math.max(slot.handsEnd, slot.closeStart - 2)),
           },
         ],
       },

@@ -99,7 +99,7 @@ beforeAll(async () => {
     accuracy: '',
     calibrated: '2026-03-01',
     calibrationDue: '2099-03-01',
-  } as never);
+  });
   const run = uuid7(now());
   await startRun(tester, {
     id: run,
@@ -109,7 +109,7 @@ beforeAll(async () => {
     case: 'manifold',
     practice: false,
     zone: 'UTC',
-  } as never);
+  });
   const { plan } = await readRun(tester, run);
   const began = now();
   const lines: ScriptLine[] = [

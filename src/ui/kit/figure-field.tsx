@@ -34,7 +34,7 @@ export function FigureField<T extends FieldValues>({
           {...ids}
           label={spoken}
           units={units}
-          value={field.value as string}
+          value={field.value}
           onChange={field.onChange}
         />
       )}

@@ -158,7 +158,7 @@ function MappingForm({
   const header = head[m.headerRows - 1] ?? [];
   const columns = Array.from({ length: width }, (_, i) => ({
     id: String(i),
-    title: `${i + 1}${header[i]?.trim() ? `: ${header[i]!.trim().slice(0, 30)}` : ''}`,
+    title: `${i + 1}${header[i]?.trim() ? `: ${header[i].trim().slice(0, 30)}` : ''}`,
   }));
   const pick = (
     label: string,

@@ -41,17 +41,18 @@ export function useView(
       onDrag: ({ delta: [dx, dy], movement: [mx, my], event, memo, last, tap, pinching, cancel }) => {
         if (tap) return undefined;
         if (pinching) return cancel();
+        const before = memo as { readonly id: string; readonly x: number; readonly y: number } | undefined;
         const id =
-          memo?.id ?? (event.target as Element).closest('[data-part]')?.getAttribute('data-part') ?? '';
+          before?.id ?? (event.target as Element).closest('[data-part]')?.getAttribute('data-part') ?? '';
         const own = part(id);
-        const held = memo ?? { id, x: own?.x ?? 0, y: own?.y ?? 0 };
+        const held = before ?? { id, x: own?.x ?? 0, y: own?.y ?? 0 };
         if (own && onMove) onMove(id, held.x + (mx * scale) / UNIT, held.y + (my * scale) / UNIT, last);
         else setView((v) => ({ ...v, x: v.x - dx * scale, y: v.y - dy * scale }));
         return held;
       },
       onPinch: ({ origin, movement: [factor], memo }) => {
         const from = (memo as View | undefined) ?? view;
-        setView(zoomed(from, factor, point(origin as [number, number])));
+        setView(zoomed(from, factor, point(origin)));
         return from;
       },
       onWheel: ({ delta: [, dy], event }) => {

@@ -31,7 +31,7 @@ interface Meters {
 type Facts = UseFormReturn<FirstFactsForm>;
 /** A trade that fits the medium that stands in the form. */
 const tradeIn = (form: FirstFactsForm) =>
-  tradeOf({ medium: form.medium as System['medium'], duty: (form.duty || undefined) as System['duty'] });
+  tradeOf({ medium: form.medium, duty: (form.duty || undefined) as System['duty'] });
 
 /** How many of each thing: a tap more, a tap less. */
 function Counted({ form }: { form: Facts }) {

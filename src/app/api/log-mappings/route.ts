@@ -1,6 +1,5 @@
-import type { LogMapping } from '@/core/gauge-log/mapping';
-import { answer, bodyOf, signedIn } from '@/server/handle';
-import { rememberedMapping, rememberMapping } from '@/server/records/log-mappings';
+import { answer,bodyOf,signedIn } from '@/server/handle';
+import { rememberedMapping,rememberMapping } from '@/server/records/log-mappings';
 import { logMappingSchema } from '@/wire/gauge-log';
 
 export const GET = signedIn(async (session, request) => {
@@ -9,6 +8,6 @@ export const GET = signedIn(async (session, request) => {
 });
 export const POST = signedIn(async (session, request) => {
   const { shape, mapping } = await bodyOf(request, logMappingSchema);
-  await rememberMapping(session, shape, mapping as LogMapping);
+  await rememberMapping(session, shape, mapping);
   return answer({});
 });

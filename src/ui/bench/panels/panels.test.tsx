@@ -67,7 +67,7 @@ describe('the gauge and its zero', () => {
     expect(first!.textContent).toMatch(/calibration/i);
     expect((within(first!).getByRole('button') as HTMLButtonElement).disabled).toBe(true);
     expect(second!.textContent).toContain('Fits this test.');
-    await press('Use this gauge', second!);
+    await press('Use this gauge', second);
     expect(last(s).refused).toBeNull();
     expect(screen.getByLabelText(/G-02, open to air, shows/)).toBeTruthy();
   });
@@ -178,19 +178,19 @@ describe('staged pumping', () => {
     stand(planOf('water-hydraulic', { gauges: [gauges.wide], system: dyeHouse() }), 'raise');
   test('a step, its pause, the look at the joints; a drip needs its place', async () => {
     const s = await pumping();
-    const band = screen.getByRole('button', { name: /why\?/ }).textContent!;
+    const band = screen.getByRole('button', { name: /why\?/ }).textContent;
     const [low, high] = band.match(/\d+\.\d+/g)!;
     await read(String((Number(high) + 1).toFixed(2)), /^Reached/);
     expect([last(s).refused, alerts()]).toEqual(['over-band', expect.stringMatching(/Bleed down/)]);
-    await read(low!, /^Reached/);
+    await read(low, /^Reached/);
     expect(screen.getByRole('timer')).toBeTruthy();
-    await read(low!, /All joints dry/);
+    await read(low, /All joints dry/);
     expect(last(s).refused).toBe('too-early');
     await press('A joint drips');
-    await read(low!, /It drips/);
+    await read(low, /It drips/);
     expect(last(s).refused).toBe('where');
     await type(/Where does it drip/, 'union at the riser');
-    await read(low!, /It drips/);
+    await read(low, /It drips/);
     expect(outcome(s)).toBe('drips');
   });
   test('a pressure that cannot be reached needs its reason', async () => {

@@ -1,7 +1,6 @@
-import type { RuleEdit } from '@/core/pack/house';
-import { answer, bodyOf, signedIn } from '@/server/handle';
-import { editPack, readPack, saveEditions } from '@/server/rules/rules';
-import { editionsSchema, editPackSchema } from '@/wire/requests';
+import { answer,bodyOf,signedIn } from '@/server/handle';
+import { editPack,readPack,saveEditions } from '@/server/rules/rules';
+import { editionsSchema,editPackSchema } from '@/wire/requests';
 
 /** The pack's own file. */
 export const GET = signedIn<{ pack: string }>(async (session, request, { pack: id }) => {
@@ -22,6 +21,6 @@ export const POST = signedIn<{ pack: string }>(async (session, request, { pack: 
     return answer({ id });
   }
   const { version, edits } = await bodyOf(request, editPackSchema);
-  const next = await editPack(session, id, version, edits as RuleEdit[]);
+  const next = await editPack(session, id, version, edits);
   return answer({ id: next.id, version: next.version });
 });

@@ -1,0 +1,33 @@
+import { packs } from '@/core/testing/quarter';
+import { toolNamed } from './tools';
+
+const named = [
+  ...new Set(
+    Object.values(packs).flatMap((pack) =>
+      pack.procedures.flatMap((p) => Object.values(p.stages).flatMap((stage) => stage.kit ?? [])),
+    ),
+  ),
+];
+const KNOWN_PLAIN = [
+  'air with regulator',
+  'blank flanges',
+  'lamp and mirror',
+  'manifold keys',
+  'meter key',
+  'mirror and lamp',
+  'open tank',
+  'rule',
+  'spirit or laser level',
+];
+
+test('every tool a shipped pack names is one the kit list knows, or plainly one of no kind', () => {
+  const plain = named.filter((n) => toolNamed(n).group === 'tools' && !toolNamed(n).kind);
+  expect(plain.sort()).toEqual(KNOWN_PLAIN);
+  expect(named.filter((n) => n.startsWith('gauge')).map((n) => toolNamed(n).group)).toEqual(
+    named.filter((n) => n.startsWith('gauge')).map(() => 'gauges'),
+  );
+});
+test('a tool nobody knows, and a word of the language, is a tool that is not looked for', () => {
+  expect(toolNamed('rope')).toEqual({ group: 'tools' });
+  expect(toolNamed('constructor')).toEqual({ group: 'tools' });
+});
