@@ -38,6 +38,45 @@ const outside = {
   ui: ['pg', 'drizzle-orm', 'drizzle-orm/*', 'node:*', 'server-only'],
 };
 
+/**
+ * The same within the core, from the ground up. What stands in one line may need its neighbours there: kinds, roles and
+ * fillings are rooms of the rule, each registered with the fold, and no file needs itself in a circle (dependency-cruiser).
+ */
+const layers = [
+  ['quantity'],
+  ['medium', 'instrument', 'watch', 'gauge-log'],
+  ['limit', 'adequacy'],
+  ['installation', 'network', 'trades'],
+  ['formula'],
+  ['grammar', 'desk', 'simulation'],
+  ['pack', 'kinds', 'roles', 'fillings', 'plan', 'run', 'verdict'],
+  ['analysis', 'record', 'after', 'visit'],
+  ['testing'],
+];
+const above = (room) => layers.slice(layers.findIndex((l) => l.includes(room)) + 1).flat();
+const inner = (room, floor) => ({
+  group: above(room).flatMap((r) => [`@/core/${r}/**`, `../${r}/**`]),
+  message: `src/core/${room} may not need what stands above it: ${floor.join(', ')} (docs/architecture.md).`,
+});
+const restricted = (room, more) => ({
+  'no-restricted-imports': [
+    'error',
+    {
+      patterns: [
+        {
+          group: all.filter((r) => r !== room && !rooms[room].includes(r)).map((r) => `@/${r}/**`),
+          message: `src/${room} may import only from: ${[room, ...rooms[room]].join(', ')} (docs/architecture.md).`,
+        },
+        ...(outside[room]
+          ? [{ group: outside[room], message: `src/${room} must not depend on this package.` }]
+          : []),
+        { group: ['../../*'], message: 'Reach another room by @/room/…, not by climbing.' },
+        ...more,
+      ],
+    },
+  ],
+});
+
 export default tseslint.config(
   {
     ignores: [
@@ -90,24 +129,19 @@ export default tseslint.config(
   ...all.map((room) => ({
     files: [`src/${room}/**/*.{ts,tsx}`],
     ignores: ['**/*.test.ts'],
-    rules: {
-      'no-restricted-imports': [
-        'error',
-        {
-          patterns: [
-            {
-              group: all.filter((r) => r !== room && !rooms[room].includes(r)).map((r) => `@/${r}/**`),
-              message: `src/${room} may import only from: ${[room, ...rooms[room]].join(', ')} (docs/architecture.md).`,
-            },
-            ...(outside[room]
-              ? [{ group: outside[room], message: `src/${room} must not depend on this package.` }]
-              : []),
-            { group: ['../../*'], message: 'Reach another room by @/room/…, not by climbing.' },
-          ],
-        },
-      ],
-    },
+    rules: restricted(room, []),
   })),
+  ...layers.flat().flatMap((room) =>
+    above(room).length
+      ? [
+          {
+            files: [`src/core/${room}/**/*.ts`],
+            ignores: ['**/*.test.ts'],
+            rules: restricted('core', [inner(room, above(room))]),
+          },
+        ]
+      : [],
+  ),
   { files: ['scripts/**/*.cjs'], rules: { '@typescript-eslint/no-require-imports': 'off' } },
   {
     files: ['src/core/**/*.ts'],

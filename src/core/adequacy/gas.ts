@@ -1,12 +1,20 @@
 import type { Gauge } from '@/core/instrument/gauge';
 import { pressurePerKelvin } from '@/core/medium/gas';
-import type { Procedure } from '@/core/pack/schema';
 import { toNumber, type Limit } from '@/core/quantity/exact';
 import { SOURCES } from '@/core/quantity/sources';
 import { visibleChange } from './change';
 import { convertRate, ONE_LAW_BELOW } from './rate';
 import { decimalsFor, type Figure } from '@/core/quantity/figure';
 import { convert, STANDARD_ATMOSPHERE, unitLabel, type Unit } from '@/core/quantity/unit';
+
+/** Standard uncertainty of a gas temperature nobody logged: kelvins per minute of hold, with a bound for short ones and for any. */
+export interface UnloggedTemperature {
+  readonly perMinute: number;
+  readonly shortHoldMinutes: number;
+  readonly shortHoldMost: number;
+  readonly most: number;
+  readonly source: string;
+}
 
 /** Barometric drift assumed when none is logged: 1 mbar per hour (house figure). Pa/s. */
 export const BAROMETER_DRIFT = 100 / 3600;
@@ -24,7 +32,7 @@ export interface HoldSetting {
 }
 
 /** Unlogged temperature uncertainty of a hold, K: so much per minute, capped. Pack figures, marked house choice. */
-export const defaultTemperatureUncertainty = (minutes: number, d: Procedure['temperatureDefault']): number =>
+export const defaultTemperatureUncertainty = (minutes: number, d: UnloggedTemperature): number =>
   Math.min(minutes * d.perMinute, minutes <= d.shortHoldMinutes ? d.shortHoldMost : d.most);
 
 /** A hold in plain numbers: resolution and perceptible movement in `unit`, everything else in SI and minutes. */
@@ -47,7 +55,7 @@ export const gasHoldOf = (hold: HoldSetting): GasHold => ({
 });
 
 /** The parts of the smallest visible change: nothing but arithmetic, so that it can be asked for many lengths. */
-function visibleParts(hold: GasHold, d: Procedure['temperatureDefault']) {
+function visibleParts(hold: GasHold, d: UnloggedTemperature) {
   const { unit } = hold;
   const temperature = hold.loggedTemperature ?? defaultTemperatureUncertainty(hold.minutes, d);
   const resolution = convert(hold.resolution, unit, 'Pa');
@@ -77,7 +85,7 @@ const leakOf = (hold: GasHold, change: number): number =>
 /** Smallest visible change (in the hold's unit) and leak (l/h) of a hold in plain numbers. */
 export function gasHoldSees(
   hold: GasHold,
-  d: Procedure['temperatureDefault'],
+  d: UnloggedTemperature,
 ): { change: number; leak: number } {
   if (!(hold.volume > 0) || !(hold.minutes > 0) || !(hold.pressure > 0))
     throw new RangeError('Volume, hold and test pressure must be above zero.');
@@ -90,7 +98,7 @@ export function gasHoldSees(
  * the difference of two displayed readings (resolution, temperature, barometer).
  * @returns figure in the gauge's unit
  */
-export function smallestVisibleChange(hold: HoldSetting, d: Procedure['temperatureDefault']): Figure {
+export function smallestVisibleChange(hold: HoldSetting, d: UnloggedTemperature): Figure {
   const { unit, temperature, resolution, perKelvin, barometer, change } = visibleParts(gasHoldOf(hold), d);
   const show = (pa: number) => `${convert(pa, 'Pa', unit).toFixed(3)} ${unitLabel(unit)}`;
   return {
@@ -119,7 +127,7 @@ export function smallestVisibleChange(hold: HoldSetting, d: Procedure['temperatu
  * (q proportional to p, for p much below the atmosphere).
  * @returns l/h
  */
-export function smallestVisibleLeak(hold: HoldSetting, d: Procedure['temperatureDefault']): Figure {
+export function smallestVisibleLeak(hold: HoldSetting, d: UnloggedTemperature): Figure {
   const change = smallestVisibleChange(hold, d);
   const value = leakOf(gasHoldOf(hold), change.value);
   const law = carried(hold.pressure, hold.workingPressure);
@@ -161,14 +169,14 @@ export function smallestVisibleLeak(hold: HoldSetting, d: Procedure['temperature
 export const neededMinutes = (
   hold: Omit<HoldSetting, 'minutes'>,
   leak: number,
-  d: Procedure['temperatureDefault'],
+  d: UnloggedTemperature,
 ): number | null => neededGasMinutes(gasHoldOf({ ...hold, minutes: 1 }), leak, d);
 
 /** The same for a hold in plain numbers. */
 export function neededGasMinutes(
   hold: Omit<GasHold, 'minutes'>,
   leak: number,
-  d: Procedure['temperatureDefault'],
+  d: UnloggedTemperature,
 ): number | null {
   for (let minutes = 0.5; minutes <= 24 * 60; minutes += minutes < 60 ? 0.5 : 5) {
     const setting = { ...hold, minutes };
