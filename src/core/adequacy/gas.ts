@@ -83,10 +83,7 @@ const leakOf = (hold: GasHold, change: number): number =>
   carried(hold.pressure, hold.workingPressure).most;
 
 /** Smallest visible change (in the hold's unit) and leak (l/h) of a hold in plain numbers. */
-export function gasHoldSees(
-  hold: GasHold,
-  d: UnloggedTemperature,
-): { change: number; leak: number } {
+export function gasHoldSees(hold: GasHold, d: UnloggedTemperature): { change: number; leak: number } {
   if (!(hold.volume > 0) || !(hold.minutes > 0) || !(hold.pressure > 0))
     throw new RangeError('Volume, hold and test pressure must be above zero.');
   const { change } = visibleParts(hold, d);
