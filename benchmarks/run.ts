@@ -4,7 +4,7 @@
  */
 import { spawn } from 'node:child_process';
 import { readFileSync } from 'node:fs';
-import { chromium } from 'playwright-core';
+import { chromium } from '@playwright/test';
 import { launchOptions } from '../scripts/chromium.mjs';
 import { dayOfLog, ledgerSearch, papers, sealing } from './records';
 import packJson from '@packs/gas-metric.json';

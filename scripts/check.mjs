@@ -145,7 +145,7 @@ try {
     await gate('types', [bin('typescript/bin/tsc'), '--noEmit', '-p', '.']);
     await databaseTests(cluster.now());
   };
-  build();
+  await build();
   await Promise.all([jest('unit'), looks()]);
 
   const servers = await startTestServers(cluster.now(), 2);

@@ -7,7 +7,7 @@ import { build, prepare, startProcesses } from './supervise.mjs';
 /** As many servers as journeys run at the same time; the demo is played once, the other databases are copies. */
 export async function startTestServers(cluster, lanes = 1) {
   const own = cluster ?? (await startCluster('check', 54400));
-  build();
+  await build();
   const name = (lane) => `vast_check_browser_${lane}`;
   const folder = (lane) => path.join(root, '.check', `lane-${lane}`);
   const files = (lane) => ({

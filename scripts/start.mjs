@@ -72,7 +72,7 @@ try {
     addresses = await cluster.database(empty ? 'vast_stone_empty' : 'vast_stone');
   }
   await prepare(addresses, { demo: !empty, peopleFile, idsFile: path.join(run, 'demo-ids.json') });
-  build();
+  await build();
   const wished = Number(process.env.PORT ?? 3000);
   const port = await freePort(wished);
   if (port !== wished)

@@ -6,11 +6,10 @@ import path from 'node:path';
 import pg from 'pg';
 import { root } from './cluster.mjs';
 import { writeShellManifest } from './shell-manifest.mjs';
+import { makeTools, tool } from './tools.mjs';
 
 export const run = path.join(root, '.run');
 export const node = process.execPath;
-/** Node with TypeScript, in one process: a wrapper would leave its child behind when killed. */
-export const tsx = ['--import', 'tsx', '--conditions=react-server'];
 
 /** A secret of this checkout, made once. */
 export function secret() {
@@ -50,7 +49,8 @@ export function sourceHash() {
   return hash.digest('hex');
 }
 /** Builds the application, with the list of what opens without a signal, unless the same sources are built already. */
-export function build(say = console.log) {
+export async function build(say = console.log) {
+  await makeTools();
   const marker = path.join(root, '.next', 'vast-build');
   const wanted = sourceHash();
   if (existsSync(marker) && readFileSync(marker, 'utf8') === wanted) return false;
@@ -93,15 +93,11 @@ export async function prepare(addresses, { demo, peopleFile, idsFile, second = f
   }
   const wantsDemo = demo && organisations === 0;
   if (done >= migrations && !wantsDemo) return;
+  await makeTools();
   say(wantsDemo ? 'Preparing the database and playing in the demo …' : 'Preparing the database …');
   execFileSync(
     node,
-    [
-      ...tsx,
-      path.join(root, 'scripts/prepare.ts'),
-      ...(wantsDemo ? ['--demo'] : []),
-      ...(second ? ['--second'] : []),
-    ],
+    [...tool('prepare'), ...(wantsDemo ? ['--demo'] : []), ...(second ? ['--second'] : [])],
     {
       cwd: root,
       stdio: ['ignore', 'inherit', 'inherit'],
@@ -175,7 +171,6 @@ const webArgs = (port) => [
   '-p',
   String(port),
 ];
-const gaugeArgs = [...tsx, path.join(root, 'stand-ins/gauge/gauge.ts')];
 
 /** Starts web server and stand-in gauge over one database; `ready` resolves when they answer. `extra` adds to the web server's settings. */
 export function startProcesses({ addresses, port, gaugePort, gaugeFolder, extra = {}, started }) {
@@ -192,7 +187,7 @@ export function startProcesses({ addresses, port, gaugePort, gaugeFolder, extra 
   const web = keepUp('The web server', webArgs(port), env, { started });
   const gauge = keepUp(
     'The simulated gauge',
-    gaugeArgs,
+    tool('gauge'),
     { VAST_GAUGE_PORT: String(gaugePort), VAST_GAUGE_FOLDER: gaugeFolder },
     { started },
   );

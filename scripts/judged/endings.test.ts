@@ -122,9 +122,7 @@ describe('one entry left out, or a figure a display step beside', () => {
     const state = begin(plan);
     events.forEach((event, n) => {
       const others = Object.entries(event).flatMap(([key, v]) =>
-        isFigure(v)
-          ? [-1, 1].map((d) => ({ ...event, [key]: { ...v, digits: v.digits + d } }))
-          : [],
+        isFigure(v) ? [-1, 1].map((d) => ({ ...event, [key]: { ...v, digits: v.digits + d } })) : [],
       );
       const tried = others.filter((e) => eventSchema.isValidSync(e, { strict: true }));
       const left = event.kind === 'check' || event.kind === 'debt' ? n % 5 === 0 : true;

@@ -4,17 +4,17 @@
  * judgement sees here what else it changes. UPDATE_JUDGED=1 writes them anew, to be read again.
  */
 import type { Plan } from '@/core/plan/plan';
-import { showChange,showExact } from '@/core/quantity/exact';
-import { type Figure,showFigure } from '@/core/quantity/figure';
-import { begin,reduce,step } from '@/core/run/reduce';
-import type { Hold,RunState } from '@/core/run/state';
+import { showChange, showExact } from '@/core/quantity/exact';
+import { type Figure, showFigure } from '@/core/quantity/figure';
+import { begin, reduce, step } from '@/core/run/reduce';
+import type { Hold, RunState } from '@/core/run/state';
 import { conduct } from '@/core/testing/tester';
 import { verdictOf } from '@/core/verdict/verdict';
-import { existsSync,readFileSync,writeFileSync } from 'node:fs';
+import { existsSync, readFileSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
 import { readDemo } from '../demo-data';
 import { playDemo } from '../demo-play';
-import { drawLeak,honestyCases } from '../honesty/cases';
+import { drawLeak, honestyCases } from '../honesty/cases';
 import { seeded } from '../honesty/worlds';
 
 const FILE = path.join(process.cwd(), 'scripts/judged/expected.json');

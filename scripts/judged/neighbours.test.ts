@@ -112,11 +112,7 @@ test.each(runs)('%s', (name, i) => {
       states.update(JSON.stringify(said(no, copy)));
     };
     for (const other of alike ? [] : neighbours(event, limits))
-      attempt(other, (no, copy) => [
-        no,
-        no ? '' : foldOf(other).words(other, { plan, state: copy }),
-        copy,
-      ]);
+      attempt(other, (no, copy) => [no, no ? '' : foldOf(other).words(other, { plan, state: copy }), copy]);
     if (event.deviceSeq % 3 === 0)
       for (const other of strangers(plan, state, event))
         attempt(other, (no, copy) => [no, copy, no ? [] : asks(plan, copy)]);

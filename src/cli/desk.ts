@@ -86,7 +86,7 @@ export function desk(args: readonly string[]): { text: string; code: 0 | 2 } {
   }
 }
 
-if (process.argv[1]?.endsWith('desk.ts')) {
+if (/desk\.(ts|mjs)$/.test(process.argv[1] ?? '')) {
   const { text, code } = desk(process.argv.slice(2));
   console.log(text);
   process.exitCode = code;
