@@ -1,11 +1,11 @@
 'use client';
 import { parseReading } from '@/core/instrument/gauge';
 import { fillingOf } from '@/core/plan/filling';
-import { type Exact,parseFigure,showExact } from '@/core/quantity/exact';
-import { type Unit,unitLabel } from '@/core/quantity/unit';
+import { type Exact, parseFigure, showExact } from '@/core/quantity/exact';
+import { type Unit, unitLabel } from '@/core/quantity/unit';
 import { roleOf } from '@/core/roles';
 import type { ObservationKind } from '@/core/run/events';
-import { gaugeOf,runningHold } from '@/core/run/read';
+import { gaugeOf, runningHold } from '@/core/run/read';
 import { now } from '@/device/clock';
 import { Button } from '@/ui/kit/button';
 import { byNeed } from '@/ui/kit/by-need';
@@ -420,7 +420,7 @@ function Entry(props: Props) {
     case 'skip': {
       const reasons =
         props.stage.kind === 'hold'
-          ? ((props.stage).skip?.reasons ?? [])
+          ? (props.stage.skip?.reasons ?? [])
           : [{ key: 'not-done', text: 'Not done', sound: true }];
       return (
         <div className="grid gap-3">

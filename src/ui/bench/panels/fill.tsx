@@ -18,7 +18,7 @@ export function FillPanel(props: PanelProps) {
   const [unheld, setUnheld] = useState(false);
   const gauge = gaugeOf(view.plan, view.state)!;
   const found = stageBand(view.plan, view.state, stage as FillStage | IsolateStage);
-  const source = stage.kind === 'fill' ? (stage).source : (stage as IsolateStage).minutesSource;
+  const source = stage.kind === 'fill' ? stage.source : (stage as IsolateStage).minutesSource;
   const last = visit.fills[visit.fills.length - 1];
   if ('missing' in found)
     return (

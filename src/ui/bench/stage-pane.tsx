@@ -1,0 +1,130 @@
+import { ruleOfKind } from '@/core/kinds';
+import { runningHold } from '@/core/run/read';
+import type { BenchView } from '@/device/bench';
+import { Button } from '@/ui/kit/button';
+import { byNeed } from '@/ui/kit/by-need';
+import { mayRun } from '@/wire/role';
+import { Suspense, useState } from 'react';
+import { Cautions } from './cautions';
+import { PANELS } from './panels';
+import type { PanelProps } from './shared';
+import { SideEntry } from './side';
+import type { Side } from './side-entry';
+
+// what stands beside the stage, and what is asked for by a tap, comes after the stage itself
+const Facts = byNeed(() => import('./panels/beside').then((m) => m.Facts));
+const Entries = byNeed(() => import('./panels/beside').then((m) => m.Entries));
+const Closing = byNeed(() => import('./panels/extra').then((m) => m.Closing));
+export const SimulatedWorks = byNeed(() => import('./panels/extra').then((m) => m.SimulatedWorks));
+const COMING = <p aria-live="polite">Opening …</p>;
+
+/** Gauge, limits and put-back list, and the entries of the run. */
+export function Beside({ view }: { view: BenchView }) {
+  return (
+    <Suspense fallback={COMING}>
+      <Facts view={view} />
+      <Entries view={view} />
+    </Suspense>
+  );
+}
+
+interface Pane extends Pick<PanelProps, 'view' | 'engine' | 'who' | 'act'> {
+  /** Null: no stage stands any more. */
+  readonly panel: PanelProps | null;
+  /** What the last entry was refused with. */
+  readonly message: string;
+  readonly stageKey: string;
+  readonly title: string;
+  readonly side: Side | null;
+  readonly onSide: (side: Side | null) => void;
+}
+/** The stage that stands, an entry beside it, or what closes the run. */
+export function StagePane({ panel, view, engine, who, act, message, stageKey, title, side, onSide }: Pane) {
+  if (!panel)
+    return (
+      <Suspense fallback={COMING}>
+        <Closing view={view} engine={engine} who={who} act={act} />
+      </Suspense>
+    );
+  if (!mayRun(who.role))
+    return (
+      <p className="text-lg">
+        {title}. The office sees this run as it goes; a tester or apprentice conducts it.
+      </p>
+    );
+  const { stage, visit } = panel;
+  const { panel: Panel } = PANELS[visit.kind];
+  const holding = runningHold(view.state) !== null;
+  return (
+    <>
+      <div className="flex items-start justify-between gap-4">
+        <p className={`leading-snug ${holding ? 'text-lg max-sm:hidden lg:text-xl' : 'text-lg lg:text-xl'}`}>
+          {stage.instruction}
+        </p>
+        {!side && !ruleOfKind(visit.kind).holds && (
+          <div className="flex shrink-0 gap-3 max-lg:hidden">
+            <Button className="min-h-12" onClick={() => onSide('note')}>
+              Note
+            </Button>
+            <Button className="min-h-12 px-3" onClick={() => onSide('more')}>
+              More
+            </Button>
+          </div>
+        )}
+      </div>
+      {!holding && (
+        <Cautions key={stageKey} keys={stage.cautions ?? []} texts={view.plan.procedure.cautions} />
+      )}
+      <p role="alert" className={`font-semibold text-rust ${message ? '' : 'hidden'}`}>
+        {message}
+      </p>
+      {side ? (
+        <SideEntry side={side} {...panel} onDone={() => onSide(null)} onSide={onSide} />
+      ) : (
+        <Suspense fallback={COMING}>
+          <Panel key={stageKey} {...panel} />
+        </Suspense>
+      )}
+    </>
+  );
+}
+
+/** On the phone beneath the stage: works of a simulated section, note and more, and the facts by a tap. */
+export function Below({
+  view,
+  kind,
+  onSide,
+}: {
+  view: BenchView;
+  kind: PanelProps['visit']['kind'] | null;
+  onSide: (side: Side) => void;
+}) {
+  const [facts, setFacts] = useState(false);
+  return (
+    <div className="lg:hidden">
+      {view.plan.practice && view.state.phase === 'running' && (
+        <Suspense fallback={null}>
+          <SimulatedWorks plan={view.plan} />
+        </Suspense>
+      )}
+      {kind && !ruleOfKind(kind).holds && (
+        <div className="grid grid-cols-2 gap-3">
+          <Button className="min-h-14" onClick={() => onSide('note')}>
+            Note
+          </Button>
+          <Button className="min-h-14" onClick={() => onSide('more')}>
+            More
+          </Button>
+        </div>
+      )}
+      <Button className="mt-3 w-full" aria-expanded={facts} onClick={() => setFacts(!facts)}>
+        {facts ? 'Hide' : 'Show'} gauge, limits and put-back list
+      </Button>
+      {facts && (
+        <div className="mt-3">
+          <Beside view={view} />
+        </div>
+      )}
+    </div>
+  );
+}
