@@ -6,7 +6,8 @@ import { makeBody } from '@/core/record/record';
 import { storyOf } from '@/core/record/story';
 import { reduce } from '@/core/run/reduce';
 import { verdictOf } from '@/core/verdict/verdict';
-import { formOfSystem, systemFromForm, systemSchema } from '@/wire/places';
+import { systemSchema } from '@/wire/places';
+import { formOfSystem, systemFromForm } from '@/wire/system-form';
 import { demoSystem, readDemo } from './demo-data';
 import { playDemo } from './demo-play';
 

@@ -1,5 +1,7 @@
-import { firstFactsSchema, noFacts, sectionOfFacts, type FirstFactsForm } from './first-facts';
-import { formOfSystem, systemSchema } from './places';
+import { noFacts, sectionOfFacts } from './first-facts';
+import { firstFactsSchema, type FirstFactsForm } from './first-facts-schema';
+import { systemSchema } from './places';
+import { formOfSystem } from './system-form';
 
 const facts = (over: Partial<FirstFactsForm> = {}): FirstFactsForm => ({
   ...noFacts(),

@@ -1,32 +1,11 @@
 /** The few facts from which a new place is drawn. The same on both sides of the form. */
 import { meterVolume } from '@/core/installation/meters';
-import { MEDIA, type System, WATER_DUTIES, type WaterDuty } from '@/core/installation/section';
+import type { System, WaterDuty } from '@/core/installation/section';
 import { parseWithUnit } from '@/core/quantity/exact';
 import { tradeFor } from '@/core/trades';
 import { firstSection } from '@/core/trades/first';
-import * as yup from 'yup';
-import { figure, free, list, shape, text } from './figure';
 import { nextPipe, pipeFromForm } from './pipe';
-import { meterRule, pressureRule } from './place-rules';
-
-export const firstFactsSchema = shape({
-  name: text(80),
-  medium: text(20).oneOf([...MEDIA]),
-  duty: free(20).oneOf(['', ...Object.keys(WATER_DUTIES)]),
-  workingPressure: figure('pressure', 'zero'),
-  meterKind: text(40),
-  meterVolume: figure('volume', 'zero'),
-  table: text(40),
-  nominal: text(40),
-  length: figure('length', 'above zero'),
-  counted: list(
-    shape({ word: text(40), count: yup.number().strict(true).integer().min(0).max(60).required() }),
-    20,
-  ),
-})
-  .test('pressure', pressureRule('workingPressure'))
-  .test('meter-volume', meterRule);
-export type FirstFactsForm = yup.InferType<typeof firstFactsSchema>;
+import type { FirstFactsForm } from './first-facts-schema';
 
 /** Inside volume of a common appliance behind its valve, filled in to be checked on its plate. House figure. */
 const BEHIND_A_VALVE = '0.3 l';

@@ -1,16 +1,10 @@
 /** A network as it is entered and sent: figures are text with their unit. The same on both sides. */
-import {
-CATALOGUE,
-type Fact,
-type FactRule,
-PART_KINDS,
-ruleOfPart
-} from '@/core/network/catalogue';
-import { GRID,type Network,type Part } from '@/core/network/network';
-import { parseWithUnit,showUnit } from '@/core/quantity/exact';
+import { CATALOGUE, type Fact, type FactRule, PART_KINDS, ruleOfPart } from '@/core/network/catalogue';
+import { GRID, type Network, type Part } from '@/core/network/network';
+import { parseWithUnit, showUnit } from '@/core/quantity/exact';
 import * as yup from 'yup';
-import { figureTrouble,free,list,shape,text } from './figure';
-import { formOfPipe,pipeFromForm,pipeSchema } from './pipe';
+import { figureTrouble, free, list, shape, text } from './figure';
+import { formOfPipe, pipeFromForm, pipeSchema } from './pipe';
 
 /** What is wrong with a fact as it was entered; '' when it is right or not known. */
 export function factTrouble(rule: FactRule, value: unknown): string {

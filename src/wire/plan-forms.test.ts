@@ -2,7 +2,8 @@ import { networkOf } from '@/core/network/enter';
 import type { Schema } from 'yup';
 import { bakery, uuid } from '@/core/testing/bakery';
 import { gaugeFormSchema, kitFormSchema } from './cabinet';
-import { emptySystem, formOfSystem, siteSchema, systemFromForm, systemSchema } from './places';
+import { siteSchema, systemSchema } from './places';
+import { emptySystem, formOfSystem, systemFromForm } from './system-form';
 import { messageSchema, newVisitSchema, visitChangeSchema } from './visits';
 
 const said = (schema: Schema, value: unknown): string => {

@@ -1,7 +1,7 @@
-import { type Exact,FigureError,parseWithUnit } from '@/core/quantity/exact';
+import { type Exact, FigureError, parseWithUnit } from '@/core/quantity/exact';
 import { UNITS } from '@/core/quantity/unit';
 import * as yup from 'yup';
-import { shape,text,uuid } from './figure';
+import { shape, text, uuid } from './figure';
 
 /** A figure with its unit as text, "3.9 bar", of the dimension wanted. */
 const figure = (dimension: string) =>

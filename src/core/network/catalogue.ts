@@ -6,7 +6,14 @@ import type { Exact } from '@/core/quantity/exact';
 import type { Dimension } from '@/core/quantity/unit';
 
 /** One thing that may be known of a part. */
-export type FactRule = { readonly label: string } & (
+export type FactRule = {
+  readonly label: string;
+  readonly hint?: string;
+  /** A list that names the part without it would say nothing. On a drawing it may be open, and is asked. */
+  readonly needed?: true;
+  /** Only where a gas is carried that burns. */
+  readonly fuel?: true;
+} & (
   | { readonly kind: 'words'; readonly most: number }
   | { readonly kind: 'yes-no' }
   | { readonly kind: 'count' }
@@ -43,6 +50,8 @@ const figure = (
   dimension,
   least,
 });
+const needed = <R extends FactRule>(rule: R): R & { readonly needed: true } => ({ ...rule, needed: true });
+const fuel = <R extends FactRule>(rule: R): R & { readonly fuel: true } => ({ ...rule, fuel: true });
 const plate = { make: words('Make'), model: words('Model'), serial: words('Serial number') };
 
 export const CATALOGUE = {
@@ -52,11 +61,11 @@ export const CATALOGUE = {
     word: 'valve',
     closes: true,
     facts: {
-      use: {
+      use: needed({
         label: 'What it shuts',
         kind: 'one-of',
         options: Object.fromEntries(VALVE_KINDS.map((k) => [k, VALVE_WORDS[k]])),
-      },
+      }),
       owner: words('Whose it is'),
     },
   },
@@ -79,18 +88,18 @@ export const CATALOGUE = {
   tee: { word: 'tee', nameless: true, facts: {} },
   cap: { word: 'cap or plug', ends: true, facts: {} },
   joint: { word: 'joint to look at', facts: {} },
-  fitting: { word: 'part that permits less', facts: { most: figure('Permits at most', 'pressure') } },
-  tested: { word: 'part tested by its maker', facts: { certificate: words('Certificate', 120) } },
+  fitting: { word: 'part that permits less', facts: { most: needed(figure('Permits at most', 'pressure')) } },
+  tested: { word: 'part tested by its maker', facts: { certificate: needed(words('Certificate', 120)) } },
   appliance: {
     word: 'appliance',
 
     facts: {
       type: words('Kind', 60),
-      hasPilot: { label: 'Has a pilot', kind: 'yes-no' },
-      hasLid: { label: 'Has a lid that shuts it off', kind: 'yes-no' },
-      volume: figure('Volume inside its valve', 'volume', 'zero'),
-      maxInlet: figure('Maximum inlet', 'pressure'),
-      input: figure('Heat input', 'power'),
+      hasPilot: fuel({ label: 'Has a pilot', kind: 'yes-no' }),
+      hasLid: fuel({ label: 'Has a lid that shuts it off', kind: 'yes-no' }),
+      volume: needed(figure('Volume inside its valve', 'volume', 'zero')),
+      maxInlet: fuel(figure('Maximum inlet', 'pressure')),
+      input: fuel(figure('Heat input', 'power')),
       ...plate,
     },
   },
@@ -98,10 +107,13 @@ export const CATALOGUE = {
   tap: { word: 'tap', ends: true, facts: {} },
   vent: { word: 'high point to bleed', ends: true, facts: {} },
   pump: { word: 'test pump', ends: true, brought: true, facts: {} },
-  loop: { word: 'loop', facts: { valve: words('Its valve'), flowMeter: words('Its flow meter') } },
+  loop: { word: 'loop', facts: { valve: needed(words('Its valve')), flowMeter: words('Its flow meter') } },
   opening: {
     word: 'opening with a free surface',
-    facts: { bore: figure('Inside diameter', 'length'), count: { label: 'How many', kind: 'count' } },
+    facts: {
+      bore: needed(figure('Inside diameter', 'length')),
+      count: needed({ label: 'How many', kind: 'count' }),
+    },
   },
 } as const satisfies Readonly<Record<string, PartRule>>;
 

@@ -11,20 +11,26 @@ import type { Schematic } from './drawn-before';
 import { reachOf } from './flood';
 import { type Installation, installationOf, listId, NO_METER, sectionOf } from './installation';
 import { laidOut } from './layout';
+import { factsOfRow, type ListRow, PART_LISTS, type PartListKey, rowsOf } from './lists';
 import { firstSupply, type Link, linksAt, type Network, type Part, textOf, valveFor } from './network';
 
 /** What each list of a section names, as parts. */
 function entriesOf(s: System): Entry[] {
-  const valves = s.valves ?? [];
-  const valve = (v: (typeof valves)[number], at: Entry['at']): Entry => ({
-    ...v,
-    kind: 'valve',
-    facts: { use: v.kind },
-    at,
-  });
-  const early = (v: (typeof valves)[number]) => v.kind === 'container' || v.kind === 'selector';
+  const rows = (list: PartListKey, at: Entry['at'], which: (row: ListRow) => boolean = () => true): Entry[] =>
+    rowsOf(s, list)
+      .filter(which)
+      .map((row) => ({
+        kind: PART_LISTS[list].kind,
+        id: row.id,
+        name: row.name,
+        ...(row.place === undefined ? {} : { place: row.place }),
+        facts: factsOfRow(list, row),
+        at,
+        ...(list === 'appliances' && row.valve ? { valve: row.valve as string } : {}),
+      }));
+  const early = (v: ListRow) => v.kind === 'container' || v.kind === 'selector';
   return [
-    ...valves.filter(early).map((v) => valve(v, 'before the point')),
+    ...rows('valves', 'before the point', early),
     ...(NO_METER.includes(s.meter.kind)
       ? []
       : [
@@ -41,54 +47,14 @@ function entriesOf(s: System): Entry[] {
             at: 'before the point' as const,
           },
         ]),
-    ...(s.regulators ?? []).map(({ id, name, place, ...facts }): Entry => ({
-      kind: 'regulator',
-      id,
-      name,
-      place,
-      facts,
-      at: 'before the point',
-    })),
-    ...valves.filter((v) => !early(v)).map((v) => valve(v, 'behind the point')),
-    ...(s.elements ?? []).map(({ id, name, place, most }): Entry => ({
-      kind: 'fitting',
-      id,
-      name,
-      place,
-      facts: { most },
-      at: 'behind the point',
-    })),
-    ...(s.joints ?? []).map((j): Entry => ({ kind: 'joint', ...j, at: 'behind the point' })),
-    ...s.appliances.map(({ id, name, place, valve, kind, ...facts }): Entry => ({
-      kind: 'appliance',
-      id,
-      name,
-      place,
-      facts: { ...facts, type: kind },
-      at: 'on a branch',
-      valve,
-    })),
-    ...(s.factoryTested ?? []).map(({ id, name, certificate }): Entry => ({
-      kind: 'tested',
-      id,
-      name,
-      facts: { certificate },
-      at: 'on a branch',
-    })),
-    ...(s.loops ?? []).map(({ id, name, valve, flowMeter }): Entry => ({
-      kind: 'loop',
-      id,
-      name,
-      facts: { valve, flowMeter },
-      at: 'on a branch',
-    })),
-    ...(s.surfaces ?? []).map(({ id, name, bore, count }): Entry => ({
-      kind: 'opening',
-      id,
-      name,
-      facts: { bore, count },
-      at: 'on a branch',
-    })),
+    ...rows('regulators', 'before the point'),
+    ...rows('valves', 'behind the point', (v) => !early(v)),
+    ...rows('elements', 'behind the point'),
+    ...rows('joints', 'behind the point'),
+    ...rows('appliances', 'on a branch'),
+    ...rows('factoryTested', 'on a branch'),
+    ...rows('loops', 'on a branch'),
+    ...rows('surfaces', 'on a branch'),
   ];
 }
 

@@ -10,6 +10,8 @@ export const drain: Trade = {
   stiff: false,
   source: 'supply',
   palette: ['tee', 'opening', 'cap', 'point', 'joint', 'valve', 'source'],
+  whole: [],
+  heights: ['slab', 'rim', 'fixture', 'lowest'],
   protection: ['sewage'],
   brief: waterBrief,
   watch: [

@@ -10,6 +10,8 @@ export const gas: Trade = {
   stiff: false,
   source: 'supply',
   palette: ['tee', 'valve', 'appliance', 'regulator', 'meter', 'point', 'cap', 'joint', 'fitting', 'source'],
+  whole: ['setPressure', 'ventSetting', 'heatingValue', 'designPressure'],
+  heights: [],
   protection: ['metalwork', 'raise', 'fluid'],
   brief: fuelBrief,
   watch: [

@@ -10,6 +10,8 @@ export const main: Trade = {
   stiff: true,
   source: 'supply',
   palette: ['tee', 'valve', 'cap', 'vent', 'point', 'fitting', 'joint', 'meter', 'source'],
+  whole: ['designPressure', 'gasInside'],
+  heights: ['testPoint', 'highest', 'lowest'],
   protection: ['raise', 'fluid'],
   brief: waterBrief,
   watch: [

@@ -10,6 +10,8 @@ export const propane: Trade = {
   stiff: false,
   source: 'cylinder or tank',
   palette: ['tee', 'valve', 'appliance', 'regulator', 'tank', 'point', 'cap', 'joint', 'fitting', 'source'],
+  whole: ['setPressure', 'ventSetting', 'heatingValue', 'designPressure'],
+  heights: [],
   protection: ['metalwork', 'raise', 'fluid'],
   brief: fuelBrief,
   watch: [

@@ -1,4 +1,5 @@
 import type { System } from '@/core/installation/section';
+import type { HeightFact, WholeFact } from '@/core/installation/whole';
 import type { PartKind } from '@/core/network/catalogue';
 
 /** What a trade brings along: what its installations are made of, what is told of them, and what a first drawing of one is. */
@@ -18,6 +19,9 @@ export interface Trade {
   readonly source: string;
   /** The parts most of its installations need, most needed first. */
   readonly palette: readonly PartKind[];
+  /** Facts of the whole that its procedures ask for, and the heights they are read against. */
+  readonly whole: readonly WholeFact[];
+  readonly heights: readonly HeightFact[];
   /** Tasks that want protection; what is raised only where the section is parted from its supply. */
   readonly protection: readonly ('metalwork' | 'raise' | 'fluid' | 'sewage')[];
   readonly brief: Brief;

@@ -21,9 +21,12 @@ export const water: Trade = {
     'cap',
     'meter',
     'tested',
+    'regulator',
     'joint',
     'source',
   ],
+  whole: ['setPressure', 'designPressure', 'gasInside'],
+  heights: [],
   protection: ['raise', 'fluid'],
   brief: waterBrief,
   watch: [

@@ -11,7 +11,8 @@ import { now } from '@/server/now';
 import { applianceSwapped } from '@/server/records/follow-ups';
 import type { Session } from '@/server/session/session';
 import { isId, notHere, TroubleError } from '@/server/trouble';
-import { systemFromForm, type SiteForm, type SystemForm } from '@/wire/places';
+import type { SiteForm, SystemForm } from '@/wire/places';
+import { systemFromForm } from '@/wire/system-form';
 import { mayPlan } from '@/wire/role';
 
 type Scope = { org: string };

@@ -1,6 +1,6 @@
 'use client';
 import { useId, type InputHTMLAttributes, type ReactNode } from 'react';
-import { unitLabel, type Unit } from '@/core/quantity/unit';
+import { type Dimension, unitLabel, type Unit } from '@/core/quantity/unit';
 
 const BOX = 'block min-h-12 min-w-0 border border-edge bg-panel px-2 text-base';
 export const FIELD = `${BOX} w-full`;
@@ -166,3 +166,12 @@ export const TRADE_UNITS = {
   power: ['kW', 'Btu/h'],
   heat: ['MJ/m3', 'Btu/ft3'],
 } as const satisfies Record<string, readonly Unit[]>;
+const UNITS_OF: Partial<Record<Dimension, readonly Unit[]>> = {
+  pressure: TRADE_UNITS.pressure,
+  volume: TRADE_UNITS.volume,
+  length: TRADE_UNITS.bore,
+  power: TRADE_UNITS.power,
+  'heating-value': TRADE_UNITS.heat,
+};
+/** Units a figure of a dimension is entered in. */
+export const unitsOf = (dimension: Dimension): readonly Unit[] => UNITS_OF[dimension] ?? [];

@@ -30,13 +30,7 @@ export function FigureField<T extends FieldValues>({
       wrong={fieldState.error?.message}
     >
       {(ids) => (
-        <FigureInput
-          {...ids}
-          label={spoken}
-          units={units}
-          value={field.value}
-          onChange={field.onChange}
-        />
+        <FigureInput {...ids} label={spoken} units={units} value={field.value} onChange={field.onChange} />
       )}
     </Field>
   );

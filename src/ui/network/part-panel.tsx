@@ -1,19 +1,12 @@
 'use client';
 import { ruleOfPart, partWord, type FactRule } from '@/core/network/catalogue';
 import { pipeTable } from '@/core/installation/pipes';
-import type { Dimension, Unit } from '@/core/quantity/unit';
+import type { Unit } from '@/core/quantity/unit';
 import { Button } from '@/ui/kit/button';
-import { Field, FIELD, FigureInput, Options, TextField, TRADE_UNITS } from '@/ui/kit/field';
+import { Field, FIELD, FigureInput, Options, TextField, TRADE_UNITS, unitsOf } from '@/ui/kit/field';
 import { factTrouble, type PartForm } from '@/wire/network';
 import { figureTrouble } from '@/wire/figure';
 import { PIPE_CHOICES, usualSize, pipeOfTable, type PipeForm } from '@/wire/pipe';
-
-const UNITS_OF: Partial<Record<Dimension, readonly Unit[]>> = {
-  pressure: TRADE_UNITS.pressure,
-  volume: TRADE_UNITS.volume,
-  length: TRADE_UNITS.bore,
-  power: TRADE_UNITS.power,
-};
 
 /** One fact of a part, asked as its catalogue says. What is left empty is not known. */
 function FactField({
@@ -45,7 +38,7 @@ function FactField({
           <FigureInput
             {...ids}
             label={rule.label}
-            units={UNITS_OF[rule.dimension] ?? []}
+            units={unitsOf(rule.dimension)}
             value={text}
             onChange={onChange}
           />

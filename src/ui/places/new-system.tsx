@@ -1,5 +1,4 @@
 'use client';
-import { yupResolver } from '@hookform/resolvers/yup';
 import { Minus, Plus } from 'lucide-react';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
@@ -20,9 +19,12 @@ import { Field, FIELD, Options, TRADE_UNITS } from '@/ui/kit/field';
 import { FigureField } from '@/ui/kit/figure-field';
 import { useFormDraft } from '@/ui/kit/use-draft';
 import { SectionFigure } from '@/ui/network/section-figure';
-import { firstFactsSchema, noFacts, sectionOfFacts, type FirstFactsForm } from '@/wire/first-facts';
+import { noFacts, sectionOfFacts } from '@/wire/first-facts';
+import type { FirstFactsForm } from '@/wire/first-facts-schema';
+import { lateResolver } from '@/ui/kit/late-resolver';
 import { PIPE_CHOICES, usualSize } from '@/wire/pipe';
-import { emptySystem, formOfSystem, type SystemForm } from '@/wire/places';
+import type { SystemForm } from '@/wire/places';
+import { emptySystem, formOfSystem } from '@/wire/system-form';
 import { SystemFormView } from './system-form';
 
 interface Meters {
@@ -140,7 +142,10 @@ function PipeFields({ form }: { form: Facts }) {
 /** A new system from what one sees walking in: it is drawn from that, and the rest can wait until somebody knows it. */
 export function NewSystem({ id, site, meters }: { id: string; site: string } & Meters) {
   const router = useRouter();
-  const form = useForm<FirstFactsForm>({ resolver: yupResolver(firstFactsSchema), defaultValues: noFacts() });
+  const form = useForm<FirstFactsForm>({
+    resolver: lateResolver(() => import('@/wire/first-facts-schema').then((m) => m.firstFactsSchema)),
+    defaultValues: noFacts(),
+  });
   const { offer, sent } = useFormDraft(form, `first/${site}`);
   const [drawn, setDrawn] = useState<System | null>(null);
   const [whole, setWhole] = useState<SystemForm | null>(null);

@@ -1,5 +1,5 @@
 'use client';
-import { yupResolver } from '@hookform/resolvers/yup';
+import { lateResolver } from '@/ui/kit/late-resolver';
 import { useState } from 'react';
 import { useForm } from 'react-hook-form';
 import { now } from '@/device/clock';
@@ -7,7 +7,7 @@ import { office, type OfficeError } from '@/device/office';
 import { Button } from '@/ui/kit/button';
 import { Field, FIELD } from '@/ui/kit/field';
 import { useFormDraft } from '@/ui/kit/use-draft';
-import { siteSchema, type SiteForm } from '@/wire/places';
+import type { SiteForm } from '@/wire/places';
 import { uuid7 } from '@/wire/uuid7';
 
 /** A new place: its name, where it is and whose it is; then its first system. */
@@ -15,7 +15,7 @@ export function SiteFormView() {
   const [trouble, setTrouble] = useState('');
   const [id] = useState(() => uuid7(now()));
   const form = useForm<SiteForm>({
-    resolver: yupResolver(siteSchema),
+    resolver: lateResolver(() => import('@/wire/places').then((m) => m.siteSchema)),
     defaultValues: { id, name: '', address: '', customer: '' },
   });
   const { register, handleSubmit } = form;

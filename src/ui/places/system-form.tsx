@@ -6,74 +6,52 @@ import {
   systemStiffness,
   volumeUncertainty,
   WATER_DUTIES,
+  type WaterDuty,
 } from '@/core/installation/section';
+import { HEIGHT_FACTS, WHOLE_FACTS, type WholeFact, type WholeRule } from '@/core/installation/whole';
 import { parseWithUnit, toNumber } from '@/core/quantity/exact';
 import { showFigure } from '@/core/quantity/figure';
-import { convert } from '@/core/quantity/unit';
-import { tradeOf } from '@/core/trades';
+import { convert, type Unit } from '@/core/quantity/unit';
+import { type Trade, tradeFor, tradeOf } from '@/core/trades';
 import { office, type OfficeError } from '@/device/office';
 import { Button } from '@/ui/kit/button';
-import { Field, FIELD, Options, TRADE_UNITS } from '@/ui/kit/field';
+import { Field, FIELD, Options, TRADE_UNITS, unitsOf } from '@/ui/kit/field';
 import { FigureField } from '@/ui/kit/figure-field';
+import { lateResolver } from '@/ui/kit/late-resolver';
 import { useFormDraft } from '@/ui/kit/use-draft';
-import { type SystemForm, systemFromForm, systemSchema } from '@/wire/places';
-import { yupResolver } from '@hookform/resolvers/yup';
+import type { SystemForm } from '@/wire/places';
+import { type FormHeight, formHeight, systemFromForm } from '@/wire/system-form';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { FormProvider, useForm, useFormContext, useWatch } from 'react-hook-form';
-import {
-  AccessPart,
-  AppliancesPart,
-  ElementsPart,
-  type ErrorOf,
-  FactoryPart,
-  JointsPart,
-  LinesPart,
-  LoopsPart,
-  PipesPart,
-  RegulatorsPart,
-  SurfacesPart,
-  ValvesPart,
-} from './system-parts';
+import { PipesPart } from './pipes-part';
+import type { ErrorOf } from './rows';
+import { PartLists } from './system-parts';
+import { LinesPart } from './ticks';
 
 type FigureName =
+  | WholeFact
+  | FormHeight
   | 'workingPressure'
   | 'supplyPressure'
-  | 'setPressure'
-  | 'ventSetting'
-  | 'designPressure'
-  | 'heatingValue'
-  | 'fixture'
   | 'meterVolume'
   | 'testDial'
-  | 'gasInside'
-  | 'measuredVolume'
-  | 'slab'
-  | 'rim'
-  | 'testHeight'
-  | 'highest'
-  | 'lowest';
+  | 'measuredVolume';
 
 function Figure({
   name,
   label,
   hint,
-  of,
+  units,
 }: {
   name: FigureName;
   label: string;
   hint?: string;
-  of: keyof typeof TRADE_UNITS;
+  units: readonly Unit[];
 }) {
   const { control } = useFormContext<SystemForm>();
   return (
-    <FigureField
-      control={control}
-      name={name}
-      label={label}
-      {...(hint ? { hint } : {})}
-      units={TRADE_UNITS[of]}
-    />
+    <FigureField control={control} name={name} label={label} {...(hint ? { hint } : {})} units={units} />
   );
 }
 function Words({ name, label, hint }: { name: keyof SystemForm; label: string; hint?: string }) {
@@ -84,13 +62,14 @@ function Words({ name, label, hint }: { name: keyof SystemForm; label: string; h
     </Field>
   );
 }
+const SECTION = 'grid gap-3 border-t border-ink pt-3';
+const PAIRS = 'grid gap-3 sm:grid-cols-2';
 
 /** What the entries give so far: volume with its uncertainty, stiffness when full of water. */
 function Sum({ id }: { id: string }) {
   const form = useWatch<SystemForm>() as SystemForm;
   let words: { volume: string; stiff: string } | null = null;
   try {
-    systemSchema.validateSync(form, { strict: true });
     const system = systemFromForm(form, null, id);
     const volume = sectionVolume(system);
     const pressure = convert(
@@ -121,7 +100,190 @@ function Sum({ id }: { id: string }) {
   );
 }
 
-/** A system entered or changed: facts, pipes by table, meter, appliances, the weakest elements, what is in and out. */
+/** What the whole is: name, medium, pressures, what bounds it, and the facts its trade asks for. */
+function WholePart({ trade }: { trade: Trade }) {
+  const { register, formState, setValue, control } = useFormContext<SystemForm>();
+  const medium = useWatch({ control, name: 'medium' });
+  return (
+    <section className={SECTION}>
+      <h2 className="text-lg font-semibold">System</h2>
+      <div className={PAIRS}>
+        <Words name="name" label="Name of the system" />
+        <Field label="Medium" wrong={formState.errors.medium?.message}>
+          {(ids) => (
+            <select
+              {...ids}
+              className={FIELD}
+              {...register('medium', {
+                // a drain stands under no pressure of its own
+                onChange: (e: { target: { value: string } }) => {
+                  if (tradeFor(e.target.value)?.pressed !== false) return;
+                  setValue('workingPressure', '0 mbar');
+                  setValue('supplyPressure', '0 mbar');
+                  setValue('meterKind', 'none');
+                  setValue('meterName', 'none');
+                },
+              })}
+            >
+              {MEDIA.map((m) => (
+                <option key={m}>{m}</option>
+              ))}
+            </select>
+          )}
+        </Field>
+        {medium === 'water' && (
+          <Field label="What it is" hint="decides which tests are offered">
+            {(ids) => (
+              <select {...ids} className={FIELD} {...register('duty')}>
+                <option value="">not said: offer all</option>
+                <Options of={Object.entries(WATER_DUTIES)} />
+              </select>
+            )}
+          </Field>
+        )}
+        {trade.pressed && (
+          <>
+            <Figure
+              name="workingPressure"
+              label="Working pressure"
+              hint="the highest it works at"
+              units={TRADE_UNITS.pressure}
+            />
+            <Figure name="supplyPressure" label="Supply pressure" units={TRADE_UNITS.pressure} />
+          </>
+        )}
+        <Words name="supplyValve" label="Valve that bounds it" hint="a suspect until proved" />
+        <Words name="supplyValveOwner" label="Owner of that valve" />
+        <Words name="testPoint" label="Where the gauge connects" />
+        <Words name="emergencyContact" label="Emergency line found on the meter" />
+        <Words
+          name="everyMonths"
+          label="Tested again every"
+          hint="months; a good record then brings the next one to mind"
+        />
+        {trade.whole.map((key) => {
+          const { label, hint, dimension } = WHOLE_FACTS[key];
+          return <Figure key={key} name={key} label={label} hint={hint} units={unitsOf(dimension)} />;
+        })}
+      </div>
+    </section>
+  );
+}
+
+function MeterPart({ trade, meters }: { trade: Trade; meters: readonly { kind: string; label: string }[] }) {
+  const { register, formState, setValue } = useFormContext<SystemForm>();
+  return (
+    <section className={SECTION}>
+      <h2 className="text-lg font-semibold">Meter</h2>
+      <div className={PAIRS}>
+        <Field
+          label="Class"
+          hint="an unknown meter is asked for, never guessed"
+          wrong={formState.errors.meterKind?.message}
+        >
+          {(ids) => (
+            <select
+              {...ids}
+              className={FIELD}
+              {...register('meterKind', {
+                onChange: (e: { target: { value: string } }) => {
+                  const kind = e.target.value;
+                  setValue('meterName', meters.find((m) => m.kind === kind)?.label ?? '');
+                  setValue('meterVolume', meterVolume(kind));
+                },
+              })}
+            >
+              <Options of={meters.map((m) => [m.kind, m.label] as const)} />
+            </select>
+          )}
+        </Field>
+        <Words name="meterName" label="As its badge says" />
+        <Figure
+          name="meterVolume"
+          label="Volume inside"
+          hint="of its class, with its pipework; check the badge"
+          units={TRADE_UNITS.volume}
+        />
+        <Words name="meterSerial" label="Serial" />
+        <Words name="meterValve" label="Valve before the meter" hint="empty: none of its own" />
+        <Words name="meterValveOwner" label="Owner of that meter valve" hint="empty: not said" />
+        {trade.fuel && (
+          <Figure
+            name="testDial"
+            label="Smallest test dial, one turn"
+            hint="empty: none used"
+            units={TRADE_UNITS.volume}
+          />
+        )}
+      </div>
+    </section>
+  );
+}
+
+function PipeSection({ id }: { id: string }) {
+  const { register, control } = useFormContext<SystemForm>();
+  const measuredBy = useWatch({ control, name: 'measuredBy' });
+  return (
+    <section className={SECTION}>
+      <h2 className="text-lg font-semibold">Pipes</h2>
+      <PipesPart />
+      <Sum id={id} />
+      <details className="text-sm" open={Boolean(measuredBy)}>
+        <summary className="min-h-8 cursor-pointer text-lake">The volume was measured instead</summary>
+        <div className={`mt-2 ${PAIRS}`}>
+          <Field label="How">
+            {(ids) => (
+              <select {...ids} className={FIELD} {...register('measuredBy')}>
+                <option value="">by the pipe list</option>
+                <option value="draw">by a metered draw</option>
+                <option value="strokes">by pump strokes</option>
+              </select>
+            )}
+          </Field>
+          <Figure name="measuredVolume" label="Volume measured" units={TRADE_UNITS.volume} />
+          <Words name="measuredUncertainty" label="Uncertainty in percent" hint="empty: 5" />
+          <Words name="measuredSaid" label="From what" hint="like 32 strokes of 45 ml" />
+        </div>
+      </details>
+    </section>
+  );
+}
+
+const HeightsPart = ({ trade }: { trade: Trade }) =>
+  trade.heights.length > 0 && (
+    <section className={SECTION}>
+      <h2 className="text-lg font-semibold">Heights</h2>
+      <div className={PAIRS}>
+        <Words name="datum" label="Counted over" hint="a mark that stays, like the gate sill" />
+        {trade.heights.map((key) => {
+          const { label, hint }: WholeRule = HEIGHT_FACTS[key];
+          return (
+            <Figure
+              key={key}
+              name={formHeight(key)}
+              label={label}
+              {...(hint ? { hint } : {})}
+              units={TRADE_UNITS.length}
+            />
+          );
+        })}
+      </div>
+    </section>
+  );
+const TankPart = ({ trade }: { trade: Trade }) =>
+  trade.palette.includes('tank') && (
+    <section className={SECTION}>
+      <h2 className="text-lg font-semibold">Tank</h2>
+      <div className={PAIRS}>
+        <Words name="tankSize" label="Tank" hint="size, like 120 gal; empty: none" />
+        <Words name="tankPlace" label="Where the tank stands" />
+        <Words name="tankMake" label="Make of the tank" />
+        <Words name="tankSerial" label="Serial of the tank" />
+      </div>
+    </section>
+  );
+
+/** A system entered or changed: facts of the whole, meter, pipes by table, every list of its parts, what is in and out. */
 export function SystemFormView({
   id,
   site,
@@ -135,16 +297,14 @@ export function SystemFormView({
 }) {
   const router = useRouter();
   const [trouble, setTrouble] = useState('');
-  const methods = useForm<SystemForm>({ resolver: yupResolver(systemSchema), defaultValues: form });
-  const { register, handleSubmit, formState, watch, setValue } = methods;
+  const methods = useForm<SystemForm>({
+    resolver: lateResolver(() => import('@/wire/places').then((m) => m.systemSchema)),
+    defaultValues: form,
+  });
+  const { handleSubmit, formState, watch } = methods;
   const { offer, sent } = useFormDraft(methods, `system/${id}`);
-  const { errors, isSubmitting } = formState;
-  const medium = watch('medium');
-  const measuredBy = watch('measuredBy');
-  const drain = medium === 'drain';
-  const gas = medium !== 'water' && !drain;
-  const duty = watch('duty');
-  const heights = drain || duty === 'main';
+  const [medium, duty] = watch(['medium', 'duty']);
+  const trade = tradeOf({ medium, ...(duty ? { duty: duty as WaterDuty } : {}) });
   const save = async (value: SystemForm) => {
     setTrouble('');
     try {
@@ -156,7 +316,6 @@ export function SystemFormView({
       setTrouble((error as OfficeError).message);
     }
   };
-  const section = 'grid gap-3 border-t border-ink pt-3';
   return (
     <FormProvider {...methods}>
       <form
@@ -169,255 +328,18 @@ export function SystemFormView({
         }
       >
         {offer}
-        <section className={section}>
-          <h2 className="text-lg font-semibold">System</h2>
-          <div className="grid gap-3 sm:grid-cols-2">
-            <Words name="name" label="Name of the system" />
-            <Field label="Medium" wrong={errors.medium?.message}>
-              {(ids) => (
-                <select
-                  {...ids}
-                  className={FIELD}
-                  {...register('medium', {
-                    // a drain stands under no pressure of its own
-                    onChange: (e: { target: { value: string } }) => {
-                      if (e.target.value !== 'drain') return;
-                      setValue('workingPressure', '0 mbar');
-                      setValue('supplyPressure', '0 mbar');
-                      setValue('meterKind', 'none');
-                      setValue('meterName', 'none');
-                    },
-                  })}
-                >
-                  {MEDIA.map((m) => (
-                    <option key={m}>{m}</option>
-                  ))}
-                </select>
-              )}
-            </Field>
-            {medium === 'water' && (
-              <Field label="What it is" hint="decides which tests are offered">
-                {(ids) => (
-                  <select {...ids} className={FIELD} {...register('duty')}>
-                    <option value="">not said: offer all</option>
-                    <Options of={Object.entries(WATER_DUTIES)} />
-                  </select>
-                )}
-              </Field>
-            )}
-            {!drain && (
-              <>
-                <Figure
-                  name="workingPressure"
-                  label="Working pressure"
-                  hint="the highest it works at"
-                  of="pressure"
-                />
-                <Figure name="supplyPressure" label="Supply pressure" of="pressure" />
-              </>
-            )}
-            <Words name="supplyValve" label="Valve that bounds it" hint="a suspect until proved" />
-            <Words name="supplyValveOwner" label="Owner of that valve" />
-            <Words name="testPoint" label="Where the gauge connects" />
-            <Words name="emergencyContact" label="Emergency line found on the meter" />
-            <Words
-              name="everyMonths"
-              label="Tested again every"
-              hint="months; a good record then brings the next one to mind"
-            />
-            {(gas || duty === 'vehicle') && (
-              <Figure
-                name="setPressure"
-                label="Regulator set"
-                hint="empty: the working pressure"
-                of="pressure"
-              />
-            )}
-            {gas && (
-              <>
-                <Figure name="ventSetting" label="Regulator vents at" hint="empty: not read" of="pressure" />
-                <Figure
-                  name="heatingValue"
-                  label="Heating value of the gas"
-                  hint="from the supplier; for the dial and input"
-                  of="heat"
-                />
-              </>
-            )}
-            {!drain && (
-              <Figure
-                name="designPressure"
-                label="Design pressure"
-                hint="from the drawings; empty: not known"
-                of="pressure"
-              />
-            )}
-            {medium === 'water' && (
-              <Figure
-                name="gasInside"
-                label="Gas inside"
-                hint="vessel and arrestors, at test pressure"
-                of="volume"
-              />
-            )}
-          </div>
-        </section>
-        <section className={section}>
-          <h2 className="text-lg font-semibold">Meter</h2>
-          <div className="grid gap-3 sm:grid-cols-2">
-            <Field
-              label="Class"
-              hint="an unknown meter is asked for, never guessed"
-              wrong={errors.meterKind?.message}
-            >
-              {(ids) => (
-                <select
-                  {...ids}
-                  className={FIELD}
-                  {...register('meterKind', {
-                    onChange: (e: { target: { value: string } }) => {
-                      const kind = e.target.value;
-                      setValue('meterName', meters.find((m) => m.kind === kind)?.label ?? '');
-                      setValue('meterVolume', meterVolume(kind));
-                    },
-                  })}
-                >
-                  <Options of={meters.map((m) => [m.kind, m.label] as const)} />
-                </select>
-              )}
-            </Field>
-            <Words name="meterName" label="As its badge says" />
-            <Figure
-              name="meterVolume"
-              label="Volume inside"
-              hint="of its class, with its pipework; check the badge"
-              of="volume"
-            />
-            <Words name="meterSerial" label="Serial" />
-            <Words name="meterValve" label="Valve before the meter" hint="empty: none of its own" />
-            <Words name="meterValveOwner" label="Owner of that meter valve" hint="empty: not said" />
-            {gas && (
-              <Figure
-                name="testDial"
-                label="Smallest test dial, one turn"
-                hint="empty: none used"
-                of="volume"
-              />
-            )}
-          </div>
-        </section>
-        <section className={section}>
-          <h2 className="text-lg font-semibold">Pipes</h2>
-          <PipesPart />
-          <Sum id={id} />
-          <details className="text-sm" open={Boolean(measuredBy)}>
-            <summary className="min-h-8 cursor-pointer text-lake">The volume was measured instead</summary>
-            <div className="mt-2 grid gap-3 sm:grid-cols-2">
-              <Field label="How">
-                {(ids) => (
-                  <select {...ids} className={FIELD} {...register('measuredBy')}>
-                    <option value="">by the pipe list</option>
-                    <option value="draw">by a metered draw</option>
-                    <option value="strokes">by pump strokes</option>
-                  </select>
-                )}
-              </Field>
-              <Figure name="measuredVolume" label="Volume measured" of="volume" />
-              <Words name="measuredUncertainty" label="Uncertainty in percent" hint="empty: 5" />
-              <Words name="measuredSaid" label="From what" hint="like 32 strokes of 45 ml" />
-            </div>
-          </details>
-        </section>
-        {drain && (
-          <section className={section}>
-            <h2 className="text-lg font-semibold">Free surfaces at the level</h2>
-            <p className="text-sm text-quiet">
-              A millimetre of fall is the water of all of them, not of the opening alone.
-            </p>
-            <SurfacesPart />
-          </section>
-        )}
-        {duty === 'loops' && medium === 'water' && (
-          <section className={section}>
-            <h2 className="text-lg font-semibold">Loops of the manifold</h2>
-            <LoopsPart />
-          </section>
-        )}
-        {heights && (
-          <section className={section}>
-            <h2 className="text-lg font-semibold">Heights</h2>
-            <div className="grid gap-3 sm:grid-cols-2">
-              <Words name="datum" label="Counted over" hint="a mark that stays, like the gate sill" />
-              {drain ? (
-                <>
-                  <Figure name="slab" label="Slab level" hint="below the mark: minus" of="length" />
-                  <Figure name="rim" label="Rim of the opening" of="length" />
-                  <Figure
-                    name="fixture"
-                    label="Lowest fixture inside"
-                    hint="floor drain, shower tray: water over it comes up"
-                    of="length"
-                  />
-                </>
-              ) : (
-                <>
-                  <Figure name="testHeight" label="Test point" of="length" />
-                  <Figure name="highest" label="Highest point" of="length" />
-                </>
-              )}
-              <Figure name="lowest" label="Lowest point" of="length" />
-            </div>
-          </section>
-        )}
-        <section className={section}>
-          <h2 className="text-lg font-semibold">Appliances</h2>
-          <AppliancesPart gas={gas} />
-        </section>
-        {!drain && (
-          <section className={section}>
-            <h2 className="text-lg font-semibold">Valves between</h2>
-            <p className="text-sm text-quiet">
-              Closing parts besides the appliances’ own. What nobody has looked for is asked at the bench.
-            </p>
-            <ValvesPart gas={gas} />
-            {gas && <AccessPart />}
-          </section>
-        )}
-        {(gas || duty === 'vehicle') && (
-          <section className={section}>
-            <h2 className="text-lg font-semibold">Regulators{medium === 'propane' && ' and tank'}</h2>
-            <RegulatorsPart />
-            {medium === 'propane' && (
-              <div className="grid gap-3 sm:grid-cols-2">
-                <Words name="tankSize" label="Tank" hint="size, like 120 gal; empty: none" />
-                <Words name="tankPlace" label="Where the tank stands" />
-                <Words name="tankMake" label="Make of the tank" />
-                <Words name="tankSerial" label="Serial of the tank" />
-              </div>
-            )}
-          </section>
-        )}
-        {!drain && (
-          <section className={section}>
-            <h2 className="text-lg font-semibold">Joints undone for a test</h2>
-            <JointsPart />
-          </section>
-        )}
-        <section className={section}>
-          <h2 className="text-lg font-semibold">Weakest elements</h2>
-          <p className="text-sm text-quiet">
-            Parts that permit less than the pipe. While they are in scope the lowest of them caps every test
-            pressure.
-          </p>
-          <ElementsPart />
-        </section>
-        <section className={section}>
+        <WholePart trade={trade} />
+        <MeterPart trade={trade} meters={meters} />
+        <PipeSection id={id} />
+        <HeightsPart trade={trade} />
+        <TankPart trade={trade} />
+        <PartLists trade={trade} />
+        <section className={SECTION}>
           <h2 className="text-lg font-semibold">Scope</h2>
-          <div className="grid gap-3 sm:grid-cols-2">
+          <div className={PAIRS}>
             <LinesPart name="inScope" label="Inside the test, one line each" />
             <LinesPart name="notCovered" label="Not covered, one line each" />
           </div>
-          <FactoryPart />
         </section>
         <div>
           <p role="alert" className="mb-2 min-h-6 text-rust">
@@ -427,7 +349,7 @@ export function SystemFormView({
             type="submit"
             tone="act"
             className="min-h-14 w-full text-lg sm:w-auto sm:px-10"
-            disabled={isSubmitting}
+            disabled={formState.isSubmitting}
           >
             Save the system
           </Button>

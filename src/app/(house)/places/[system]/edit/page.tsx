@@ -4,7 +4,7 @@ import { readSystem } from '@/server/places/places';
 import { meterKinds } from '@/server/rules/rules';
 import { requireSession } from '@/server/session/session';
 import { SystemFormView } from '@/ui/places/system-form';
-import { formOfSystem } from '@/wire/places';
+import { formOfSystem } from '@/wire/system-form';
 
 export const metadata: Metadata = { title: 'Change system' };
 export default async function EditSystem({ params }: { params: Promise<{ system: string }> }) {
