@@ -1,5 +1,6 @@
 /** The time band of a visit: a row for each test and one for everything else, blocks of hands and waits. */
 import { scaleLinear } from 'd3-scale';
+import { bandHeight, ROW, TOP } from './band-height';
 import type { Slot, VisitTask } from '@/core/visit/types';
 
 export interface BandBlock {
@@ -20,13 +21,8 @@ export interface BandGeometry {
   readonly x: (minutes: number) => number;
   readonly minutes: (x: number) => number;
 }
-export const ROW = 64;
-const TOP = 26;
-/** Known before the order is: the place that a band will take. */
-export const bandHeight = (rows: number): number => TOP + rows * ROW;
-
-/** @param rows keys of the rows in order; each task belongs to its test's row, or to '' */
-export function bandGeometry(
+export /** @param rows keys of the rows in order; each task belongs to its test's row, or to '' */
+function bandGeometry(
   tasks: readonly VisitTask[],
   slots: readonly Slot[],
   rows: readonly string[],

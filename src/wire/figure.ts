@@ -1,6 +1,6 @@
 import * as yup from 'yup';
-import { FigureError, parseWithUnit, toNumber } from '@/core/quantity/exact';
-import { UNITS, unitLabel, type Dimension } from '@/core/quantity/unit';
+import type { Dimension } from '@/core/quantity/unit';
+import { figureTrouble } from './figure-trouble';
 
 export const text = (most: number) => yup.string().strict(true).required('is needed').max(most);
 /** Text that may be empty. */
@@ -11,20 +11,6 @@ export const shape = <S extends yup.ObjectShape>(fields: S) =>
 export const list = <T>(of: yup.ISchema<T>, most: number) => yup.array(of).strict(true).max(most).required();
 export const isoDay = () => text(10).matches(/^\d{4}-\d{2}-\d{2}$/, 'is not a day, like 2026-11-24');
 
-/** What is wrong with a figure written with its unit ("21 mbar"), in words; '' when it is right. */
-export function figureTrouble(value: string, dimension: Dimension, least?: 'above zero' | 'zero'): string {
-  try {
-    const figure = parseWithUnit(value);
-    if (UNITS[figure.unit].dimension !== dimension)
-      return `${unitLabel(figure.unit)} does not measure a ${dimension}. Choose another unit.`;
-    if (least === 'above zero' && toNumber(figure) <= 0) return 'must be above zero';
-    if (least === 'zero' && toNumber(figure) < 0) return 'must not be below zero';
-    return '';
-  } catch (error) {
-    if (error instanceof FigureError) return error.message;
-    throw error;
-  }
-}
 /** A figure with its unit on the wire: "21 mbar". */
 export const figure = (dimension: Dimension, least?: 'above zero' | 'zero') =>
   text(40).test('figure', (value, context) => {

@@ -1,7 +1,8 @@
 import { networkFrom } from '@/core/network/enter';
 import { demoSystem, readDemo } from '../../scripts/demo-data';
 import { formOfPipe, pipeFromForm } from './pipe';
-import { formOfNetwork, networkFromForm, networkSchema, type NetworkForm } from './network';
+import { formOfNetwork, networkFromForm, type NetworkForm } from './network';
+import { networkSchema } from './network-schema';
 
 const networks = readDemo().sites.flatMap((site) =>
   site.systems.map((s) => [s.key, networkFrom(demoSystem(s, s.key))] as const),

@@ -5,10 +5,10 @@ import type { FactRule } from '@/core/network/catalogue';
 import { columnsOf, listRule, PART_LIST_KEYS, type PartListKey } from '@/core/network/lists';
 import * as yup from 'yup';
 import { figure, free, list, optionalFigure, shape, text, uuid } from './figure';
-import { pipeSchema } from './pipe';
+import { pipeSchema } from './pipe-schema';
 import { meterRule, pressureRule } from './place-rules';
 import type { RowForm } from './rows';
-import { ACCESS, formHeight, type FormHeight } from './system-form';
+import { ACCESS, formHeight, type FormHeight } from './form-words';
 
 /** A site as it is entered. */
 export const siteSchema = shape({

@@ -4,20 +4,10 @@ import { HEIGHT_KEYS, type HeightFact, WHOLE_KEYS } from '@/core/installation/wh
 import { withListsOf } from '@/core/network/enter';
 import { PART_LIST_KEYS, rowsOf } from '@/core/network/lists';
 import { exact, type Exact, parseWithUnit, showUnit } from '@/core/quantity/exact';
+import { type FormHeight, formHeight } from './form-words';
 import { formOfPipe, pipeFromForm } from './pipe';
 import type { SystemForm } from './places';
 import { formOfRow, type RowForm, rowFromForm } from './rows';
-
-/** Ways in for a gauge, as packs name them. */
-export const ACCESS = {
-  port: 'a test port or gauge point',
-  jet: 'the burner jet',
-  'quick-connect': 'a quick-connect outlet',
-} as const;
-
-/** A height's field on the form: the test point is a name there already. */
-export type FormHeight = Exclude<HeightFact, 'testPoint'> | 'testHeight';
-export const formHeight = (key: HeightFact): FormHeight => (key === 'testPoint' ? 'testHeight' : key);
 
 const figureOf = (e: Exact | undefined): string => (e ? showUnit(e) : '');
 const maybe = <K extends string>(key: K, value: string): { [k in K]?: Exact } =>

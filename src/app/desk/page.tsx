@@ -1,5 +1,6 @@
 import type { Metadata } from 'next';
 import { headers } from 'next/headers';
+import { DESK_LINES } from '@/core/desk';
 import { Desk } from '@/ui/desk/desk';
 import { DeskFrame } from '@/ui/desk/frame';
 
@@ -9,7 +10,15 @@ export default async function DeskPage() {
   await headers();
   return (
     <DeskFrame>
-      <Desk />
+      <Desk
+        lines={DESK_LINES.map(({ id, group, title, answers, formula }) => ({
+          id,
+          group,
+          title,
+          answers,
+          formula,
+        }))}
+      />
     </DeskFrame>
   );
 }

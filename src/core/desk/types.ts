@@ -30,6 +30,8 @@ export interface DeskOutput {
 }
 /** SI values of the inputs (kelvin for temperatures); an empty optional one is missing. */
 export type Numbers = Readonly<Record<string, number>>;
+/** What a list of formulas says of one. */
+export type DeskTitle = Pick<DeskFormula, 'id' | 'group' | 'title' | 'answers' | 'formula'>;
 export interface DeskFormula {
   readonly id: string;
   readonly group: DeskGroup;

@@ -148,7 +148,3 @@ export const stageBase = {
   on: record(edges, 'edges'),
 };
 export type StageBase = Of<ReturnType<typeof object<typeof stageBase>>>;
-
-/** The edges of an outcome, in order. */
-export const edgesOf = (on: Edge | readonly Edge[] | undefined): readonly Edge[] =>
-  on === undefined ? [] : Array.isArray(on) ? (on as readonly Edge[]) : [on as Edge];

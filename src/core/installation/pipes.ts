@@ -2,7 +2,7 @@
  * Pipes by standard and nominal size: outside diameter and wall, from which the bore follows. Nominal walls of the
  * editions named; a pipe in the wall may differ: the maker's print on it wins.
  */
-import { exact,type Exact } from '@/core/quantity/exact';
+import { exact, type Exact } from '@/core/quantity/exact';
 import { convert } from '@/core/quantity/unit';
 
 export type WallMaterial = 'steel' | 'copper' | 'ductile iron' | 'PVC' | 'PE' | 'PE-X' | 'multilayer';

@@ -9,7 +9,7 @@ import {
   type Permits,
   type RuleLine,
 } from '@/core/grammar/lines';
-import { edgesOf } from '@/core/grammar/rule';
+import { edgesOf } from '@/core/grammar/edges';
 import { isCall } from '@/core/grammar/schema';
 import { kindOf, type Stage } from '@/core/kinds';
 import { parseWithUnit, toNumber } from '@/core/quantity/exact';

@@ -1,6 +1,7 @@
 import type * as yup from 'yup';
 import { FORMULAS } from '@/core/formula';
-import { edgesOf, type BandSpec } from '@/core/grammar/rule';
+import { edgesOf } from '@/core/grammar/edges';
+import type { BandSpec } from '@/core/grammar/rule';
 import { isCall } from '@/core/grammar/schema';
 import { kindOf, type Stage } from '@/core/kinds';
 import type { Surroundings } from '@/core/kinds/kind';

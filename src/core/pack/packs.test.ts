@@ -8,7 +8,8 @@ import { lineKey } from '@/core/grammar/lines';
 import { compareProcedures, ruleLines } from './lines';
 import { PackError } from './error';
 import { loadPack } from './load';
-import { edgesOf, type Edge } from '@/core/grammar/rule';
+import { edgesOf } from '@/core/grammar/edges';
+import type { Edge } from '@/core/grammar/rule';
 import { outcomesOf, waysOn } from '@/core/kinds/outcomes';
 import type { Pack, Procedure } from './schema';
 

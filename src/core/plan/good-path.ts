@@ -1,5 +1,6 @@
 /** The way a run takes when all goes well, with the minutes each step asks for: what a visit is planned from. */
-import { edgesOf, type Edge } from '@/core/grammar/rule';
+import { edgesOf } from '@/core/grammar/edges';
+import type { Edge } from '@/core/grammar/rule';
 import { kindOf, type Stage } from '@/core/kinds';
 import { minutesFor } from '@/core/run/hold-spec';
 import { checkLines } from '@/core/run/read';

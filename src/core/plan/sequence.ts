@@ -1,7 +1,7 @@
 import type { Edge } from '@/core/grammar/rule';
 import type { Stage } from '@/core/kinds';
 import type { Pack, Part, Procedure, Sequence } from '@/core/pack/schema';
-import { edgesOf } from '@/core/grammar/rule';
+import { edgesOf } from '@/core/grammar/edges';
 
 /**
  * Lays the procedures of a sequence end to end as the parts of one run: each keeps its own rules, its own gauge and

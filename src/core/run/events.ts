@@ -48,8 +48,7 @@ export type PlacedEvent = RunEvent & { readonly position?: number; readonly rece
 /** The schema of one event: the same on the device, in the route handler, and for files. */
 export const eventSchema = oneOf('kind', ENTRIES);
 /** Checks an unknown value as an event. @throws yup.ValidationError with the path of what is wrong. */
-export const parseEvent = (value: unknown): RunEvent =>
-  eventSchema.validateSync(value, { strict: true });
+export const parseEvent = (value: unknown): RunEvent => eventSchema.validateSync(value, { strict: true });
 
 /** The moment of an event on the server's time line, ms UTC. */
 export const momentOf = (event: { at: number; offset: number }): number => event.at + event.offset;

@@ -1,6 +1,7 @@
 /** What a hold is: its role, band, and minutes by rule, by house standard and by need. */
 import { type FormulaContext, known, minutesOf, type Working } from '@/core/formula';
-import { type BandSpec, type Edge, edgesOf, type MinutesSpec } from '@/core/grammar/rule';
+import { edgesOf } from '@/core/grammar/edges';
+import type { BandSpec, Edge, MinutesSpec } from '@/core/grammar/rule';
 import type { Gauge } from '@/core/instrument/gauge';
 import type { HoldStage, Stage } from '@/core/kinds';
 import { bandOf, type ResolvedBand } from '@/core/plan/limits';

@@ -74,11 +74,7 @@ test('marks that make no test are refused with the reason', () => {
   );
   expect(() => judge(holds({}, { [last()]: 4000 }))).toThrow(/mbar/); // raised to what the procedure does not ask
   expect(() =>
-    outsideEvents(
-      { ...plan, outside: undefined },
-      { holds: good, points: [], gauge: gauge().id },
-      writer,
-    ),
+    outsideEvents({ ...plan, outside: undefined }, { holds: good, points: [], gauge: gauge().id }, writer),
   ).toThrow(/Choose the gauge/);
   expect(judge(good.slice(0, 1)).state.ending).toMatchObject({ by: 'stop' }); // the log ends early
 });

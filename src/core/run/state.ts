@@ -115,7 +115,12 @@ export interface Visit {
   readonly inputs: DialInput[];
   /** The pressure would not stand, and how: what it showed, and against which band. */
   unheld?: Unheld;
-  skipped?: { readonly key?: string; readonly reason: string; readonly text: string; readonly sound: boolean };
+  skipped?: {
+    readonly key?: string;
+    readonly reason: string;
+    readonly text: string;
+    readonly sound: boolean;
+  };
   split?: string;
 }
 /** A pressure that would not stand in a fill, a settling period or a hold. */

@@ -1,7 +1,8 @@
 /** How a run moves on: entering stages, following the pack's graph, breaking holds. */
 import { known } from '@/core/formula';
 import { minutesFor } from './hold-spec';
-import { edgesOf, type Edge } from '@/core/grammar/rule';
+import { edgesOf } from '@/core/grammar/edges';
+import type { Edge } from '@/core/grammar/rule';
 import type { IsolateStage } from '@/core/kinds';
 import type { Part } from '@/core/pack/schema';
 import { applies, type Plan } from '@/core/plan/plan';

@@ -2,35 +2,35 @@
  * A tester who follows the bench: answers every line, raises, waits, reads and says what will not stand, whatever the section
  * does. Conducts whole runs for tests of the judgement; what the section really does comes from outside.
  */
-import { edgesOf } from '@/core/grammar/rule';
-import { entryStep,type Gauge } from '@/core/instrument/gauge';
+import { edgesOf } from '@/core/grammar/edges';
+import { entryStep, type Gauge } from '@/core/instrument/gauge';
 import type { Stage } from '@/core/kinds';
 import { pumpBand } from '@/core/kinds/pump/fold';
 import type { Plan } from '@/core/plan/plan';
-import { exact,type Exact,toNumber } from '@/core/quantity/exact';
-import { convert,UNITS } from '@/core/quantity/unit';
+import { exact, type Exact, toNumber } from '@/core/quantity/exact';
+import { convert, UNITS } from '@/core/quantity/unit';
 import { barometerNeeded } from '@/core/run/barometer';
 import type { Payload } from '@/core/run/events';
-import { holdSpec,stageBand } from '@/core/run/hold-spec';
+import { holdSpec, stageBand } from '@/core/run/hold-spec';
 import { expectedItems } from '@/core/run/inventory';
 import {
-checkLines,
-currentCycle,
-currentVisit,
-expectation,
-gaugeOf,
-openJoints,
-openLines,
-positionLines,
-runningHold,
-stageOf,
-stepOf,
-temperatureNeeded,
+  checkLines,
+  currentCycle,
+  currentVisit,
+  expectation,
+  gaugeOf,
+  openJoints,
+  openLines,
+  positionLines,
+  runningHold,
+  stageOf,
+  stepOf,
+  temperatureNeeded,
 } from '@/core/run/read';
-import { begin,step } from '@/core/run/reduce';
+import { begin, step } from '@/core/run/reduce';
 import type { RunState } from '@/core/run/state';
 import type { Refusal } from '@/core/run/transition';
-import { explainedFor,unheldWays } from '@/core/run/unheld';
+import { explainedFor, unheldWays } from '@/core/run/unheld';
 
 /** The real section, of which the tester sees only what a gauge shows. Pressures gauge Pa; a level is a height in m. */
 export interface Section {

@@ -3,10 +3,10 @@ import { testPressure } from '@/core/plan/limits';
 import { outsideDomain } from '@/core/plan/plan';
 import { parseWithUnit as q } from '@/core/quantity/exact';
 import { holdSpec } from '@/core/run/hold-spec';
-import { expectedItems,inventoryChanges } from '@/core/run/inventory';
+import { expectedItems, inventoryChanges } from '@/core/run/inventory';
 import { bakery } from '@/core/testing/bakery';
-import { gauges,judged,kiln,planOf,run,type Step,trailer } from '@/core/testing/quarter';
-import { type Verdict,verdictOf } from './verdict';
+import { gauges, judged, kiln, planOf, run, type Step, trailer } from '@/core/testing/quarter';
+import { type Verdict, verdictOf } from './verdict';
 
 /* ---- 2.2 air test of pipework, imperial ---- */
 const toHold = (test = '3', gauge = 'D-15'): Step[] => [

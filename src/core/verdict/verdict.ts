@@ -248,7 +248,7 @@ function build(plan: Plan, state: RunState, result: PartVerdict): Verdict {
 /** A verdict of the first format in the sources it was sealed with. */
 function inFirstWords(verdict: Verdict): Verdict {
   const figure = <T extends Figure | null>(f: T): T =>
-    (f ? { ...f, source: sourceOfFirstFormat(f.source) } : f);
+    f ? { ...f, source: sourceOfFirstFormat(f.source) } : f;
   return {
     ...verdict,
     leakRate: figure(verdict.leakRate),

@@ -1,7 +1,7 @@
 /** Turns tests into tasks: short holds are hands, long ones wait; what fits in a wait is laid beside it. */
 import { fillingNamed } from '@/core/fillings';
-import { minutesForInventory } from '@/core/kinds/inventory/rule';
-import { minutesForJoints } from '@/core/kinds/joints/rule';
+import { minutesForInventory } from '@/core/kinds/inventory/estimate';
+import { minutesForJoints } from '@/core/kinds/joints/estimate';
 import type { PartRule } from '@/core/pack/schema';
 import type { PathStep } from '@/core/plan/good-path';
 import type { VisitTask } from './types';

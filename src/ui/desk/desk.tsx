@@ -1,32 +1,71 @@
 'use client';
-import { useEffect, useMemo, useRef, useState } from 'react';
-import { DESK_LINES } from '@/core/desk';
-import { DESK_GROUPS, type DeskFormula, type DeskGroup } from '@/core/desk/types';
-import { readDeskLink, type Entry } from '@/core/desk/work';
-import { DeskLine } from './line';
+import { DESK_GROUPS, type DeskGroup, type DeskTitle } from '@/core/desk/types';
+import { byNeed } from '@/ui/kit/by-need';
+import { Minus, Plus } from 'lucide-react';
+import { Suspense, useEffect, useMemo, useRef, useState } from 'react';
 
+/** What works a formula out comes when one is opened, or a moment after the list stands. */
+const load = () => import('./working').then((m) => m.Working);
+const Working = byNeed(load);
 interface Open {
   /** Counts openings: a link followed on the same line starts it anew. */
   readonly turn: number;
-  readonly formula: DeskFormula;
-  readonly entries: Record<string, Entry>;
-  readonly choices: Record<string, string>;
+  readonly id: string;
+  /** The part of the address behind #: which formula, and what is entered. */
+  readonly link: string;
 }
-const matches = (f: DeskFormula, words: readonly string[]): boolean => {
+const matches = (f: DeskTitle, words: readonly string[]): boolean => {
   const text = `${f.title} ${f.answers} ${f.formula} ${DESK_GROUPS[f.group]} ${f.id}`.toLowerCase();
   return words.every((w) => text.includes(w));
 };
 
+/** One formula: its title and what it answers on a rule; opened, its inputs, results, source and sensitivity. */
+function DeskLine({
+  formula,
+  open,
+  onToggle,
+}: {
+  formula: DeskTitle;
+  open: Open | null;
+  onToggle: (opening: boolean) => void;
+}) {
+  const Sign = open ? Minus : Plus;
+  return (
+    <div id={formula.id} className="scroll-mt-4 border-t border-seam lg:first:border-t-0">
+      <h3>
+        <button
+          type="button"
+          aria-expanded={open !== null}
+          className="grid min-h-14 w-full grid-cols-[1fr_auto] items-center gap-4 py-2 text-left hover:text-lake"
+          onClick={() => onToggle(!open)}
+        >
+          <span>
+            <span className="block font-semibold">{formula.title}</span>
+            <span className="block text-sm text-quiet">{formula.answers}</span>
+          </span>
+          <Sign size={20} aria-hidden />
+        </button>
+      </h3>
+      {open && (
+        <Suspense fallback={<p className="pb-5 text-quiet">Opening …</p>}>
+          <Working key={open.turn} id={formula.id} link={open.link} />
+        </Suspense>
+      )}
+    </div>
+  );
+}
+
 /** Every formula as a ruled line that opens into its working. The address carries what is open and entered. */
-export function Desk() {
+export function Desk({ lines: all }: { lines: readonly DeskTitle[] }) {
   const [open, setOpen] = useState<Open | null>(null);
   const [search, setSearch] = useState('');
   const field = useRef<HTMLInputElement>(null);
   useEffect(() => {
     const read = () => {
-      const found = readDeskLink(DESK_LINES, location.hash);
-      setOpen((old) => found && { ...found, turn: (old?.turn ?? 0) + 1 });
-      if (found) requestAnimationFrame(() => document.getElementById(found.formula.id)?.scrollIntoView());
+      const id = location.hash.slice(1).split('?')[0]!;
+      const found = all.some((f) => f.id === id);
+      setOpen((old) => (found ? { id, link: location.hash, turn: (old?.turn ?? 0) + 1 } : null));
+      if (found) requestAnimationFrame(() => document.getElementById(id)?.scrollIntoView());
     };
     read();
     addEventListener('hashchange', read);
@@ -37,17 +76,19 @@ export function Desk() {
       }
     };
     addEventListener('keydown', slash);
+    const later = setTimeout(() => void load(), 800);
     return () => {
       removeEventListener('hashchange', read);
       removeEventListener('keydown', slash);
+      clearTimeout(later);
     };
-  }, []);
+  }, [all]);
   const groups = useMemo(() => {
     const words = search.toLowerCase().split(/\s+/).filter(Boolean);
     return (Object.keys(DESK_GROUPS) as DeskGroup[])
-      .map((key) => ({ key, lines: DESK_LINES.filter((f) => f.group === key && matches(f, words)) }))
+      .map((key) => ({ key, lines: all.filter((f) => f.group === key && matches(f, words)) }))
       .filter((g) => g.lines.length);
-  }, [search]);
+  }, [all, search]);
   return (
     <>
       <h1 className="text-2xl font-bold">Desk</h1>
@@ -84,10 +125,10 @@ export function Desk() {
                 <DeskLine
                   key={f.id}
                   formula={f}
-                  open={open?.formula.id === f.id ? open : null}
+                  open={open?.id === f.id ? open : null}
                   onToggle={(opening) => {
                     history.replaceState(null, '', opening ? `#${f.id}` : location.pathname);
-                    setOpen(opening ? { formula: f, entries: {}, choices: {}, turn: 0 } : null);
+                    setOpen(opening ? { id: f.id, link: `#${f.id}`, turn: 0 } : null);
                   }}
                 />
               ))}

@@ -1,4 +1,5 @@
 'use client';
+import type { Schema } from 'yup';
 import { Copy, Link2, Maximize, Minus, Plus, Redo2, Trash2, Undo2, Wand2 } from 'lucide-react';
 import { useRouter } from 'next/navigation';
 import { useEffect, useMemo, useState, type KeyboardEvent } from 'react';
@@ -16,13 +17,7 @@ import { office, type OfficeError } from '@/device/office';
 import { Button } from '@/ui/kit/button';
 import { Offer } from '@/ui/kit/use-draft';
 import { useSize } from '@/ui/kit/use-size';
-import {
-  formOfNetwork,
-  networkFromForm,
-  networkSchema,
-  type NetworkForm,
-  type PartForm,
-} from '@/wire/network';
+import { formOfNetwork, networkFromForm, type NetworkForm, type PartForm } from '@/wire/network';
 import { nextPipe, type PipeForm } from '@/wire/pipe';
 import { uuid7 } from '@/wire/uuid7';
 import { extent, ReachWords, Sheet, UNIT, words } from './drawing';
@@ -59,10 +54,24 @@ const newPart = (kind: PartKind): Omit<PartForm, 'id' | 'x' | 'y'> => ({
   ...(ruleOfPart(kind).closes ? { position: 'open' as const } : {}),
 });
 
+const loadSchema = (): Promise<Schema> => import('@/wire/network-schema').then((m) => m.networkSchema);
+/** What checks a drawing, once it is fetched: the drawing stands before it. */
+function useSchema(): Schema | null {
+  const [schema, setSchema] = useState<Schema | null>(null);
+  useEffect(() => {
+    void loadSchema().then(
+      (found) => setSchema(() => found),
+      () => undefined,
+    );
+  }, []);
+  return schema;
+}
+
 /** The volume that stands behind what is drawn; null while a figure is still being typed. */
-function volumeWords(section: System, sheet: NetworkForm): string | null {
+function volumeWords(section: System, sheet: NetworkForm, schema: Schema | null): string | null {
+  if (!schema) return null;
   try {
-    networkSchema.validateSync(sheet, { strict: true });
+    schema.validateSync(sheet, { strict: true });
     const s = withNetwork(section, networkFromForm(sheet));
     return `${(sectionVolume(s).value * 1000).toFixed(1)} l ± ${(volumeUncertainty(s) * 100).toFixed(0)} %`;
   } catch {
@@ -107,7 +116,8 @@ export function NetworkEditor({
   const [frame, size] = useSize();
   const reach = useMemo(() => reachOf(sheet), [sheet]);
   // checked and worked out when something is drawn, not with every push of the sheet
-  const volume = useMemo(() => volumeWords(section, sheet), [section, sheet]);
+  const schema = useSchema();
+  const volume = useMemo(() => volumeWords(section, sheet, schema), [section, sheet, schema]);
   const asked = useMemo(() => (volume ? unanswered(networkFromForm(sheet)) : []), [volume, sheet]);
   const part = sheet.parts.find((p) => p.id === chosen);
   const link = sheet.links.find((l) => l.id === chosen);
@@ -182,7 +192,7 @@ export function NetworkEditor({
   const save = async () => {
     setTrouble('');
     try {
-      networkSchema.validateSync(sheet, { strict: true });
+      (await loadSchema()).validateSync(sheet, { strict: true });
     } catch (error) {
       setTrouble((error as Error).message);
       return;

@@ -5,7 +5,7 @@ import type { Unit } from '@/core/quantity/unit';
 import { Button } from '@/ui/kit/button';
 import { Field, FIELD, FigureInput, Options, TextField, TRADE_UNITS, unitsOf } from '@/ui/kit/field';
 import { factTrouble, type PartForm } from '@/wire/network';
-import { figureTrouble } from '@/wire/figure';
+import { figureTrouble } from '@/wire/figure-trouble';
 import { PIPE_CHOICES, usualSize, pipeOfTable, type PipeForm } from '@/wire/pipe';
 
 /** One fact of a part, asked as its catalogue says. What is left empty is not known. */

@@ -1,7 +1,7 @@
 'use client';
 import { Minus, Plus } from 'lucide-react';
 import { useRouter } from 'next/navigation';
-import { useState } from 'react';
+import { Suspense, useState } from 'react';
 import { useForm, type UseFormReturn } from 'react-hook-form';
 import { meterVolume } from '@/core/installation/meters';
 import { pipeTable } from '@/core/installation/pipes';
@@ -18,14 +18,17 @@ import { Button } from '@/ui/kit/button';
 import { Field, FIELD, Options, TRADE_UNITS } from '@/ui/kit/field';
 import { FigureField } from '@/ui/kit/figure-field';
 import { useFormDraft } from '@/ui/kit/use-draft';
-import { SectionFigure } from '@/ui/network/section-figure';
 import { noFacts, sectionOfFacts } from '@/wire/first-facts';
 import type { FirstFactsForm } from '@/wire/first-facts-schema';
 import { lateResolver } from '@/ui/kit/late-resolver';
 import { PIPE_CHOICES, usualSize } from '@/wire/pipe';
 import type { SystemForm } from '@/wire/places';
 import { emptySystem, formOfSystem } from '@/wire/system-form';
-import { SystemFormView } from './system-form';
+import { byNeed } from '@/ui/kit/by-need';
+
+const SectionFigure = byNeed(() => import('@/ui/network/section-figure').then((m) => m.SectionFigure));
+/** All that can be entered: asked for by a tap. */
+const SystemFormView = byNeed(() => import('./system-form').then((m) => m.SystemFormView));
 
 interface Meters {
   readonly meters: readonly { kind: string; label: string }[];
@@ -151,7 +154,12 @@ export function NewSystem({ id, site, meters }: { id: string; site: string } & M
   const [whole, setWhole] = useState<SystemForm | null>(null);
   const [trouble, setTrouble] = useState('');
   const [busy, setBusy] = useState(false);
-  if (whole) return <SystemFormView id={id} site={site} form={whole} meters={meters} />;
+  if (whole)
+    return (
+      <Suspense fallback={<p aria-live="polite">Opening …</p>}>
+        <SystemFormView id={id} site={site} form={whole} meters={meters} />
+      </Suspense>
+    );
   const medium = form.watch('medium');
   const { errors } = form.formState;
   const draw = (facts: FirstFactsForm) => {
@@ -177,7 +185,9 @@ export function NewSystem({ id, site, meters }: { id: string; site: string } & M
     return (
       <section className="mt-4 grid max-w-4xl gap-4">
         <h2 className="text-lg font-semibold">{drawn.name}, as far as it is known</h2>
-        <SectionFigure section={drawn} />
+        <Suspense fallback={null}>
+          <SectionFigure section={drawn} />
+        </Suspense>
         <p className="border-l-4 border-lake pl-3">
           Volume of the section{' '}
           <span className="figure">

@@ -1,33 +1,27 @@
 'use client';
 import { meterVolume } from '@/core/installation/meters';
-import {
-  MEDIA,
-  sectionVolume,
-  systemStiffness,
-  volumeUncertainty,
-  WATER_DUTIES,
-  type WaterDuty,
-} from '@/core/installation/section';
+import { MEDIA, WATER_DUTIES, type WaterDuty } from '@/core/installation/section';
 import { HEIGHT_FACTS, WHOLE_FACTS, type WholeFact, type WholeRule } from '@/core/installation/whole';
-import { parseWithUnit, toNumber } from '@/core/quantity/exact';
-import { showFigure } from '@/core/quantity/figure';
-import { convert, type Unit } from '@/core/quantity/unit';
+import { type Unit } from '@/core/quantity/unit';
 import { type Trade, tradeFor, tradeOf } from '@/core/trades';
 import { office, type OfficeError } from '@/device/office';
 import { Button } from '@/ui/kit/button';
+import { byNeed } from '@/ui/kit/by-need';
 import { Field, FIELD, Options, TRADE_UNITS, unitsOf } from '@/ui/kit/field';
 import { FigureField } from '@/ui/kit/figure-field';
 import { lateResolver } from '@/ui/kit/late-resolver';
 import { useFormDraft } from '@/ui/kit/use-draft';
+import { type FormHeight, formHeight } from '@/wire/form-words';
 import type { SystemForm } from '@/wire/places';
-import { type FormHeight, formHeight, systemFromForm } from '@/wire/system-form';
 import { useRouter } from 'next/navigation';
-import { useState } from 'react';
+import { Suspense, useState } from 'react';
 import { FormProvider, useForm, useFormContext, useWatch } from 'react-hook-form';
 import { PipesPart } from './pipes-part';
 import type { ErrorOf } from './rows';
 import { PartLists } from './system-parts';
 import { LinesPart } from './ticks';
+
+const Sum = byNeed(() => import('./sum').then((m) => m.Sum));
 
 type FigureName =
   | WholeFact
@@ -64,41 +58,6 @@ function Words({ name, label, hint }: { name: keyof SystemForm; label: string; h
 }
 const SECTION = 'grid gap-3 border-t border-ink pt-3';
 const PAIRS = 'grid gap-3 sm:grid-cols-2';
-
-/** What the entries give so far: volume with its uncertainty, stiffness when full of water. */
-function Sum({ id }: { id: string }) {
-  const form = useWatch<SystemForm>() as SystemForm;
-  let words: { volume: string; stiff: string } | null = null;
-  try {
-    const system = systemFromForm(form, null, id);
-    const volume = sectionVolume(system);
-    const pressure = convert(
-      toNumber(parseWithUnit(form.workingPressure)),
-      system.workingPressure.unit,
-      'Pa',
-    );
-    const stiff = tradeOf(system).stiff ? systemStiffness(system, pressure) : null;
-    words = {
-      volume: `${(volume.value * 1000).toFixed(1)} l ± ${(volumeUncertainty(system) * 100).toFixed(0)} %`,
-      stiff: stiff
-        ? `Full of water: ${showFigure(stiff.figure)}. 1 ml of loss would show as ${(1e-11 / stiff.c).toPrecision(2)} bar, 1 K as ${convert(stiff.perKelvin, 'Pa', 'bar').toPrecision(2)} bar.`
-        : '',
-    };
-  } catch {
-    words = null; // something is still missing: the fields say what
-  }
-  return (
-    <p className="border-l-4 border-lake pl-3" aria-live="polite">
-      {words ? (
-        <>
-          Volume of the section <span className="figure">{words.volume}</span>. {words.stiff}
-        </>
-      ) : (
-        'The volume stands here once pipes and meter are entered.'
-      )}
-    </p>
-  );
-}
 
 /** What the whole is: name, medium, pressures, what bounds it, and the facts its trade asks for. */
 function WholePart({ trade }: { trade: Trade }) {
@@ -227,7 +186,9 @@ function PipeSection({ id }: { id: string }) {
     <section className={SECTION}>
       <h2 className="text-lg font-semibold">Pipes</h2>
       <PipesPart />
-      <Sum id={id} />
+      <Suspense fallback={<p>The volume stands here once pipes and meter are entered.</p>}>
+        <Sum id={id} />
+      </Suspense>
       <details className="text-sm" open={Boolean(measuredBy)}>
         <summary className="min-h-8 cursor-pointer text-lake">The volume was measured instead</summary>
         <div className={`mt-2 ${PAIRS}`}>

@@ -9,7 +9,7 @@ import { Field, FIELD, Options, unitsOf } from '@/ui/kit/field';
 import { FigureField } from '@/ui/kit/figure-field';
 import type { SystemForm } from '@/wire/places';
 import { blankRow } from '@/wire/rows';
-import { ACCESS } from '@/wire/system-form';
+import { ACCESS } from '@/wire/form-words';
 import { uuid7 } from '@/wire/uuid7';
 import { useFieldArray, useFormContext, useWatch } from 'react-hook-form';
 import { Add, type ErrorOf, Remove, ROW } from './rows';

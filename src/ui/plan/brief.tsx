@@ -1,7 +1,4 @@
 'use client';
-import { occupantBrief } from '@/core/plan/cautions';
-import type { Plan } from '@/core/plan/plan';
-import { tradeOf } from '@/core/trades';
 import { now } from '@/device/clock';
 import { office, type OfficeError } from '@/device/office';
 import { Button } from '@/ui/kit/button';
@@ -18,19 +15,8 @@ function printBrief(): void {
 }
 
 /** The brief for the people in the building: changed by hand, printed, or sent to the simulated outbox. */
-export function Brief({
-  plan,
-  day,
-  minutes,
-  firm,
-}: {
-  plan: Plan;
-  day: string;
-  minutes: number;
-  firm: string;
-}) {
-  const when = `on ${new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'long', year: 'numeric', timeZone: 'UTC' }).format(new Date(`${day}T12:00:00Z`))}`;
-  const [text, setText] = useState(() => occupantBrief(plan, when, minutes, firm));
+export function Brief({ proposed, subject }: { proposed: string; subject: string }) {
+  const [text, setText] = useState(proposed);
   const [to, setTo] = useState('');
   const [said, setSaid] = useState('');
   const [trouble, setTrouble] = useState('');
@@ -42,7 +28,7 @@ export function Brief({
         body: {
           id: uuid7(now()),
           to: to.trim(),
-          subject: `${plan.site.name}: your ${tradeOf(plan.system).called} is tested ${when}`,
+          subject,
           body: text,
         },
       });

@@ -1,10 +1,10 @@
-'use client';
 import type { Plan } from '@/core/plan/plan';
 import { sparesOf } from '@/core/instrument/spare';
 import type { PartProspect } from '@/core/plan/prospect';
 import { showExact } from '@/core/quantity/exact';
 import { significantText } from '@/core/quantity/figure';
 import { minutesWords } from '@/ui/kit/words';
+import { GaugeChoice } from './gauge-choice';
 
 /** Gauges of the cabinet as sentences: which is proposed, why another cannot judge, which is its spare. */
 export function GaugesPart({
@@ -12,13 +12,11 @@ export function GaugesPart({
   prospect,
   day,
   chosen,
-  onChoose,
 }: {
   plan: Plan;
   prospect: PartProspect;
   day: string;
   chosen: string | null;
-  onChoose: (id: string) => void;
 }) {
   const usable = prospect.gauges.filter((g) => g.usable);
   const not = prospect.gauges.filter((g) => !g.usable);
@@ -33,13 +31,7 @@ export function GaugesPart({
             key={g.gauge.id}
             className="flex min-h-12 cursor-pointer items-start gap-3 border-b border-seam py-2"
           >
-            <input
-              type="radio"
-              name={`gauge-${prospect.part ?? 'whole'}`}
-              className="mt-1 size-5 shrink-0 accent-lake"
-              checked={chosen === g.gauge.id}
-              onChange={() => onChoose(g.gauge.id)}
-            />
+            <GaugeChoice part={prospect.part ?? ''} id={g.gauge.id} chosen={chosen === g.gauge.id} />
             <span>
               <span className="font-semibold">{g.gauge.name}</span>, {g.gauge.serial}, to{' '}
               <span className="figure-narrow">{showExact(g.gauge.greatest)}</span> in steps of{' '}

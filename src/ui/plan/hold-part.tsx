@@ -1,15 +1,12 @@
-'use client';
-import { useMemo } from 'react';
 import type { CurveLine } from '@/chart/curve';
 import type { Plan } from '@/core/plan/plan';
-import { seenCurve, type HoldProspect, type PartProspect } from '@/core/plan/prospect';
+import { type HoldProspect, type PartProspect, seenCurve } from '@/core/plan/prospect';
 import { showExact, toNumber } from '@/core/quantity/exact';
 import { significantText } from '@/core/quantity/figure';
 import { unitLabel } from '@/core/quantity/unit';
-import { CurveChart } from '@/ui/charts/curve';
-import { useSize } from '@/ui/kit/use-size';
 import { Why } from '@/ui/kit/why';
 import { minutesWords } from '@/ui/kit/words';
+import { SeenCurves } from './seen-curves';
 
 const leak = (v: number | null): string => (v === null ? '' : `${significantText(v, 2)} l/h`);
 
@@ -23,7 +20,6 @@ export function HoldPart({
   prospect: PartProspect;
   gauge: string | null;
 }) {
-  const [setEl, { width }] = useSize();
   const hold = prospect.holds.find((h) => h.role !== 'strength') ?? prospect.holds[0] ?? null;
   const usable = prospect.gauges.filter((g) => g.usable && g.sees !== null).slice(0, 5);
   const most = hold
@@ -33,19 +29,15 @@ export function HoldPart({
         typeof hold.times.needed === 'number' ? hold.times.needed * 1.3 : 0,
       )
     : 60;
-  const lines = useMemo(
-    (): CurveLine[] =>
-      hold
-        ? usable
-            .sort((a, b) => Number(b.gauge.id === gauge) - Number(a.gauge.id === gauge))
-            .map((g) => ({
-              key: g.gauge.id,
-              name: `${g.gauge.name}, steps of ${showExact(g.gauge.resolution)}`,
-              points: seenCurve(plan, prospect.part, g.gauge, Math.min(1440, most)),
-            }))
-        : [],
-    [plan, prospect.part, hold?.stage, gauge, most, usable.map((u) => u.gauge.id).join()], // eslint-disable-line react-hooks/exhaustive-deps
-  );
+  const lines: CurveLine[] = hold
+    ? usable
+        .sort((a, b) => Number(b.gauge.id === gauge) - Number(a.gauge.id === gauge))
+        .map((g) => ({
+          key: g.gauge.id,
+          name: `${g.gauge.name}, steps of ${showExact(g.gauge.resolution)}`,
+          points: seenCurve(plan, prospect.part, g.gauge, Math.min(1440, most)),
+        }))
+    : [];
   if (!hold)
     return gauge ? (
       <p className="text-quiet">
@@ -84,15 +76,9 @@ export function HoldPart({
           hold.times.needed !== 'over-a-day' &&
           ' The planned hold cannot see it; the record will say so.'}
       </p>
-      <div ref={setEl} className="mt-3">
-        {width > 0 && lines.length > 0 && (
-          <CurveChart
-            request={{ width, height: 250, lines, matters }}
-            chosen={gauge ?? ''}
-            marks={marksOf(hold)}
-          />
-        )}
-      </div>
+      {lines.length > 0 && (
+        <SeenCurves lines={lines} matters={matters} chosen={gauge ?? ''} marks={marksOf(hold)} />
+      )}
       {s && (
         <p className="mt-2">
           One kelvin moves the reading by{' '}

@@ -1,13 +1,12 @@
-'use client';
 import Link from 'next/link';
-import { type ReactNode, useMemo, useState } from 'react';
+import type { ReactNode } from 'react';
 import type { KitFacts } from '@/core/instrument/kit';
-import { plannedCautions } from '@/core/plan/cautions';
-import type { EarlierRecord, Plan } from '@/core/plan/plan';
+import { occupantBrief, plannedCautions } from '@/core/plan/cautions';
+import { caseOf, type EarlierRecord, type Plan } from '@/core/plan/plan';
 import { kitList, KIT_GROUPS, type KitLine } from '@/core/plan/kit';
 import { goodPath, pathMinutes } from '@/core/plan/good-path';
+import { tradeOf } from '@/core/trades';
 import { partProspect, planParts } from '@/core/plan/prospect';
-import { buttonClass } from '@/ui/kit/button-class';
 import { minutesWords } from '@/ui/kit/words';
 import { Brief } from './brief';
 import { GaugesPart } from './gauges-part';
@@ -15,9 +14,12 @@ import { HoldPart } from './hold-part';
 import { Protection } from './protection';
 import { PressurePart } from './pressure-part';
 import type { Planned } from '@/wire/planned';
+import { PrintButton } from './print-button';
 import { StartPanel, type OpenVisit } from './start-panel';
 
 export interface PlanViewProps {
+  /** Gauges that were chosen, by part ('' where there is one); absent: the proposed ones. */
+  readonly gauges: Readonly<Record<string, string>>;
   /** The section, drawn. */
   readonly drawn: ReactNode;
   readonly plan: Plan;
@@ -37,19 +39,16 @@ export interface PlanViewProps {
 
 /** A test planned: which gauge, what pressure and why, how long and what that sees, what to bring, whom to warn. */
 export function PlanView(props: PlanViewProps) {
-  const { plan, day, kit } = props;
-  const [gauges, setGauges] = useState<Record<string, string>>({});
-  const parts = useMemo(
-    () => planParts(plan).map((p) => partProspect(plan, p, day, gauges[p ?? ''])),
-    [plan, day, gauges],
-  );
+  const { plan, day, kit, gauges } = props;
+  const parts = planParts(plan).map((p) => partProspect(plan, p, day, gauges[p ?? '']));
   const chosen = [...new Set(parts.flatMap((p) => gauges[p.part ?? ''] ?? p.best ?? []))];
   const judging = plan.gauges.filter((g) => chosen.includes(g.id));
-  const path = useMemo(() => goodPath(plan, chosen[0] ?? null), [plan, chosen[0]]); // eslint-disable-line react-hooks/exhaustive-deps
+  const path = goodPath(plan, chosen[0] ?? null);
   const minutes = pathMinutes(path);
-  const cautions = useMemo(() => plannedCautions(plan, parts), [plan, parts]);
-  const list = useMemo(() => kitList(plan, parts, judging, kit, day), [plan, parts, kit, day, chosen.join()]); // eslint-disable-line react-hooks/exhaustive-deps
+  const cautions = plannedCautions(plan, parts);
+  const list = kitList(plan, parts, judging, kit, day);
   const impossible = parts.some((p) => p.pressure.impossible);
+  const when = `on ${new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'long', year: 'numeric', timeZone: 'UTC' }).format(new Date(`${day}T12:00:00Z`))}`;
   const h2 = 'text-lg font-semibold';
   return (
     <div className="mt-4 grid gap-8 lg:grid-cols-[1fr_20rem]">
@@ -65,13 +64,7 @@ export function PlanView(props: PlanViewProps) {
             )}
             <PressurePart plan={plan} prospect={p} />
             <HoldPart plan={plan} prospect={p} gauge={gauges[p.part ?? ''] ?? p.best} />
-            <GaugesPart
-              plan={plan}
-              prospect={p}
-              day={day}
-              chosen={gauges[p.part ?? ''] ?? p.best}
-              onChoose={(id) => setGauges({ ...gauges, [p.part ?? '']: id })}
-            />
+            <GaugesPart plan={plan} prospect={p} day={day} chosen={gauges[p.part ?? ''] ?? p.best} />
           </section>
         ))}
         <section>
@@ -148,10 +141,25 @@ export function PlanView(props: PlanViewProps) {
             the waits are filled.
           </p>
         </section>
-        <Brief plan={plan} day={day} minutes={minutes.whole} firm={props.firm} />
+        <Brief
+          proposed={occupantBrief(plan, when, minutes.whole, props.firm)}
+          subject={`${plan.site.name}: your ${tradeOf(plan.system).called} is tested ${when}`}
+        />
       </div>
       <div className="grid content-start gap-4 lg:sticky lg:top-4 lg:max-h-[calc(100dvh-2rem)] lg:overflow-auto">
-        <StartPanel {...props} gauge={chosen[0] ?? null} impossible={impossible} />
+        <StartPanel
+          plan={plan}
+          packId={props.packId}
+          visits={props.visits}
+          mayRun={props.mayRun}
+          mayPlan={props.mayPlan}
+          failure={props.failure}
+          day={day}
+          planned={props.planned}
+          gauge={chosen[0] ?? null}
+          impossible={impossible}
+          caseTitle={caseOf(plan).title}
+        />
         <section className="border border-seam bg-panel p-4">
           <h2 className="text-sm text-quiet">Cannot prove</h2>
           <p>{plan.procedure.cannotProve.join('; ')}.</p>
@@ -177,9 +185,7 @@ export function PlanView(props: PlanViewProps) {
           <p className="mt-3 text-sm text-quiet">
             {plan.pack.school}, {plan.pack.edition}. {plan.pack.notice}
           </p>
-          <button type="button" className={buttonClass('plain', 'mt-3 w-full')} onClick={() => print()}>
-            Print this plan
-          </button>
+          <PrintButton>Print this plan</PrintButton>
         </section>
       </div>
     </div>

@@ -1,4 +1,3 @@
-'use client';
 import { mediumOf } from '@/core/plan/cautions';
 import type { Plan } from '@/core/plan/plan';
 import type { PartProspect } from '@/core/plan/prospect';

@@ -1,7 +1,6 @@
 'use client';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
-import { caseOf } from '@/core/plan/plan';
 import { now } from '@/device/clock';
 import { office, type OfficeError } from '@/device/office';
 import { Button } from '@/ui/kit/button';
@@ -28,9 +27,13 @@ export function StartPanel({
   failure,
   gauge,
   impossible,
+  caseTitle,
   day,
   planned,
-}: PlanViewProps & { gauge: string | null; impossible: boolean }) {
+}: Pick<
+  PlanViewProps,
+  'plan' | 'packId' | 'visits' | 'mayRun' | 'mayPlan' | 'failure' | 'day' | 'planned'
+> & { gauge: string | null; impossible: boolean; caseTitle: string }) {
   const [visit, setVisit] = useState(visits[0]?.id ?? '');
   const [trouble, setTrouble] = useState('');
   const [busy, setBusy] = useState(false);
@@ -95,7 +98,7 @@ export function StartPanel({
       <h2 id="go" className="text-lg font-semibold">
         {plan.procedure.title}
       </h2>
-      <p className="text-sm text-quiet">{caseOf(plan).title}</p>
+      <p className="text-sm text-quiet">{caseTitle}</p>
       {plan.procedure.choices.length > 0 && (
         <details className="mt-2 text-sm">
           <summary className="min-h-8 cursor-pointer text-lake">Where schools differ</summary>

@@ -1,6 +1,7 @@
 'use client';
 import { useMemo, useRef } from 'react';
-import { bandGeometry, ROW } from '@/chart/band';
+import { bandGeometry } from '@/chart/band';
+import { ROW } from '@/chart/band-height';
 import type { VisitTask, VisitPlan } from '@/core/visit/types';
 import { clockOf } from './times';
 

@@ -2,7 +2,7 @@
 import type { VisitPair } from '@/core/plan/beside-offer';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
-import { useEffect, useMemo, useRef, useState } from 'react';
+import { Suspense, useEffect, useMemo, useRef, useState } from 'react';
 import { arrange } from '@/core/visit/planner';
 import { disturbances } from '@/core/visit/build';
 import { withPromise } from '@/core/visit/current';
@@ -14,16 +14,18 @@ import { now as deviceNow } from '@/device/clock';
 import { office, type OfficeError } from '@/device/office';
 import { Button } from '@/ui/kit/button';
 import { buttonClass } from '@/ui/kit/button-class';
-import { bandHeight } from '@/chart/band';
+import { bandHeight } from '@/chart/band-height';
+import { byNeed } from '@/ui/kit/by-need';
 import { useSize } from '@/ui/kit/use-size';
 import { minutesWords } from '@/ui/kit/words';
 import { visitNow } from '@/wire/visit-now';
 import { visitStart } from '@/wire/visit-time';
-import { TimeBand } from './band';
 import { TaskList } from './task-list';
 import { clockOf, dayWords } from './times';
 import { usePlan } from './use-plan';
 import { VisitSettings } from './settings';
+
+const TimeBand = byNeed(() => import('./band').then((m) => m.TimeBand));
 
 export interface VisitRunLine {
   readonly test: string;
@@ -229,19 +231,21 @@ export function VisitView(props: VisitViewProps) {
             tabIndex={0}
           >
             {plan && width > 0 && (
-              <TimeBand
-                tasks={facts.tasks}
-                plan={plan}
-                rows={rows}
-                width={Math.max(width - 24, Math.min(900, plan.length * 2.2))}
-                begin={begin}
-                zone={facts.zone}
-                selected={selected}
-                now={props.runs.length || Object.keys(facts.done).length ? minute : null}
-                may={props.mayPlan}
-                onSelect={setSelected}
-                onWish={wish}
-              />
+              <Suspense fallback={null}>
+                <TimeBand
+                  tasks={facts.tasks}
+                  plan={plan}
+                  rows={rows}
+                  width={Math.max(width - 24, Math.min(900, plan.length * 2.2))}
+                  begin={begin}
+                  zone={facts.zone}
+                  selected={selected}
+                  now={props.runs.length || Object.keys(facts.done).length ? minute : null}
+                  may={props.mayPlan}
+                  onSelect={setSelected}
+                  onWish={wish}
+                />
+              </Suspense>
             )}
           </div>
           <p className="no-print mt-1 text-sm text-quiet">

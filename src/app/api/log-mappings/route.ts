@@ -1,5 +1,5 @@
-import { answer,bodyOf,signedIn } from '@/server/handle';
-import { rememberedMapping,rememberMapping } from '@/server/records/log-mappings';
+import { answer, bodyOf, signedIn } from '@/server/handle';
+import { rememberedMapping, rememberMapping } from '@/server/records/log-mappings';
 import { logMappingSchema } from '@/wire/gauge-log';
 
 export const GET = signedIn(async (session, request) => {

@@ -1,11 +1,7 @@
 import { stageBase } from '@/core/grammar/rule';
 import { object } from '@/core/grammar/schema';
 import { kind } from '../kind';
-
-const PER_THING = 4;
-const BASE = 1;
-/** Minutes that writing down so many things takes. House estimate. */
-export const minutesForInventory = (count: number): number => BASE + PER_THING * count;
+import { BASE, PER_THING } from './estimate';
 
 /** What is present on the day, looked at and written down. */
 export const inventory = kind('inventory', object(stageBase), {

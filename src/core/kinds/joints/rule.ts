@@ -1,11 +1,7 @@
 import { stageBase } from '@/core/grammar/rule';
 import { object, words } from '@/core/grammar/schema';
 import { kind } from '../kind';
-
-const PER_JOINT = 1.5;
-const BASE = 2;
-/** Minutes that looking at so many joints takes. House estimate. */
-export const minutesForJoints = (count: number): number => BASE + PER_JOINT * count;
+import { BASE, PER_JOINT } from './estimate';
 
 /** The joints touched today, each cleared by leak fluid. */
 export const joints = kind(

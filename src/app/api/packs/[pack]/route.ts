@@ -1,6 +1,6 @@
-import { answer,bodyOf,signedIn } from '@/server/handle';
-import { editPack,readPack,saveEditions } from '@/server/rules/rules';
-import { editionsSchema,editPackSchema } from '@/wire/requests';
+import { answer, bodyOf, signedIn } from '@/server/handle';
+import { editPack, readPack, saveEditions } from '@/server/rules/rules';
+import { editionsSchema, editPackSchema } from '@/wire/requests';
 
 /** The pack's own file. */
 export const GET = signedIn<{ pack: string }>(async (session, request, { pack: id }) => {

@@ -70,6 +70,11 @@ export default async function PlanPage({
     <>
       {head}
       <PlanView
+        gauges={Object.fromEntries(
+          Object.keys(query).flatMap((k) =>
+            k.startsWith('gauge.') ? [[k.slice('gauge.'.length), word(k)]] : [],
+          ),
+        )}
         drawn={<SectionFigure section={plan.system} className="mt-2" />}
         plan={plan}
         day={day}
