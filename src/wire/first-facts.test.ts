@@ -1,4 +1,5 @@
-import { noFacts, sectionOfFacts } from './first-facts';
+import { sectionOfFacts } from './first-facts';
+import { noFacts } from './no-facts';
 import { firstFactsSchema, type FirstFactsForm } from './first-facts-schema';
 import { systemSchema } from './places';
 import { formOfSystem } from './system-form';

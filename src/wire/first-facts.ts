@@ -1,5 +1,4 @@
 /** The few facts from which a new place is drawn. The same on both sides of the form. */
-import { meterVolume } from '@/core/installation/meters';
 import type { System, WaterDuty } from '@/core/installation/section';
 import { parseWithUnit } from '@/core/quantity/exact';
 import { tradeFor } from '@/core/trades';
@@ -30,15 +29,3 @@ export function sectionOfFacts(f: FirstFactsForm, id: string, meterName: string)
     counted: f.counted.filter((c) => c.count > 0).map((c) => ({ ...c, volume })),
   });
 }
-export const noFacts = (): FirstFactsForm => ({
-  name: '',
-  medium: 'natural gas',
-  duty: '',
-  workingPressure: '21 mbar',
-  meterKind: 'unknown',
-  meterVolume: meterVolume('unknown'),
-  table: 'copper-thin',
-  nominal: '22 × 0.9',
-  length: '',
-  counted: [],
-});

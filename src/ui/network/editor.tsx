@@ -1,45 +1,29 @@
 'use client';
 import { sectionVolume, type System, volumeUncertainty } from '@/core/installation/section';
-import { CATALOGUE, type PartKind, ruleOfPart } from '@/core/network/catalogue';
+import { CATALOGUE, type PartKind } from '@/core/network/catalogue';
 import { withNetwork } from '@/core/network/enter';
-import { type Reach, reachOf } from '@/core/network/flood';
+import { reachOf } from '@/core/network/flood';
 import { unanswered } from '@/core/network/installation';
 import { laidOut } from '@/core/network/layout';
-import { partName, partOf } from '@/core/network/network';
+import { partName } from '@/core/network/network';
 import { Button } from '@/ui/kit/button';
+import { byNeed } from '@/ui/kit/by-need';
 import { Offer } from '@/ui/kit/use-draft';
-import { useSize } from '@/ui/kit/use-size';
 import { formOfNetwork, type NetworkForm, networkFromForm } from '@/wire/network';
 import { type PipeForm } from '@/wire/pipe';
-import { Maximize, Minus, Plus, Redo2, Undo2, Wand2 } from 'lucide-react';
-import { useEffect, useMemo, useState } from 'react';
+import { Redo2, Undo2, Wand2 } from 'lucide-react';
+import { Suspense, useMemo, useState } from 'react';
 import type { Schema } from 'yup';
 import { Chosen } from './chosen';
-import { extent, ReachWords, Sheet, UNIT } from './drawing';
+import { ReachWords } from './drawing';
 import { useSchema } from './schema';
 import { Sign } from './sign';
 import { type Editing, useEditing } from './use-editing';
-import { useView, type View } from './use-view';
 
 /** A pipe in few letters. */
 export const pipeWords = (pipe: Pick<PipeForm, 'nominal' | 'size' | 'length'> | undefined): string =>
   pipe ? [pipe.nominal || pipe.size, pipe.length].filter(Boolean).join(', ') : '';
-/** What is seen first: the whole sheet where its names can be read so, else what lies around the test point. */
-function opening(sheet: NetworkForm, size: { width: number; height: number }): View {
-  const all = whole(sheet, size);
-  const most = size.width * 1.25;
-  const point = sheet.parts.find((p) => ruleOfPart(p.kind).reads) ?? sheet.parts[0];
-  if (all.width <= most || !point) return all;
-  const height = (most * size.height) / size.width;
-  return { x: Math.max(all.x, point.x * UNIT - most / 2), y: point.y * UNIT - height / 3, width: most };
-}
-/** The whole sheet, as wide as it must be to stand in a frame. */
-function whole(sheet: NetworkForm, size: { width: number; height: number }): View {
-  const { x, y, width, height } = extent(sheet);
-  const ratio = size.height && size.width ? size.width / size.height : 2;
-  const wide = Math.max(width, height * ratio);
-  return { x: x - (wide - width) / 2, y: y - (wide / ratio - height) / 2, width: wide };
-}
+const Frame = byNeed(() => import('./frame').then((m) => m.Frame));
 const icon = { size: 18, 'aria-hidden': true } as const;
 
 /** The volume that stands behind what is drawn; null while a figure is still being typed. */
@@ -122,7 +106,11 @@ export function NetworkEditor({
           <p role="alert" className="text-rust">
             {editing.trouble}
           </p>
-          <Frame editing={editing} start={start} reach={reach} may={may} />
+          <Suspense
+            fallback={<div className="mt-2 h-[46dvh] min-h-72 border border-seam bg-panel lg:h-[56dvh]" />}
+          >
+            <Frame editing={editing} start={start} reach={reach} may={may} />
+          </Suspense>
           {may && <Palette editing={editing} palette={palette} />}
         </div>
         <aside className="grid content-start gap-3">
@@ -141,66 +129,6 @@ export function NetworkEditor({
             <ReachWords network={sheet} reach={reach} asked={asked} />
           </section>
         </aside>
-      </div>
-    </div>
-  );
-}
-
-/** The sheet in its frame, moved and zoomed. */
-function Frame({
-  editing,
-  start,
-  reach,
-  may,
-}: {
-  editing: Editing;
-  start: NetworkForm;
-  reach: Reach;
-  may: boolean;
-}) {
-  const { sheet, chosen, pick, onKey } = editing;
-  const [frame, size] = useSize();
-  const view = useView(
-    whole(sheet, { width: 1000, height: 420 }),
-    size,
-    (id) => partOf(sheet, id),
-    may ? editing.drag : null,
-  );
-  const { setView } = view;
-  useEffect(() => {
-    if (size.width) setView(opening(start, size));
-    // once, when the frame is known
-    // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [size.width > 0]);
-  return (
-    <div ref={frame} className="relative mt-2 h-[46dvh] min-h-72 border border-seam bg-panel lg:h-[56dvh]">
-      <svg
-        ref={view.svg}
-        viewBox={`${view.view.x} ${view.view.y} ${view.view.width} ${size.width ? (view.view.width * size.height) / size.width : view.view.width / 2}`}
-        role="group"
-        aria-label="Section drawn"
-        className="block h-full w-full touch-none select-none"
-      >
-        <Sheet
-          network={sheet}
-          reach={reach}
-          chosen={chosen}
-          beside={(l) => pipeWords((l as NetworkForm['links'][number]).pipe)}
-          onPart={pick}
-          {...(may ? { onLink: pick } : {})}
-          onKey={onKey}
-        />
-      </svg>
-      <div className="no-print absolute top-2 right-2 flex gap-2">
-        <Button aria-label="Nearer" onClick={view.near}>
-          <Plus {...icon} />
-        </Button>
-        <Button aria-label="Farther" onClick={view.far}>
-          <Minus {...icon} />
-        </Button>
-        <Button aria-label="The whole drawing" onClick={() => setView(whole(sheet, size))}>
-          <Maximize {...icon} />
-        </Button>
       </div>
     </div>
   );

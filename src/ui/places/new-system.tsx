@@ -1,32 +1,24 @@
 'use client';
-import { Minus, Plus } from 'lucide-react';
-import { useRouter } from 'next/navigation';
-import { Suspense, useState } from 'react';
-import { useForm, type UseFormReturn } from 'react-hook-form';
 import { meterVolume } from '@/core/installation/meters';
 import { pipeTable } from '@/core/installation/pipes';
-import {
-  MEDIA,
-  sectionVolume,
-  volumeUncertainty,
-  WATER_DUTIES,
-  type System,
-} from '@/core/installation/section';
+import { MEDIA, type System, WATER_DUTIES } from '@/core/installation/section';
 import { tradeOf } from '@/core/trades';
-import { office, type OfficeError } from '@/device/office';
 import { Button } from '@/ui/kit/button';
+import { byNeed } from '@/ui/kit/by-need';
 import { Field, FIELD, Options, TRADE_UNITS } from '@/ui/kit/field';
 import { FigureField } from '@/ui/kit/figure-field';
-import { useFormDraft } from '@/ui/kit/use-draft';
-import { noFacts, sectionOfFacts } from '@/wire/first-facts';
-import type { FirstFactsForm } from '@/wire/first-facts-schema';
 import { lateResolver } from '@/ui/kit/late-resolver';
+import { useFormDraft } from '@/ui/kit/use-draft';
+import type { FirstFactsForm } from '@/wire/first-facts-schema';
+import { noFacts } from '@/wire/no-facts';
 import { PIPE_CHOICES, usualSize } from '@/wire/pipe';
 import type { SystemForm } from '@/wire/places';
-import { emptySystem, formOfSystem } from '@/wire/system-form';
-import { byNeed } from '@/ui/kit/by-need';
+import { Minus, Plus } from 'lucide-react';
+import { Suspense, useState } from 'react';
+import { useForm, type UseFormReturn } from 'react-hook-form';
 
-const SectionFigure = byNeed(() => import('@/ui/network/section-figure').then((m) => m.SectionFigure));
+const loadDrawn = () => import('./drawn-system');
+const DrawnSystem = byNeed(() => loadDrawn().then((m) => m.DrawnSystem));
 /** All that can be entered: asked for by a tap. */
 const SystemFormView = byNeed(() => import('./system-form').then((m) => m.SystemFormView));
 
@@ -144,16 +136,13 @@ function PipeFields({ form }: { form: Facts }) {
 
 /** A new system from what one sees walking in: it is drawn from that, and the rest can wait until somebody knows it. */
 export function NewSystem({ id, site, meters }: { id: string; site: string } & Meters) {
-  const router = useRouter();
   const form = useForm<FirstFactsForm>({
     resolver: lateResolver(() => import('@/wire/first-facts-schema').then((m) => m.firstFactsSchema)),
     defaultValues: noFacts(),
   });
   const { offer, sent } = useFormDraft(form, `first/${site}`);
-  const [drawn, setDrawn] = useState<System | null>(null);
+  const [drawn, setDrawn] = useState<FirstFactsForm | null>(null);
   const [whole, setWhole] = useState<SystemForm | null>(null);
-  const [trouble, setTrouble] = useState('');
-  const [busy, setBusy] = useState(false);
   if (whole)
     return (
       <Suspense fallback={<p aria-live="polite">Opening …</p>}>
@@ -164,54 +153,21 @@ export function NewSystem({ id, site, meters }: { id: string; site: string } & M
   const { errors } = form.formState;
   const draw = (facts: FirstFactsForm) => {
     const words = new Set(tradeIn(facts).first.things?.words ?? []);
-    const meter = meters.find((m) => m.kind === facts.meterKind)?.label ?? '';
-    const counted = facts.counted.filter((c) => words.has(c.word));
-    setDrawn(sectionOfFacts({ ...facts, counted }, id, meter));
-  };
-  const save = async () => {
-    setTrouble('');
-    setBusy(true);
-    try {
-      await office(`/api/systems/${id}?site=${site}`, { method: 'PUT', body: formOfSystem(drawn!) });
-      sent();
-      router.push(`/places/${id}`);
-      router.refresh();
-    } catch (error) {
-      setTrouble((error as OfficeError).message);
-      setBusy(false);
-    }
+    setDrawn({ ...facts, counted: facts.counted.filter((c) => words.has(c.word)) });
   };
   if (drawn)
     return (
-      <section className="mt-4 grid max-w-4xl gap-4">
-        <h2 className="text-lg font-semibold">{drawn.name}, as far as it is known</h2>
-        <Suspense fallback={null}>
-          <SectionFigure section={drawn} />
-        </Suspense>
-        <p className="border-l-4 border-lake pl-3">
-          Volume of the section{' '}
-          <span className="figure">
-            {(sectionVolume(drawn).value * 1000).toFixed(1)} l ± {(volumeUncertainty(drawn) * 100).toFixed(0)}{' '}
-            %
-          </span>
-          . What a test still needs to know is asked when it comes to it.
-        </p>
-        <p role="alert" className="text-rust">
-          {trouble}
-        </p>
-        <div className="flex flex-wrap gap-3">
-          <Button
-            tone="act"
-            className="min-h-14 text-lg sm:px-10"
-            disabled={busy}
-            onClick={() => void save()}
-          >
-            Save it so
-          </Button>
-          <Button onClick={() => setWhole(formOfSystem(drawn))}>Say more first</Button>
-          <Button onClick={() => setDrawn(null)}>Back to the facts</Button>
-        </div>
-      </section>
+      <Suspense fallback={<p aria-live="polite">Drawing …</p>}>
+        <DrawnSystem
+          id={id}
+          site={site}
+          facts={drawn}
+          meter={meters.find((m) => m.kind === drawn.meterKind)?.label ?? ''}
+          onSaved={sent}
+          onMore={setWhole}
+          onBack={() => setDrawn(null)}
+        />
+      </Suspense>
     );
   return (
     <form className="mt-4 grid max-w-4xl gap-6" noValidate onSubmit={(e) => void form.handleSubmit(draw)(e)}>
@@ -256,7 +212,9 @@ export function NewSystem({ id, site, meters }: { id: string; site: string } & M
         <Button type="submit" tone="act" className="min-h-14 text-lg sm:px-10">
           Draw it from these
         </Button>
-        <Button onClick={() => setWhole(emptySystem())}>Enter everything by hand</Button>
+        <Button onClick={() => void loadDrawn().then((m) => setWhole(m.nothingSaid()))}>
+          Enter everything by hand
+        </Button>
       </div>
     </form>
   );

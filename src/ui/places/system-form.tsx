@@ -16,11 +16,11 @@ import type { SystemForm } from '@/wire/places';
 import { useRouter } from 'next/navigation';
 import { Suspense, useState } from 'react';
 import { FormProvider, useForm, useFormContext, useWatch } from 'react-hook-form';
-import { PipesPart } from './pipes-part';
 import type { ErrorOf } from './rows';
 import { PartLists } from './system-parts';
 import { LinesPart } from './ticks';
 
+const PipesPart = byNeed(() => import('./pipes-part').then((m) => m.PipesPart));
 const Sum = byNeed(() => import('./sum').then((m) => m.Sum));
 
 type FigureName =
@@ -185,7 +185,9 @@ function PipeSection({ id }: { id: string }) {
   return (
     <section className={SECTION}>
       <h2 className="text-lg font-semibold">Pipes</h2>
-      <PipesPart />
+      <Suspense fallback={<p>Opening …</p>}>
+        <PipesPart />
+      </Suspense>
       <Suspense fallback={<p>The volume stands here once pipes and meter are entered.</p>}>
         <Sum id={id} />
       </Suspense>

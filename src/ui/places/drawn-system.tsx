@@ -1,0 +1,75 @@
+'use client';
+import { sectionVolume, volumeUncertainty } from '@/core/installation/section';
+import { office, type OfficeError } from '@/device/office';
+import { Button } from '@/ui/kit/button';
+import { SectionFigure } from '@/ui/network/section-figure';
+import { sectionOfFacts } from '@/wire/first-facts';
+import type { FirstFactsForm } from '@/wire/first-facts-schema';
+import type { SystemForm } from '@/wire/places';
+import { emptySystem, formOfSystem } from '@/wire/system-form';
+import { useRouter } from 'next/navigation';
+import { useState } from 'react';
+
+/** The form of a system of which nothing was said. */
+export const nothingSaid = emptySystem;
+
+/** What the few facts draw: saved so, or said more of first. */
+export function DrawnSystem({
+  id,
+  site,
+  facts,
+  meter,
+  onSaved,
+  onMore,
+  onBack,
+}: {
+  id: string;
+  site: string;
+  facts: FirstFactsForm;
+  /** The meter as the rule packs call its class. */
+  meter: string;
+  onSaved: () => void;
+  onMore: (form: SystemForm) => void;
+  onBack: () => void;
+}) {
+  const router = useRouter();
+  const [drawn] = useState(() => sectionOfFacts(facts, id, meter));
+  const [trouble, setTrouble] = useState('');
+  const [busy, setBusy] = useState(false);
+  const save = async () => {
+    setTrouble('');
+    setBusy(true);
+    try {
+      await office(`/api/systems/${id}?site=${site}`, { method: 'PUT', body: formOfSystem(drawn) });
+      onSaved();
+      router.push(`/places/${id}`);
+      router.refresh();
+    } catch (error) {
+      setTrouble((error as OfficeError).message);
+      setBusy(false);
+    }
+  };
+  return (
+    <section className="mt-4 grid max-w-4xl gap-4">
+      <h2 className="text-lg font-semibold">{drawn.name}, as far as it is known</h2>
+      <SectionFigure section={drawn} />
+      <p className="border-l-4 border-lake pl-3">
+        Volume of the section{' '}
+        <span className="figure">
+          {(sectionVolume(drawn).value * 1000).toFixed(1)} l ± {(volumeUncertainty(drawn) * 100).toFixed(0)} %
+        </span>
+        . What a test still needs to know is asked when it comes to it.
+      </p>
+      <p role="alert" className="text-rust">
+        {trouble}
+      </p>
+      <div className="flex flex-wrap gap-3">
+        <Button tone="act" className="min-h-14 text-lg sm:px-10" disabled={busy} onClick={() => void save()}>
+          Save it so
+        </Button>
+        <Button onClick={() => onMore(formOfSystem(drawn))}>Say more first</Button>
+        <Button onClick={onBack}>Back to the facts</Button>
+      </div>
+    </section>
+  );
+}
