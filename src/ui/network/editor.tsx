@@ -10,7 +10,6 @@ import { Button } from '@/ui/kit/button';
 import { byNeed } from '@/ui/kit/by-need';
 import { Offer } from '@/ui/kit/use-draft';
 import { formOfNetwork, type NetworkForm, networkFromForm } from '@/wire/network';
-import { type PipeForm } from '@/wire/pipe';
 import { Redo2, Undo2, Wand2 } from 'lucide-react';
 import { Suspense, useMemo, useState } from 'react';
 import type { Schema } from 'yup';
@@ -20,9 +19,6 @@ import { useSchema } from './schema';
 import { Sign } from './sign';
 import { type Editing, useEditing } from './use-editing';
 
-/** A pipe in few letters. */
-export const pipeWords = (pipe: Pick<PipeForm, 'nominal' | 'size' | 'length'> | undefined): string =>
-  pipe ? [pipe.nominal || pipe.size, pipe.length].filter(Boolean).join(', ') : '';
 const Frame = byNeed(() => import('./frame').then((m) => m.Frame));
 const icon = { size: 18, 'aria-hidden': true } as const;
 

@@ -17,10 +17,10 @@ import { useRouter } from 'next/navigation';
 import { Suspense, useState } from 'react';
 import { FormProvider, useForm, useFormContext, useWatch } from 'react-hook-form';
 import type { ErrorOf } from './rows';
-import { PartLists } from './system-parts';
 import { LinesPart } from './ticks';
 
 const PipesPart = byNeed(() => import('./pipes-part').then((m) => m.PipesPart));
+const PartLists = byNeed(() => import('./system-parts').then((m) => m.PartLists));
 const Sum = byNeed(() => import('./sum').then((m) => m.Sum));
 
 type FigureName =
@@ -296,7 +296,9 @@ export function SystemFormView({
         <PipeSection id={id} />
         <HeightsPart trade={trade} />
         <TankPart trade={trade} />
-        <PartLists trade={trade} />
+        <Suspense fallback={<p>Opening …</p>}>
+          <PartLists trade={trade} />
+        </Suspense>
         <section className={SECTION}>
           <h2 className="text-lg font-semibold">Scope</h2>
           <div className={PAIRS}>
