@@ -51,14 +51,14 @@ export function PlanView(props: PlanViewProps) {
   const when = `on ${new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'long', year: 'numeric', timeZone: 'UTC' }).format(new Date(`${day}T12:00:00Z`))}`;
   const h2 = 'text-lg font-semibold';
   return (
-    <div className="mt-4 grid gap-8 lg:grid-cols-[1fr_20rem]">
-      <div className="grid min-w-0 content-start gap-8">
+    <div className="mt-4 grid grid-cols-[minmax(0,1fr)] gap-8 lg:grid-cols-[minmax(0,1fr)_20rem]">
+      <div className="grid min-w-0 grid-cols-[minmax(0,1fr)] content-start gap-8">
         <section>
           <h2 className={h2}>What the test reaches</h2>
           {props.drawn}
         </section>
         {parts.map((p) => (
-          <section key={p.part ?? ''} className="grid gap-4" aria-label={p.title}>
+          <section key={p.part ?? ''} className="grid grid-cols-[minmax(0,1fr)] gap-4" aria-label={p.title}>
             {parts.length > 1 && (
               <h2 className="border-t-2 border-ink pt-2 text-xl font-semibold">{p.title}</h2>
             )}
@@ -146,7 +146,7 @@ export function PlanView(props: PlanViewProps) {
           subject={`${plan.site.name}: your ${tradeOf(plan.system).called} is tested ${when}`}
         />
       </div>
-      <div className="grid content-start gap-4 lg:sticky lg:top-4 lg:max-h-[calc(100dvh-2rem)] lg:overflow-auto">
+      <div className="grid grid-cols-[minmax(0,1fr)] content-start gap-4 lg:sticky lg:top-4 lg:max-h-[calc(100dvh-2rem)] lg:overflow-auto">
         <StartPanel
           plan={plan}
           packId={props.packId}
