@@ -1,0 +1,95 @@
+'use client';
+import { type Exact } from '@/core/quantity/exact';
+import { makeUpDecided } from '@/core/roles/make-up/judge';
+import type { Hold } from '@/core/run/state';
+import { Button } from '@/ui/kit/button';
+import { countdown } from '@/ui/kit/words';
+import type { PanelProps } from '../shared';
+import type { Side } from '../side-entry';
+import { Keys } from './keys';
+
+const ADJUSTED: Readonly<Record<string, string>> = { settle: 'Re-adjusted', 'make-up': 'Water added' };
+
+/** What can be done while a hold runs: entries, ways to end it early, and the end reading. */
+export function HoldActions({
+  view,
+  stage,
+  at,
+  hold,
+  shown,
+  over,
+  left,
+  falls,
+  read,
+  onSide,
+  onEnd,
+  onUnheld,
+}: Pick<PanelProps, 'view' | 'stage' | 'at'> & {
+  hold: Hold;
+  shown: Exact;
+  over: boolean;
+  left: number;
+  /** It falls so that it may be said now. */
+  falls: boolean;
+  read: string;
+  onSide: (side: Side) => void;
+  onEnd: () => void;
+  onUnheld: () => void;
+}) {
+  const { plan, state } = view;
+  return (
+    <div className="sticky bottom-0 z-10 -mx-1 grid shrink-0 gap-3 bg-ground px-1 pt-1">
+      <div className="grid grid-cols-3 gap-3 sm:grid-cols-5">
+        <Button className="min-h-16" onClick={() => onSide('reading')} aria-keyshortcuts="r">
+          Reading
+        </Button>
+        <Button className="min-h-16" onClick={() => onSide('top-up')} aria-keyshortcuts="t">
+          {ADJUSTED[hold.role] ?? 'Top-up'}
+        </Button>
+        <Button
+          className="min-h-16 max-sm:hidden"
+          onClick={() => onSide('disturbance')}
+          aria-keyshortcuts="d"
+        >
+          Disturbance
+        </Button>
+        <Button className="min-h-16 max-sm:hidden" onClick={() => onSide('note')} aria-keyshortcuts="n">
+          Note
+        </Button>
+        <Button className="min-h-16" onClick={() => onSide('more')}>
+          More
+        </Button>
+      </div>
+      <Keys onSide={onSide} />
+      {falls && (
+        <Button className="min-h-14" onClick={() => onUnheld()}>
+          {hold.role === 'settle' ? 'It will not stand' : 'It falls beyond the limit: say so now'}
+        </Button>
+      )}
+      {!over && makeUpDecided(plan, state, stage, hold, shown) && (
+        <Button className="min-h-14" onClick={onEnd}>
+          More is added than the whole hold permits: read now
+        </Button>
+      )}
+      {!over && hold.role === 'leak-rate' && (
+        <Button className="min-h-14" onClick={onEnd}>
+          It falls fast: read now
+        </Button>
+      )}
+      {!over && hold.role !== 'leak-rate' && at >= hold.startedAt + hold.rule * 60000 && (
+        <Button className="min-h-14" onClick={onEnd}>
+          The rule’s own {hold.rule} min have passed: end now
+        </Button>
+      )}
+      <Button
+        tone="act"
+        data-primary
+        className="min-h-20 w-full shrink-0 text-xl"
+        disabled={!over}
+        onClick={onEnd}
+      >
+        {over ? `${read} now` : `End reading in ${countdown(left)}`}
+      </Button>
+    </div>
+  );
+}

@@ -1,0 +1,162 @@
+'use client';
+import { known } from '@/core/formula';
+import type { HoldStage } from '@/core/kinds';
+import { acceptOf } from '@/core/plan/limits';
+import { type Exact, type Limit, showChange, showExact } from '@/core/quantity/exact';
+import type { HoldRole } from '@/core/roles';
+import type { holdSpec } from '@/core/run/hold-spec';
+import { contextOf } from '@/core/run/read';
+import type { Hold } from '@/core/run/state';
+import { madeUp, makeUpLimit } from '@/core/run/water-limits';
+import { Why } from '@/ui/kit/why';
+import type { ComponentType } from 'react';
+import type { PanelProps } from '../shared';
+
+type Limits = { readonly fall: Limit; readonly rise: Limit; readonly nil: boolean };
+interface WordsProps extends Pick<PanelProps, 'view' | 'stage' | 'at'> {
+  readonly hold: Hold;
+  readonly limits: Limits;
+  readonly spec: NonNullable<ReturnType<typeof holdSpec>>;
+}
+
+const SettleWords = ({ spec, stage }: WordsProps) => (
+  <>
+    {spec.band && (
+      <>
+        keep between <span className="figure">{showExact(spec.band.low)}</span> and{' '}
+        <span className="figure">{showExact(spec.band.high)}</span>
+      </>
+    )}
+    {stage.kind === 'hold' && stage.until === 'steady' && <>, until it stands still</>}
+  </>
+);
+const FloorWords = (props: WordsProps) => (
+  <>
+    nobody pumps; no reading may lie below the line; a rise is normal here. <AcceptWords {...props} />
+  </>
+);
+/** Water added so far, and the limit it is compared with as it stands now. */
+function MakeUpWords({ view, stage, hold, at }: Pick<PanelProps, 'view' | 'stage' | 'at'> & { hold: Hold }) {
+  const added = madeUp(hold);
+  const found = known(() =>
+    makeUpLimit(view.plan, view.state, stage as HoldStage, {
+      start: hold.start.figure,
+      end: hold.start.figure,
+      elapsedMs: Math.max(at - hold.startedAt, hold.minutes * 60_000),
+    }),
+  );
+  const limit = 'value' in found ? found.value : null;
+  return (
+    <>
+      water added <span className="figure font-semibold">{showExact(added)}</span>
+      {limit ? (
+        <>
+          , permitted over the hold{' '}
+          <Why
+            facts={{
+              title: 'Make-up permitted',
+              source: limit.source,
+              text: limit.working.text,
+              formula: limit.working.formula,
+              inputs: limit.working.inputs,
+            }}
+          >
+            <span className="figure">{showExact(limit.value)}</span>
+          </Why>
+        </>
+      ) : (
+        <>; no limit is given: the figure goes to the engineer</>
+      )}
+      . <AcceptWords view={view} stage={stage} />
+    </>
+  );
+}
+
+/** Where a lock-up or flow reading may stand, each bound with its source. */
+function AcceptWords({ view, stage }: Pick<PanelProps, 'view' | 'stage'>) {
+  if (stage.kind !== 'hold') return null;
+  const { plan, state } = view;
+  const context = contextOf(plan, state, stage.part);
+  const bounds = (['low', 'high'] as const).flatMap((side) => {
+    const bound = acceptOf(stage.accept?.[side], side, context, plan, stage.part);
+    return bound ? [{ side, ...bound }] : [];
+  });
+  return (
+    <>
+      {bounds.map((b) => (
+        <Why
+          key={b.side}
+          facts={{
+            title: b.side === 'low' ? 'Lowest that holds' : 'Highest that holds',
+            source: b.source,
+            text: b.working?.text ?? 'Exactly this much still holds.',
+            ...(b.working ? { formula: b.working.formula, inputs: b.working.inputs } : {}),
+          }}
+        >
+          <span className="mr-3">
+            {b.side === 'low' ? 'at least' : 'at most'} <span className="figure">{showExact(b.value)}</span>
+          </span>
+        </Why>
+      ))}
+    </>
+  );
+}
+
+/** The movement that counts, and from where it is counted. */
+function LimitWords({ hold, limits }: WordsProps) {
+  const { role } = hold;
+  const before = {
+    'let-by': 'a rise of',
+    stretch: 'since pumping ended, a fall of',
+  }[role as string];
+  return (
+    <Why facts={whyLimit(limits, role)}>
+      <span>
+        {before ?? (limits.nil ? 'nil: a fall of' : 'permitted drop')}{' '}
+        <span className="figure">{showExact(role === 'let-by' ? limits.rise.value : limits.fall.value)}</span>
+        {limits.nil || role === 'stretch'
+          ? limits.rise.broken === 'at'
+            ? ' or more counts'
+            : ', more than it counts'
+          : ', more is not tight'}
+      </span>
+    </Why>
+  );
+}
+function whyLimit(limits: { fall: Limit; rise: Limit; nil: boolean }, role: string) {
+  const limit = role === 'let-by' ? limits.rise : limits.fall;
+  return {
+    title:
+      role === 'let-by'
+        ? 'Let-by limit'
+        : limits.nil
+          ? 'Nil: smallest movement that counts'
+          : 'Permitted drop',
+    source: limit.source,
+    text: `${showExact(limit.value)} is broken ${limit.broken === 'at' ? 'at equality: exactly this much counts' : 'above: exactly this much is still met'}. A rise of ${showExact(limits.rise.value)} or more is never proof of tightness.`,
+  };
+}
+
+/** What a hold of a role is watched against; a role that is not here has a limit of its movement. */
+const WORDS: Partial<Record<HoldRole, ComponentType<WordsProps>>> = {
+  settle: SettleWords,
+  'lock-up': AcceptWords,
+  flow: AcceptWords,
+  floor: FloorWords,
+  'make-up': MakeUpWords,
+  decay: () => <>nobody pumps; how far it falls is measured, not judged</>,
+  'leak-rate': () => <>the fall gives the leak rate; a rise gives none</>,
+};
+/** The movement so far, and what it is watched against. */
+export function ChangeWords({
+  change,
+  className,
+  ...props
+}: WordsProps & { change: Exact; className: string }) {
+  const Against = WORDS[props.hold.role] ?? LimitWords;
+  return (
+    <p className={className}>
+      Change <span className="figure font-semibold">{showChange(change)}</span>; <Against {...props} />
+    </p>
+  );
+}
