@@ -1,0 +1,73 @@
+'use client';
+import type { BesideOffer } from '@/core/plan/beside-offer';
+import { now } from '@/device/clock';
+import { office, type OfficeError } from '@/device/office';
+import { uuid7 } from '@/wire/uuid7';
+import { useState } from 'react';
+
+interface Wanted {
+  readonly own: {
+    readonly pack: string;
+    readonly procedure: string;
+    readonly case: string;
+    readonly choices: Readonly<Record<string, string>>;
+  };
+  /** The test that runs at the same time on another system. */
+  readonly pair: { readonly offer: BesideOffer; readonly case: string } | null;
+  readonly practice: boolean;
+  readonly attendance: object;
+  readonly fault: string;
+  readonly retestOf: string | null;
+}
+
+/** Begins a run, or two side by side, and goes to the bench. */
+export function useBegin(system: string) {
+  const [trouble, setTrouble] = useState('');
+  const [busy, setBusy] = useState(false);
+  // asked again after a lost answer, the same runs are meant
+  const [ids] = useState(() => [uuid7(now()), uuid7(now() + 1)] as const);
+  const begin = async ({ own, pair, practice, attendance, fault, retestOf }: Wanted) => {
+    setBusy(true);
+    setTrouble('');
+    const [first, second] = ids;
+    const shared = {
+      practice,
+      ...attendance,
+      ...(practice ? { fault } : {}),
+      ...(pair
+        ? {
+            beside: {
+              id: pair.offer.id,
+              runs: [
+                { run: first, procedure: pair.offer.own },
+                { run: second, procedure: pair.offer.other.procedure },
+              ],
+            },
+          }
+        : {}),
+      zone: Intl.DateTimeFormat().resolvedOptions().timeZone || 'UTC',
+    };
+    try {
+      const { run } = await office<{ run: string }>('/api/runs', {
+        body: { id: first, system, ...own, ...shared, ...(!practice && retestOf ? { retestOf } : {}) },
+      });
+      if (pair)
+        await office('/api/runs', {
+          body: {
+            id: second,
+            system: pair.offer.other.system.id,
+            pack: pair.offer.pack,
+            procedure: pair.offer.other.procedure,
+            case: pair.case,
+            choices: {},
+            ...shared,
+          },
+        });
+      location.assign(`/bench/${pair && !pair.offer.ownFirst ? second : run}`);
+    } catch (error) {
+      setTrouble((error as OfficeError).message);
+      setBusy(false);
+    }
+  };
+  return { begin, trouble, setTrouble, busy };
+}
