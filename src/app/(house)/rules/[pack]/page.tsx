@@ -1,25 +1,15 @@
-import type { Metadata } from 'next';
-import Link from 'next/link';
-import { notFound } from 'next/navigation';
-import { sourcesOf, WHOLE_PACK } from '@/core/pack/editions';
-import { lineKey } from '@/core/grammar/lines';
-import { ruleLines } from '@/core/pack/lines';
 import { readEditions, readPack, rulePacks } from '@/server/rules/rules';
 import { requireSession } from '@/server/session/session';
 import { TroubleError } from '@/server/trouble';
 import { buttonClass } from '@/ui/kit/button-class';
 import { Compare } from '@/ui/rules/compare';
-import { CopyPack, EditPack } from '@/ui/rules/edit';
-import { Editions } from '@/ui/rules/editions';
 import { Reading } from '@/ui/rules/reading';
-import { Moment } from '@/ui/frame/zone';
+import type { Metadata } from 'next';
+import Link from 'next/link';
+import { notFound } from 'next/navigation';
+import { CompareForm, EditionsPart, Loosened, OwnersPart, Sources, Versions } from './parts';
 
 export const metadata: Metadata = { title: 'Rule pack' };
-const PERMITS: Record<string, string> = {
-  greater: 'A greater figure permits more',
-  smaller: 'A smaller figure permits more',
-  removed: 'Taking it away permits more',
-};
 export default async function PackPage({
   params,
   searchParams,
@@ -47,6 +37,7 @@ export default async function PackPage({
   const other = candidates.find((p) => p.id === otherPack);
   const second = other?.procedures.find((p) => p.id === otherProcedure);
   const newest = history[0]!.version === pack.version;
+  const mayEdit = session.role === 'owner' && newest;
   return (
     <>
       <p className="text-sm">
@@ -79,46 +70,8 @@ export default async function PackPage({
               </Link>
             ))}
           </nav>
-          <form className="flex flex-wrap items-end gap-3" action={`/rules/${pack.id}`}>
-            <input type="hidden" name="procedure" value={procedure.id} />
-            <label className="min-w-0 flex-1 text-sm">
-              Compare with
-              <select
-                name="with"
-                defaultValue={asked.with ?? ''}
-                className="mt-1 block min-h-11 w-full border border-edge bg-panel px-2 text-base"
-              >
-                <option value="">nothing: read it by itself</option>
-                {candidates.flatMap((p) =>
-                  p.procedures
-                    .filter((x) => !(p.id === pack.id && x.id === procedure.id))
-                    .map((x) => (
-                      <option key={`${p.id}/${x.id}`} value={`${p.id}/${x.id}`}>
-                        {p.school}, {p.title} {p.version}: {x.title}
-                      </option>
-                    )),
-                )}
-              </select>
-            </label>
-            <button type="submit" className={buttonClass('plain', 'min-h-11')}>
-              Show
-            </button>
-          </form>
-          {pack.loosened && pack.loosened.length > 0 && (
-            <section aria-labelledby="loosened" className="border-l-4 border-ochre pl-4">
-              <h2 id="loosened" className="text-lg font-semibold">
-                Permits more than {pack.basedOn?.title}
-              </h2>
-              <ul>
-                {pack.loosened.map((l) => (
-                  <li key={l.path} className="py-1">
-                    {l.what}: <span className="figure-narrow">{l.from}</span> to{' '}
-                    <span className="figure-narrow">{l.to}</span>. Reason: {l.reason}
-                  </li>
-                ))}
-              </ul>
-            </section>
-          )}
+          <CompareForm pack={pack} procedure={procedure} candidates={candidates} chosen={asked.with ?? ''} />
+          <Loosened pack={pack} />
           {other && second ? (
             base && other === base.pack ? (
               <Compare first={{ pack: other, procedure: second }} second={{ pack, procedure }} />
@@ -130,97 +83,16 @@ export default async function PackPage({
           )}
         </div>
         <div className="grid content-start gap-4">
-          {session.role === 'owner' && newest && (
-            <>
-              {pack.basedOn ? (
-                <EditPack
-                  key={procedure.id}
-                  pack={pack.id}
-                  version={pack.version}
-                  procedure={procedure.id}
-                  lines={ruleLines(procedure).flatMap((l) =>
-                    l.edit
-                      ? [
-                          {
-                            key: lineKey(l),
-                            at: l.at,
-                            where: l.where,
-                            label: l.label,
-                            value: l.value,
-                            edit: l.edit,
-                            permits: PERMITS[l.permits] ?? 'Any change counts as permitting more',
-                          },
-                        ]
-                      : [],
-                  )}
-                />
-              ) : (
-                <CopyPack pack={pack.id} version={pack.version} />
-              )}
-            </>
-          )}
+          {mayEdit && <OwnersPart pack={pack} procedure={procedure} />}
           <a
             className={buttonClass('plain', 'min-h-12')}
             href={`/api/packs/${pack.id}?version=${pack.version}`}
           >
             Export this pack
           </a>
-          <section aria-labelledby="history">
-            <h2 id="history" className="text-lg font-semibold">
-              Versions
-            </h2>
-            <ul className="mt-1">
-              {history.map((h) => (
-                <li key={h.version} className="border-t border-seam py-2">
-                  <Link
-                    prefetch={false}
-                    className="text-lake underline-offset-4 hover:underline"
-                    href={`/rules/${pack.id}?version=${h.version}&procedure=${procedure.id}`}
-                  >
-                    <span className="figure-narrow">{h.version}</span>
-                  </Link>{' '}
-                  <span className="text-sm text-quiet">
-                    <Moment at={h.made} />, {h.madeBy ?? 'came with the product'}
-                  </span>
-                  {h.changes.map((c) => (
-                    <span key={c} className="block text-sm">
-                      {c}
-                    </span>
-                  ))}
-                </li>
-              ))}
-            </ul>
-          </section>
-          <Editions
-            key={`${pack.id}/${procedure.id}`}
-            pack={pack.id}
-            mayEdit={session.role === 'owner' && newest}
-            lines={[
-              { source: WHOLE_PACK, title: 'Everything in this pack' },
-              ...sourcesOf(procedure).map((source) => ({ source, title: source })),
-            ].map(({ source, title }) => ({
-              title,
-              ...(editions.find((e) => e.source === source) ?? {
-                source,
-                edition: '',
-                clause: '',
-                jurisdiction: '',
-              }),
-            }))}
-          />
-          <section aria-labelledby="sources">
-            <h2 id="sources" className="text-lg font-semibold">
-              Sources
-            </h2>
-            <ul className="mt-1 text-sm">
-              {pack.sources.map((s) => (
-                <li key={s.key} className="border-t border-seam py-1.5">
-                  {s.title}
-                  {s.clause && <span className="text-quiet">: {s.clause}</span>}
-                </li>
-              ))}
-            </ul>
-          </section>
+          <Versions pack={pack} procedure={procedure} history={history} />
+          <EditionsPart pack={pack} procedure={procedure} editions={editions} mayEdit={mayEdit} />
+          <Sources pack={pack} />
         </div>
       </div>
     </>

@@ -1,0 +1,270 @@
+import { wallCourses } from '@/chart/wall';
+import { notCoveredIn } from '@/core/plan/not-covered';
+import { type faceOf, inZone } from '@/core/record/face';
+import type { Seal } from '@/core/record/seal';
+import { signatureLines } from '@/core/record/signatures';
+import { courseWords, Wall } from '@/ui/charts/wall';
+import { Why } from '@/ui/kit/why';
+import { VERDICT_INK } from '@/ui/kit/words';
+import { SectionFigure } from '@/ui/network/section-figure';
+
+export type Face = ReturnType<typeof faceOf>;
+type OfFace = { readonly face: Face };
+const H = 'text-sm text-quiet';
+
+export function Head({ face, seal }: OfFace & { seal: Seal }) {
+  const { plan } = face;
+  return (
+    <header className="grid gap-4 lg:grid-cols-[1fr_auto]">
+      <div>
+        <p className={H}>{plan.organisation.name}</p>
+        <h1 className="text-2xl font-bold">{face.title}</h1>
+        <p>{face.statusLine}</p>
+      </div>
+      <div className="lg:text-right">
+        <p className="figure text-2xl">{seal.number}</p>
+        <p className={H}>
+          sealed {inZone(Date.parse(face.body.sealedAt), plan.made.zone)} by {face.body.sealer.name}
+        </p>
+      </div>
+    </header>
+  );
+}
+/** Site, system, scope: what was tested and what was not; then by what it was judged. */
+export function WhatWasTested({ face }: OfFace) {
+  const { plan } = face;
+  return (
+    <div className="grid grid-cols-[minmax(0,1fr)] gap-x-10 gap-y-4 lg:grid-cols-2">
+      <section>
+        <h2 className={H}>Site and customer</h2>
+        <p>
+          {plan.site.name}, {plan.site.address}. {plan.site.customer}
+        </p>
+      </section>
+      <section>
+        <h2 className={H}>System</h2>
+        <p>
+          {plan.system.name}: {face.tested}. Bounded by {plan.system.supplyValve} (owner:{' '}
+          {plan.system.supplyValveOwner}).
+        </p>
+      </section>
+      <section className="lg:col-span-2">
+        <h2 className={H}>Section as it stood in the test</h2>
+        <SectionFigure section={plan.system} className="mt-1" />
+      </section>
+      <section>
+        <h2 className={H}>Inside the test</h2>
+        <p>
+          {plan.system.inScope.join('; ')}.
+          {plan.system.appliances.length > 0 &&
+            ` Appliances that day: ${plan.system.appliances.map((a) => a.name).join(', ')}.`}
+        </p>
+      </section>
+      <section>
+        <h2 className={H}>Not covered</h2>
+        <p>
+          {notCoveredIn(plan).join('; ')}.{face.skipped.map((s) => ` ${s}.`)}
+        </p>
+      </section>
+      <Judged face={face} />
+    </div>
+  );
+}
+function Judged({ face }: OfFace) {
+  const { plan } = face;
+  const v = face.body.verdict;
+  return (
+    <>
+      <section>
+        <h2 className={H}>Gauge that judged</h2>
+        <p>
+          {face.gauge}. Zero open to air: {face.zeros}.
+        </p>
+      </section>
+      <section>
+        <h2 className={H}>Limits</h2>
+        <ul>
+          {face.limits.map((l, i) => (
+            <li key={i}>
+              {l.name}:{' '}
+              <Why
+                facts={{
+                  title: l.name,
+                  source: l.source,
+                  text: l.name === 'permitted drop' ? `Row: ${face.row}.` : undefined,
+                }}
+              >
+                <span className="figure-narrow">{l.value}</span>
+              </Why>
+            </li>
+          ))}
+        </ul>
+        <p className={H}>
+          {plan.pack.title}, {plan.pack.school}, {plan.pack.edition}
+          {plan.engine && `, judgement ${plan.engine}`}. Check the edition in force where you work.
+        </p>
+      </section>
+      <section>
+        <h2 className={H}>What the hold could have seen</h2>
+        {v.adequacy ? (
+          <p>
+            <Why facts={{ title: v.adequacy.figure.name, ...v.adequacy.figure }}>
+              <span className="figure-narrow">{v.adequacy.figure.value}</span>
+            </Why>
+            . {v.adequacy.text}
+          </p>
+        ) : (
+          <p>There was no judged hold.</p>
+        )}
+      </section>
+      {v.leakRate && (
+        <section>
+          <h2 className={H}>As measured</h2>
+          <p>
+            <Why facts={{ title: v.leakRate.name, ...v.leakRate }}>
+              <span className="figure-narrow">{v.leakRate.value}</span>
+            </Why>
+          </p>
+        </section>
+      )}
+    </>
+  );
+}
+/** The wall, each course beside its own sentence. */
+export function Courses({ face }: OfFace) {
+  const { plan, state } = face;
+  const v = face.body.verdict;
+  const courses = wallCourses(plan, state, state.lastAt).filter((c) => c.visit !== null);
+  return (
+    <section className="grid gap-6 lg:grid-cols-[190px_1fr]">
+      <div className="max-lg:hidden">
+        <Wall
+          courses={courses}
+          props={[]}
+          openJoint
+          width={180}
+          scale={1.8}
+          reach={14}
+          stamp={{ word: v.label.length > 24 ? 'Tight by rule' : v.label, colour: VERDICT_INK[v.word] }}
+        />
+      </div>
+      <ol className="self-end" reversed>
+        {[...courses].reverse().map((c) => {
+          const line = v.stages[c.visit! - 1];
+          return (
+            <li key={c.key} className="border-t border-seam py-1.5">
+              <span className="font-semibold">{c.title}</span>: {line?.word}{' '}
+              <span className={H}>({courseWords(c)})</span>
+              <span className="block text-sm">{line?.text}</span>
+            </li>
+          );
+        })}
+      </ol>
+    </section>
+  );
+}
+export function HoldsTable({ face }: OfFace) {
+  return (
+    <div className="overflow-x-auto" role="region" aria-label="Holds" tabIndex={0}>
+      <h2 className={H}>Holds</h2>
+      <table className="mt-1 w-full min-w-[640px] text-sm">
+        <thead>
+          <tr className="text-left text-quiet [&>th]:pr-3 [&>th]:font-normal">
+            <th>Stage</th>
+            <th>Begun</th>
+            <th>Start</th>
+            <th>End</th>
+            <th>Change</th>
+            <th>Elapsed</th>
+            <th>Result</th>
+          </tr>
+        </thead>
+        <tbody>
+          {face.holds.map((x, i) => (
+            <tr key={i} className="border-t border-seam [&>td]:py-1.5 [&>td]:pr-3">
+              <td>{x.title}</td>
+              <td>{x.began}</td>
+              <td className="figure-narrow">{x.start}</td>
+              <td className="figure-narrow">{x.end}</td>
+              <td className="figure-narrow">{x.change}</td>
+              <td className="figure-narrow">{x.elapsed}</td>
+              <td>{x.word}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      <p className={`mt-2 ${H}`}>{face.clock}</p>
+    </div>
+  );
+}
+export function Signatures({ face, seal }: OfFace & { seal: Seal }) {
+  return (
+    <section className="flex flex-wrap gap-10">
+      {signatureLines(face).map((sig, i) => (
+        <div key={i}>
+          <h2 className={H}>{sig.role}</h2>
+          {sig.strokes ? (
+            <svg
+              viewBox="0 0 300 100"
+              width="210"
+              height="70"
+              role="img"
+              aria-label={`signature: ${sig.text}`}
+            >
+              <path d={sig.strokes} fill="none" stroke="var(--ink)" strokeWidth="2.5" />
+            </svg>
+          ) : (
+            <p className="py-4">{sig.instead}</p>
+          )}
+          <p className="text-sm">{sig.text}</p>
+        </div>
+      ))}
+      <div className="min-w-0">
+        <h2 className={H}>Fingerprint</h2>
+        <p className="figure-narrow max-w-[36ch] text-xs break-all">{seal.hash}</p>
+      </div>
+    </section>
+  );
+}
+export function Sections({ face }: OfFace) {
+  if (!face.sections.length) return null;
+  return (
+    <div className="grid gap-x-10 gap-y-4 lg:grid-cols-2">
+      {face.sections.map((x) => (
+        <section key={x.title}>
+          <h2 className={H}>{x.title}</h2>
+          <ul>
+            {x.lines.map((l) => (
+              <li key={l}>{l}</li>
+            ))}
+          </ul>
+        </section>
+      ))}
+    </div>
+  );
+}
+export function PutBack({ face }: OfFace) {
+  const { plan } = face;
+  return (
+    <>
+      <section>
+        <h2 className={H}>Put back</h2>
+        <ul>
+          {face.putBack.map((d) => (
+            <li key={d}>{d}</li>
+          ))}
+          {!face.putBack.length && <li>Nothing was owed.</li>}
+        </ul>
+      </section>
+      <section className="text-sm">
+        <h2 className={H}>Cautions given</h2>
+        <ul className="list-inside list-disc">
+          {face.cautions.map((c) => (
+            <li key={c}>{c}</li>
+          ))}
+        </ul>
+        <p className="mt-2 text-quiet">{plan.pack.notice}</p>
+      </section>
+    </>
+  );
+}
