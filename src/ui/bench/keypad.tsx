@@ -35,21 +35,13 @@ interface Props {
   readonly other?: { readonly words: string; readonly onClick: () => void };
 }
 
-/** Reading entry: decimals and unit fixed by the gauge; what was typed stays until it is saved. */
-export function Keypad({
-  gauge,
-  label,
-  save,
-  previous,
-  live,
-  signed,
-  confirm,
-  extra,
-  aside,
-  onSave,
-  onCancel,
-  other,
-}: Props) {
+// keys share what height there is, so that figure, keys and the one action stand together without scrolling
+const KEY = 'figure min-h-11 min-w-0 border border-edge bg-panel text-2xl hover:border-ink active:bg-block';
+const WIDE =
+  'min-h-11 border border-edge bg-panel px-2 text-sm font-semibold leading-tight hover:border-ink active:bg-block disabled:text-quiet disabled:border-seam lg:text-base';
+
+/** What is typed, how it came, and the way it is saved: it stays until it is. */
+function useTyping({ gauge, label, previous, live, confirm, onSave, onCancel }: Props) {
   const [text, setText] = useState('');
   const [how, setHow] = useState<'typed' | 'same' | 'streamed'>('typed');
   const [readAt, setReadAt] = useState<number | null>(null);
@@ -121,10 +113,31 @@ export function Keypad({
       setTrouble(said);
     } else setText('');
   };
-  // keys share what height there is, so that figure, keys and the one action stand together without scrolling
-  const key = 'figure min-h-11 min-w-0 border border-edge bg-panel text-2xl hover:border-ink active:bg-block';
-  const wide =
-    'min-h-11 border border-edge bg-panel px-2 text-sm font-semibold leading-tight hover:border-ink active:bg-block disabled:text-quiet disabled:border-seam lg:text-base';
+  return {
+    text,
+    how,
+    trouble,
+    setTrouble,
+    ticked,
+    setTicked,
+    busy,
+    field,
+    unit,
+    shown,
+    cancel,
+    put,
+    press,
+    step,
+    commit,
+  };
+}
+type Typing = ReturnType<typeof useTyping>;
+
+/** Reading entry: decimals and unit fixed by the gauge; what was typed stays until it is saved. */
+export function Keypad(props: Props) {
+  const { label, save, confirm, extra, aside } = props;
+  const typing = useTyping(props);
+  const { text, trouble, setTrouble, ticked, setTicked, busy, field, unit, put, commit } = typing;
   return (
     <form
       className="flex flex-[1_0_auto] flex-col gap-2"
@@ -171,65 +184,7 @@ export function Keypad({
         </label>
       )}
       {extra}
-      <div className="flex min-h-[15rem] flex-1 flex-col gap-2 lg:grid lg:max-h-[25rem] lg:min-h-[12.5rem] lg:grid-cols-[1fr_15rem]">
-        <div className="order-2 grid min-h-0 flex-1 auto-rows-fr grid-cols-3 gap-1.5 lg:order-1">
-          {['7', '8', '9', '4', '5', '6', '1', '2', '3', '.', '0'].map((k) => (
-            <button key={k} type="button" className={key} onClick={() => press(k)}>
-              {k}
-            </button>
-          ))}
-          <button
-            type="button"
-            className={`${key} inline-flex items-center justify-center`}
-            aria-label="Take the last digit away"
-            onClick={() => put(how === 'typed' ? text.slice(0, -1) : '')}
-          >
-            <Delete aria-hidden />
-          </button>
-        </div>
-        <div className="order-1 grid shrink-0 grid-flow-col auto-cols-fr gap-1.5 lg:order-2 lg:min-h-0 lg:auto-rows-fr lg:grid-flow-row">
-          {shown && (
-            <button type="button" className={wide} onClick={() => put(formatExact(shown), 'streamed')}>
-              <span className="max-lg:sr-only">Take the display: </span>
-              <span className="lg:hidden">Display </span>
-              <span className="figure">{formatExact(shown)}</span>
-            </button>
-          )}
-          {previous && (
-            <button type="button" className={wide} onClick={() => put(formatExact(previous), 'same')}>
-              Same <span className="max-lg:hidden">as before: </span>
-              <span className="figure">{formatExact(previous)}</span>
-            </button>
-          )}
-          <button type="button" className={wide} onClick={() => step(1)}>
-            <span className="max-lg:sr-only">One step up </span>
-            <span className="figure">+{formatExact(entryStep(gauge))}</span>
-          </button>
-          <button type="button" className={wide} onClick={() => step(-1)}>
-            <span className="max-lg:sr-only">One step down </span>
-            <span className="figure">−{formatExact(entryStep(gauge))}</span>
-          </button>
-          {signed && (
-            <button
-              type="button"
-              className={wide}
-              onClick={() => put(/^[-−]/.test(text) ? text.slice(1) : `−${text}`)}
-            >
-              <span className="max-lg:sr-only">Change sign </span>±
-            </button>
-          )}
-          {onCancel && (
-            <button type="button" className={wide} onClick={cancel}>
-              Back
-            </button>
-          )}
-          {other && (
-            <button type="button" className={wide} onClick={other.onClick}>
-              {other.words}
-            </button>
-          )}
-        </div>
-      </div>
+      <Keys typing={typing} {...props} />
       <button
         type="submit"
         disabled={busy}
@@ -248,5 +203,77 @@ export function Keypad({
         </span>
       </button>
     </form>
+  );
+}
+
+/** Digits, and beside them the keys that spare typing: the display, the figure before, a step up or down. */
+function Keys({
+  typing: { text, how, shown, cancel, put, press, step },
+  gauge,
+  previous,
+  signed,
+  onCancel,
+  other,
+}: Props & { typing: Typing }) {
+  return (
+    <div className="flex min-h-[15rem] flex-1 flex-col gap-2 lg:grid lg:max-h-[25rem] lg:min-h-[12.5rem] lg:grid-cols-[1fr_15rem]">
+      <div className="order-2 grid min-h-0 flex-1 auto-rows-fr grid-cols-3 gap-1.5 lg:order-1">
+        {['7', '8', '9', '4', '5', '6', '1', '2', '3', '.', '0'].map((k) => (
+          <button key={k} type="button" className={KEY} onClick={() => press(k)}>
+            {k}
+          </button>
+        ))}
+        <button
+          type="button"
+          className={`${KEY} inline-flex items-center justify-center`}
+          aria-label="Take the last digit away"
+          onClick={() => put(how === 'typed' ? text.slice(0, -1) : '')}
+        >
+          <Delete aria-hidden />
+        </button>
+      </div>
+      <div className="order-1 grid shrink-0 grid-flow-col auto-cols-fr gap-1.5 lg:order-2 lg:min-h-0 lg:auto-rows-fr lg:grid-flow-row">
+        {shown && (
+          <button type="button" className={WIDE} onClick={() => put(formatExact(shown), 'streamed')}>
+            <span className="max-lg:sr-only">Take the display: </span>
+            <span className="lg:hidden">Display </span>
+            <span className="figure">{formatExact(shown)}</span>
+          </button>
+        )}
+        {previous && (
+          <button type="button" className={WIDE} onClick={() => put(formatExact(previous), 'same')}>
+            Same <span className="max-lg:hidden">as before: </span>
+            <span className="figure">{formatExact(previous)}</span>
+          </button>
+        )}
+        <button type="button" className={WIDE} onClick={() => step(1)}>
+          <span className="max-lg:sr-only">One step up </span>
+          <span className="figure">+{formatExact(entryStep(gauge))}</span>
+        </button>
+        <button type="button" className={WIDE} onClick={() => step(-1)}>
+          <span className="max-lg:sr-only">One step down </span>
+          <span className="figure">−{formatExact(entryStep(gauge))}</span>
+        </button>
+        {signed && (
+          <button
+            type="button"
+            className={WIDE}
+            onClick={() => put(/^[-−]/.test(text) ? text.slice(1) : `−${text}`)}
+          >
+            <span className="max-lg:sr-only">Change sign </span>±
+          </button>
+        )}
+        {onCancel && (
+          <button type="button" className={WIDE} onClick={cancel}>
+            Back
+          </button>
+        )}
+        {other && (
+          <button type="button" className={WIDE} onClick={other.onClick}>
+            {other.words}
+          </button>
+        )}
+      </div>
+    </div>
   );
 }

@@ -1,33 +1,32 @@
 'use client';
-import { useState } from 'react';
+import type { Gauge } from '@/core/instrument/gauge';
 import type { PumpStage } from '@/core/kinds';
+import { firstStepDrops, pumpBand, pumpStepNow, tooMuchAir } from '@/core/kinds/pump/fold';
 import { showChange, showExact } from '@/core/quantity/exact';
-import { firstStepDrops } from '@/core/kinds/pump/fold';
-import { pumpBand } from '@/core/kinds/pump/fold';
-import { pumpStepNow } from '@/core/kinds/pump/fold';
-import { tooMuchAir } from '@/core/kinds/pump/fold';
 import { stageBand } from '@/core/run/hold-spec';
 import { gaugeOf } from '@/core/run/read';
 import { Button } from '@/ui/kit/button';
 import { Why } from '@/ui/kit/why';
 import { countdown } from '@/ui/kit/words';
+import { useState } from 'react';
 import { Keypad } from '../keypad';
-import { PumpedWater, type Pumped } from '../pumped';
+import { type Pumped, PumpedWater } from '../pumped';
 import type { PanelProps } from '../shared';
 
 const NONE: Pumped = { added: null, strokes: null, wrong: '' };
+type Band = NonNullable<Extract<ReturnType<typeof stageBand>, { value: unknown }>['value']>;
+interface Raising extends PanelProps {
+  readonly pump: PumpStage;
+  readonly gauge: Gauge;
+  readonly whole: Band;
+}
 
 /** Raising in stages: pump to the step, stop, look at every joint, read again, next step. */
-export function PumpPanel({ view, visit, stage, at, act }: PanelProps) {
-  const pump = stage as PumpStage;
-  const { plan, state } = view;
+export function PumpPanel(props: PanelProps) {
+  const pump = props.stage as PumpStage;
+  const { plan, state } = props.view;
   const gauge = gaugeOf(plan, state);
-  const [pumped, setPumped] = useState<Pumped>(NONE);
-  const [where, setWhere] = useState('');
-  const [dripping, setDripping] = useState(false);
   const [failing, setFailing] = useState(false);
-  const [why, setWhy] = useState('');
-  const [trouble, setTrouble] = useState('');
   const found = stageBand(plan, state, pump);
   if (!gauge) return <p role="alert">Choose and zero the gauge first.</p>;
   if ('missing' in found)
@@ -36,43 +35,64 @@ export function PumpPanel({ view, visit, stage, at, act }: PanelProps) {
         {found.missing}
       </p>
     );
+  const own: Raising = { ...props, pump, gauge, whole: found.value };
+  return (
+    <div className="flex flex-[1_0_auto] flex-col gap-1 lg:gap-2">
+      <Steps {...own} />
+      <Noticed {...own} />
+      {failing ? (
+        <CannotReach act={props.act} onBack={() => setFailing(false)} />
+      ) : props.visit.pumped[pumpStepNow(props.visit)] ? (
+        <Look {...own} />
+      ) : (
+        <PumpTo {...own} onFail={() => setFailing(true)} />
+      )}
+    </div>
+  );
+}
+
+/** The steps of raising, with what each came to. */
+function Steps({ visit, pump, whole }: Raising) {
   const index = pumpStepNow(visit);
-  const step = visit.pumped[index];
-  const band = pumpBand(pump, found.value, index);
+  return (
+    <ol
+      className="grid gap-px border border-seam bg-seam"
+      style={{ gridTemplateColumns: `repeat(${pump.steps.length}, minmax(0, 1fr))` }}
+    >
+      {pump.steps.map((s, i) => {
+        const done = visit.pumped[i];
+        const own = pumpBand(pump, whole, i);
+        return (
+          <li
+            key={i}
+            aria-current={i === index ? 'step' : undefined}
+            className={`px-2 text-sm lg:py-1 ${i === index ? 'bg-block' : 'bg-panel'}`}
+          >
+            <span className="block text-quiet max-lg:sr-only">
+              {done?.look ? 'looked at' : i === index ? (done ? 'look now' : 'pump to') : 'later'}
+            </span>
+            <span className="figure-narrow block text-base whitespace-nowrap">
+              {done
+                ? showExact((done.look?.reading ?? done.reached).figure)
+                : s.percent === 100
+                  ? showExact(own.low)
+                  : `${s.percent} %`}
+            </span>
+          </li>
+        );
+      })}
+    </ol>
+  );
+}
+/** What the figures of the pump say: a first step that drops, trapped air, a step taken too fast. */
+function Noticed({ view, visit, pump }: Raising) {
+  const { plan, state } = view;
+  const step = visit.pumped[pumpStepNow(visit)];
   const drop = firstStepDrops(plan, state, visit);
   const air = tooMuchAir(plan, visit, pump);
   const trapped = [...visit.pumped].reverse().find((p) => p.air)?.air;
-  const due = step ? step.reached.readMoment + pump.steps[index]!.minutes * 60_000 : 0;
-  const over = step !== undefined && at >= due;
   return (
-    <div className="flex flex-[1_0_auto] flex-col gap-1 lg:gap-2">
-      <ol
-        className="grid gap-px border border-seam bg-seam"
-        style={{ gridTemplateColumns: `repeat(${pump.steps.length}, minmax(0, 1fr))` }}
-      >
-        {pump.steps.map((s, i) => {
-          const done = visit.pumped[i];
-          const own = pumpBand(pump, found.value, i);
-          return (
-            <li
-              key={i}
-              aria-current={i === index ? 'step' : undefined}
-              className={`px-2 text-sm lg:py-1 ${i === index ? 'bg-block' : 'bg-panel'}`}
-            >
-              <span className="block text-quiet max-lg:sr-only">
-                {done?.look ? 'looked at' : i === index ? (done ? 'look now' : 'pump to') : 'later'}
-              </span>
-              <span className="figure-narrow block text-base whitespace-nowrap">
-                {done
-                  ? showExact((done.look?.reading ?? done.reached).figure)
-                  : s.percent === 100
-                    ? showExact(own.low)
-                    : `${s.percent} %`}
-              </span>
-            </li>
-          );
-        })}
-      </ol>
+    <>
       {drop && (
         <p className="border-l-4 border-ochre pl-3">
           The first step dropped by <span className="figure">{showChange(drop)}</span>: most often a joint
@@ -87,144 +107,169 @@ export function PumpPanel({ view, visit, stage, at, act }: PanelProps) {
         </p>
       )}
       {step?.fast && <p className="border-l-4 border-ochre pl-3">{step.fast}</p>}
-      {failing ? (
-        <div className="grid gap-3">
-          <label>
-            Why can it not be reached? It is printed
-            <input
-              className="mt-1 min-h-14 w-full border border-edge bg-panel px-3 text-lg"
-              value={why}
-              onChange={(e) => setWhy(e.target.value)}
-              maxLength={500}
-            />
-          </label>
-          <div className="grid grid-cols-2 gap-3">
-            <Button className="min-h-16" onClick={() => setFailing(false)}>
-              Back
-            </Button>
-            <Button
-              tone="act"
-              className="min-h-16"
-              disabled={!why.trim()}
-              onClick={() => void act({ kind: 'pump-failed', text: why.trim() })}
-            >
-              It cannot be reached
-            </Button>
-          </div>
-        </div>
-      ) : !step ? (
+    </>
+  );
+}
+function CannotReach({ act, onBack }: Pick<PanelProps, 'act'> & { onBack: () => void }) {
+  const [why, setWhy] = useState('');
+  return (
+    <div className="grid gap-3">
+      <label>
+        Why can it not be reached? It is printed
+        <input
+          className="mt-1 min-h-14 w-full border border-edge bg-panel px-3 text-lg"
+          value={why}
+          onChange={(e) => setWhy(e.target.value)}
+          maxLength={500}
+        />
+      </label>
+      <div className="grid grid-cols-2 gap-3">
+        <Button className="min-h-16" onClick={onBack}>
+          Back
+        </Button>
+        <Button
+          tone="act"
+          className="min-h-16"
+          disabled={!why.trim()}
+          onClick={() => void act({ kind: 'pump-failed', text: why.trim() })}
+        >
+          It cannot be reached
+        </Button>
+      </div>
+    </div>
+  );
+}
+function PumpTo({ view, visit, stage, act, pump, gauge, whole, onFail }: Raising & { onFail: () => void }) {
+  const [pumped, setPumped] = useState<Pumped>(NONE);
+  const index = pumpStepNow(visit);
+  const band = pumpBand(pump, whole, index);
+  return (
+    <>
+      <p>
+        Pump to{' '}
+        <Why
+          facts={{
+            title: index + 1 === pump.steps.length ? 'Test pressure' : 'Step of raising',
+            source: pump.source,
+            text: whole.working?.text ?? stage.why ?? '',
+            ...(whole.working ? { formula: whole.working.formula, inputs: whole.working.inputs } : {}),
+          }}
+        >
+          <span className="figure text-xl lg:text-2xl">
+            {showExact(band.low)} to {showExact(band.high)}
+          </span>
+        </Why>
+        <span className="max-lg:hidden">, stop, read.</span>
+      </p>
+      <Keypad
+        gauge={gauge}
+        label="Pump stopped. The gauge shows"
+        save="Reached: look at the joints"
+        live={view.live}
+        aside={<PumpedWater onChange={setPumped} />}
+        {...(index + 1 === pump.steps.length ? { confirm: pump.confirms } : {})}
+        onSave={async (entered) => {
+          if (pumped.wrong) return pumped.wrong;
+          const answer = await act({
+            kind: 'pump-step',
+            ...entered,
+            ...(pumped.added ? { added: pumped.added } : {}),
+            ...(pumped.strokes === null ? {} : { strokes: pumped.strokes }),
+          });
+          if (answer.accepted) setPumped(NONE);
+          return answer.accepted ? null : answer.text;
+        }}
+      />
+      <Button className="min-h-14" onClick={onFail}>
+        It cannot be reached
+      </Button>
+    </>
+  );
+}
+/** Every joint is looked at while the step stands, then the gauge is read again. */
+function Look(props: Raising) {
+  const { view, visit, at, act, pump, gauge } = props;
+  const [dripping, setDripping] = useState(false);
+  const index = pumpStepNow(visit);
+  const step = visit.pumped[index]!;
+  const due = step.reached.readMoment + pump.steps[index]!.minutes * 60_000;
+  const over = at >= due;
+  return (
+    <>
+      <p className="leading-tight lg:text-lg">
+        Look at every joint.{' '}
+        {over ? (
+          'Then read the gauge.'
+        ) : (
+          <>
+            Read again in{' '}
+            <span className="figure" role="timer">
+              {countdown(due - at)}
+            </span>
+            .
+          </>
+        )}
+      </p>
+      {dripping ? (
+        <Drips {...props} onBack={() => setDripping(false)} />
+      ) : (
         <>
-          <p>
-            Pump to{' '}
-            <Why
-              facts={{
-                title: index + 1 === pump.steps.length ? 'Test pressure' : 'Step of raising',
-                source: pump.source,
-                text: found.value.working?.text ?? stage.why ?? '',
-                ...(found.value.working
-                  ? { formula: found.value.working.formula, inputs: found.value.working.inputs }
-                  : {}),
-              }}
-            >
-              <span className="figure text-xl lg:text-2xl">
-                {showExact(band.low)} to {showExact(band.high)}
-              </span>
-            </Why>
-            <span className="max-lg:hidden">, stop, read.</span>
-          </p>
           <Keypad
             gauge={gauge}
-            label="Pump stopped. The gauge shows"
-            save="Reached: look at the joints"
+            label={over ? 'After the pause the gauge shows' : 'The pause is not over'}
+            save="All joints dry: go on"
             live={view.live}
-            aside={<PumpedWater onChange={setPumped} />}
-            {...(index + 1 === pump.steps.length ? { confirm: pump.confirms } : {})}
+            previous={step.reached.figure}
             onSave={async (entered) => {
-              if (pumped.wrong) return pumped.wrong;
-              const answer = await act({
-                kind: 'pump-step',
-                ...entered,
-                ...(pumped.added ? { added: pumped.added } : {}),
-                ...(pumped.strokes === null ? {} : { strokes: pumped.strokes }),
-              });
-              if (answer.accepted) setPumped(NONE);
+              const answer = await act({ kind: 'pump-look', ...entered, joints: 'dry', where: '' });
               return answer.accepted ? null : answer.text;
             }}
           />
-          <Button className="min-h-14" onClick={() => setFailing(true)}>
-            It cannot be reached
+          <Button className="min-h-16" onClick={() => setDripping(true)}>
+            A joint drips
           </Button>
         </>
-      ) : (
-        <>
-          <p className="leading-tight lg:text-lg">
-            Look at every joint.{' '}
-            {over ? (
-              'Then read the gauge.'
-            ) : (
-              <>
-                Read again in{' '}
-                <span className="figure" role="timer">
-                  {countdown(due - at)}
-                </span>
-                .
-              </>
-            )}
-          </p>
-          {dripping ? (
-            <div className="grid gap-3">
-              <label>
-                Where does it drip?
-                <input
-                  className="mt-1 min-h-14 w-full border border-edge bg-panel px-3 text-lg"
-                  value={where}
-                  onChange={(e) => setWhere(e.target.value)}
-                  maxLength={200}
-                />
-              </label>
-              <p role="alert" className="min-h-6 text-rust">
-                {trouble}
-              </p>
-              <Keypad
-                gauge={gauge}
-                label="The gauge shows"
-                save="It drips: release and remake"
-                live={view.live}
-                previous={step.reached.figure}
-                onCancel={() => setDripping(false)}
-                onSave={async (entered) => {
-                  const answer = await act({
-                    kind: 'pump-look',
-                    ...entered,
-                    joints: 'drips',
-                    where: where.trim(),
-                  });
-                  if (answer.accepted) setDripping(false);
-                  else setTrouble(answer.text);
-                  return answer.accepted ? null : answer.text;
-                }}
-              />
-            </div>
-          ) : (
-            <>
-              <Keypad
-                gauge={gauge}
-                label={over ? 'After the pause the gauge shows' : 'The pause is not over'}
-                save="All joints dry: go on"
-                live={view.live}
-                previous={step.reached.figure}
-                onSave={async (entered) => {
-                  const answer = await act({ kind: 'pump-look', ...entered, joints: 'dry', where: '' });
-                  return answer.accepted ? null : answer.text;
-                }}
-              />
-              <Button className="min-h-16" onClick={() => setDripping(true)}>
-                A joint drips
-              </Button>
-            </>
-          )}
-        </>
       )}
+    </>
+  );
+}
+function Drips({ view, visit, act, gauge, onBack }: Raising & { onBack: () => void }) {
+  const [where, setWhere] = useState('');
+  const [trouble, setTrouble] = useState('');
+  const step = visit.pumped[pumpStepNow(visit)]!;
+  return (
+    <div className="grid gap-3">
+      <label>
+        Where does it drip?
+        <input
+          className="mt-1 min-h-14 w-full border border-edge bg-panel px-3 text-lg"
+          value={where}
+          onChange={(e) => setWhere(e.target.value)}
+          maxLength={200}
+        />
+      </label>
+      <p role="alert" className="min-h-6 text-rust">
+        {trouble}
+      </p>
+      <Keypad
+        gauge={gauge}
+        label="The gauge shows"
+        save="It drips: release and remake"
+        live={view.live}
+        previous={step.reached.figure}
+        onCancel={onBack}
+        onSave={async (entered) => {
+          const answer = await act({
+            kind: 'pump-look',
+            ...entered,
+            joints: 'drips',
+            where: where.trim(),
+          });
+          if (answer.accepted) onBack();
+          else setTrouble(answer.text);
+          return answer.accepted ? null : answer.text;
+        }}
+      />
     </div>
   );
 }
