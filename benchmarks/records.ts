@@ -148,7 +148,8 @@ export async function ledgerSearch(report: Report): Promise<void> {
       }
       return ms.sort((a, b) => a - b)[5]!;
     };
-    const raw = (text: string, values: unknown[]) => async () => (await superuser.query<object>(text, values)).rows;
+    const raw = (text: string, values: unknown[]) => async () =>
+      (await superuser.query<object>(text, values)).rows;
     for (const [name, query, least] of [
       ['newest 60 of 100 000 records', {}, 60],
       ['a word that all have', { find: 'gas' }, 60],

@@ -103,7 +103,7 @@ test(
     await page.waitForURL('**/plan?**');
     await expect(page.getByRole('row', { name: /House standard/ })).toContainText('60 min');
     const option = page.getByLabel('Visit', { exact: true }).locator('option', { hasText: name });
-    await page.getByLabel('Visit', { exact: true }).selectOption((await option.getAttribute('value')));
+    await page.getByLabel('Visit', { exact: true }).selectOption(await option.getAttribute('value'));
     await page.getByRole('button', { name: 'Put it on the visit' }).click();
     await page.waitForURL(visit);
     const length = page.locator('p', { hasText: 'On site' }).first();

@@ -60,7 +60,7 @@ export async function expectAccessible(page: Page): Promise<void> {
 /** Presses and holds what cannot be undone; the time of the press passes under the test's hand. */
 export async function hold(page: Page, name: string | RegExp): Promise<void> {
   // this button and no other: on a slow machine the press may be done before it is looked at, and the next stand there
-  const button = (await page.getByRole('button', { name }).first().elementHandle());
+  const button = await page.getByRole('button', { name }).first().elementHandle();
   await button.scrollIntoViewIfNeeded();
   // a new step takes the focus to its heading: a key pressed in that moment would go there
   for (let guard = 0; guard < 5; guard++) {

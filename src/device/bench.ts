@@ -113,22 +113,21 @@ export class BenchEngine {
     const plan = this.plan!;
     const expects = expectation(this.view!.state);
     const at = now();
-    const make = (deviceSeq: number): RunEvent =>
-      ({
-        ...payload,
-        id: uuid7(at),
-        run: this.run,
-        device: deviceId(),
-        deviceSeq,
-        at,
-        zone: Intl.DateTimeFormat().resolvedOptions().timeZone || 'UTC',
-        offset: clockOffset(),
-        mono: mono(),
-        pageLoad: pageLoad(),
-        by: this.who.person,
-        byName: this.who.name,
-        expects,
-      });
+    const make = (deviceSeq: number): RunEvent => ({
+      ...payload,
+      id: uuid7(at),
+      run: this.run,
+      device: deviceId(),
+      deviceSeq,
+      at,
+      zone: Intl.DateTimeFormat().resolvedOptions().timeZone || 'UTC',
+      offset: clockOffset(),
+      mono: mono(),
+      pageLoad: pageLoad(),
+      by: this.who.person,
+      byName: this.who.name,
+      expects,
+    });
     const trial = make(Number.MAX_SAFE_INTEGER);
     const refusal = tryEvent(plan, this.view!.state, trial);
     if (refusal && !KEPT_ANYWAY.has(refusal.code))

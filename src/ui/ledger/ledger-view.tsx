@@ -1,25 +1,19 @@
 'use client';
-import Link from 'next/link';
-import { useEffect, useRef, useState } from 'react';
-import { WORDS, type VerdictWord } from '@/core/verdict/words';
 import { office, type OfficeError } from '@/device/office';
 import { Button } from '@/ui/kit/button';
 import { buttonClass } from '@/ui/kit/button-class';
-import { SelectField, TextField } from '@/ui/kit/field';
-import { STATUS_WORDS, VERDICT_COLOUR } from '@/ui/kit/words';
-import {
-  LEDGER_COLUMNS,
-  queryFrom,
-  queryText,
-  USUAL_COLUMNS,
-  type LedgerColumn,
-  type LedgerQuery,
-} from '@/wire/ledger';
+import { TextField } from '@/ui/kit/field';
+import { VERDICT_COLOUR } from '@/ui/kit/words';
+import { LEDGER_COLUMNS, type LedgerColumn, type LedgerQuery, queryFrom, USUAL_COLUMNS } from '@/wire/ledger';
 import { cellOf } from '@/wire/ledger-csv';
 import { uuid7 } from '@/wire/uuid7';
-import { RecordRow, recordHref, type RecordLine } from './row';
+import Link from 'next/link';
+import { useRef, useState } from 'react';
+import { Narrow } from './narrow';
+import { recordHref, type RecordLine, RecordRow } from './row';
+import { useLines, useSlash } from './use-lines';
 
-interface Choice {
+export interface Choice {
   readonly id: string;
   readonly title: string;
 }
@@ -30,19 +24,19 @@ interface View {
   readonly shared: boolean;
   readonly own: boolean;
 }
+export interface LedgerChoices {
+  readonly procedures: readonly Choice[];
+  readonly systems: readonly Choice[];
+  readonly testers: readonly string[];
+  readonly gauges: readonly Choice[];
+}
 interface Props {
   readonly query: LedgerQuery;
   readonly lines: readonly RecordLine[];
   readonly more: boolean;
-  readonly choices: {
-    readonly procedures: readonly Choice[];
-    readonly systems: readonly Choice[];
-    readonly testers: readonly string[];
-    readonly gauges: readonly Choice[];
-  };
+  readonly choices: LedgerChoices;
   readonly views: readonly View[];
 }
-const WAIT_MS = 120;
 const KEPT = 'vast.ledger.columns';
 const columnsKept = (): LedgerColumn[] => {
   try {
@@ -63,69 +57,15 @@ export function LedgerView({
   views: firstViews,
 }: Props) {
   const [query, setQuery] = useState(first);
-  const [lines, setLines] = useState(firstLines);
-  const [more, setMore] = useState(firstMore);
-  const [trouble, setTrouble] = useState('');
   const [table, setTable] = useState(false);
   const [columns, setColumns] = useState<LedgerColumn[]>([...USUAL_COLUMNS]);
   const [views, setViews] = useState(firstViews);
-  const asked = useRef<AbortController | null>(null);
   const field = useRef<HTMLInputElement>(null);
 
-  useEffect(() => {
-    const onKey = (e: KeyboardEvent) => {
-      if (e.key === '/' && !(e.target as HTMLElement).closest('input, textarea, select')) {
-        e.preventDefault();
-        field.current?.focus();
-      }
-    };
-    addEventListener('keydown', onKey);
-    return () => removeEventListener('keydown', onKey);
-  }, []);
-
-  const text = queryText(query);
-  const shown = useRef(text);
-  useEffect(() => {
-    if (shown.current === text) return;
-    const timer = setTimeout(() => {
-      asked.current?.abort();
-      const control = new AbortController();
-      asked.current = control;
-      office<{ lines: RecordLine[]; more: boolean }>(`/api/ledger?${text}`, { signal: control.signal }).then(
-        (answer) => {
-          if (control.signal.aborted) return;
-          shown.current = text;
-          setLines(answer.lines);
-          setMore(answer.more);
-          setTrouble('');
-          history.replaceState(null, '', text ? `/ledger?${text}` : '/ledger');
-        },
-        (e: OfficeError) => {
-          if (!control.signal.aborted) setTrouble(e.message);
-        },
-      );
-    }, WAIT_MS);
-    return () => clearTimeout(timer);
-  }, [text]);
-
-  const next = async () => {
-    const last = lines[lines.length - 1]!;
-    try {
-      const answer = await office<{ lines: RecordLine[]; more: boolean }>(
-        `/api/ledger?${text}&at=${encodeURIComponent(last.sealedAt)}&id=${last.run}`,
-      );
-      setLines((l) => [...l, ...answer.lines]);
-      setMore(answer.more);
-    } catch (error) {
-      setTrouble((error as OfficeError).message);
-    }
-  };
+  useSlash(field);
+  const { text, lines, more, trouble, next } = useLines(query, firstLines, firstMore);
   const set = (name: keyof LedgerQuery) => (value: string) =>
     setQuery(({ [name]: _old, ...rest }) => (value ? { ...rest, [name]: value } : rest));
-  const narrowed = Object.keys(query).filter((k) => k !== 'find').length;
-  const select = (label: string, name: keyof LedgerQuery, options: readonly Choice[]) => (
-    <SelectField label={label} none="any" value={query[name] ?? ''} options={options} onChange={set(name)} />
-  );
   const gauges = new Map(choices.gauges.map((g) => [g.id, g.title]));
   return (
     <>
@@ -141,50 +81,12 @@ export function LedgerView({
           className="min-h-12 min-w-0 flex-1 basis-72 border border-edge bg-panel px-3 placeholder:text-quiet"
         />
       </div>
-      <details className="mt-2 max-w-5xl" open={narrowed > 0}>
-        <summary className="min-h-11 cursor-pointer py-2 text-lake">
-          Narrow down{narrowed ? ` (${narrowed} set)` : ''}
-        </summary>
-        <div className="grid grid-cols-2 gap-3 pb-3 md:grid-cols-4">
-          {select(
-            'Result',
-            'word',
-            (Object.keys(WORDS) as VerdictWord[]).map((id) => ({ id, title: WORDS[id] })),
-          )}
-          {select('System', 'system', choices.systems)}
-          {select('Procedure', 'procedure', choices.procedures)}
-          {select(
-            'Tester',
-            'tester',
-            choices.testers.map((t) => ({ id: t, title: t })),
-          )}
-          {select('Gauge', 'gauge', choices.gauges)}
-          {select('Status', 'status', [
-            ...(Object.keys(STATUS_WORDS) as (keyof typeof STATUS_WORDS)[]).map((id) => ({
-              id,
-              title: STATUS_WORDS[id],
-            })),
-          ])}
-          {select('Standing', 'standing', [
-            { id: 'stands', title: 'stands' },
-            { id: 'superseded', title: 'superseded' },
-            { id: 'void', title: 'void' },
-          ])}
-          <TextField label="Sealed from" type="date" value={query.from ?? ''} onChange={set('from')} />
-          <TextField
-            label="to"
-            hint="that day included"
-            type="date"
-            value={query.to ?? ''}
-            onChange={set('to')}
-          />
-          {narrowed > 0 && (
-            <Button className="self-end" onClick={() => setQuery(query.find ? { find: query.find } : {})}>
-              Clear all of these
-            </Button>
-          )}
-        </div>
-      </details>
+      <Narrow
+        query={query}
+        choices={choices}
+        set={set}
+        onClear={() => setQuery(query.find ? { find: query.find } : {})}
+      />
       <Views
         views={views}
         now={text}

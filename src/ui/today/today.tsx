@@ -1,15 +1,15 @@
 'use client';
-import Link from 'next/link';
-import { useEffect, useRef, useState } from 'react';
 import type { GlyphCourse } from '@/chart/courses';
 import { armAlarm, notify, sound } from '@/device/alarm';
 import { now } from '@/device/clock';
 import { WallGlyph } from '@/ui/charts/wall';
 import { buttonClass } from '@/ui/kit/button-class';
 import { countdown } from '@/ui/kit/words';
-import { RecordRow, type RecordLine } from '@/ui/ledger/row';
+import { type RecordLine, RecordRow } from '@/ui/ledger/row';
 import { dayWords } from '@/ui/visit/times';
-import { DueList, type Due, type Member } from './due';
+import Link from 'next/link';
+import { useEffect, useRef, useState } from 'react';
+import { type Due, DueList, type Member } from './due';
 import type { RunSummary } from './summary';
 
 export interface RunningRun extends RunSummary {
@@ -59,6 +59,48 @@ export function TodayView({
     const timer = setInterval(() => setAt(now() + offset), 1000);
     return () => clearInterval(timer);
   }, [serverNow]);
+  useAlarms(runs, serverNow, at);
+  return (
+    <>
+      <h1 className="text-2xl font-bold">Today, {name.split(' ')[0]}</h1>
+      <div className="mt-4 grid gap-8 lg:grid-cols-[minmax(0,1fr)_minmax(0,20rem)]">
+        <section aria-labelledby="running">
+          <h2 id="running" className="text-lg font-semibold">
+            Running now
+          </h2>
+          {runs.length === 0 && (
+            <div className="mt-2 border border-seam bg-panel p-5">
+              <p>No run is open.</p>
+              <Link prefetch={false} href="/places" className={buttonClass('act', 'mt-3')}>
+                Choose a place and start a test
+              </Link>
+            </div>
+          )}
+          <ul className="mt-2 grid gap-2">
+            {runs.map((r) => (
+              <RunRow key={r.run} run={r} at={at} />
+            ))}
+          </ul>
+          {visits.length > 0 && <NextVisits visits={visits} day={day} />}
+          <h2 className="mt-8 text-lg font-semibold">Newest records</h2>
+          <ul className="mt-2 border-t border-seam">
+            {recent.map((r) => (
+              <RecordRow key={r.run} line={r} />
+            ))}
+          </ul>
+          {recent.length === 0 && <p className="mt-2 text-quiet">Sealed records appear here.</p>}
+        </section>
+        <div className="grid content-start gap-8">
+          {watches.length > 0 && <UnderWatch watches={watches} />}
+          <DueList due={due} members={members} person={person} />
+        </div>
+      </div>
+    </>
+  );
+}
+
+/** What must not be forgotten rings, also while its bench is not open. */
+function useAlarms(runs: Props['runs'], serverNow: number, at: number): void {
   const rung = useRef(new Set(runs.filter((r) => r.ends !== null && r.ends <= serverNow).map((r) => r.run)));
   useEffect(() => {
     addEventListener('pointerdown', armAlarm, { once: true });
@@ -81,134 +123,97 @@ export function TodayView({
         notify(`${r.site}: ${r.stage}. The time has run out; read the gauge.`);
       }
   }, [runs, at]);
+}
+
+function RunRow({ run: r, at }: { run: Props['runs'][number]; at: number }) {
+  const left = r.ends === null ? null : r.ends - at;
+  return (
+    <li>
+      <Link
+        prefetch={false}
+        href={`/bench/${r.run}`}
+        className="grid min-h-16 grid-cols-[auto_1fr_auto] items-center gap-4 border border-seam bg-panel px-4 py-3 hover:border-ink"
+      >
+        <WallGlyph courses={r.glyph} label={`Wall of this run, ${r.stage}`} />
+        <span>
+          <span className="block font-semibold">
+            {r.site}: {r.system}
+          </span>
+          <span className="block text-sm text-quiet">
+            {r.procedure}
+            {r.practice ? ', practice' : ''} · now: {r.stage}
+          </span>
+          {r.urgent && <span className="block font-semibold text-ochre">Still owed: {r.urgent.text}</span>}
+        </span>
+        {left !== null ? (
+          <span className="text-right">
+            <span className="figure block text-2xl">{left > 0 ? countdown(left) : '0:00'}</span>
+            <span className={`block text-sm ${left > 0 ? 'text-quiet' : 'font-semibold text-ochre'}`}>
+              {left > 0 ? 'to go' : 'read the gauge'}
+            </span>
+          </span>
+        ) : (
+          <span className={`text-right text-sm font-semibold ${r.owed ? 'text-ochre' : 'text-lake'}`}>
+            {r.owed ? `${r.owed} to put back` : 'Open'}
+          </span>
+        )}
+      </Link>
+    </li>
+  );
+}
+function NextVisits({ visits, day }: Pick<Props, 'visits' | 'day'>) {
   return (
     <>
-      <h1 className="text-2xl font-bold">Today, {name.split(' ')[0]}</h1>
-      <div className="mt-4 grid gap-8 lg:grid-cols-[minmax(0,1fr)_minmax(0,20rem)]">
-        <section aria-labelledby="running">
-          <h2 id="running" className="text-lg font-semibold">
-            Running now
-          </h2>
-          {runs.length === 0 && (
-            <div className="mt-2 border border-seam bg-panel p-5">
-              <p>No run is open.</p>
-              <Link prefetch={false} href="/places" className={buttonClass('act', 'mt-3')}>
-                Choose a place and start a test
-              </Link>
-            </div>
-          )}
-          <ul className="mt-2 grid gap-2">
-            {runs.map((r) => {
-              const left = r.ends === null ? null : r.ends - at;
-              return (
-                <li key={r.run}>
-                  <Link
-                    prefetch={false}
-                    href={`/bench/${r.run}`}
-                    className="grid min-h-16 grid-cols-[auto_1fr_auto] items-center gap-4 border border-seam bg-panel px-4 py-3 hover:border-ink"
-                  >
-                    <WallGlyph courses={r.glyph} label={`Wall of this run, ${r.stage}`} />
-                    <span>
-                      <span className="block font-semibold">
-                        {r.site}: {r.system}
-                      </span>
-                      <span className="block text-sm text-quiet">
-                        {r.procedure}
-                        {r.practice ? ', practice' : ''} · now: {r.stage}
-                      </span>
-                      {r.urgent && (
-                        <span className="block font-semibold text-ochre">Still owed: {r.urgent.text}</span>
-                      )}
-                    </span>
-                    {left !== null ? (
-                      <span className="text-right">
-                        <span className="figure block text-2xl">{left > 0 ? countdown(left) : '0:00'}</span>
-                        <span
-                          className={`block text-sm ${left > 0 ? 'text-quiet' : 'font-semibold text-ochre'}`}
-                        >
-                          {left > 0 ? 'to go' : 'read the gauge'}
-                        </span>
-                      </span>
-                    ) : (
-                      <span
-                        className={`text-right text-sm font-semibold ${r.owed ? 'text-ochre' : 'text-lake'}`}
-                      >
-                        {r.owed ? `${r.owed} to put back` : 'Open'}
-                      </span>
-                    )}
-                  </Link>
-                </li>
-              );
-            })}
-          </ul>
-          {visits.length > 0 && (
-            <>
-              <h2 className="mt-8 text-lg font-semibold">Next visits</h2>
-              <ul className="mt-2 border-t border-seam">
-                {visits.map((v) => (
-                  <li key={v.id} className="border-b border-seam">
-                    <Link
-                      prefetch={false}
-                      href={`/plan/${v.id}`}
-                      className="grid min-h-14 grid-cols-[7.5rem_1fr] gap-4 py-2 hover:text-lake"
-                    >
-                      <span>
-                        {v.day === day ? 'today' : dayWords(v.day, true)}
-                        <span className="figure-narrow block text-sm text-quiet">{v.start}</span>
-                      </span>
-                      <span>
-                        <span className="block font-semibold">{v.title}</span>
-                        <span className="block text-sm text-quiet">
-                          {v.tests.join('; ') || 'no test on it yet'}
-                        </span>
-                      </span>
-                    </Link>
-                  </li>
-                ))}
-              </ul>
-            </>
-          )}
-          <h2 className="mt-8 text-lg font-semibold">Newest records</h2>
-          <ul className="mt-2 border-t border-seam">
-            {recent.map((r) => (
-              <RecordRow key={r.run} line={r} />
-            ))}
-          </ul>
-          {recent.length === 0 && <p className="mt-2 text-quiet">Sealed records appear here.</p>}
-        </section>
-        <div className="grid content-start gap-8">
-          {watches.length > 0 && (
-            <section aria-labelledby="watches">
-              <h2 id="watches" className="text-lg font-semibold">
-                Under watch
-              </h2>
-              <ul className="mt-2 border-t border-seam">
-                {watches.map((w) => (
-                  <li
-                    key={w.id}
-                    className={`border-b border-seam py-1 ${w.lost ? 'border-l-4 border-l-rust pl-3' : ''}`}
-                  >
-                    <Link
-                      prefetch={false}
-                      className="block min-h-11 py-1 underline-offset-4 hover:text-lake hover:underline"
-                      href={`/watches/${w.id}`}
-                    >
-                      <span className="block text-sm text-quiet">{w.title}</span>
-                      <span className={w.lost ? 'font-semibold text-rust' : ''}>{w.words}</span>
-                      {w.stale && (
-                        <span className="block text-sm text-ochre">
-                          not read for three days: ask for a reading
-                        </span>
-                      )}
-                    </Link>
-                  </li>
-                ))}
-              </ul>
-            </section>
-          )}
-          <DueList due={due} members={members} person={person} />
-        </div>
-      </div>
+      <h2 className="mt-8 text-lg font-semibold">Next visits</h2>
+      <ul className="mt-2 border-t border-seam">
+        {visits.map((v) => (
+          <li key={v.id} className="border-b border-seam">
+            <Link
+              prefetch={false}
+              href={`/plan/${v.id}`}
+              className="grid min-h-14 grid-cols-[7.5rem_1fr] gap-4 py-2 hover:text-lake"
+            >
+              <span>
+                {v.day === day ? 'today' : dayWords(v.day, true)}
+                <span className="figure-narrow block text-sm text-quiet">{v.start}</span>
+              </span>
+              <span>
+                <span className="block font-semibold">{v.title}</span>
+                <span className="block text-sm text-quiet">{v.tests.join('; ') || 'no test on it yet'}</span>
+              </span>
+            </Link>
+          </li>
+        ))}
+      </ul>
     </>
+  );
+}
+function UnderWatch({ watches }: Pick<Props, 'watches'>) {
+  return (
+    <section aria-labelledby="watches">
+      <h2 id="watches" className="text-lg font-semibold">
+        Under watch
+      </h2>
+      <ul className="mt-2 border-t border-seam">
+        {watches.map((w) => (
+          <li
+            key={w.id}
+            className={`border-b border-seam py-1 ${w.lost ? 'border-l-4 border-l-rust pl-3' : ''}`}
+          >
+            <Link
+              prefetch={false}
+              className="block min-h-11 py-1 underline-offset-4 hover:text-lake hover:underline"
+              href={`/watches/${w.id}`}
+            >
+              <span className="block text-sm text-quiet">{w.title}</span>
+              <span className={w.lost ? 'font-semibold text-rust' : ''}>{w.words}</span>
+              {w.stale && (
+                <span className="block text-sm text-ochre">not read for three days: ask for a reading</span>
+              )}
+            </Link>
+          </li>
+        ))}
+      </ul>
+    </section>
   );
 }

@@ -1,13 +1,13 @@
 'use client';
-import { useMemo, useState } from 'react';
-import type { DialStage } from '@/core/kinds';
-import { parseFigure, showExact } from '@/core/quantity/exact';
-import { showFigure } from '@/core/quantity/figure';
 import { known } from '@/core/formula';
+import type { DialStage } from '@/core/kinds';
+import { type Exact, parseFigure, showExact } from '@/core/quantity/exact';
+import { showFigure } from '@/core/quantity/figure';
 import { minutesFor } from '@/core/run/hold-spec';
 import { Button, HoldButton } from '@/ui/kit/button';
 import { Why } from '@/ui/kit/why';
 import { countdown, minutesWords } from '@/ui/kit/words';
+import { useMemo, useState } from 'react';
 import type { PanelProps } from '../shared';
 
 const field = 'mt-1 min-h-14 w-full border border-edge bg-panel px-3 text-lg';
@@ -20,76 +20,23 @@ export function DialPanel(props: PanelProps) {
 function Watch({ view, visit, stage, at, act }: PanelProps) {
   const { plan, state } = view;
   const dial = visit.dial;
-  const [mark, setMark] = useState('');
   const [moving, setMoving] = useState(false);
-  const [turns, setTurns] = useState('');
-  const [direction, setDirection] = useState<'forward' | 'backward'>('forward');
   const [short, setShort] = useState('');
-  const [trouble, setTrouble] = useState('');
   const watched = stage as DialStage;
   const found = useMemo(
     () => known(() => minutesFor(plan, state, stage.part, watched.minutes, watched.minutesSource, false)),
     [plan, state, stage, watched],
   );
-  const perTurn = plan.system.meter.testDial;
   if ('missing' in found)
     return (
       <p role="alert" className="border-l-4 border-ochre pl-3 text-lg">
         {found.missing}
       </p>
     );
-  const times = found.value;
-  if (!dial)
-    return (
-      <div className="grid content-start gap-3 lg:flex-1">
-        <p>
-          Smallest test dial: <span className="figure">{perTurn ? showExact(perTurn) : 'not entered'}</span> a
-          turn. Watch it for{' '}
-          <Why
-            facts={{
-              title: 'Length of the watch',
-              source: times.source,
-              text: times.working?.text ?? '',
-              ...(times.working ? { formula: times.working.formula, inputs: times.working.inputs } : {}),
-            }}
-          >
-            <span className="figure">{minutesWords(times.planned)}</span>
-          </Why>{' '}
-          (published least {minutesWords(times.rule)}
-          {times.house !== null && <>, house {minutesWords(times.house)}</>}).
-        </p>
-        <label>
-          Where does its hand stand? Mark the glass and describe it
-          <input
-            className={field}
-            value={mark}
-            onChange={(e) => setMark(e.target.value)}
-            placeholder="just past the 3, tape on the glass"
-            maxLength={120}
-          />
-        </label>
-        <Button
-          tone="act"
-          data-primary
-          className="min-h-20 text-xl"
-          disabled={!mark.trim()}
-          onClick={() => void act({ kind: 'dial-start', mark: mark.trim() })}
-        >
-          Marked: start watching
-        </Button>
-      </div>
-    );
+  if (!dial) return <MarkFirst perTurn={plan.system.meter.testDial} times={found.value} act={act} />;
   const end = dial.startedAt + dial.minutes * 60000;
   const over = at >= end;
   const rule = at >= dial.startedAt + dial.rule * 60000;
-  const save = async () => {
-    try {
-      const answer = await act({ kind: 'dial-end', moved: true, turns: parseFigure(turns, '1'), direction });
-      if (!answer.accepted) setTrouble(answer.text);
-    } catch (error) {
-      setTrouble((error as Error).message);
-    }
-  };
   return (
     <div className="grid content-start gap-3 lg:flex-1">
       <p className="text-sm text-quiet">{over ? 'time is up: look at the mark' : 'time left'}</p>
@@ -103,42 +50,7 @@ function Watch({ view, visit, stage, at, act }: PanelProps) {
       </p>
       <p>Mark: {dial.mark}. Any movement is a leak, however small; it can be said at any time.</p>
       {moving ? (
-        <div className="grid gap-3">
-          <label>
-            What part of a turn?
-            <input
-              className={`figure ${field}`}
-              inputMode="decimal"
-              value={turns}
-              placeholder="0.1"
-              onChange={(e) => setTurns(e.target.value)}
-            />
-          </label>
-          <div className="grid grid-cols-2 gap-3" role="group" aria-label="Direction">
-            {(['forward', 'backward'] as const).map((d) => (
-              <Button
-                key={d}
-                className="min-h-16"
-                tone={direction === d ? 'act' : 'plain'}
-                aria-pressed={direction === d}
-                onClick={() => setDirection(d)}
-              >
-                {d === 'forward' ? 'Forward: gas taken' : 'Backward'}
-              </Button>
-            ))}
-          </div>
-          <p role="alert" className="min-h-6 font-semibold text-rust">
-            {trouble}
-          </p>
-          <div className="grid grid-cols-2 gap-3">
-            <Button className="min-h-16" onClick={() => setMoving(false)}>
-              Back
-            </Button>
-            <Button tone="act" className="min-h-16" onClick={() => void save()}>
-              The dial moved
-            </Button>
-          </div>
-        </div>
+        <HowFar act={act} onBack={() => setMoving(false)} />
       ) : (
         <>
           {!over && rule && (
@@ -166,6 +78,106 @@ function Watch({ view, visit, stage, at, act }: PanelProps) {
           </HoldButton>
         </>
       )}
+    </div>
+  );
+}
+
+/** The hand is marked on the glass before it is watched. */
+function MarkFirst({
+  perTurn,
+  times,
+  act,
+}: Pick<PanelProps, 'act'> & { perTurn: Exact | undefined; times: ReturnType<typeof minutesFor> }) {
+  const [mark, setMark] = useState('');
+  return (
+    <div className="grid content-start gap-3 lg:flex-1">
+      <p>
+        Smallest test dial: <span className="figure">{perTurn ? showExact(perTurn) : 'not entered'}</span> a
+        turn. Watch it for{' '}
+        <Why
+          facts={{
+            title: 'Length of the watch',
+            source: times.source,
+            text: times.working?.text ?? '',
+            ...(times.working ? { formula: times.working.formula, inputs: times.working.inputs } : {}),
+          }}
+        >
+          <span className="figure">{minutesWords(times.planned)}</span>
+        </Why>{' '}
+        (published least {minutesWords(times.rule)}
+        {times.house !== null && <>, house {minutesWords(times.house)}</>}).
+      </p>
+      <label>
+        Where does its hand stand? Mark the glass and describe it
+        <input
+          className={field}
+          value={mark}
+          onChange={(e) => setMark(e.target.value)}
+          placeholder="just past the 3, tape on the glass"
+          maxLength={120}
+        />
+      </label>
+      <Button
+        tone="act"
+        data-primary
+        className="min-h-20 text-xl"
+        disabled={!mark.trim()}
+        onClick={() => void act({ kind: 'dial-start', mark: mark.trim() })}
+      >
+        Marked: start watching
+      </Button>
+    </div>
+  );
+}
+/** How far the hand went, and which way. */
+function HowFar({ act, onBack }: Pick<PanelProps, 'act'> & { onBack: () => void }) {
+  const [turns, setTurns] = useState('');
+  const [direction, setDirection] = useState<'forward' | 'backward'>('forward');
+  const [trouble, setTrouble] = useState('');
+  const save = async () => {
+    try {
+      const answer = await act({ kind: 'dial-end', moved: true, turns: parseFigure(turns, '1'), direction });
+      if (!answer.accepted) setTrouble(answer.text);
+    } catch (error) {
+      setTrouble((error as Error).message);
+    }
+  };
+  return (
+    <div className="grid gap-3">
+      <label>
+        What part of a turn?
+        <input
+          className={`figure ${field}`}
+          inputMode="decimal"
+          value={turns}
+          placeholder="0.1"
+          onChange={(e) => setTurns(e.target.value)}
+        />
+      </label>
+      <div className="grid grid-cols-2 gap-3" role="group" aria-label="Direction">
+        {(['forward', 'backward'] as const).map((d) => (
+          <Button
+            key={d}
+            className="min-h-16"
+            tone={direction === d ? 'act' : 'plain'}
+            aria-pressed={direction === d}
+            onClick={() => setDirection(d)}
+          >
+            {d === 'forward' ? 'Forward: gas taken' : 'Backward'}
+          </Button>
+        ))}
+      </div>
+      <p role="alert" className="min-h-6 font-semibold text-rust">
+        {trouble}
+      </p>
+      <div className="grid grid-cols-2 gap-3">
+        <Button className="min-h-16" onClick={onBack}>
+          Back
+        </Button>
+        <Button tone="act" className="min-h-16" onClick={() => void save()}>
+          The dial moved
+        </Button>
+      </div>
     </div>
   );
 }

@@ -5,6 +5,7 @@ import { UNITS } from '@/core/quantity/unit';
 import { roleOf } from '@/core/roles';
 import type { HoldSpec } from '@/core/run/hold-spec';
 import { OWN_KIT_SOURCE, ownKitShares, poorWords, shareWords } from '@/core/run/own-kit';
+import type { RunState } from '@/core/run/state';
 import { unheldWays } from '@/core/run/unheld';
 import { Button } from '@/ui/kit/button';
 import { Why } from '@/ui/kit/why';
@@ -29,32 +30,50 @@ export function HoldStart(
   const { view, stage, act, gauge, spec, side, onSide } = props;
   const { plan, state } = view;
   const [unheld, setUnheld] = useState(false);
-  const before = [...state.visits].reverse().flatMap((v) => [...v.fills].reverse())[0];
-  const settled = [...state.visits]
-    .reverse()
-    .flatMap((v) =>
-      [
-        ...v.cycles.flatMap((c) => (c.settle ? [c.settle] : [])),
-        ...v.holds.filter((h) => h.role === 'settle'),
-      ].reverse(),
-    )[0];
-  const { times, band } = spec;
-  const shares =
-    band && spec.role !== 'settle'
-      ? ownKitShares(plan, state, gauge, {
-          part: stage.part,
-          role: spec.role,
-          minutes: spec.minutes,
-          start: band.low,
-        })
-      : [];
+  const before = newestFill(state);
+  const { band } = spec;
   if (unheld) return <WillNotStand {...props} gauge={gauge} onBack={() => setUnheld(false)} />;
   const falls = unheldWays(state, stage).length > 0;
-  const unit = gauge.resolution.unit;
-  const live = plan.procedure.boundary !== 'separated' && UNITS[unit].dimension === 'pressure';
-  const supply = live ? inUnit(plan.system.supplyPressure, unit, gauge.resolution.scale, 'down') : null;
   return (
     <div className="flex flex-[1_0_auto] flex-col">
+      <Length stage={stage} spec={spec} />
+      {gauge.kind === 'level' && <LevelWords plan={plan} head />}
+      <Noticed view={view} stage={stage} gauge={gauge} spec={spec} />
+      <Keypad
+        gauge={gauge}
+        label={
+          gauge.kind === 'level'
+            ? `Height of the water over the ${plan.procedure.levelOver ?? 'slab'}, now: the hold starts with it`
+            : 'Read the gauge now: it starts the hold'
+        }
+        save={`Start the ${minutesWords(spec.minutes)} ${roleOf(spec.role).title}`}
+        previous={before?.figure ?? null}
+        live={view.live}
+        onSave={async (entered) => {
+          const answer = await act({ kind: 'hold-start', ...entered });
+          return answer.accepted ? null : answer.text;
+        }}
+      />
+      {side ? (
+        <SideEntry {...props} side={side} onDone={() => onSide(null)} onSide={onSide} />
+      ) : (
+        <Ways
+          stage={stage}
+          band={band !== null}
+          falls={falls}
+          onSide={onSide}
+          onUnheld={() => setUnheld(true)}
+        />
+      )}
+    </div>
+  );
+}
+
+/** Where it starts and how long it is, each with its reason; rule, house and need where they differ. */
+function Length({ stage, spec }: Pick<PanelProps, 'stage'> & { spec: HoldSpec }) {
+  const { times, band } = spec;
+  return (
+    <>
       <p className="mb-2">
         {band ? (
           <>
@@ -109,7 +128,42 @@ export function HoldStart(
           . The longest is planned.
         </p>
       )}
-      {gauge.kind === 'level' && <LevelWords plan={plan} head />}
+    </>
+  );
+}
+const newestFill = (state: RunState) => [...state.visits].reverse().flatMap((v) => [...v.fills].reverse())[0];
+/** What earlier figures say before this hold begins. */
+function Noticed({
+  view,
+  stage,
+  gauge,
+  spec,
+}: Pick<PanelProps, 'view' | 'stage'> & { gauge: Gauge; spec: HoldSpec }) {
+  const { plan, state } = view;
+  const { band } = spec;
+  const before = newestFill(state);
+  const settled = [...state.visits]
+    .reverse()
+    .flatMap((v) =>
+      [
+        ...v.cycles.flatMap((c) => (c.settle ? [c.settle] : [])),
+        ...v.holds.filter((h) => h.role === 'settle'),
+      ].reverse(),
+    )[0];
+  const shares =
+    band && spec.role !== 'settle'
+      ? ownKitShares(plan, state, gauge, {
+          part: stage.part,
+          role: spec.role,
+          minutes: spec.minutes,
+          start: band.low,
+        })
+      : [];
+  const unit = gauge.resolution.unit;
+  const live = plan.procedure.boundary !== 'separated' && UNITS[unit].dimension === 'pressure';
+  const supply = live ? inUnit(plan.system.supplyPressure, unit, gauge.resolution.scale, 'down') : null;
+  return (
+    <>
       {spec.role === 'let-by' && before && supply && (
         <p className="mb-2">
           Across the valve:{' '}
@@ -146,50 +200,46 @@ export function HoldStart(
             </Why>
           </p>
         ))}
-      <Keypad
-        gauge={gauge}
-        label={
-          gauge.kind === 'level'
-            ? `Height of the water over the ${plan.procedure.levelOver ?? 'slab'}, now: the hold starts with it`
-            : 'Read the gauge now: it starts the hold'
-        }
-        save={`Start the ${minutesWords(spec.minutes)} ${roleOf(spec.role).title}`}
-        previous={before?.figure ?? null}
-        live={view.live}
-        onSave={async (entered) => {
-          const answer = await act({ kind: 'hold-start', ...entered });
-          return answer.accepted ? null : answer.text;
-        }}
-      />
-      {side ? (
-        <SideEntry {...props} side={side} onDone={() => onSide(null)} onSide={onSide} />
-      ) : (
-        <div className="mt-2 flex flex-wrap gap-3">
-          {band && (
-            <Button className="min-h-14" onClick={() => onSide('top-up')}>
-              Re-adjust first
-            </Button>
-          )}
-          {falls && (
-            <Button className="min-h-14" onClick={() => setUnheld(true)}>
-              It will not stand
-            </Button>
-          )}
-          {stage.kind === 'hold' && (stage.skip || stage.optional) && (
-            <Button className="min-h-14" onClick={() => onSide('skip')}>
-              Skip this stage
-            </Button>
-          )}
-          {stage.kind === 'isolate-and-repeat' && stage.optional && (
-            <Button className="min-h-14" onClick={() => onSide('skip')}>
-              Leave it at that
-            </Button>
-          )}
-          <Button className="min-h-14" onClick={() => onSide('more')}>
-            More
-          </Button>
-        </div>
+    </>
+  );
+}
+function Ways({
+  stage,
+  band,
+  falls,
+  onSide,
+  onUnheld,
+}: Pick<PanelProps, 'stage'> & {
+  band: boolean;
+  falls: boolean;
+  onSide: (side: Side) => void;
+  onUnheld: () => void;
+}) {
+  return (
+    <div className="mt-2 flex flex-wrap gap-3">
+      {band && (
+        <Button className="min-h-14" onClick={() => onSide('top-up')}>
+          Re-adjust first
+        </Button>
       )}
+      {falls && (
+        <Button className="min-h-14" onClick={onUnheld}>
+          It will not stand
+        </Button>
+      )}
+      {stage.kind === 'hold' && (stage.skip || stage.optional) && (
+        <Button className="min-h-14" onClick={() => onSide('skip')}>
+          Skip this stage
+        </Button>
+      )}
+      {stage.kind === 'isolate-and-repeat' && stage.optional && (
+        <Button className="min-h-14" onClick={() => onSide('skip')}>
+          Leave it at that
+        </Button>
+      )}
+      <Button className="min-h-14" onClick={() => onSide('more')}>
+        More
+      </Button>
     </div>
   );
 }
