@@ -38,6 +38,10 @@ export interface RoleRule {
   readonly steps?: true;
   /** Its limit is drawn beside the figure while it runs. */
   readonly drawn?: true;
+  /** What it is watched against while it runs. Absent: the limit of its movement. */
+  readonly against?: 'band' | 'bounds' | 'water' | 'nothing';
+  /** Said of it while it runs: the whole of it, or what stands before the figure. */
+  readonly says?: string;
   /** Re-adjusting belongs to it and does not break it. */
   readonly adjusts?: true;
   /** A gauge's own log says enough of it for a test that was held elsewhere. */

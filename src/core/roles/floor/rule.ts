@@ -3,6 +3,8 @@ import { role } from '../role';
 /** Never below a pressure, the whole time. */
 export const floor = role('floor', {
   title: 'hold without pumping',
+  against: 'bounds',
+  says: 'nobody pumps; no reading may lie below the line; a rise is normal here.',
   outcomes: () => ['kept', 'below', 'above'],
   good: () => 'kept',
   drawn: true,

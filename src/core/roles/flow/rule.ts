@@ -3,6 +3,7 @@ import { needsBounds, role } from '../role';
 /** The pressure that stands while gas flows. */
 export const flow = role('flow', {
   title: 'flow test',
+  against: 'bounds',
   outcomes: () => ['holds', 'too-low', 'too-high'],
   good: () => 'holds',
   paper: 'utility',

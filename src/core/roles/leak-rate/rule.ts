@@ -3,6 +3,8 @@ import { role } from '../role';
 /** A fall turned into a rate, and the rate into a class of the procedure. */
 export const leakRate = role('leak-rate', {
   title: 'measurement',
+  against: 'nothing',
+  says: 'the fall gives the leak rate; a rise gives none',
   outcomes: (_, classes) => [...classes, 'rose'],
   good: (classes) => classes[0] ?? '',
   moves: true,

@@ -3,6 +3,7 @@ import { role } from '../role';
 /** A closed valve watched from the side it must keep pressure off. */
 export const letBy = role('let-by', {
   title: 'let-by',
+  says: 'a rise of',
   outcomes: () => ['proved', 'suspected', 'fell'],
   good: () => 'proved',
   outside: true,

@@ -3,6 +3,7 @@ import { needsBounds, role } from '../role';
 /** A regulator shut tight against no flow. */
 export const lockUp = role('lock-up', {
   title: 'lock-up watch',
+  against: 'bounds',
   outcomes: () => ['holds', 'creeps', 'fell', 'too-low', 'too-high'],
   good: () => 'holds',
   paper: 'utility',

@@ -3,6 +3,7 @@ import { role } from '../role';
 /** The water that brings the pressure back, against what may be added. */
 export const makeUp = role('make-up', {
   title: 'make-up hold',
+  against: 'water',
   outcomes: () => ['nil', 'within', 'beyond', 'no-limit', 'too-far', 'rose'],
   good: () => 'within',
   drawn: true,

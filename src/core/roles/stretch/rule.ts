@@ -3,6 +3,7 @@ import { role } from '../role';
 /** Plastic pipe gives way under pressure: it may fall by so much, and the fall must slow down. */
 export const stretch = role('stretch', {
   title: 'hold without pumping',
+  says: 'since pumping ended, a fall of',
   outcomes: (hold) => ['within', 'beyond', 'rose', ...(hold.slowing ? ['slowing', 'unread'] : [])],
   good: () => 'within',
   steps: true,

@@ -3,7 +3,8 @@ import { known } from '@/core/formula';
 import type { HoldStage } from '@/core/kinds';
 import { acceptOf } from '@/core/plan/limits';
 import { type Exact, type Limit, showChange, showExact } from '@/core/quantity/exact';
-import type { HoldRole } from '@/core/roles';
+import { roleOf } from '@/core/roles';
+import type { RoleRule } from '@/core/roles/role';
 import type { holdSpec } from '@/core/run/hold-spec';
 import { contextOf } from '@/core/run/read';
 import type { Hold } from '@/core/run/state';
@@ -19,7 +20,7 @@ interface WordsProps extends Pick<PanelProps, 'view' | 'stage' | 'at'> {
   readonly spec: NonNullable<ReturnType<typeof holdSpec>>;
 }
 
-const SettleWords = ({ spec, stage }: WordsProps) => (
+const BandWords = ({ spec, stage }: WordsProps) => (
   <>
     {spec.band && (
       <>
@@ -30,9 +31,9 @@ const SettleWords = ({ spec, stage }: WordsProps) => (
     {stage.kind === 'hold' && stage.until === 'steady' && <>, until it stands still</>}
   </>
 );
-const FloorWords = (props: WordsProps) => (
+const BoundsWords = (props: WordsProps) => (
   <>
-    nobody pumps; no reading may lie below the line; a rise is normal here. <AcceptWords {...props} />
+    {roleOf(props.hold.role).says} <AcceptWords {...props} />
   </>
 );
 /** Water added so far, and the limit it is compared with as it stands now. */
@@ -105,14 +106,11 @@ function AcceptWords({ view, stage }: Pick<PanelProps, 'view' | 'stage'>) {
 /** The movement that counts, and from where it is counted. */
 function LimitWords({ hold, limits }: WordsProps) {
   const { role } = hold;
-  const before = {
-    'let-by': 'a rise of',
-    stretch: 'since pumping ended, a fall of',
-  }[role as string];
+  const { says } = roleOf(role);
   return (
     <Why facts={whyLimit(limits, role)}>
       <span>
-        {before ?? (limits.nil ? 'nil: a fall of' : 'permitted drop')}{' '}
+        {says ?? (limits.nil ? 'nil: a fall of' : 'permitted drop')}{' '}
         <span className="figure">{showExact(role === 'let-by' ? limits.rise.value : limits.fall.value)}</span>
         {limits.nil || role === 'stretch'
           ? limits.rise.broken === 'at'
@@ -137,15 +135,11 @@ function whyLimit(limits: { fall: Limit; rise: Limit; nil: boolean }, role: stri
   };
 }
 
-/** What a hold of a role is watched against; a role that is not here has a limit of its movement. */
-const WORDS: Partial<Record<HoldRole, ComponentType<WordsProps>>> = {
-  settle: SettleWords,
-  'lock-up': AcceptWords,
-  flow: AcceptWords,
-  floor: FloorWords,
-  'make-up': MakeUpWords,
-  decay: () => <>nobody pumps; how far it falls is measured, not judged</>,
-  'leak-rate': () => <>the fall gives the leak rate; a rise gives none</>,
+const AGAINST: Readonly<Record<NonNullable<RoleRule['against']>, ComponentType<WordsProps>>> = {
+  band: BandWords,
+  bounds: BoundsWords,
+  water: MakeUpWords,
+  nothing: ({ hold }) => <>{roleOf(hold.role).says}</>,
 };
 /** The movement so far, and what it is watched against. */
 export function ChangeWords({
@@ -153,7 +147,8 @@ export function ChangeWords({
   className,
   ...props
 }: WordsProps & { change: Exact; className: string }) {
-  const Against = WORDS[props.hold.role] ?? LimitWords;
+  const { against } = roleOf(props.hold.role);
+  const Against = against ? AGAINST[against] : LimitWords;
   return (
     <p className={className}>
       Change <span className="figure font-semibold">{showChange(change)}</span>; <Against {...props} />
