@@ -50,6 +50,8 @@ export async function shot(page: Page, name: string): Promise<void> {
   if (folder) await page.screenshot({ path: `${folder}/${test.info().project.name}-${name}.png` });
 }
 export async function expectAccessible(page: Page): Promise<void> {
+  // a page that has just been asked for anew gets its title last
+  await expect(page).toHaveTitle(/\S/);
   // no page here has frames of another origin: without the search for them it takes half the time
   const { violations } = await new AxeBuilder({ page })
     .setLegacyMode(true)

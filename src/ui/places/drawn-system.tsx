@@ -8,10 +8,24 @@ import type { FirstFactsForm } from '@/wire/first-facts-schema';
 import type { SystemForm } from '@/wire/places';
 import { emptySystem, formOfSystem } from '@/wire/system-form';
 import { useRouter } from 'next/navigation';
-import { useState } from 'react';
+import { type ComponentProps, useState } from 'react';
+import { SystemFormView } from './system-form';
 
-/** The form of a system of which nothing was said. */
-export const nothingSaid = emptySystem;
+/** All that can be entered of a system of which nothing but its name was said yet. */
+export function ByHand({
+  id,
+  site,
+  name,
+  meters,
+}: {
+  id: string;
+  site: string;
+  name: string;
+  meters: ComponentProps<typeof SystemFormView>['meters'];
+}) {
+  const [form] = useState(() => ({ ...emptySystem(), name }));
+  return <SystemFormView id={id} site={site} form={form} meters={meters} />;
+}
 
 /** What the few facts draw: saved so, or said more of first. */
 export function DrawnSystem({

@@ -19,6 +19,7 @@ import { useForm, type UseFormReturn } from 'react-hook-form';
 
 const loadDrawn = () => import('./drawn-system');
 const DrawnSystem = byNeed(() => loadDrawn().then((m) => m.DrawnSystem));
+const ByHand = byNeed(() => loadDrawn().then((m) => m.ByHand));
 /** All that can be entered: asked for by a tap. */
 const SystemFormView = byNeed(() => import('./system-form').then((m) => m.SystemFormView));
 
@@ -143,6 +144,14 @@ export function NewSystem({ id, site, meters }: { id: string; site: string } & M
   const { offer, sent } = useFormDraft(form, `first/${site}`);
   const [drawn, setDrawn] = useState<FirstFactsForm | null>(null);
   const [whole, setWhole] = useState<SystemForm | null>(null);
+  const [byHand, setByHand] = useState(false);
+  // at once, so that nothing is typed into a form that is going
+  if (byHand)
+    return (
+      <Suspense fallback={<p aria-live="polite">Opening …</p>}>
+        <ByHand id={id} site={site} name={form.getValues('name')} meters={meters} />
+      </Suspense>
+    );
   if (whole)
     return (
       <Suspense fallback={<p aria-live="polite">Opening …</p>}>
@@ -212,9 +221,7 @@ export function NewSystem({ id, site, meters }: { id: string; site: string } & M
         <Button type="submit" tone="act" className="min-h-14 text-lg sm:px-10">
           Draw it from these
         </Button>
-        <Button onClick={() => void loadDrawn().then((m) => setWhole(m.nothingSaid()))}>
-          Enter everything by hand
-        </Button>
+        <Button onClick={() => setByHand(true)}>Enter everything by hand</Button>
       </div>
     </form>
   );
