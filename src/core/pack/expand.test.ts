@@ -99,6 +99,24 @@ test('a list may be a map, an edge a name, a debt its text', () => {
   // such keys would be read out of the order they are written in
   expect(() => made({ options: { b: 'x', 1: 'y' } })).toThrow(/Write a list/);
 });
+test.each(['items', 'on', 'results', 'options', 'debts', 'stages', 'with', 'constructor'])(
+  'a stage, a debt or an outcome may be called "%s"',
+  (name) => {
+    const whole = {
+      procedures: [
+        {
+          id: 'p',
+          stages: {
+            [name]: { kind: 'checks', items: [{ key: 'a', text: 'b' }], on: { [name]: { to: name } } },
+          },
+          debts: { [name]: { text: 'owed' } },
+          cautions: { [name]: 'Stand clear.' },
+        },
+      ],
+    };
+    expect(made(whole)).toEqual(whole);
+  },
+);
 describe('a file that means harm is refused with its place', () => {
   const laughs = Object.fromEntries(
     Array.from({ length: 30 }, (_, i) => [

@@ -63,7 +63,10 @@ class Expansion {
       if (key !== 'like' && key !== 'with')
         own[key] = this.fill(entry, path ? `${path}.${key}` : key, given, open, depth + 1);
     }
-    if (value.like === undefined) return own;
+    if (value.like === undefined)
+      return value.with === undefined
+        ? own
+        : { ...own, with: this.fill(value.with, `${path}.with`, given, open, depth + 1) };
     const names = Array.isArray(value.like) ? (value.like as readonly Tree[]) : [value.like];
     const parameters = this.fill(value.with ?? {}, `${path}.with`, given, open, depth + 1);
     const base = names
@@ -99,8 +102,8 @@ function spellOut(value: Tree): Tree {
   if (!isNode(value)) return value;
   return Object.fromEntries(
     Object.entries(value).map(([key, entry]): [string, Tree] => {
-      const bare = LISTS[key];
-      if (bare && isNode(entry))
+      if (!isNode(entry)) return [key, spellOut(entry)];
+      if (Object.hasOwn(LISTS, key))
         return [
           key,
           Object.entries(entry).map(([k, e]) => {
@@ -109,13 +112,15 @@ function spellOut(value: Tree): Tree {
               throw new PackError(key, `${key}: a key like "${k}" loses its place in a map. Write a list.`);
             return {
               [BY_ID.has(key) ? 'id' : 'key']: k,
-              ...(isNode(e) ? (spellOut(e) as Node) : { [bare]: e }),
+              ...(isNode(e) ? (spellOut(e) as Node) : { [LISTS[key]!]: e }),
             };
           }),
         ];
-      if (key === 'debts' && isNode(entry))
+      // what stands under these are names, whatever they are: a stage may be called "items"
+      if (key === 'stages') return [key, mapped(entry, spellOut)];
+      if (key === 'debts')
         return [key, mapped(entry, (debt) => (typeof debt === 'string' ? { text: debt } : spellOut(debt)))];
-      if (key === 'on' && isNode(entry)) return [key, mapped(entry, edgesFrom)];
+      if (key === 'on') return [key, mapped(entry, edgesFrom)];
       return [key, spellOut(entry)];
     }),
   );
@@ -142,7 +147,6 @@ function withDefaults(procedure: Tree, defaults: Node): Tree {
         typeof kind !== 'string' ? [] : typeof role === 'string' ? [kind, `${kind} ${role}`] : [kind];
       const under = names
         .map((name): Tree => (Object.hasOwn(ofStages, name) ? ofStages[name]! : {}))
-
         .reduce((a, b) => lay(a, b), {} as Tree);
       return [key, lay(under, stage)];
     }),
