@@ -54,9 +54,9 @@ const layers = [
   ['testing'],
 ];
 const above = (room) => layers.slice(layers.findIndex((l) => l.includes(room)) + 1).flat();
-const inner = (room, floor) => ({
+const inner = (room) => ({
   group: above(room).flatMap((r) => [`@/core/${r}/**`, `../${r}/**`]),
-  message: `src/core/${room} may not need what stands above it: ${floor.join(', ')} (docs/architecture.md).`,
+  message: `src/core/${room} may not need what stands above it: ${above(room).join(', ')} (docs/architecture.md).`,
 });
 const restricted = (room, more) => ({
   'no-restricted-imports': [
@@ -137,7 +137,7 @@ export default tseslint.config(
           {
             files: [`src/core/${room}/**/*.ts`],
             ignores: ['**/*.test.ts'],
-            rules: restricted('core', [inner(room, above(room))]),
+            rules: restricted('core', [inner(room)]),
           },
         ]
       : [],

@@ -1,8 +1,8 @@
 // The product's programs beside the web server, bundled from their TypeScript: nothing of it is translated when it runs.
 // As a command: node scripts/tools.mjs NAME [arguments] bundles and runs one of them.
-import { spawnSync } from 'node:child_process';
 import { existsSync } from 'node:fs';
 import path from 'node:path';
+import { pathToFileURL } from 'node:url';
 import { root } from './cluster.mjs';
 
 const entries = {
@@ -17,8 +17,10 @@ const folder = path.join(root, '.run', 'tools');
 /** Arguments that start a bundled program. */
 export const tool = (name) => [path.join(folder, `${name}.mjs`)];
 
-/** Bundles them all; where only what runs is installed, those that are there already serve. */
-export async function makeTools() {
+let made;
+/** Bundles them all, once; where only what runs is installed, those that are there already serve. */
+export const makeTools = () => (made ??= bundle());
+async function bundle() {
   const esbuild = await import('esbuild').catch(() => null);
   if (!esbuild) {
     const missing = Object.keys(entries).filter((name) => !existsSync(tool(name)[0]));
@@ -47,9 +49,7 @@ if (process.argv[1] === import.meta.filename) {
     process.exit(2);
   }
   await makeTools();
-  const { status } = spawnSync(process.execPath, [...tool(name), ...args], {
-    cwd: process.cwd(),
-    stdio: 'inherit',
-  });
-  process.exit(status ?? 1);
+  // in this process: a wrapper would leave its child behind when killed
+  process.argv = [process.execPath, ...tool(name), ...args];
+  await import(pathToFileURL(tool(name)[0]).href);
 }
