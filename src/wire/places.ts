@@ -2,7 +2,7 @@
 import { MEDIA, OPTIONAL_VALVES, WATER_DUTIES } from '@/core/installation/section';
 import { HEIGHT_KEYS, WHOLE_FACTS, WHOLE_KEYS, type WholeRule } from '@/core/installation/whole';
 import type { FactRule } from '@/core/network/catalogue';
-import { columnsOf, listRule, PART_LIST_KEYS, type PartListKey } from '@/core/network/lists';
+import { cellsOf, PART_LIST_KEYS, type PartListKey } from '@/core/network/lists';
 import * as yup from 'yup';
 import { figure, free, list, optionalFigure, shape, text, uuid } from './figure';
 import { pipeSchema } from './pipe-schema';
@@ -37,13 +37,9 @@ function factSchema(rule: FactRule): yup.AnySchema {
 }
 const MOST_ROWS = 60;
 function rows(key: PartListKey) {
-  const { placeless, valve } = listRule(key);
   const row = shape({
     id: text(60),
-    name: text(80),
-    ...(placeless ? {} : { place: free(80) }),
-    ...Object.fromEntries(columnsOf(key).map(({ field, rule }) => [field, factSchema(rule)])),
-    ...(valve ? { valve: text(80) } : {}),
+    ...Object.fromEntries(cellsOf(key).map(({ field, rule }) => [field, factSchema(rule)])),
   });
   return list(row, MOST_ROWS) as unknown as yup.Schema<RowForm[]>;
 }

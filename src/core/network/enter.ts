@@ -11,7 +11,7 @@ import type { Schematic } from './drawn-before';
 import { reachOf } from './flood';
 import { type Installation, installationOf, listId, NO_METER, sectionOf } from './installation';
 import { laidOut } from './layout';
-import { factsOfRow, type ListRow, PART_LISTS, type PartListKey, rowsOf } from './lists';
+import { factsOfRow, type ListRow, listRule, type PartListKey, rowsOf } from './lists';
 import { firstSupply, type Link, linksAt, type Network, type Part, textOf, valveFor } from './network';
 
 /** What each list of a section names, as parts. */
@@ -20,13 +20,13 @@ function entriesOf(s: System): Entry[] {
     rowsOf(s, list)
       .filter(which)
       .map((row) => ({
-        kind: PART_LISTS[list].kind,
+        kind: listRule(list).kind,
         id: row.id,
         name: row.name,
         ...(row.place === undefined ? {} : { place: row.place }),
         facts: factsOfRow(list, row),
         at,
-        ...(list === 'appliances' && row.valve ? { valve: row.valve as string } : {}),
+        ...(listRule(list).valve && row.valve ? { valve: row.valve as string } : {}),
       }));
   const early = (v: ListRow) => v.kind === 'container' || v.kind === 'selector';
   return [

@@ -3,8 +3,7 @@
  * under its own key, or under the one that rules have always called it by. Form, drawing and rules bring rows and parts
  * together by this table; a kind that is to be listed gets a line here.
  */
-import type { System } from '@/core/installation/section';
-import { OPTIONAL_VALVES } from '@/core/installation/section';
+import { OPTIONAL_VALVES, type System } from '@/core/installation/section';
 import { type Fact, type FactRule, type PartKind, ruleOfPart } from './catalogue';
 
 export interface PartList {
@@ -15,20 +14,22 @@ export interface PartList {
   readonly facts?: readonly string[];
   /** Answers that may be given in a row; the others belong to parts that stand elsewhere. */
   readonly answers?: Readonly<Record<string, readonly string[]>>;
+  /** Facts that rules read without asking whether they are there: empty where nobody said them. */
+  readonly always?: readonly string[];
   /** A row says no place. */
   readonly placeless?: true;
   /** A row names the valve on the same branch. */
   readonly valve?: true;
 }
 export const PART_LISTS = {
-  appliances: { kind: 'appliance', as: { type: 'kind' }, valve: true },
+  appliances: { kind: 'appliance', as: { type: 'kind' }, always: ['type'], valve: true },
   valves: { kind: 'valve', as: { use: 'kind' }, facts: ['use'], answers: { use: OPTIONAL_VALVES } },
   regulators: { kind: 'regulator' },
   joints: { kind: 'joint' },
   elements: { kind: 'fitting' },
   factoryTested: { kind: 'tested', placeless: true },
   surfaces: { kind: 'opening', placeless: true },
-  loops: { kind: 'loop', placeless: true },
+  loops: { kind: 'loop', always: ['flowMeter'], placeless: true },
 } as const satisfies { readonly [K in keyof System]?: PartList };
 export type PartListKey = keyof typeof PART_LISTS;
 export const PART_LIST_KEYS = Object.keys(PART_LISTS) as PartListKey[];
@@ -62,6 +63,23 @@ export function columnsOf(
             }
           : rule,
     }));
+}
+/** Everything that is entered in a row: its name, where it is, its valve, and what the catalogue asks. */
+export function cellsOf(
+  list: PartListKey,
+): { readonly field: string; readonly rule: FactRule; readonly always?: boolean }[] {
+  const { placeless, valve, always } = listRule(list);
+  const own = (field: string, rule: FactRule) => ({ field, rule, always: true });
+  return [
+    own('name', { label: ruleOfPart(listRule(list).kind).word, kind: 'words', most: 80, needed: true }),
+    ...(placeless ? [] : [own('place', { label: 'Where', hint: 'room or wall', kind: 'words', most: 80 })]),
+    ...(valve ? [own('valve', { label: 'Its valve', kind: 'words', most: 80, needed: true })] : []),
+    ...columnsOf(list).map(({ field, key, rule }) => ({
+      field,
+      rule,
+      always: always?.includes(key) === true,
+    })),
+  ];
 }
 /** What a row says, under the catalogue's keys. */
 export const factsOfRow = (list: PartListKey, row: ListRow): Readonly<Record<string, Fact | undefined>> =>

@@ -6,8 +6,8 @@ export interface Part {
   readonly name: string;
   readonly hash: string;
 }
-type Tree = Record<string, unknown>;
-const isTree = (v: unknown): v is Tree => typeof v === 'object' && v !== null && !Array.isArray(v);
+export type Tree = Record<string, unknown>;
+export const isTree = (v: unknown): v is Tree => typeof v === 'object' && v !== null && !Array.isArray(v);
 
 /** Branches that are told apart one level further down: a changed figure is named by its own heading. */
 const DEEPER = new Set([

@@ -2,10 +2,8 @@ import { jsonSchema, type JsonSchema } from '@/core/grammar/one-of';
 import { procedureSchema } from '@/core/pack/schema';
 import type { Plan } from '@/core/plan/plan';
 import type { PlacedEvent } from '@/core/run/events';
+import { isTree, type Tree } from './parts';
 import type { RecordBody } from './record';
-
-type Tree = { readonly [key: string]: unknown };
-const isTree = (v: unknown): v is Tree => typeof v === 'object' && v !== null && !Array.isArray(v);
 
 /** The shapes a schema allows, unions taken apart. */
 const shapes = (schema: JsonSchema): readonly JsonSchema[] =>

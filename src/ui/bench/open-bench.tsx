@@ -24,6 +24,7 @@ import { lazy, type RefObject, Suspense, useCallback, useEffect, useMemo, useRef
 import { Companion, useCompanion } from './companion';
 import { KeyList, useKeys } from './key-list';
 import { OpenJoints, OrphanDraft, Overtaken } from './lines';
+import { Opening } from './opening';
 import { PANELS } from './panels';
 import { SavedLine } from './saved-line';
 import type { PanelProps } from './shared';
@@ -55,12 +56,6 @@ export function BenchRoom({ run }: { run: string }) {
     return <Trouble title="This run cannot be opened" text={opening.text} again={() => location.reload()} />;
   return <OpenBench engine={opening.engine} who={opening.who} />;
 }
-export const Opening = () => (
-  <p className="p-8 text-lg" aria-live="polite">
-    Opening the run …
-  </p>
-);
-
 /** What the bench does while it stands open: alarm armed, screen awake, and what opens without a signal fetched. */
 function useStanding(): void {
   useEffect(() => {

@@ -129,15 +129,13 @@ export function useEditing(system: string, start: NetworkForm, may: boolean) {
         return own ? bare : { ...bare, pipe: nextPipe(fresh(), like, '') };
       }),
     }));
-  const take = {
-    kept: () => {
-      edit(() => kept!.value);
-      forget();
-    },
-    nothing: () => {
-      dropDraft(`drawing/${system}`);
-      forget();
-    },
+  const takeKept = () => {
+    edit(() => kept!.value);
+    forget();
+  };
+  const dropKept = () => {
+    dropDraft(`drawing/${system}`);
+    forget();
   };
   return {
     sheet,
@@ -162,8 +160,8 @@ export function useEditing(system: string, start: NetworkForm, may: boolean) {
     onKey,
     save,
     join: () => setJoining(!joining),
-    takeKept: take.kept,
-    dropKept: take.nothing,
+    takeKept,
+    dropKept,
   };
 }
 export type Editing = ReturnType<typeof useEditing>;

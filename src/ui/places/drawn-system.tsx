@@ -11,18 +11,13 @@ import { useRouter } from 'next/navigation';
 import { type ComponentProps, useState } from 'react';
 import { SystemFormView } from './system-form';
 
+interface Place {
+  readonly id: string;
+  readonly site: string;
+  readonly meters: ComponentProps<typeof SystemFormView>['meters'];
+}
 /** All that can be entered of a system of which nothing but its name was said yet. */
-export function ByHand({
-  id,
-  site,
-  name,
-  meters,
-}: {
-  id: string;
-  site: string;
-  name: string;
-  meters: ComponentProps<typeof SystemFormView>['meters'];
-}) {
+export function ByHand({ id, site, name, meters }: Place & { name: string }) {
   const [form] = useState(() => ({ ...emptySystem(), name }));
   return <SystemFormView id={id} site={site} form={form} meters={meters} />;
 }
@@ -32,22 +27,20 @@ export function DrawnSystem({
   id,
   site,
   facts,
-  meter,
+  meters,
   onSaved,
-  onMore,
   onBack,
-}: {
-  id: string;
-  site: string;
+}: Place & {
   facts: FirstFactsForm;
-  /** The meter as the rule packs call its class. */
-  meter: string;
   onSaved: () => void;
-  onMore: (form: SystemForm) => void;
   onBack: () => void;
 }) {
   const router = useRouter();
-  const [drawn] = useState(() => sectionOfFacts(facts, id, meter));
+  // the meter as the rule packs call its class
+  const [drawn] = useState(() =>
+    sectionOfFacts(facts, id, meters.find((m) => m.kind === facts.meterKind)?.label ?? ''),
+  );
+  const [more, setMore] = useState<SystemForm | null>(null);
   const [trouble, setTrouble] = useState('');
   const [busy, setBusy] = useState(false);
   const save = async () => {
@@ -63,6 +56,7 @@ export function DrawnSystem({
       setBusy(false);
     }
   };
+  if (more) return <SystemFormView id={id} site={site} form={more} meters={meters} />;
   return (
     <section className="mt-4 grid max-w-4xl gap-4">
       <h2 className="text-lg font-semibold">{drawn.name}, as far as it is known</h2>
@@ -81,7 +75,7 @@ export function DrawnSystem({
         <Button tone="act" className="min-h-14 text-lg sm:px-10" disabled={busy} onClick={() => void save()}>
           Save it so
         </Button>
-        <Button onClick={() => onMore(formOfSystem(drawn))}>Say more first</Button>
+        <Button onClick={() => setMore(formOfSystem(drawn))}>Say more first</Button>
         <Button onClick={onBack}>Back to the facts</Button>
       </div>
     </section>

@@ -12,7 +12,6 @@ import { useFormDraft } from '@/ui/kit/use-draft';
 import type { FirstFactsForm } from '@/wire/first-facts-schema';
 import { noFacts } from '@/wire/no-facts';
 import { PIPE_CHOICES, usualSize } from '@/wire/pipe';
-import type { SystemForm } from '@/wire/places';
 import { Minus, Plus } from 'lucide-react';
 import { Suspense, useState } from 'react';
 import { useForm, type UseFormReturn } from 'react-hook-form';
@@ -20,8 +19,6 @@ import { useForm, type UseFormReturn } from 'react-hook-form';
 const loadDrawn = () => import('./drawn-system');
 const DrawnSystem = byNeed(() => loadDrawn().then((m) => m.DrawnSystem));
 const ByHand = byNeed(() => loadDrawn().then((m) => m.ByHand));
-/** All that can be entered: asked for by a tap. */
-const SystemFormView = byNeed(() => import('./system-form').then((m) => m.SystemFormView));
 
 interface Meters {
   readonly meters: readonly { kind: string; label: string }[];
@@ -143,19 +140,12 @@ export function NewSystem({ id, site, meters }: { id: string; site: string } & M
   });
   const { offer, sent } = useFormDraft(form, `first/${site}`);
   const [drawn, setDrawn] = useState<FirstFactsForm | null>(null);
-  const [whole, setWhole] = useState<SystemForm | null>(null);
   const [byHand, setByHand] = useState(false);
   // at once, so that nothing is typed into a form that is going
   if (byHand)
     return (
       <Suspense fallback={<p aria-live="polite">Opening …</p>}>
         <ByHand id={id} site={site} name={form.getValues('name')} meters={meters} />
-      </Suspense>
-    );
-  if (whole)
-    return (
-      <Suspense fallback={<p aria-live="polite">Opening …</p>}>
-        <SystemFormView id={id} site={site} form={whole} meters={meters} />
       </Suspense>
     );
   const medium = form.watch('medium');
@@ -171,9 +161,8 @@ export function NewSystem({ id, site, meters }: { id: string; site: string } & M
           id={id}
           site={site}
           facts={drawn}
-          meter={meters.find((m) => m.kind === drawn.meterKind)?.label ?? ''}
+          meters={meters}
           onSaved={sent}
-          onMore={setWhole}
           onBack={() => setDrawn(null)}
         />
       </Suspense>

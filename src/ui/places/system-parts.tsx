@@ -2,7 +2,7 @@
 import { OPTIONAL_VALVES } from '@/core/installation/section';
 import { VALVE_WORDS } from '@/core/installation/parts';
 import { type FactRule } from '@/core/network/catalogue';
-import { columnsOf, listRule, PART_LIST_KEYS, type PartListKey } from '@/core/network/lists';
+import { cellsOf, listRule, PART_LIST_KEYS, type PartListKey } from '@/core/network/lists';
 import type { Trade } from '@/core/trades';
 import { now } from '@/device/clock';
 import { Field, FIELD, Options, unitsOf } from '@/ui/kit/field';
@@ -115,29 +115,19 @@ function Rows({ list, trade }: { list: PartListKey; trade: Trade }) {
   const { fields, append, remove } = useFieldArray({ control, name: list, keyName: 'key' });
   const errors = formState.errors[list] as Record<string, ErrorOf>[] | undefined;
   const { what, add, usual } = LISTS[list];
-  const { placeless, valve } = listRule(list);
-  const words = (label: string, most: number, needed = true): FactRule => ({
-    label,
-    kind: 'words',
-    most,
-    ...(needed ? { needed: true } : {}),
-  });
-  const columns: readonly { readonly field: string; readonly rule: FactRule }[] = [
-    { field: 'name', rule: words(what, 80) },
-    ...(placeless ? [] : [{ field: 'place', rule: { ...words('Where', 80, false), hint: 'room or wall' } }]),
-    ...(valve ? [{ field: 'valve', rule: words('Its valve', 80) }] : []),
-    ...columnsOf(list).filter(({ rule }) => trade.fuel || !rule.fuel),
-  ];
+  const cells = cellsOf(list)
+    .filter(({ rule }) => trade.fuel || !rule.fuel)
+    .map((cell) => (cell.field === 'name' ? { ...cell, rule: { ...cell.rule, label: what } } : cell));
   return (
     <>
       {fields.map((f, i) => (
         <div
           key={f.key}
-          className={`${ROW} ${columns.length > 3 ? 'sm:grid-cols-3' : 'sm:grid-cols-[1fr_1fr_1fr_auto]'}`}
+          className={`${ROW} ${cells.length > 3 ? 'sm:grid-cols-3' : 'sm:grid-cols-[1fr_1fr_1fr_auto]'}`}
           role="group"
           aria-label={`${what} ${i + 1}`}
         >
-          {columns.map(({ field, rule }) => (
+          {cells.map(({ field, rule }) => (
             <Fact
               key={field}
               at={`${list}.${i}.${field}` as 'elements.0.name'}
