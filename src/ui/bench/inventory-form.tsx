@@ -1,12 +1,13 @@
 'use client';
-import { useState } from 'react';
-import type { InventoryKind } from '@/core/pack/schema';
 import type { ExpectedItem } from '@/core/installation/section';
+import type { InventoryKind } from '@/core/pack/schema';
 import { expectedItems, inventoryChanges } from '@/core/run/inventory';
 import { now } from '@/device/clock';
 import { Button } from '@/ui/kit/button';
 import { clockTime } from '@/ui/kit/words';
 import { uuid7 } from '@/wire/uuid7';
+import { useState } from 'react';
+import { FIELD } from './line';
 import type { PanelProps } from './shared';
 import { Thumbnail } from './thumbnail';
 
@@ -16,7 +17,6 @@ const SAID: [Said, string][] = [
   ['fault', 'Fault'],
   ['not-seen', 'Not seen'],
 ];
-const field = 'mt-1 min-h-14 w-full border border-edge bg-panel px-3 text-lg';
 
 /** Things present, by kind: each opens into make, model, serial and its inspection points. */
 export function InventoryForm({ view, engine, act }: Pick<PanelProps, 'view' | 'engine' | 'act'>) {
@@ -172,7 +172,7 @@ function Line({
     <label>
       {label}
       <input
-        className={field}
+        className={FIELD}
         value={item[key]}
         onChange={(e) => setItem({ ...item, [key]: e.target.value })}
         maxLength={key === 'note' ? 1000 : 120}

@@ -1,9 +1,10 @@
 'use client';
-import { useState } from 'react';
 import { now } from '@/device/clock';
 import { Button, HoldButton } from '@/ui/kit/button';
 import { clockTime } from '@/ui/kit/words';
 import { uuid7 } from '@/wire/uuid7';
+import { useState } from 'react';
+import { FIELD, Line } from './line';
 import type { PanelProps } from './shared';
 
 const FOUND = {
@@ -12,7 +13,6 @@ const FOUND = {
   growing: 'bubbles that grow',
 } as const;
 const SIZES = ['pinhead', 'pea', 'larger'] as const;
-const field = 'mt-1 min-h-14 w-full border border-edge bg-panel px-3 text-lg';
 
 /** Joints disturbed today and what leak fluid showed on each. Usable during a hold, when there is time for it. */
 export function JointList({ view, act }: Pick<PanelProps, 'view' | 'act'>) {
@@ -123,19 +123,12 @@ export function JointList({ view, act }: Pick<PanelProps, 'view' | 'act'>) {
             }).then((ok) => ok && setName(''));
         }}
       >
-        <label>
+        <Line value={name} onChange={setName} most={120} placeholder="union behind the kiln">
           Another joint touched today
-          <input
-            className={field}
-            value={name}
-            onChange={(e) => setName(e.target.value)}
-            placeholder="union behind the kiln"
-            maxLength={120}
-          />
-        </label>
+        </Line>
         <label className="col-span-2">
           Whose is it? Bubbles on your own kit or on a boundary accuse no pipe
-          <select className={field} value={whose} onChange={(e) => setWhose(e.target.value as 'own')}>
+          <select className={FIELD} value={whose} onChange={(e) => setWhose(e.target.value as 'own')}>
             <option value="">the installation’s</option>
             <option value="own">my own hose, adaptor or gauge</option>
             <option value="boundary">a valve, cap or plug that bounds the section</option>

@@ -1,16 +1,16 @@
 'use client';
-import { useState } from 'react';
 import { showExact } from '@/core/quantity/exact';
 import { PHOTO_SUBJECTS, type PhotoSubject } from '@/core/run/events';
 import { besidePhoto, lastReadingId, readingsOf } from '@/core/run/photos';
 import { Button } from '@/ui/kit/button';
 import { clockTime } from '@/ui/kit/words';
+import { useState } from 'react';
+import { FIELD } from './line';
 import type { PanelProps } from './shared';
 import { Thumbnail } from './thumbnail';
 
 const SUBJECTS = Object.keys(PHOTO_SUBJECTS) as PhotoSubject[];
 const NEWEST = 6;
-const field = 'mt-1 min-h-14 w-full border border-edge bg-panel px-3 text-lg';
 
 /** A photo of gauge, level, boundary or joint, kept beside what was entered, with the moment it was taken. */
 export function PhotoEntry({
@@ -71,7 +71,7 @@ export function PhotoEntry({
       {proves && readings.length > 0 && (
         <label>
           Stands beside
-          <select className={field} value={beside} onChange={(e) => setBeside(e.target.value)}>
+          <select className={FIELD} value={beside} onChange={(e) => setBeside(e.target.value)}>
             {readings.map(({ reading, what }) => (
               <option key={reading.id} value={reading.id}>
                 {what}: {showExact(reading.figure)}, {clockTime(reading.at, view.plan.made.zone)}
@@ -88,7 +88,7 @@ export function PhotoEntry({
         </label>
         <input
           id="caption"
-          className={field}
+          className={FIELD}
           value={caption}
           onChange={(e) => setCaption(e.target.value)}
           maxLength={300}

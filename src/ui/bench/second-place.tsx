@@ -1,7 +1,8 @@
 'use client';
-import { useState } from 'react';
 import type { Hold } from '@/core/run/state';
 import { Button } from '@/ui/kit/button';
+import { useState } from 'react';
+import { Line } from './line';
 import type { PanelProps } from './shared';
 
 const SEEN = [
@@ -44,16 +45,14 @@ export function SecondPlace({ act, hold, place }: { act: PanelProps['act']; hold
       </p>
       {open && (
         <div className="mt-2 grid gap-3">
-          <label>
+          <Line
+            value={text}
+            onChange={setText}
+            most={300}
+            placeholder={start ? '' : 'trap in the wash-up room, 12 mm under the rim'}
+          >
             {start ? 'In a few words' : 'Where, and where its level stands'}
-            <input
-              className="mt-1 min-h-14 w-full border border-edge bg-panel px-3 text-lg"
-              value={text}
-              onChange={(e) => setText(e.target.value)}
-              placeholder={start ? '' : 'trap in the wash-up room, 12 mm under the rim'}
-              maxLength={300}
-            />
-          </label>
+          </Line>
           {start ? (
             <div className="grid grid-cols-3 gap-3">
               {SEEN.map(([key, words]) => (

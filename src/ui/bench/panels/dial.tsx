@@ -8,9 +8,8 @@ import { Button, HoldButton } from '@/ui/kit/button';
 import { Why } from '@/ui/kit/why';
 import { countdown, minutesWords } from '@/ui/kit/words';
 import { useMemo, useState } from 'react';
+import { FIELD, Line } from '../line';
 import type { PanelProps } from '../shared';
-
-const field = 'mt-1 min-h-14 w-full border border-edge bg-panel px-3 text-lg';
 
 /** The meter's own dial: marked and watched for a leak, or counted for what an appliance takes. */
 export function DialPanel(props: PanelProps) {
@@ -54,15 +53,9 @@ function Watch({ view, visit, stage, at, act }: PanelProps) {
       ) : (
         <>
           {!over && rule && (
-            <label>
+            <Line value={short} onChange={setShort} most={500}>
               To end before the planned {minutesWords(dial.minutes)}, say why; it is printed
-              <input
-                className={field}
-                value={short}
-                onChange={(e) => setShort(e.target.value)}
-                maxLength={500}
-              />
-            </label>
+            </Line>
           )}
           <Button className="min-h-20 text-xl" onClick={() => setMoving(true)}>
             It moved
@@ -107,16 +100,9 @@ function MarkFirst({
         (published least {minutesWords(times.rule)}
         {times.house !== null && <>, house {minutesWords(times.house)}</>}).
       </p>
-      <label>
+      <Line value={mark} onChange={setMark} most={120} placeholder="just past the 3, tape on the glass">
         Where does its hand stand? Mark the glass and describe it
-        <input
-          className={field}
-          value={mark}
-          onChange={(e) => setMark(e.target.value)}
-          placeholder="just past the 3, tape on the glass"
-          maxLength={120}
-        />
-      </label>
+      </Line>
       <Button
         tone="act"
         data-primary
@@ -144,16 +130,9 @@ function HowFar({ act, onBack }: Pick<PanelProps, 'act'> & { onBack: () => void 
   };
   return (
     <div className="grid gap-3">
-      <label>
+      <Line figure value={turns} onChange={setTurns} placeholder="0.1">
         What part of a turn?
-        <input
-          className={`figure ${field}`}
-          inputMode="decimal"
-          value={turns}
-          placeholder="0.1"
-          onChange={(e) => setTurns(e.target.value)}
-        />
-      </label>
+      </Line>
       <div className="grid grid-cols-2 gap-3" role="group" aria-label="Direction">
         {(['forward', 'backward'] as const).map((d) => (
           <Button
@@ -218,7 +197,7 @@ function Input({ view, visit, act }: PanelProps) {
       </ul>
       <label>
         Appliance running alone
-        <select className={field} value={appliance} onChange={(e) => setAppliance(e.target.value)}>
+        <select className={FIELD} value={appliance} onChange={(e) => setAppliance(e.target.value)}>
           {plan.system.appliances.map((a) => (
             <option key={a.id} value={a.id}>
               {[a.name, a.place].filter(Boolean).join(', ')}
@@ -232,24 +211,12 @@ function Input({ view, visit, act }: PanelProps) {
         </p>
       )}
       <div className="grid grid-cols-2 gap-3">
-        <label>
+        <Line figure value={turns} onChange={setTurns}>
           Turns of the dial
-          <input
-            className={`figure ${field}`}
-            inputMode="decimal"
-            value={turns}
-            onChange={(e) => setTurns(e.target.value)}
-          />
-        </label>
-        <label>
+        </Line>
+        <Line figure value={seconds} onChange={setSeconds}>
           Time, s
-          <input
-            className={`figure ${field}`}
-            inputMode="decimal"
-            value={seconds}
-            onChange={(e) => setSeconds(e.target.value)}
-          />
-        </label>
+        </Line>
       </div>
       <p role="alert" className="min-h-6 font-semibold text-rust">
         {trouble}
@@ -258,10 +225,9 @@ function Input({ view, visit, act }: PanelProps) {
         Save this input
       </Button>
       {visit.inputs.length === 0 && (
-        <label>
+        <Line value={why} onChange={setWhy} most={500}>
           To leave it out, say why; it is printed
-          <input className={field} value={why} onChange={(e) => setWhy(e.target.value)} maxLength={500} />
-        </label>
+        </Line>
       )}
       <Button
         tone="act"

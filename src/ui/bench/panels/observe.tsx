@@ -1,7 +1,8 @@
 'use client';
 import type { ObserveStage } from '@/core/kinds';
-import { useState } from 'react';
 import { Button, HoldButton } from '@/ui/kit/button';
+import { useState } from 'react';
+import { Line } from '../line';
 import type { PanelProps } from '../shared';
 
 /** A question that eyes answer; the answer decides what follows, so it is pressed and held. */
@@ -41,15 +42,9 @@ export function ObservePanel({ stage, act, view }: PanelProps) {
             );
           }}
         >
-          <label>
+          <Line value={why} onChange={setWhy} most={500}>
             The rule asks for repeats first. Why does the result stand now? It is printed
-            <input
-              className="mt-1 min-h-14 w-full border border-edge bg-panel px-3 text-lg"
-              value={why}
-              onChange={(e) => setWhy(e.target.value)}
-              maxLength={500}
-            />
-          </label>
+          </Line>
           <p role="alert" className="min-h-6 text-rust">
             {trouble}
           </p>

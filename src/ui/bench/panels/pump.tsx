@@ -10,6 +10,7 @@ import { Why } from '@/ui/kit/why';
 import { countdown } from '@/ui/kit/words';
 import { useState } from 'react';
 import { Keypad } from '../keypad';
+import { Line } from '../line';
 import { type Pumped, PumpedWater } from '../pumped';
 import type { PanelProps } from '../shared';
 
@@ -114,15 +115,9 @@ function CannotReach({ act, onBack }: Pick<PanelProps, 'act'> & { onBack: () => 
   const [why, setWhy] = useState('');
   return (
     <div className="grid gap-3">
-      <label>
+      <Line value={why} onChange={setWhy} most={500}>
         Why can it not be reached? It is printed
-        <input
-          className="mt-1 min-h-14 w-full border border-edge bg-panel px-3 text-lg"
-          value={why}
-          onChange={(e) => setWhy(e.target.value)}
-          maxLength={500}
-        />
-      </label>
+      </Line>
       <div className="grid grid-cols-2 gap-3">
         <Button className="min-h-16" onClick={onBack}>
           Back
@@ -239,15 +234,9 @@ function Drips({ view, visit, act, gauge, onBack }: Raising & { onBack: () => vo
   const step = visit.pumped[pumpStepNow(visit)]!;
   return (
     <div className="grid gap-3">
-      <label>
+      <Line value={where} onChange={setWhere} most={200}>
         Where does it drip?
-        <input
-          className="mt-1 min-h-14 w-full border border-edge bg-panel px-3 text-lg"
-          value={where}
-          onChange={(e) => setWhere(e.target.value)}
-          maxLength={200}
-        />
-      </label>
+      </Line>
       <p role="alert" className="min-h-6 text-rust">
         {trouble}
       </p>

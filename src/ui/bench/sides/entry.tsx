@@ -6,6 +6,7 @@ import { gaugeOf } from '@/core/run/read';
 import { Button } from '@/ui/kit/button';
 import { useTextDraft } from '@/ui/kit/use-draft';
 import { useState } from 'react';
+import { Line } from '../line';
 import type { PanelProps } from '../shared';
 
 export type Side =
@@ -30,7 +31,6 @@ export type SideProps = PanelProps & {
   readonly onDone: () => void;
   readonly onSide?: (side: Side) => void;
 };
-export const FIELD = 'mt-1 w-full min-h-14 border border-edge bg-panel px-3 text-lg';
 
 /** What every entry has: words kept while they are typed, what was refused, the way to send. */
 export function useEntry({ view, side, act, onDone }: SideProps) {
@@ -103,9 +103,8 @@ export function Ends({
 }
 export function FewWords({ text, setText }: { text: string; setText: (text: string) => void }) {
   return (
-    <label>
+    <Line value={text} onChange={setText} most={500}>
       In a few words
-      <input className={FIELD} value={text} onChange={(e) => setText(e.target.value)} maxLength={500} />
-    </label>
+    </Line>
   );
 }

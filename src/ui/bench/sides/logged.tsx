@@ -2,7 +2,8 @@
 import { parseFigure } from '@/core/quantity/exact';
 import type { Unit } from '@/core/quantity/unit';
 import { Button } from '@/ui/kit/button';
-import { Back, FIELD, type SideProps, useEntry, Wrong } from './entry';
+import { Line } from '../line';
+import { Back, type SideProps, useEntry, Wrong } from './entry';
 
 interface Logged {
   readonly kind: 'temperature' | 'barometer';
@@ -21,16 +22,9 @@ function StartAndEnd({ of, props }: { of: Logged; props: SideProps }) {
   return (
     <div className="grid gap-3">
       <p>{of.explain}</p>
-      <label>
+      <Line figure value={text} onChange={setText} placeholder={of.placeholder}>
         {of.label}
-        <input
-          className={`figure ${FIELD}`}
-          inputMode="decimal"
-          value={text}
-          placeholder={of.placeholder}
-          onChange={(e) => setText(e.target.value)}
-        />
-      </label>
+      </Line>
       <Wrong trouble={trouble} />
       <div className={`grid gap-3 ${of.none ? 'grid-cols-2 sm:grid-cols-4' : 'grid-cols-3'}`}>
         <Back onDone={props.onDone} />

@@ -9,9 +9,10 @@ import { byNeed } from '@/ui/kit/by-need';
 import { clockTime } from '@/ui/kit/words';
 import { useState } from 'react';
 import { Keypad } from '../keypad';
+import { FIELD, Line } from '../line';
 import type { Pumped } from '../pumped';
 import { timeRead } from '../time-read';
-import { Back, Ends, FIELD, type SideProps, useEntry } from './entry';
+import { Back, Ends, type SideProps, useEntry } from './entry';
 
 const PumpedWater = byNeed(() => import('../panels/extra').then((m) => m.PumpedWater));
 
@@ -119,15 +120,9 @@ export function LateSide(props: SideProps) {
           onChange={(e) => setTime(e.target.value)}
         />
       </label>
-      <label>
+      <Line figure value={text} onChange={setText}>
         The gauge showed, {unit}
-        <input
-          className={`figure ${FIELD}`}
-          inputMode="decimal"
-          value={text}
-          onChange={(e) => setText(e.target.value)}
-        />
-      </label>
+      </Line>
       <Ends
         trouble={trouble}
         onDone={onDone}
@@ -164,19 +159,12 @@ export function CorrectSide(props: SideProps) {
             ))}
         </select>
       </label>
-      <label>
+      <Line figure value={text} onChange={setText}>
         Right figure, {unit}
-        <input
-          className={`figure ${FIELD}`}
-          inputMode="decimal"
-          value={text}
-          onChange={(e) => setText(e.target.value)}
-        />
-      </label>
-      <label>
+      </Line>
+      <Line value={reason} onChange={setReason} most={500}>
         Why
-        <input className={FIELD} value={reason} onChange={(e) => setReason(e.target.value)} maxLength={500} />
-      </label>
+      </Line>
       <p className="text-sm text-quiet">
         The old value stays in the record with your name and reason. Readings that started or ended a hold
         cannot be changed.

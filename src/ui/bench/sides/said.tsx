@@ -3,7 +3,8 @@ import { fillingOf } from '@/core/plan/filling';
 import type { ObservationKind } from '@/core/run/events';
 import { Button } from '@/ui/kit/button';
 import { useState } from 'react';
-import { Ends, FewWords, FIELD, type SideProps, useEntry } from './entry';
+import { FIELD } from '../line';
+import { Ends, FewWords, type SideProps, useEntry } from './entry';
 
 const DRAWN = 'Water was drawn or flushed';
 const DISTURBANCES = [
