@@ -14,22 +14,26 @@ export class OfficeError extends Error {
   }
 }
 
-/** One request to the server; each answer also sets the clock. @throws OfficeError */
+const KEPT_ALIVE = 20_000; // characters, each at most three bytes
+
+/** One request to the server; each answer also sets the clock. `keepalive`: it is sent to its end even when
+ * the page is left meanwhile (where the body is small enough for it: browsers
+ * allow 64 kB in all). @throws OfficeError */
 export async function office<T>(
   path: string,
-  options: { method?: string; body?: unknown; file?: Blob; signal?: AbortSignal } = {},
+  options: { method?: string; body?: unknown; file?: Blob; signal?: AbortSignal; keepalive?: boolean } = {},
 ): Promise<T> {
   const sent = now();
+  const body = options.body === undefined ? undefined : JSON.stringify(options.body);
   let response: Response;
   try {
     response = await fetch(path, {
       method: options.method ?? (options.body === undefined && !options.file ? 'GET' : 'POST'),
       ...(options.file ? { body: options.file } : {}),
-      ...(options.body === undefined
-        ? {}
-        : { body: JSON.stringify(options.body), headers: { 'content-type': 'application/json' } }),
+      ...(body === undefined ? {} : { body, headers: { 'content-type': 'application/json' } }),
       signal: options.signal ?? AbortSignal.timeout(options.file ? 60_000 : 12_000),
       cache: 'no-store',
+      ...(options.keepalive && (body?.length ?? 0) < KEPT_ALIVE ? { keepalive: true } : {}),
     });
   } catch {
     throw new OfficeError(

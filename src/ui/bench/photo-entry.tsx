@@ -22,7 +22,9 @@ export function PhotoEntry({
 }: Pick<PanelProps, 'view' | 'engine' | 'act' | 'visit'> & { onDone: () => void }) {
   const [shows, setShows] = useState<PhotoSubject>('gauge');
   const [caption, setCaption] = useState('');
-  const [beside, setBeside] = useState(() => lastReadingId(view.state) ?? '');
+  // the newest reading, also one that came while this was open, until another is chosen
+  const [chosen, setBeside] = useState<string | null>(null);
+  const beside = chosen ?? lastReadingId(view.state) ?? '';
   const [busy, setBusy] = useState(false);
   const [trouble, setTrouble] = useState('');
   const readings = [...new Map(readingsOf(view.state).map((r) => [r.reading.id, r])).values()]

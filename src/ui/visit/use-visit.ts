@@ -30,6 +30,7 @@ function useKept(props: VisitViewProps) {
   const [facts, setFacts] = useState(props.facts);
   const version = useRef(props.version);
   const [trouble, setTrouble] = useState('');
+  const [unsaved, setUnsaved] = useState(0);
   // what the office knows newer than this page
   useEffect(() => {
     if (props.version >= version.current) {
@@ -47,12 +48,14 @@ function useKept(props: VisitViewProps) {
   const save = (next: VisitFacts, removed: string[] = []) => {
     setFacts(next);
     setTrouble('');
+    setUnsaved((n) => n + 1);
     const { id, title, day, start, crew, present, permit, promise: by, tasks, wishes, pinned, done } = next;
     // one at a time, each on the version the one before made
     saving.current = saving.current.then(async () => {
       try {
         const answer = await office<{ version: number }>(`/api/visits/${id}`, {
           method: 'PUT',
+          keepalive: true, // who lays it and leaves at once has laid it
           body: {
             version: version.current,
             title,
@@ -75,14 +78,21 @@ function useKept(props: VisitViewProps) {
         setTrouble((error as OfficeError).message);
         router.refresh();
       }
+      setUnsaved((n) => n - 1);
     });
   };
-  return { facts, trouble, setTrouble, save };
+  useEffect(() => {
+    if (!unsaved) return;
+    const stay = (e: BeforeUnloadEvent) => e.preventDefault();
+    addEventListener('beforeunload', stay);
+    return () => removeEventListener('beforeunload', stay);
+  }, [unsaved]);
+  return { facts, trouble, setTrouble, save, saving: unsaved > 0 };
 }
 
 /** A visit with its order: worked out anew when something is known anew, or laid by hand. */
 export function useVisit(props: VisitViewProps) {
-  const { facts, trouble, setTrouble, save } = useKept(props);
+  const { facts, trouble, setTrouble, save, saving } = useKept(props);
   const [dragged, setDragged] = useState<VisitPlan | null>(null);
   const at = useServerTime(props.serverNow);
   useAlarms(props.runs, facts, at);
@@ -136,7 +146,10 @@ export function useVisit(props: VisitViewProps) {
       setTrouble(error.message);
     }
   };
-  return { facts, at, begin, minute, planned, plan, byHand, trouble: trouble || planned.trouble, save, wish };
+  return {
+    ...{ facts, at, begin, minute, planned, plan, byHand, save, saving, wish },
+    trouble: trouble || planned.trouble,
+  };
 }
 
 /** Every hold of the visit has an alarm of its own, before its end and at it. */

@@ -41,7 +41,7 @@ export interface VisitViewProps {
 
 /** A visit in time: the band that a finger can drag, the list with clock times, what runs now with its alarms. */
 export function VisitView(props: VisitViewProps) {
-  const { facts, at, begin, minute, planned, plan, byHand, trouble, save, wish } = useVisit(props);
+  const { facts, at, begin, minute, planned, plan, byHand, trouble, save, saving, wish } = useVisit(props);
   const [selected, setSelected] = useState<string | null>(null);
   const [setEl, { width }] = useSize();
   const rows = useMemo(
@@ -75,7 +75,7 @@ export function VisitView(props: VisitViewProps) {
         </div>
       ) : (
         <>
-          <Laid {...props} visit={{ facts, begin, planned, plan, byHand, save }} />
+          <Laid {...props} visit={{ facts, begin, planned, plan, byHand, save, saving }} />
           {warns.map((w) => (
             <p key={w} className="mt-2 border-l-4 border-ochre pl-3 text-sm">
               {w}
@@ -145,9 +145,12 @@ const proofWords = (p: VisitPlan): string =>
 /** How long the visit is, whether an order is shorter, whether the promise is kept. */
 function Laid({
   mayPlan,
-  visit: { facts, begin, planned, plan, byHand, save },
+  visit: { facts, begin, planned, plan, byHand, save, saving },
 }: VisitViewProps & {
-  visit: Pick<ReturnType<typeof useVisit>, 'facts' | 'begin' | 'planned' | 'plan' | 'byHand' | 'save'>;
+  visit: Pick<
+    ReturnType<typeof useVisit>,
+    'facts' | 'begin' | 'planned' | 'plan' | 'byHand' | 'save' | 'saving'
+  >;
 }) {
   const shortest = planned.plan && !byHand ? proofWords(planned.plan) : '';
   return (
@@ -158,7 +161,7 @@ function Laid({
         <p className="mt-2 min-h-8" aria-live="polite">
           On site <span className="figure text-xl">{minutesWords(Math.round(plan.length))}</span>, until{' '}
           <span className="figure">{clockOf(begin, plan.length, facts.zone)}</span>.{' '}
-          {byHand ? 'Laid by hand.' : shortest}
+          {byHand ? `Laid by hand${saving ? ', not yet with the office …' : '.'}` : shortest}
           {byHand && mayPlan && (
             <Button className="ml-3" onClick={() => save({ ...facts, wishes: {}, pinned: [] })}>
               Lay it anew, shortest
