@@ -7,7 +7,8 @@ import { reduce } from '@/core/run/reduce';
 import type { JointState, RunState, Unheld } from '@/core/run/state';
 import { hold, plan, play, upTo } from '@/core/testing/bakery';
 import { decidingHold, footing, pipeworkHold, separationWords } from './holds';
-import { judgePart, notTightSentence, signOfLeak, unheldSentence } from './part';
+import { judgePart, signOfLeak } from './part';
+import { notTightSentence, unheldSentence } from './sentences';
 import { verdictOf } from './verdict';
 
 const p = plan();

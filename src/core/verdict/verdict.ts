@@ -1,18 +1,19 @@
 import type { Use } from '@/core/grammar/rule';
+import { notCoveredIn } from '@/core/plan/not-covered';
 import type { Plan } from '@/core/plan/plan';
-import { figureNumber, showFigure, type Figure } from '@/core/quantity/figure';
+import { type Figure, figureNumber, showFigure } from '@/core/quantity/figure';
 import { sourceOfFirstFormat } from '@/core/quantity/sources';
 import { permittedDrop } from '@/core/run/read';
-import { notCoveredIn } from '@/core/plan/not-covered';
 import type { RunState } from '@/core/run/state';
-import { adequacyOf, measuredRate, type Adequacy } from './adequacy';
+import { type Adequacy, adequacyOf, measuredRate } from './adequacy';
 import { decidingHold, visitsOf } from './holds';
-import { judgePart, notTightSentence, signOfLeak, type PartVerdict } from './part';
-import { stageLines, type StageLine } from './stage-lines';
-import { GENERAL, GRAVITY, isGood, WORDS, type Reason, type VerdictWord } from './words';
+import { judgePart, type PartVerdict, signOfLeak } from './part';
+import { notTightSentence } from './sentences';
+import { type StageLine, stageLines } from './stage-lines';
+import { GENERAL, GRAVITY, isGood, type Reason, type VerdictWord, WORDS } from './words';
 
 export { decidingHold } from './holds';
-export { WORDS, type Reason, type VerdictWord } from './words';
+export { type Reason, type VerdictWord, WORDS } from './words';
 
 /** The result of one part in a run that has several: a verdict, or (lock-up, seepage) the words of its own stage. */
 export interface PartResult {

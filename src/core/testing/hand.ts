@@ -1,0 +1,137 @@
+/** What a tester has in hand: a gauge, a source, a watch, and the bench to say it to. */
+import { entryStep, type Gauge } from '@/core/instrument/gauge';
+import type { Plan } from '@/core/plan/plan';
+import { exact, type Exact, toNumber } from '@/core/quantity/exact';
+import { convert, UNITS } from '@/core/quantity/unit';
+import type { Payload } from '@/core/run/events';
+import { currentVisit, expectation, gaugeOf } from '@/core/run/read';
+import { begin, step } from '@/core/run/reduce';
+import type { RunState } from '@/core/run/state';
+import type { Refusal } from '@/core/run/transition';
+
+/** The real section, of which the tester sees only what a gauge shows. Pressures gauge Pa; a level is a height in m. */
+export interface Section {
+  /** Time passes, s. */
+  pass(seconds: number): void;
+  /** What stands in it now. */
+  now(): number;
+  /** Brings it to a figure by the source or the bleed, then closes it. @returns m3 of liquid put in, as measured */
+  bring(target: number): number;
+  /** Lets it down to a figure into a vessel. @returns m3 */
+  drainTo(target: number): number;
+  /** The source is open to it, or shut. */
+  source(open: boolean): void;
+  /** Appliances are shut off from it, or inside. */
+  isolate(isolated: boolean): void;
+  celsius(): number;
+  hectopascals(): number;
+  /** Leak fluid in the barrel of the closed valve shows growing bubbles. */
+  valvePasses(): boolean;
+}
+export interface Ended {
+  readonly state: RunState;
+  /** The run reached an end by following the bench; otherwise where it stood still, and why. */
+  readonly stuck: string | null;
+  readonly events: number;
+}
+export interface Manner {
+  readonly gauges: readonly string[];
+  /** Uniform in [0, 1). */
+  readonly random: () => number;
+  /** Scatter of one display beyond its step, in steps. */
+  readonly noise?: number;
+  /** Answers to observe stages by their stage key, before the usual ones. */
+  readonly says?: Readonly<Record<string, string>>;
+  /** Answers to check lines that are asked, by their key. */
+  readonly answers?: Readonly<Record<string, 'yes' | 'no'>>;
+  readonly most?: number;
+}
+
+const uuid = (n: number) => `00000000-0000-4000-8000-${n.toString(16).padStart(12, '0')}`;
+
+/** The bench gives no way on from here: a finding of the test, not a fault of the tester. */
+export class Stuck extends Error {}
+
+export class Hand {
+  readonly state: RunState;
+  readonly began: number;
+  at: number;
+  events = 0;
+
+  constructor(
+    readonly plan: Plan,
+    readonly section: Section,
+    readonly manner: Manner,
+  ) {
+    this.state = begin(plan);
+    this.began = Date.parse(plan.made.at);
+    this.at = this.began + 5_000;
+  }
+  pass(seconds: number): void {
+    this.section.pass(seconds);
+    this.at += Math.round(seconds * 1000);
+  }
+  say(payload: Payload): Refusal | null {
+    this.events += 1;
+    return step(this.plan, this.state, {
+      ...payload,
+      id: uuid(this.events),
+      run: this.plan.run,
+      device: uuid(1),
+      deviceSeq: this.events,
+      at: this.at,
+      zone: this.plan.made.zone,
+      offset: 0,
+      mono: this.at - this.began,
+      pageLoad: uuid(2),
+      by: uuid(3),
+      byName: 'T',
+      expects: expectation(this.state),
+    });
+  }
+  /** @throws Stuck */
+  stuck(why: string): never {
+    throw new Stuck(`${currentVisit(this.state)?.stage ?? this.state.phase}: ${why}`);
+  }
+  get gauge(): Gauge {
+    return gaugeOf(this.plan, this.state)!;
+  }
+  private normal(): number {
+    const { random } = this.manner;
+    return Math.sqrt(-2 * Math.log(1 - random())) * Math.cos(2 * Math.PI * random());
+  }
+  /** What the gauge shows: scatter, its own steps, its range. */
+  read(gauge = this.gauge): Exact {
+    const own = entryStep(gauge);
+    const size = toNumber(own);
+    const shown = convert(this.section.now(), UNITS[own.unit].dimension === 'length' ? 'm' : 'Pa', own.unit);
+    const value = shown + (this.manner.noise ?? 0.3) * toNumber(gauge.resolution) * this.normal();
+    const digits = Math.round(value / size) * own.digits;
+    const clamp = (e: Exact) => e.digits * 10 ** (own.scale - e.scale);
+    return exact(Math.max(clamp(gauge.least), Math.min(clamp(gauge.greatest), digits)), own.scale, own.unit);
+  }
+  figure(): { figure: Exact; readAt: number } {
+    return { figure: this.read(), readAt: this.at };
+  }
+  /** Puts it back to a figure and says so; with what it took, where that is measured. */
+  topUp(before: Exact, target: number, seconds: number, measured: boolean): Refusal | null {
+    const added = this.section.bring(target);
+    this.pass(seconds);
+    return this.say({
+      kind: 'top-up',
+      before,
+      after: this.read(),
+      ...(measured ? { added: litres(added) } : {}),
+    });
+  }
+  /** Says that it will not stand, the way it moves; refused where the bench does not take it yet. */
+  unheld(way: 'falls' | 'rises' | 'low', shown = this.figure()): Refusal | null {
+    return this.say({ kind: 'unheld', way, ...shown });
+  }
+}
+/** A figure as the section has it: Pa, or m of a level. */
+export const native = (e: Exact): number =>
+  convert(toNumber(e), e.unit, UNITS[e.unit].dimension === 'length' ? 'm' : 'Pa');
+export const middle = (low: Exact, high: Exact, part = 0.5): number =>
+  native(low) + (native(high) - native(low)) * part;
+export const litres = (m3: number): Exact => exact(Math.max(0, Math.round(m3 * 1e6)), 3, 'l');

@@ -1,0 +1,185 @@
+/** How a tester answers each kind of stage. */
+import { edgesOf } from '@/core/grammar/edges';
+import type { Stage } from '@/core/kinds';
+import { pumpBand } from '@/core/kinds/pump/fold';
+import { exact } from '@/core/quantity/exact';
+import { stageBand } from '@/core/run/hold-spec';
+import { expectedItems } from '@/core/run/inventory';
+import {
+  currentCycle,
+  currentVisit,
+  openJoints,
+  openLines,
+  positionLines,
+  stageOf,
+  stepOf,
+} from '@/core/run/read';
+import type { Refusal } from '@/core/run/transition';
+import { unheldWays } from '@/core/run/unheld';
+import { type Hand, litres, middle, native } from './hand';
+import { hold } from './holding';
+
+/** What a tester who suspects the section says where the bench asks; the first that is offered. */
+const USUAL = [
+  'still',
+  'quiet',
+  'isolate',
+  'go-on',
+  'no-bubbles',
+  'dry',
+  'sound',
+  'nothing',
+  'relax',
+  'none',
+  'unexplained',
+  'accept',
+  'no',
+  'dry-storage',
+  'end',
+];
+
+/** One turn at a stage: what the bench refused, or null. `tried`: which turn it is. @throws Stuck */
+type Turn<K extends Stage['kind']> = (
+  hand: Hand,
+  stage: Extract<Stage, { kind: K }>,
+  tried: number,
+) => Refusal | null;
+
+const band = (hand: Hand, stage: Extract<Stage, { kind: 'fill' | 'pump' | 'isolate-and-repeat' }>) => {
+  const found = stageBand(hand.plan, hand.state, stage);
+  return 'missing' in found ? hand.stuck(found.missing) : found.value;
+};
+const checks: Turn<'checks'> = (hand, stage) => {
+  const { plan, state, section, manner } = hand;
+  for (const { item, subject } of openLines(plan, currentVisit(state)!)) {
+    if (item.position && subject && item.valves?.some((v) => ['container', 'supply', 'meter'].includes(v)))
+      section.source(item.position === 'open');
+    if (item.opens?.includes('isolators')) section.isolate(true);
+    if (item.settles?.includes('isolators')) section.isolate(false);
+    const refused = hand.say({
+      kind: 'check',
+      item: item.key,
+      ...(subject ? { subject: subject.id } : {}),
+      answer: item.ask ? (manner.answers?.[item.key] ?? item.must?.answer ?? 'no') : 'done',
+    });
+    if (refused && refused.code !== 'order') return refused;
+    const now = currentVisit(state);
+    if (!now || stageOf(plan, now) !== stage) return null;
+  }
+  hand.pass(20);
+  return openLines(plan, currentVisit(state)!).length ? null : hand.say({ kind: 'proceed' });
+};
+const zero: Turn<'zero'> = (hand, stage) => {
+  if (stage.when === 'before')
+    for (const g of hand.plan.gauges.filter((own) => hand.manner.gauges.includes(own.name)))
+      if (!hand.say({ kind: 'gauge', gauge: g.id })) break;
+  const { resolution } = hand.gauge;
+  hand.pass(15);
+  return hand.say({ kind: 'zero', figure: exact(0, resolution.scale, resolution.unit), openToAir: true });
+};
+const fill: Turn<'fill'> = (hand, stage, tried) => {
+  const { section } = hand;
+  const { low, high } = band(hand, stage);
+  section.source(stage.live === true);
+  if (!stage.live) section.bring(middle(low, high, stage.falling ? 0.7 : 0.5));
+  hand.pass(5);
+  section.source(false);
+  const shown = hand.figure();
+  if (tried > 3 && unheldWays(hand.state, stage).includes('falls') && native(shown.figure) < native(low))
+    return hand.unheld(stage.live && !section.now() ? 'low' : 'falls', shown);
+  return hand.say({ kind: 'fill', confirmed: true, ...shown });
+};
+const pump: Turn<'pump'> = (hand, stage, tried) => {
+  const { pumped } = currentVisit(hand.state)!;
+  const whole = band(hand, stage);
+  const last = pumped[pumped.length - 1];
+  if (last && !last.look) {
+    hand.pass(stage.steps[pumped.length - 1]!.minutes * 60 + 1);
+    return hand.say({ kind: 'pump-look', joints: 'dry', where: '', ...hand.figure() });
+  }
+  const own = pumpBand(stage, whole, pumped.length);
+  const added = hand.section.bring(middle(own.low, own.high));
+  hand.pass(2);
+  const refused = hand.say({ kind: 'pump-step', added: litres(added), ...hand.figure() });
+  return refused && tried > 6 ? hand.say({ kind: 'pump-failed', text: 'It does not come up.' }) : refused;
+};
+const inventory: Turn<'inventory'> = (hand) => {
+  for (const k of hand.plan.procedure.inventory ?? [])
+    for (const item of expectedItems(hand.plan.system, k.kind))
+      hand.say({
+        kind: 'inventory',
+        item: { ...item, points: Object.fromEntries(k.points.map((p) => [p.key, 'good'])), note: '' },
+      });
+  return hand.say({ kind: 'proceed' });
+};
+const joints: Turn<'joints'> = (hand) => {
+  for (const j of openJoints(hand.state)) hand.say({ kind: 'joint-look', joint: j.id, found: 'none' });
+  return hand.say({ kind: 'proceed' });
+};
+const observe: Turn<'observe'> = (hand, stage) => {
+  hand.pass(60);
+  const offered = (key: string) => stage.results.some((r) => r.key === key);
+  const result =
+    hand.manner.says?.[currentVisit(hand.state)!.stage] ??
+    (offered('bubbles') && hand.section.valvePasses()
+      ? 'bubbles'
+      : (USUAL.find((k) => offered(k) && edgesOf(stage.on[k]).length > 0) ?? stage.results[0]!.key));
+  const refused = hand.say({ kind: 'observe', result });
+  return refused?.code === 'reason' ? hand.say({ kind: 'observe', result, text: 'as it is' }) : refused;
+};
+const drawDown: Turn<'draw-down'> = (hand, stage, tried) => {
+  const kept = hand.state.keptReadings;
+  const to = kept[stage.to]?.figure ?? hand.stuck('nothing to drain to');
+  const drained = hand.section.drainTo(native(to));
+  hand.pass(2);
+  const refused = hand.say({ kind: 'draw-down', volume: litres(drained), ...hand.figure() });
+  if (tried >= 8) return hand.stuck('the vessel never meets the figure');
+  if (refused?.code !== 'not-there') return refused;
+  hand.section.bring(native(kept[stage.from]!.figure));
+  return null;
+};
+const repeat: Turn<'isolate-and-repeat'> = (hand, stage, tried) => {
+  const { plan, state, section } = hand;
+  const cycle = currentCycle(currentVisit(state)!)!;
+  section.isolate(true);
+  if (!cycle.positions) {
+    for (const l of positionLines(plan, stage, cycle)) {
+      const [item = '', subject] = l.id.split('/');
+      hand.say({ kind: 'check', item, ...(subject ? { subject } : {}), answer: 'done' });
+    }
+    return null;
+  }
+  if (stepOf(state) === 'fill') {
+    const { low, high } = band(hand, stage);
+    section.bring(middle(low, high));
+    hand.pass(5);
+    const shown = hand.figure();
+    return tried > 4 && native(shown.figure) < native(low)
+      ? hand.unheld('falls', shown)
+      : hand.say({ kind: 'fill', confirmed: true, ...shown });
+  }
+  return stage.optional && stage.subjects === 'each-appliance'
+    ? hand.say({ kind: 'skip', reason: '', text: 'known' })
+    : hold(hand, stage, tried);
+};
+
+const TURNS: { readonly [K in Stage['kind']]: Turn<K> } = {
+  checks,
+  zero,
+  fill,
+  pump,
+  volume: (hand) => hand.say({ kind: 'volume' }),
+  inventory,
+  joints,
+  observe,
+  dial: (hand) => hand.stuck('a dial is not watched here'),
+  'draw-down': drawDown,
+  'isolate-and-repeat': repeat,
+  hold,
+};
+/** One turn at the stage that stands. @throws Stuck */
+export const turn = <K extends Stage['kind']>(
+  hand: Hand,
+  stage: Extract<Stage, { kind: K }>,
+  tried: number,
+) => (TURNS[stage.kind as K] as Turn<K>)(hand, stage, tried);
