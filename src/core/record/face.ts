@@ -1,4 +1,4 @@
-import { LEVEL_MARK } from '@/core/instrument/gauge';
+import { type Gauge, LEVEL_MARK } from '@/core/instrument/gauge';
 import { JOINT_WORDS, WHOSE_WORDS } from '@/core/kinds/joints/fold';
 import { allowanceOf } from '@/core/plan/limits';
 import { certificateTitle, type Plan, ruleOf } from '@/core/plan/plan';
@@ -84,25 +84,11 @@ export function faceOf(text: string): Face {
   const zone = plan.made.zone;
   const deciding = decidingHold(plan, state);
   const part = (deciding && plan.procedure.stages[deciding.visit.stage]?.part) ?? null;
-  const rule = ruleOf(plan, part);
-  const letBy = Object.values(plan.procedure.stages).find((s) => s.kind === 'hold' && s.role === 'let-by');
   const allowance = allowanceOf(plan, part);
   const judging = deciding ? gaugeOfHold(plan, deciding.hold) : gauge;
   const used = gaugesUsed(state);
   const gauges = plan.gauges.filter((g) => used.includes(g.id));
   const byLevel = used.includes(LEVEL_MARK.id);
-  const judgements = state.visits
-    .flatMap((v) => v.holds)
-    .flatMap((h) => (h.judgement?.accept ? [h.judgement] : []));
-  const holds = state.visits.flatMap((v) => [
-    ...v.holds.map((hold) => ({ hold, title: v.title })),
-    ...v.cycles.flatMap((c) =>
-      [
-        c.settle && { hold: c.settle, title: `${c.name}, settle` },
-        c.hold && { hold: c.hold, title: c.name },
-      ].filter((x) => x !== undefined),
-    ),
-  ]);
   const zeros = state.visits.flatMap((v) => v.zeros);
   return {
     body,
@@ -126,72 +112,9 @@ export function faceOf(text: string): Face {
         .join('. ') ||
       (byLevel ? 'a level mark and rule, read to the millimetre; no gauge' : 'no gauge was used'),
     zeros: zeros.map((z) => `${showExact(z.figure)} at ${clockInZone(z.at, zone)}`).join('; ') || 'not read',
-    limits: judging
-      ? [
-          ...(letBy?.kind === 'hold'
-            ? [
-                {
-                  name: 'let-by rise',
-                  value: `${breachWords(letByLimit(plan, letBy, judging))} counts`,
-                  source: letByLimit(plan, letBy, judging).source,
-                },
-              ]
-            : []),
-          {
-            name: 'perceptible movement',
-            value: `${breachWords(perceptibleOf(plan, judging, part))} counts`,
-            source: perceptibleOf(plan, judging, part).source,
-          },
-          ...judgements.flatMap((j) =>
-            (['low', 'high'] as const).flatMap((side) => {
-              const bound = j.accept?.[side];
-              return bound
-                ? [
-                    {
-                      name: side === 'low' ? 'holds from' : 'holds up to',
-                      value: showExact(bound.value),
-                      source: bound.source,
-                    },
-                  ]
-                : [];
-            }),
-          ),
-          ...waterLimits(plan, state),
-          ...(rule.classes
-            ? rule.classes.map((c) => ({ name: c.title, value: classBound(c.below), source: c.source }))
-            : deciding && roleOf(deciding.hold.role).bounded
-              ? []
-              : [
-                  {
-                    name: 'permitted drop',
-                    value:
-                      allowance.limit && !state.denied.length
-                        ? `${showExact(allowance.limit.value)}, more is not tight`
-                        : 'nil',
-                    source:
-                      allowance.limit?.source ??
-                      rule.allowance?.source ??
-                      rule.nilSource ??
-                      plan.procedure.title,
-                  },
-                ]),
-        ]
-      : [],
+    limits: judging ? limitsOf(plan, state, judging, part, deciding?.hold ?? null) : [],
     row: allowance.row,
-    holds: holds.map(({ hold, title }) => ({
-      title,
-      startedAt: hold.startedAt,
-      began: inZone(hold.startedAt, zone),
-      clock: clockInZone(hold.startedAt, zone),
-      start: showExact(hold.start.figure),
-      end: hold.end ? showExact(hold.end.figure) : '',
-      change: hold.judgement
-        ? showChange(hold.judgement.change) +
-          (hold.judgement.direction === 'none' && hold.role !== 'settle' ? ' (none perceptible)' : '')
-        : '',
-      elapsed: hold.judgement ? duration(hold.judgement.elapsedMs) : '',
-      word: hold.broken ? `void: ${hold.broken.reason}` : (hold.judgement?.outcome ?? 'not ended'),
-    })),
+    holds: holdLines(state, zone),
     tested: plan.procedure.cases.find((c) => c.key === plan.case)?.title ?? '',
     unit: unitLabel(deciding?.hold.start.figure.unit ?? judging?.resolution.unit ?? 'mbar'),
     sections: sectionsOf(plan, state, events),
@@ -209,6 +132,95 @@ export function faceOf(text: string): Face {
       : `Times from the device's clock, checked against the server's; zone ${zone}.`,
     skipped: state.visits.flatMap((v) => (v.skipped ? [`${v.title} was left out: ${v.skipped.text}`] : [])),
   };
+}
+
+/** What counted and what was permitted, each with its source. */
+function limitsOf(
+  plan: Plan,
+  state: RunState,
+  judging: Gauge,
+  part: string | null,
+  hold: Hold | null,
+): Face['limits'] {
+  const rule = ruleOf(plan, part);
+  const allowance = allowanceOf(plan, part);
+  const letBy = Object.values(plan.procedure.stages).find((s) => s.kind === 'hold' && s.role === 'let-by');
+  const judgements = state.visits
+    .flatMap((v) => v.holds)
+    .flatMap((h) => (h.judgement?.accept ? [h.judgement] : []));
+  return [
+    ...(letBy?.kind === 'hold'
+      ? [
+          {
+            name: 'let-by rise',
+            value: `${breachWords(letByLimit(plan, letBy, judging))} counts`,
+            source: letByLimit(plan, letBy, judging).source,
+          },
+        ]
+      : []),
+    {
+      name: 'perceptible movement',
+      value: `${breachWords(perceptibleOf(plan, judging, part))} counts`,
+      source: perceptibleOf(plan, judging, part).source,
+    },
+    ...judgements.flatMap((j) =>
+      (['low', 'high'] as const).flatMap((side) => {
+        const bound = j.accept?.[side];
+        return bound
+          ? [
+              {
+                name: side === 'low' ? 'holds from' : 'holds up to',
+                value: showExact(bound.value),
+                source: bound.source,
+              },
+            ]
+          : [];
+      }),
+    ),
+    ...waterLimits(plan, state),
+    ...(rule.classes
+      ? rule.classes.map((c) => ({ name: c.title, value: classBound(c.below), source: c.source }))
+      : hold && roleOf(hold.role).bounded
+        ? []
+        : [
+            {
+              name: 'permitted drop',
+              value:
+                allowance.limit && !state.denied.length
+                  ? `${showExact(allowance.limit.value)}, more is not tight`
+                  : 'nil',
+              source:
+                allowance.limit?.source ?? rule.allowance?.source ?? rule.nilSource ?? plan.procedure.title,
+            },
+          ]),
+  ];
+}
+
+/** Every hold as it was read, in the order of the run. */
+function holdLines(state: RunState, zone: string): Face['holds'] {
+  const holds = state.visits.flatMap((v) => [
+    ...v.holds.map((hold) => ({ hold, title: v.title })),
+    ...v.cycles.flatMap((c) =>
+      [
+        c.settle && { hold: c.settle, title: `${c.name}, settle` },
+        c.hold && { hold: c.hold, title: c.name },
+      ].filter((x) => x !== undefined),
+    ),
+  ]);
+  return holds.map(({ hold, title }) => ({
+    title,
+    startedAt: hold.startedAt,
+    began: inZone(hold.startedAt, zone),
+    clock: clockInZone(hold.startedAt, zone),
+    start: showExact(hold.start.figure),
+    end: hold.end ? showExact(hold.end.figure) : '',
+    change: hold.judgement
+      ? showChange(hold.judgement.change) +
+        (hold.judgement.direction === 'none' && hold.role !== 'settle' ? ' (none perceptible)' : '')
+      : '',
+    elapsed: hold.judgement ? duration(hold.judgement.elapsedMs) : '',
+    word: hold.broken ? `void: ${hold.broken.reason}` : (hold.judgement?.outcome ?? 'not ended'),
+  }));
 }
 
 /** A day so many days after a moment, in words. */

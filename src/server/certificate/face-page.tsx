@@ -40,6 +40,87 @@ const clip = (text: string, most: number): string =>
 /** What a reader must not have to turn the page for. */
 const ON_FACE = ['Unsafe situation', 'Findings', 'Reported to others', 'Due'];
 
+/** What was tested, by what, and what was not. */
+function Scope({ face }: { face: Face }) {
+  const { plan } = face;
+  const facts = familyFacts(face);
+  return (
+    <View style={{ flexDirection: 'row', gap: 14, marginTop: 4 }}>
+      <View style={{ flex: 1 }}>
+        <Text style={s.h}>Site and customer</Text>
+        <P>{`${plan.site.name}, ${plan.site.address}. ${plan.site.customer}`}</P>
+        <Text style={s.h}>System and section</Text>
+        <P>{`${plan.system.name}: ${face.tested}. Bounded by ${plan.system.supplyValve} (owner: ${plan.system.supplyValveOwner}); test point: ${plan.system.testPoint}.`}</P>
+        <P>{clip(`Inside: ${plan.system.inScope.join('; ')}.`, 260)}</P>
+        <Text style={s.h}>NOT covered</Text>
+        <Text style={{ fontWeight: 700 }}>
+          {printable(
+            clip(
+              `${notCoveredIn(plan).join('; ')}.${face.skipped.length ? ` ${face.skipped.join('. ')}.` : ''}`,
+              420,
+            ),
+          )}
+        </Text>
+      </View>
+      <View style={{ flex: 1 }}>
+        <Text style={s.h}>Gauge that judged</Text>
+        <P>{clip(`${face.gauge}. Zero open to air: ${face.zeros}.`, 360)}</P>
+        {facts.map((f) => (
+          <Text key={f.name}>
+            <Text style={s.quiet}>{`${f.name}: `}</Text>
+            {printable(clip(f.value, 150))}
+          </Text>
+        ))}
+        <Text style={s.h}>Times</Text>
+        <P>{`Begun ${face.started}, ended ${face.ended}.`}</P>
+      </View>
+    </View>
+  );
+}
+
+/** Limits with their sources, the trace, and what was read. */
+function Judged({ face }: { face: Face }) {
+  const { plan } = face;
+  const v = face.body.verdict;
+  return (
+    <>
+      <View style={s.seam}>
+        <Text style={s.h}>Limits and their source</Text>
+        {face.limits.slice(0, 7).map((l, i) => (
+          <P key={i}>{`${l.name}: ${l.value} (${l.source})`}</P>
+        ))}
+        {face.limits.length > 7 ? <P>More limits on the following page.</P> : null}
+        <P>{`Row: ${face.row}. ${plan.pack.title}, ${plan.pack.school}, ${plan.pack.edition}, pack ${plan.pack.id} ${plan.pack.version}${plan.engine ? `, judgement ${plan.engine}` : ''}. Check the edition in force.`}</P>
+      </View>
+      <View style={[s.seam, { flexDirection: 'row', gap: 12 }]}>
+        <View>
+          <Text style={s.h}>Trace of the judged hold</Text>
+          <TraceDrawing face={face} height={face.holds.length > 4 ? 90 : 120} />
+          {face.deciding ? null : <P>No judged hold.</P>}
+        </View>
+        <View style={{ flex: 1 }}>
+          <Text style={s.h}>Beside the rule: what it could have seen</Text>
+          <P>{v.adequacy?.text ?? (face.deciding ? 'Not worked out for this hold.' : 'No judged hold.')}</P>
+          {v.leakRate ? (
+            <P>{`As measured: ${v.leakRate.value} (${v.leakRate.formula}${v.leakRate.note ? `; ${v.leakRate.note}` : ''})`}</P>
+          ) : null}
+        </View>
+      </View>
+      <View style={s.seam}>
+        <Text style={s.h}>What was read</Text>
+        {face.holds.slice(-6).map((h, i) => (
+          <P
+            key={i}
+          >{`${h.title}, ${h.clock}: ${h.start} to ${h.end || 'not read'}${h.change ? `, ${h.change}` : ''}${h.elapsed ? ` in ${h.elapsed}` : ''}: ${h.word}`}</P>
+        ))}
+        {face.holds.length > 6 ? (
+          <P>{`The last 6 of ${face.holds.length} holds; all stand on the following page.`}</P>
+        ) : null}
+      </View>
+    </>
+  );
+}
+
 /** The face: everything a reader must know on one page. What is longer goes on behind it. */
 export function FacePage({
   face,
@@ -55,7 +136,6 @@ export function FacePage({
   const { plan, body } = face;
   const v = body.verdict;
   const colour = COLOUR[v.word] ?? INK;
-  const facts = familyFacts(face);
   return (
     <Page size="A4" style={s.page}>
       <StatusLine face={face} marks={marks} />
@@ -90,71 +170,10 @@ export function FacePage({
             <Text style={{ fontSize: 9, lineHeight: 1.25 }}>{printable(v.sentence)}</Text>
             <Text style={{ marginTop: 2 }}>{printable(v.plain)}</Text>
           </View>
-          <View style={{ flexDirection: 'row', gap: 14, marginTop: 4 }}>
-            <View style={{ flex: 1 }}>
-              <Text style={s.h}>Site and customer</Text>
-              <P>{`${plan.site.name}, ${plan.site.address}. ${plan.site.customer}`}</P>
-              <Text style={s.h}>System and section</Text>
-              <P>{`${plan.system.name}: ${face.tested}. Bounded by ${plan.system.supplyValve} (owner: ${plan.system.supplyValveOwner}); test point: ${plan.system.testPoint}.`}</P>
-              <P>{clip(`Inside: ${plan.system.inScope.join('; ')}.`, 260)}</P>
-              <Text style={s.h}>NOT covered</Text>
-              <Text style={{ fontWeight: 700 }}>
-                {printable(
-                  clip(
-                    `${notCoveredIn(plan).join('; ')}.${face.skipped.length ? ` ${face.skipped.join('. ')}.` : ''}`,
-                    420,
-                  ),
-                )}
-              </Text>
-            </View>
-            <View style={{ flex: 1 }}>
-              <Text style={s.h}>Gauge that judged</Text>
-              <P>{clip(`${face.gauge}. Zero open to air: ${face.zeros}.`, 360)}</P>
-              {facts.map((f) => (
-                <Text key={f.name}>
-                  <Text style={s.quiet}>{`${f.name}: `}</Text>
-                  {printable(clip(f.value, 150))}
-                </Text>
-              ))}
-              <Text style={s.h}>Times</Text>
-              <P>{`Begun ${face.started}, ended ${face.ended}.`}</P>
-            </View>
-          </View>
+          <Scope face={face} />
         </View>
       </View>
-      <View style={s.seam}>
-        <Text style={s.h}>Limits and their source</Text>
-        {face.limits.slice(0, 7).map((l, i) => (
-          <P key={i}>{`${l.name}: ${l.value} (${l.source})`}</P>
-        ))}
-        {face.limits.length > 7 ? <P>More limits on the following page.</P> : null}
-        <P>{`Row: ${face.row}. ${plan.pack.title}, ${plan.pack.school}, ${plan.pack.edition}, pack ${plan.pack.id} ${plan.pack.version}${plan.engine ? `, judgement ${plan.engine}` : ''}. Check the edition in force.`}</P>
-      </View>
-      <View style={[s.seam, { flexDirection: 'row', gap: 12 }]}>
-        <View>
-          <Text style={s.h}>Trace of the judged hold</Text>
-          <TraceDrawing face={face} height={face.holds.length > 4 ? 90 : 120} />
-          {face.deciding ? null : <P>No judged hold.</P>}
-        </View>
-        <View style={{ flex: 1 }}>
-          <Text style={s.h}>Beside the rule: what it could have seen</Text>
-          <P>{v.adequacy?.text ?? (face.deciding ? 'Not worked out for this hold.' : 'No judged hold.')}</P>
-          {v.leakRate ? (
-            <P>{`As measured: ${v.leakRate.value} (${v.leakRate.formula}${v.leakRate.note ? `; ${v.leakRate.note}` : ''})`}</P>
-          ) : null}
-        </View>
-      </View>
-      <View style={s.seam}>
-        <Text style={s.h}>What was read</Text>
-        {face.holds.slice(-6).map((h, i) => (
-          <P
-            key={i}
-          >{`${h.title}, ${h.clock}: ${h.start} to ${h.end || 'not read'}${h.change ? `, ${h.change}` : ''}${h.elapsed ? ` in ${h.elapsed}` : ''}: ${h.word}`}</P>
-        ))}
-        {face.holds.length > 6 ? (
-          <P>{`The last 6 of ${face.holds.length} holds; all stand on the following page.`}</P>
-        ) : null}
-      </View>
+      <Judged face={face} />
       {face.sections
         .filter((x) => ON_FACE.includes(x.title))
         .map((x) => (

@@ -1,18 +1,18 @@
 'use client';
-import { yupResolver } from '@hookform/resolvers/yup';
-import { useRouter } from 'next/navigation';
-import { useState } from 'react';
-import { useForm } from 'react-hook-form';
 import type { Gauge } from '@/core/instrument/gauge';
 import { showUnit } from '@/core/quantity/exact';
 import { now } from '@/device/clock';
 import { office, type OfficeError } from '@/device/office';
 import { Button } from '@/ui/kit/button';
-import { useFormDraft } from '@/ui/kit/use-draft';
 import { Field, FIELD, TRADE_UNITS } from '@/ui/kit/field';
-import { FigureField } from '@/ui/kit/figure-field';
-import { gaugeFormSchema, type GaugeForm } from '@/wire/cabinet';
+import { FigureField, WordsField } from '@/ui/kit/figure-field';
+import { useFormDraft } from '@/ui/kit/use-draft';
+import { type GaugeForm, gaugeFormSchema } from '@/wire/cabinet';
 import { uuid7 } from '@/wire/uuid7';
+import { yupResolver } from '@hookform/resolvers/yup';
+import { useRouter } from 'next/navigation';
+import { useState } from 'react';
+import { useForm } from 'react-hook-form';
 
 /** A gauge entered or changed. */
 export function GaugeFormView({ gauge, onDone }: { gauge: Gauge | null; onDone: () => void }) {
@@ -62,17 +62,13 @@ export function GaugeFormView({ gauge, onDone }: { gauge: Gauge | null; onDone: 
     }
   };
   const words = (name: 'name' | 'serial' | 'accuracy', label: string) => (
-    <Field label={label} wrong={errors[name]?.message}>
-      {(ids) => <input {...ids} className={FIELD} {...register(name)} />}
-    </Field>
+    <WordsField control={control} name={name} label={label} />
   );
   const figure = (name: 'least' | 'greatest' | 'resolution', label: string) => (
     <FigureField control={control} name={name} label={label} units={TRADE_UNITS.pressure} />
   );
   const date = (name: 'calibrated' | 'calibrationDue', label: string) => (
-    <Field label={label} wrong={errors[name]?.message}>
-      {(ids) => <input {...ids} type="date" className={FIELD} {...register(name)} />}
-    </Field>
+    <WordsField control={control} name={name} label={label} type="date" />
   );
   return (
     <form

@@ -1,25 +1,47 @@
 'use client';
-import { yupResolver } from '@hookform/resolvers/yup';
-import { useRouter } from 'next/navigation';
-import { useState } from 'react';
-import { useFieldArray, useForm } from 'react-hook-form';
 import { dueWords, KIT_KINDS, type KitFacts, type KitKind } from '@/core/instrument/kit';
 import { showUnit } from '@/core/quantity/exact';
 import type { Unit } from '@/core/quantity/unit';
 import { now } from '@/device/clock';
 import { office, type OfficeError } from '@/device/office';
 import { Button } from '@/ui/kit/button';
-import { useFormDraft } from '@/ui/kit/use-draft';
 import { Field, FIELD, TRADE_UNITS } from '@/ui/kit/field';
-import { FigureField } from '@/ui/kit/figure-field';
-import { kitFormSchema, type KitForm } from '@/wire/cabinet';
+import { FigureField, WordsField } from '@/ui/kit/figure-field';
+import { useFormDraft } from '@/ui/kit/use-draft';
+import { type KitForm, kitFormSchema } from '@/wire/cabinet';
 import { uuid7 } from '@/wire/uuid7';
+import { yupResolver } from '@hookform/resolvers/yup';
+import { useRouter } from 'next/navigation';
+import { useState } from 'react';
+import { useFieldArray, useForm, type UseFormReturn } from 'react-hook-form';
 
 const STEPS: Partial<Record<KitKind, readonly Unit[]>> = {
   thermometer: ['K', 'C', 'F'],
   barometer: ['mbar', 'hPa', 'kPa'],
   vessel: ['ml', 'l', 'gal'],
 };
+
+/** A thing of the cabinet as its form shows it. */
+const formOfKit = (item: KitFacts | null, id: string): KitForm => ({
+  id,
+  kind: item?.kind ?? 'hose',
+  name: item?.name ?? '',
+  serial: item?.serial ?? '',
+  due: item?.due ?? '',
+  interval: item?.interval ?? null,
+  note: item?.note ?? '',
+  resolution: item?.resolution ? showUnit(item.resolution) : '',
+  stroke: item?.stroke ? showUnit(item.stroke) : '',
+  rating: item?.rating ? showUnit(item.rating) : '',
+  volume: item?.volume ? showUnit(item.volume) : '',
+  size: item?.size ?? '',
+  batch: item?.batch ?? '',
+  ranges: (item?.ranges ?? []).map((r) => ({
+    name: r.name,
+    least: showUnit(r.least),
+    greatest: showUnit(r.greatest),
+  })),
+});
 
 /** Anything else of the cabinet, entered or changed. What is asked follows its kind. */
 export function KitFormView({ item, onDone }: { item: KitFacts | null; onDone: () => void }) {
@@ -28,31 +50,11 @@ export function KitFormView({ item, onDone }: { item: KitFacts | null; onDone: (
   const [id] = useState(() => item?.id ?? uuid7(now()));
   const form = useForm<KitForm>({
     resolver: yupResolver(kitFormSchema),
-    defaultValues: {
-      id,
-      kind: item?.kind ?? 'hose',
-      name: item?.name ?? '',
-      serial: item?.serial ?? '',
-      due: item?.due ?? '',
-      interval: item?.interval ?? null,
-      note: item?.note ?? '',
-      resolution: item?.resolution ? showUnit(item.resolution) : '',
-      stroke: item?.stroke ? showUnit(item.stroke) : '',
-      rating: item?.rating ? showUnit(item.rating) : '',
-      volume: item?.volume ? showUnit(item.volume) : '',
-      size: item?.size ?? '',
-      batch: item?.batch ?? '',
-      ranges: (item?.ranges ?? []).map((r) => ({
-        name: r.name,
-        least: showUnit(r.least),
-        greatest: showUnit(r.greatest),
-      })),
-    },
+    defaultValues: formOfKit(item, id),
   });
   const { register, control, watch, handleSubmit } = form;
   const { errors, isSubmitting } = form.formState;
   const { offer, sent } = useFormDraft(form, `kit/${item?.id ?? 'new'}`);
-  const ranges = useFieldArray({ control, name: 'ranges', keyName: 'key' });
   const kind = watch('kind') as KitKind;
   const save = async (value: KitForm) => {
     setTrouble('');
@@ -66,9 +68,7 @@ export function KitFormView({ item, onDone }: { item: KitFacts | null; onDone: (
     }
   };
   const words = (name: 'name' | 'serial' | 'note' | 'size' | 'batch', label: string) => (
-    <Field label={label} wrong={errors[name]?.message}>
-      {(ids) => <input {...ids} className={FIELD} {...register(name)} />}
-    </Field>
+    <WordsField control={control} name={name} label={label} />
   );
   const figure = (
     name: 'resolution' | 'stroke' | 'rating' | 'volume',
@@ -110,9 +110,13 @@ export function KitFormView({ item, onDone }: { item: KitFacts | null; onDone: (
               : 'Holds',
         )}
       {kind === 'consumable' && words('batch', 'Batch printed on it')}
-      <Field label={`${dueWords(kind)} by`} hint="empty: never" wrong={errors.due?.message}>
-        {(ids) => <input {...ids} type="date" className={FIELD} {...register('due')} />}
-      </Field>
+      <WordsField
+        control={control}
+        name="due"
+        type="date"
+        label={`${dueWords(kind)} by`}
+        hint="empty: never"
+      />
       <Field label="Days between checks" hint="empty: none" wrong={errors.interval?.message}>
         {(ids) => (
           <input
@@ -125,36 +129,7 @@ export function KitFormView({ item, onDone }: { item: KitFacts | null; onDone: (
         )}
       </Field>
       {words('note', 'Note')}
-      {kind === 'fan' && (
-        <div className="grid gap-3 sm:col-span-3">
-          {ranges.fields.map((r, i) => (
-            <div key={r.key} className="grid gap-3 sm:grid-cols-[1fr_2fr_2fr_auto]">
-              <Field label="Range" wrong={errors.ranges?.[i]?.name?.message}>
-                {(ids) => <input {...ids} className={FIELD} {...register(`ranges.${i}.name`)} />}
-              </Field>
-              {(['least', 'greatest'] as const).map((end) => (
-                <FigureField
-                  control={control}
-                  name={`ranges.${i}.${end}`}
-                  key={end}
-                  label={end === 'least' ? 'Least flow' : 'Greatest flow'}
-                  spoken={end}
-                  units={TRADE_UNITS.flow}
-                />
-              ))}
-              <Button className="self-end" onClick={() => ranges.remove(i)}>
-                Remove
-              </Button>
-            </div>
-          ))}
-          <Button
-            className="justify-self-start"
-            onClick={() => ranges.append({ name: '', least: '', greatest: '' })}
-          >
-            Add a range
-          </Button>
-        </div>
-      )}
+      {kind === 'fan' && <Ranges form={form} />}
       <div className="sm:col-span-3">
         <p role="alert" className="text-rust">
           {trouble}
@@ -167,5 +142,38 @@ export function KitFormView({ item, onDone }: { item: KitFacts | null; onDone: (
         </div>
       </div>
     </form>
+  );
+}
+
+/** The ranges of a fan, each with its rings or plates. */
+function Ranges({ form: { control } }: { form: UseFormReturn<KitForm> }) {
+  const ranges = useFieldArray({ control, name: 'ranges', keyName: 'key' });
+  return (
+    <div className="grid gap-3 sm:col-span-3">
+      {ranges.fields.map((r, i) => (
+        <div key={r.key} className="grid gap-3 sm:grid-cols-[1fr_2fr_2fr_auto]">
+          <WordsField control={control} name={`ranges.${i}.name`} label="Range" />
+          {(['least', 'greatest'] as const).map((end) => (
+            <FigureField
+              control={control}
+              name={`ranges.${i}.${end}`}
+              key={end}
+              label={end === 'least' ? 'Least flow' : 'Greatest flow'}
+              spoken={end}
+              units={TRADE_UNITS.flow}
+            />
+          ))}
+          <Button className="self-end" onClick={() => ranges.remove(i)}>
+            Remove
+          </Button>
+        </div>
+      ))}
+      <Button
+        className="justify-self-start"
+        onClick={() => ranges.append({ name: '', least: '', greatest: '' })}
+      >
+        Add a range
+      </Button>
+    </div>
   );
 }

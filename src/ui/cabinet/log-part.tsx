@@ -1,18 +1,20 @@
 'use client';
-import { localDate } from '@/core/quantity/local-date';
-import { useRouter } from 'next/navigation';
-import { useState } from 'react';
-import { ValidationError } from 'yup';
 import type { Gauge } from '@/core/instrument/gauge';
 import type { DatedEntry, KitKind } from '@/core/instrument/kit';
 import { showExact, toNumber } from '@/core/quantity/exact';
+import { localDate } from '@/core/quantity/local-date';
 import { unitLabel } from '@/core/quantity/unit';
 import { now } from '@/device/clock';
 import { office, type OfficeError } from '@/device/office';
 import { Button } from '@/ui/kit/button';
-import { Field, FIELD, FigureInput, TRADE_UNITS } from '@/ui/kit/field';
-import { logSchema, type LogForm } from '@/wire/cabinet';
+import { Field, FIELD, TRADE_UNITS } from '@/ui/kit/field';
+import { FigureField, WordsField } from '@/ui/kit/figure-field';
+import { type LogForm, logSchema } from '@/wire/cabinet';
 import { uuid7 } from '@/wire/uuid7';
+import { yupResolver } from '@hookform/resolvers/yup';
+import { useRouter } from 'next/navigation';
+import { useState } from 'react';
+import { type Resolver, useForm } from 'react-hook-form';
 
 type What = LogForm['what'];
 const WORDS: Record<string, string> = {
@@ -68,51 +70,8 @@ export function LogPart({
   kind: KitKind | 'gauge';
   zone: string;
 }) {
-  const router = useRouter();
   const [what, setWhat] = useState<What | null>(null);
-  const [form, setForm] = useState<Partial<LogForm>>({});
-  const [wrong, setWrong] = useState<Record<string, string>>({});
   const [said, setSaid] = useState('');
-  const set = (part: Partial<LogForm>) => setForm({ ...form, ...part });
-  const send = async () => {
-    setWrong({});
-    setSaid('');
-    const value: LogForm = {
-      id: uuid7(now()),
-      what: what!,
-      figure: '',
-      pressure: '',
-      loss: '',
-      on: '',
-      due: '',
-      text: '',
-      ...form,
-    };
-    try {
-      logSchema.validateSync(value, { strict: true });
-      const { good } = await office<{ good: boolean | null }>(`/api/cabinet/${id}/log`, { body: value });
-      setSaid(good === false ? 'Off zero: it cannot judge until it shows zero again.' : 'Written down.');
-      setWhat(null);
-      setForm({});
-      router.refresh();
-    } catch (error) {
-      if (error instanceof ValidationError) setWrong({ [error.path ?? '']: error.message });
-      else setWrong({ [(error as OfficeError).path ?? '']: (error as OfficeError).message });
-    }
-  };
-  const figure = (key: 'figure' | 'pressure' | 'loss', label: string) => (
-    <Field label={label} wrong={wrong[key]}>
-      {(ids) => (
-        <FigureInput
-          {...ids}
-          label={label}
-          units={gauge ? [gauge.resolution.unit] : TRADE_UNITS.pressure}
-          value={form[key] ?? ''}
-          onChange={(v) => set({ [key]: v })}
-        />
-      )}
-    </Field>
-  );
   const zeros = log.flatMap((e) => (e.entry.what === 'zero' ? [e] : [])).reverse();
   return (
     <div className="grid gap-3">
@@ -125,8 +84,6 @@ export function LogPart({
             className={what === w ? 'border-2 border-lake' : ''}
             onClick={() => {
               setWhat(what === w ? null : w);
-              setForm({});
-              setWrong({});
               setSaid('');
             }}
           >
@@ -135,97 +92,16 @@ export function LogPart({
         ))}
       </div>
       {what && (
-        <form
-          className="grid gap-3 border border-seam bg-panel p-3 sm:grid-cols-2"
-          noValidate
-          onSubmit={(e) => {
-            e.preventDefault();
-            void send();
+        <Entry
+          key={what}
+          id={id}
+          what={what}
+          gauge={gauge}
+          onWritten={(words) => {
+            setSaid(words);
+            setWhat(null);
           }}
-        >
-          {what === 'zero' && (
-            <>
-              {figure('figure', 'What it shows')}
-              <label className="flex min-h-12 items-center gap-3 self-end">
-                <input
-                  type="checkbox"
-                  className="size-5 accent-lake"
-                  checked={form.openToAir ?? false}
-                  onChange={(e) => set({ openToAir: e.target.checked })}
-                />
-                Open to air, nothing connected
-              </label>
-            </>
-          )}
-          {what === 'blank' && (
-            <>
-              {figure('pressure', 'Pressure')}
-              {figure('loss', 'Lost')}
-              <Field label="Minutes" wrong={wrong.minutes}>
-                {(ids) => (
-                  <input
-                    {...ids}
-                    type="number"
-                    min={0.5}
-                    step={0.5}
-                    className={FIELD}
-                    value={form.minutes ?? ''}
-                    onChange={(e) => set({ minutes: Number(e.target.value) })}
-                  />
-                )}
-              </Field>
-            </>
-          )}
-          {what === 'calibrated' && (
-            <>
-              <Field label="On" wrong={wrong.on}>
-                {(ids) => (
-                  <input
-                    {...ids}
-                    type="date"
-                    className={FIELD}
-                    value={form.on ?? ''}
-                    onChange={(e) => set({ on: e.target.value })}
-                  />
-                )}
-              </Field>
-              <Field label="Holds until" wrong={wrong.due}>
-                {(ids) => (
-                  <input
-                    {...ids}
-                    type="date"
-                    className={FIELD}
-                    value={form.due ?? ''}
-                    onChange={(e) => set({ due: e.target.value })}
-                  />
-                )}
-              </Field>
-            </>
-          )}
-          <Field
-            label={what === 'calibrated' ? 'Certificate number' : 'In words'}
-            wrong={wrong.text}
-            className="sm:col-span-2"
-          >
-            {(ids) => (
-              <input
-                {...ids}
-                className={FIELD}
-                maxLength={200}
-                value={form.text ?? ''}
-                onChange={(e) => set({ text: e.target.value })}
-              />
-            )}
-          </Field>
-          <div className="sm:col-span-2">
-            <p role="alert" className="text-rust">
-              {wrong.openToAir ?? wrong[''] ?? wrong.id}
-            </p>
-            <Button type="submit" tone="act">
-              Write it down
-            </Button>
-          </div>
-        </form>
+        />
       )}
       <p role="status">{said}</p>
       {log.length > 0 && (
@@ -241,6 +117,103 @@ export function LogPart({
         </ul>
       )}
     </div>
+  );
+}
+
+/** What happened now, in the fields that it needs. */
+function Entry({
+  id,
+  what,
+  gauge,
+  onWritten,
+}: {
+  id: string;
+  what: What;
+  gauge: Gauge | null;
+  onWritten: (words: string) => void;
+}) {
+  const router = useRouter();
+  const [trouble, setTrouble] = useState('');
+  const { register, control, handleSubmit, formState } = useForm<LogForm>({
+    resolver: yupResolver(logSchema) as Resolver<LogForm>,
+    defaultValues: { id: uuid7(now()), what, figure: '', pressure: '', loss: '', on: '', due: '', text: '' },
+  });
+  const send = async (value: LogForm) => {
+    setTrouble('');
+    try {
+      const { good } = await office<{ good: boolean | null }>(`/api/cabinet/${id}/log`, { body: value });
+      onWritten(good === false ? 'Off zero: it cannot judge until it shows zero again.' : 'Written down.');
+      router.refresh();
+    } catch (error) {
+      setTrouble((error as OfficeError).message);
+    }
+  };
+  const figure = (name: 'figure' | 'pressure' | 'loss', label: string) => (
+    <FigureField
+      control={control}
+      name={name}
+      label={label}
+      units={gauge ? [gauge.resolution.unit] : TRADE_UNITS.pressure}
+    />
+  );
+  const day = (name: 'on' | 'due', label: string) => (
+    <WordsField control={control} name={name} label={label} type="date" />
+  );
+  return (
+    <form
+      className="grid gap-3 border border-seam bg-panel p-3 sm:grid-cols-2"
+      noValidate
+      onSubmit={(e) => void handleSubmit(send)(e)}
+    >
+      {what === 'zero' && (
+        <>
+          {figure('figure', 'What it shows')}
+          <label className="flex min-h-12 items-center gap-3 self-end">
+            <input type="checkbox" className="size-5 accent-lake" {...register('openToAir')} />
+            Open to air, nothing connected
+          </label>
+        </>
+      )}
+      {what === 'blank' && (
+        <>
+          {figure('pressure', 'Pressure')}
+          {figure('loss', 'Lost')}
+          <Field label="Minutes" wrong={formState.errors.minutes?.message}>
+            {(ids) => (
+              <input
+                {...ids}
+                type="number"
+                min={0.5}
+                step={0.5}
+                className={FIELD}
+                {...register('minutes', { setValueAs: (v) => (v === '' ? undefined : Number(v)) })}
+              />
+            )}
+          </Field>
+        </>
+      )}
+      {what === 'calibrated' && (
+        <>
+          {day('on', 'On')}
+          {day('due', 'Holds until')}
+        </>
+      )}
+      <WordsField
+        control={control}
+        name="text"
+        label={what === 'calibrated' ? 'Certificate number' : 'In words'}
+        className="sm:col-span-2"
+        maxLength={200}
+      />
+      <div className="sm:col-span-2">
+        <p role="alert" className="text-rust">
+          {formState.errors.openToAir?.message ?? trouble}
+        </p>
+        <Button type="submit" tone="act">
+          Write it down
+        </Button>
+      </div>
+    </form>
   );
 }
 

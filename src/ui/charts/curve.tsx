@@ -1,8 +1,9 @@
 'use client';
-import { useMemo } from 'react';
 import { curveGeometry, type CurveRequest } from '@/chart/curve';
 import { significantText } from '@/core/quantity/figure';
 import { minutesWords } from '@/ui/kit/words';
+import { useMemo } from 'react';
+import { Axes, Level, Upright } from './axes';
 import { useReadout } from './use-readout';
 
 const DASH = ['', '9 5', '3 4', '12 4 3 4', '2 7'];
@@ -43,61 +44,17 @@ export function CurveChart({
           fill="var(--moss)"
           opacity={0.13}
         />
-        {g.yTicks.map((t) => (
-          <g key={t.label}>
-            <line x1={plot.left} x2={plot.right} y1={t.y} y2={t.y} stroke="var(--seam)" />
-            <text
-              x={plot.left - 6}
-              y={t.y}
-              textAnchor="end"
-              dominantBaseline="central"
-              fontSize={13}
-              fill="var(--ink)"
-              className="figure-narrow"
-            >
-              {t.label}
-            </text>
-          </g>
-        ))}
+        <Axes plot={plot} xTicks={g.xTicks} yTicks={g.yTicks} under={18} />
         <text x={4} y={plot.top + 2} fontSize={12.5} fill="var(--quiet)" dominantBaseline="hanging">
           l/h
         </text>
-        {g.xTicks.map((t) => (
-          <text
-            key={t.label}
-            x={t.x}
-            y={plot.bottom + 18}
-            textAnchor="middle"
-            fontSize={12.5}
-            fill="var(--ink)"
-            className="figure-narrow"
-          >
-            {t.label}
-          </text>
-        ))}
-        <line
-          x1={plot.left}
-          x2={plot.right}
-          y1={g.mattersY}
-          y2={g.mattersY}
-          stroke="var(--moss)"
-          strokeWidth={2}
-          strokeDasharray="6 4"
-        />
+        <Level plot={plot} y={g.mattersY} stroke="var(--moss)" strokeWidth={2} strokeDasharray="6 4" />
         <text x={plot.left + 6} y={g.mattersY + 14} fontSize={13} fill="var(--ink)">
           seen: the leak that matters and more
         </text>
         {marks.map((m, i) => (
           <g key={m.name}>
-            <line
-              x1={g.x(m.minutes)}
-              x2={g.x(m.minutes)}
-              y1={plot.top}
-              y2={plot.bottom}
-              stroke="var(--ink)"
-              strokeWidth={1}
-              strokeDasharray="2 3"
-            />
+            <Upright plot={plot} x={g.x(m.minutes)} stroke="var(--ink)" strokeDasharray="2 3" />
             <text
               x={g.x(m.minutes) + (g.x(m.minutes) > plot.right - 110 ? -5 : 5)}
               y={plot.top + 8 + i * 16}
@@ -112,15 +69,7 @@ export function CurveChart({
         {g.paths.map((p) => (
           <path key={p.key} d={p.d} fill="none" {...style(p.key)} />
         ))}
-        {read && at !== null && (
-          <line
-            x1={g.x(read.minutes)}
-            x2={g.x(read.minutes)}
-            y1={plot.top}
-            y2={plot.bottom}
-            stroke="var(--lake)"
-          />
-        )}
+        {read && <Upright plot={plot} x={g.x(read.minutes)} stroke="var(--lake)" />}
       </svg>
       <figcaption className="mt-1 grid gap-1 text-sm" aria-live="polite">
         {read ? (
@@ -146,23 +95,30 @@ export function CurveChart({
           </span>
         )}
       </figcaption>
-      <div className="sr-only">
-        <table>
-          <caption>Smallest leak seen by length of the hold</caption>
-          <tbody>
-            {request.lines.map((l) => (
-              <tr key={l.key}>
-                <th scope="row">{l.name}</th>
-                {l.points
-                  .filter((_, i) => i % 10 === 0)
-                  .map((p) => (
-                    <td key={p[0]}>{`${p[0].toPrecision(2)} min: ${significantText(p[1], 2)} l/h`}</td>
-                  ))}
-              </tr>
-            ))}
-          </tbody>
-        </table>
-      </div>
+      <Twin lines={request.lines} />
     </figure>
+  );
+}
+
+/** The same for who does not see the curves. */
+function Twin({ lines }: { lines: CurveRequest['lines'] }) {
+  return (
+    <div className="sr-only">
+      <table>
+        <caption>Smallest leak seen by length of the hold</caption>
+        <tbody>
+          {lines.map((l) => (
+            <tr key={l.key}>
+              <th scope="row">{l.name}</th>
+              {l.points
+                .filter((_, i) => i % 10 === 0)
+                .map((p) => (
+                  <td key={p[0]}>{`${p[0].toPrecision(2)} min: ${significantText(p[1], 2)} l/h`}</td>
+                ))}
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </div>
   );
 }

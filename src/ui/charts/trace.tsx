@@ -1,6 +1,7 @@
 'use client';
-import { useMemo } from 'react';
 import { traceGeometry, type TraceRequest } from '@/chart/trace';
+import { useMemo } from 'react';
+import { Axes, Level, Upright } from './axes';
 import { useReadout } from './use-readout';
 
 const clock = (ms: number) =>
@@ -34,15 +35,7 @@ export function TraceChart({ request, unit, title }: { request: TraceRequest; un
           )}
           {geometry.permitted &&
             [geometry.permitted.y, geometry.permitted.y + geometry.permitted.height].map((y) => (
-              <line
-                key={y}
-                x1={plot.left}
-                x2={plot.right}
-                y1={y}
-                y2={y}
-                stroke="var(--moss)"
-                strokeDasharray="5 4"
-              />
+              <Level key={y} plot={plot} y={y} stroke="var(--moss)" strokeDasharray="5 4" />
             ))}
           {geometry.projection && (
             <g aria-hidden data-projection>
@@ -56,36 +49,8 @@ export function TraceChart({ request, unit, title }: { request: TraceRequest; un
               />
             </g>
           )}
-          {geometry.yTicks.map((t) => (
-            <g key={t.label}>
-              <line x1={plot.left} x2={plot.right} y1={t.y} y2={t.y} stroke="var(--seam)" />
-              <text
-                x={plot.left - 6}
-                y={t.y}
-                textAnchor="end"
-                dominantBaseline="central"
-                fontSize={13}
-                fill="var(--ink)"
-                className="figure-narrow"
-              >
-                {t.label}
-              </text>
-            </g>
-          ))}
-          {geometry.xTicks.map((t) => (
-            <text
-              key={t.x}
-              x={t.x}
-              y={plot.bottom + 16}
-              textAnchor="middle"
-              fontSize={13}
-              fill="var(--ink)"
-              className="figure-narrow"
-            >
-              {t.label}
-            </text>
-          ))}
-          <line x1={plot.left} x2={plot.right} y1={plot.bottom} y2={plot.bottom} stroke="var(--edge)" />
+          <Axes plot={plot} xTicks={geometry.xTicks} yTicks={geometry.yTicks} />
+          <Level plot={plot} y={plot.bottom} stroke="var(--edge)" />
           <text x={2} y={12} fontSize={13} fill="var(--quiet)">
             {unit} against minutes from the start
           </text>
@@ -93,14 +58,7 @@ export function TraceChart({ request, unit, title }: { request: TraceRequest; un
           {geometry.marks.map((m) => (
             <g key={`${m.kind}${m.t}`}>
               {m.kind === 'top-up' || m.kind === 'disturbance' ? (
-                <line
-                  x1={m.x}
-                  x2={m.x}
-                  y1={plot.top}
-                  y2={plot.bottom}
-                  stroke="var(--ochre)"
-                  strokeDasharray="2 3"
-                />
+                <Upright plot={plot} x={m.x} stroke="var(--ochre)" strokeDasharray="2 3" />
               ) : null}
               <rect
                 x={m.x - 4}
@@ -115,7 +73,7 @@ export function TraceChart({ request, unit, title }: { request: TraceRequest; un
               </rect>
             </g>
           ))}
-          {read && <line x1={read.x} x2={read.x} y1={plot.top} y2={plot.bottom} stroke="var(--ink)" />}
+          {read && <Upright plot={plot} x={read.x} stroke="var(--ink)" />}
         </svg>
         {read && (
           <p
@@ -126,27 +84,34 @@ export function TraceChart({ request, unit, title }: { request: TraceRequest; un
           </p>
         )}
       </div>
-      <div className="sr-only">
-        <table>
-          <caption>{title}, readings</caption>
-          <thead>
-            <tr>
-              <th>time from start</th>
-              <th>pressure, {unit}</th>
-              <th>what</th>
-            </tr>
-          </thead>
-          <tbody>
-            {request.marks.map((m) => (
-              <tr key={`${m.kind}${m.t}`}>
-                <td>{clock(m.t - request.from)}</td>
-                <td>{m.p.toFixed(request.decimals)}</td>
-                <td>{m.label}</td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
-      </div>
+      <Twin {...{ request, unit, title }} />
     </figure>
+  );
+}
+
+/** The same for who does not see the line. */
+function Twin({ request, unit, title }: { request: TraceRequest; unit: string; title: string }) {
+  return (
+    <div className="sr-only">
+      <table>
+        <caption>{title}, readings</caption>
+        <thead>
+          <tr>
+            <th>time from start</th>
+            <th>pressure, {unit}</th>
+            <th>what</th>
+          </tr>
+        </thead>
+        <tbody>
+          {request.marks.map((m) => (
+            <tr key={`${m.kind}${m.t}`}>
+              <td>{clock(m.t - request.from)}</td>
+              <td>{m.p.toFixed(request.decimals)}</td>
+              <td>{m.label}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </div>
   );
 }

@@ -1,5 +1,5 @@
+import { type Course, courseHeight, type GlyphCourse, plumbShift } from '@/chart/courses';
 import type { ReactNode } from 'react';
-import { courseHeight, plumbShift, type Course, type GlyphCourse } from '@/chart/courses';
 
 const FILL: Record<Course['state'], string> = {
   waiting: 'none',
@@ -27,6 +27,83 @@ interface WallProps {
   readonly labels?: boolean;
   readonly reach: number;
 }
+/** One course of the wall, where it stands. */
+function Block({
+  c,
+  x,
+  y,
+  h,
+  block,
+  labels,
+}: {
+  c: Course;
+  x: number;
+  y: number;
+  h: number;
+  block: number;
+  labels: boolean;
+}) {
+  const dashed = c.state === 'waiting';
+  return (
+    <g>
+      {c.state === 'running' && (
+        <rect
+          x={x}
+          y={y + h - h * c.filled}
+          width={block}
+          height={h * c.filled}
+          fill="var(--lake)"
+          opacity={0.28}
+        />
+      )}
+      <rect
+        x={x}
+        y={y}
+        width={block}
+        height={h}
+        fill={c.state === 'running' ? 'none' : FILL[c.state]}
+        stroke={c.out ? 'var(--rust)' : c.state === 'running' ? 'var(--lake)' : 'var(--edge)'}
+        strokeWidth={c.state === 'running' || c.out ? 2 : 1}
+        strokeDasharray={dashed ? '1.5 3' : undefined}
+      />
+      {c.repeated && c.state !== 'waiting' && (
+        <rect x={x + 3} y={y + 3} width={block - 6} height={h - 6} fill="none" stroke="var(--edge)" />
+      )}
+      {Array.from({ length: Math.min(c.topUps, 4) }, (_, n) => (
+        <line
+          key={n}
+          x1={x}
+          x2={x + block}
+          y1={y + h - 4 - n * 3}
+          y2={y + h - 4 - n * 3}
+          stroke="var(--ink)"
+          strokeWidth={1}
+        />
+      ))}
+      {c.state === 'split' && (
+        <path
+          d={`M ${x + block * 0.62} ${y - 1} l -5 ${h * 0.35} l 7 ${h * 0.25} l -6 ${h * 0.4 + 2}`}
+          fill="none"
+          stroke="var(--ink)"
+          strokeWidth={2}
+        />
+      )}
+      {labels && (
+        <text
+          x={x + 6}
+          y={y + h / 2}
+          dominantBaseline="central"
+          fontSize={12.5}
+          fill={dashed ? 'var(--quiet)' : 'var(--ink)'}
+          fontWeight={c.state === 'running' ? 700 : 400}
+        >
+          {fit(c.title, block - 10)}
+        </text>
+      )}
+    </g>
+  );
+}
+
 /**
  * The wall of courses: each block stands off plumb by movement over limit, dashed lines mark the limit, every
  * put-back debt leans a prop on it, an open joint at the base tells of scope left out.
@@ -44,66 +121,7 @@ export function Wall({ courses, props, openJoint, stamp, width, scale, labels = 
   courses.forEach((c, i) => {
     const h = heights[i]!;
     y -= h + gap;
-    const x = left + plumbShift(c.plumb, reach);
-    const dashed = c.state === 'waiting';
-    blocks.push(
-      <g key={c.key}>
-        {c.state === 'running' && (
-          <rect
-            x={x}
-            y={y + h - h * c.filled}
-            width={block}
-            height={h * c.filled}
-            fill="var(--lake)"
-            opacity={0.28}
-          />
-        )}
-        <rect
-          x={x}
-          y={y}
-          width={block}
-          height={h}
-          fill={c.state === 'running' ? 'none' : FILL[c.state]}
-          stroke={c.out ? 'var(--rust)' : c.state === 'running' ? 'var(--lake)' : 'var(--edge)'}
-          strokeWidth={c.state === 'running' || c.out ? 2 : 1}
-          strokeDasharray={dashed ? '1.5 3' : undefined}
-        />
-        {c.repeated && c.state !== 'waiting' && (
-          <rect x={x + 3} y={y + 3} width={block - 6} height={h - 6} fill="none" stroke="var(--edge)" />
-        )}
-        {Array.from({ length: Math.min(c.topUps, 4) }, (_, n) => (
-          <line
-            key={n}
-            x1={x}
-            x2={x + block}
-            y1={y + h - 4 - n * 3}
-            y2={y + h - 4 - n * 3}
-            stroke="var(--ink)"
-            strokeWidth={1}
-          />
-        ))}
-        {c.state === 'split' && (
-          <path
-            d={`M ${x + block * 0.62} ${y - 1} l -5 ${h * 0.35} l 7 ${h * 0.25} l -6 ${h * 0.4 + 2}`}
-            fill="none"
-            stroke="var(--ink)"
-            strokeWidth={2}
-          />
-        )}
-        {labels && (
-          <text
-            x={x + 6}
-            y={y + h / 2}
-            dominantBaseline="central"
-            fontSize={12.5}
-            fill={dashed ? 'var(--quiet)' : 'var(--ink)'}
-            fontWeight={c.state === 'running' ? 700 : 400}
-          >
-            {fit(c.title, block - 10)}
-          </text>
-        )}
-      </g>,
-    );
+    blocks.push(<Block key={c.key} {...{ c, x: left + plumbShift(c.plumb, reach), y, h, block, labels }} />);
   });
   const label = `Wall of ${courses.length} courses, from the base: ${courses.map((c) => `${c.title} ${courseWords(c)}`).join('; ')}.${props.length ? ` Props: ${props.join(', ')}.` : ''}`;
   return (
@@ -152,7 +170,7 @@ export function Wall({ courses, props, openJoint, stamp, width, scale, labels = 
             fontWeight={700}
             fill={stamp.colour}
           >
-            {stamp.word.toUpperCase() === stamp.word ? stamp.word : stamp.word}
+            {stamp.word}
           </text>
         </g>
       )}

@@ -1,7 +1,7 @@
 'use client';
-import { useController, type Control, type FieldPath, type FieldValues } from 'react-hook-form';
 import type { Unit } from '@/core/quantity/unit';
-import { Field, FigureInput } from './field';
+import { type Control, type FieldPath, type FieldValues, useController } from 'react-hook-form';
+import { Field, FigureInput, TextField } from './field';
 
 /** A labelled figure of a form, with its unit. @param spoken the label where several of the same stand on a page */
 export function FigureField<T extends FieldValues>({
@@ -33,5 +33,36 @@ export function FigureField<T extends FieldValues>({
         <FigureInput {...ids} label={spoken} units={units} value={field.value} onChange={field.onChange} />
       )}
     </Field>
+  );
+}
+
+/** A labelled line of words, or a day, of a form. */
+export function WordsField<T extends FieldValues>({
+  control,
+  name,
+  label,
+  hint,
+  className,
+  ...rest
+}: {
+  control: Control<T>;
+  name: FieldPath<T>;
+  label: string;
+  hint?: string;
+  className?: string;
+  type?: 'text' | 'date' | 'time' | 'email' | 'password';
+  maxLength?: number;
+  autoComplete?: string;
+}) {
+  const { field, fieldState } = useController({ control, name });
+  return (
+    <TextField
+      {...rest}
+      {...field}
+      label={label}
+      {...(hint ? { hint } : {})}
+      {...(className ? { className } : {})}
+      {...(fieldState.error?.message ? { wrong: fieldState.error.message } : {})}
+    />
   );
 }

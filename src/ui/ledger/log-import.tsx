@@ -1,26 +1,19 @@
 'use client';
-import Link from 'next/link';
-import { useEffect, useState } from 'react';
-import {
-  TIME_FORMATS,
-  type LogMapping,
-  type LogPoint,
-  type LogRead,
-  type TimeFormat,
-} from '@/core/gauge-log/mapping';
+import { type LogMapping, type LogPoint, type LogRead } from '@/core/gauge-log/mapping';
 import { unitTrouble } from '@/core/gauge-log/read-log';
 import { exact, showExact } from '@/core/quantity/exact';
-import { convert, unitLabel, unitsOf, type Unit } from '@/core/quantity/unit';
-import { gaugeOf } from '@/core/run/read';
-import { BenchEngine } from '@/device/bench';
-import { readIdentity } from '@/device/identity';
+import { convert, type Unit, unitLabel } from '@/core/quantity/unit';
 import { office, type OfficeError } from '@/device/office';
 import { TraceChart } from '@/ui/charts/trace';
 import { Button } from '@/ui/kit/button';
 import { buttonClass } from '@/ui/kit/button-class';
-import { SelectField, TextField } from '@/ui/kit/field';
+import { SelectField } from '@/ui/kit/field';
 import { useSize } from '@/ui/kit/use-size';
 import { moment } from '@/ui/kit/words';
+import Link from 'next/link';
+import { useEffect, useState } from 'react';
+import { appendLog } from './append-log';
+import { MappingForm } from './mapping-form';
 import { OutsideTest } from './outside-test';
 import { useLog } from './use-log';
 
@@ -30,15 +23,8 @@ export interface RunChoice {
   readonly procedure: string;
   readonly made: string;
 }
-const DELIMITERS = [
-  [',', 'comma'],
-  [';', 'semicolon'],
-  ['\t', 'tab'],
-  ['|', 'bar'],
-] as const;
 /** So many points are drawn; all are read. */
 const DRAWN = 1200;
-const AT_ONCE = 600;
 const ZONE = Intl.DateTimeFormat().resolvedOptions().timeZone || 'UTC';
 
 /** A gauge's log: how it is read, what could not be read, what it shows, and the run it belongs to. */
@@ -139,168 +125,6 @@ function inSteps(read: LogRead, unit: Unit, scale: number): readonly LogPoint[] 
   }));
 }
 
-function MappingForm({
-  mapping: m,
-  head,
-  onChange,
-  began,
-  onBegan,
-  remembered,
-}: {
-  mapping: LogMapping;
-  head: readonly (readonly string[])[];
-  onChange: (m: LogMapping) => void;
-  began: string;
-  onBegan: (text: string) => void;
-  remembered: boolean;
-}) {
-  const width = Math.max(1, ...head.map((r) => r.length));
-  const header = head[m.headerRows - 1] ?? [];
-  const columns = Array.from({ length: width }, (_, i) => ({
-    id: String(i),
-    title: `${i + 1}${header[i]?.trim() ? `: ${header[i].trim().slice(0, 30)}` : ''}`,
-  }));
-  const pick = (
-    label: string,
-    value: string,
-    options: readonly { id: string; title: string }[],
-    change: (v: string) => void,
-  ) => <SelectField label={label} value={value} options={options} onChange={change} />;
-  const none = { id: '', title: 'none' };
-  const used = new Map([
-    [m.time.column, 'time'],
-    ...(m.time.clock === undefined ? [] : [[m.time.clock, 'clock'] as const]),
-    [m.pressure.column, 'pressure'],
-    ...(m.temperature ? [[m.temperature.column, 'temperature'] as const] : []),
-  ]);
-  return (
-    <section aria-labelledby="mapping">
-      <h2 id="mapping" className="text-lg font-semibold">
-        How it is read
-      </h2>
-      <p className="text-sm text-quiet">
-        {remembered
-          ? 'As a log of this shape was read here the last time. '
-          : 'Guessed from the first rows. '}
-        Check the units and the order of day and month: nothing in the file says them for sure.
-      </p>
-      <div className="mt-3 grid grid-cols-2 gap-3 md:grid-cols-4">
-        {pick(
-          'Columns are parted by',
-          m.delimiter,
-          DELIMITERS.map(([id, title]) => ({ id, title })),
-          (delimiter) => onChange({ ...m, delimiter }),
-        )}
-        {pick(
-          'Decimal sign',
-          m.decimal,
-          [
-            { id: '.', title: 'point, 20.35' },
-            { id: ',', title: 'comma, 20,35' },
-          ],
-          (v) => onChange({ ...m, decimal: v as '.' | ',' }),
-        )}
-        <TextField
-          label="Rows before the first reading"
-          type="number"
-          min={0}
-          max={1000}
-          value={String(m.headerRows)}
-          onChange={(v) =>
-            onChange({ ...m, headerRows: Math.max(0, Math.min(1000, Math.trunc(Number(v)) || 0)) })
-          }
-        />
-        <TextField
-          label="Gauge’s clock was ahead by"
-          hint="seconds; behind is minus"
-          type="number"
-          value={String(m.aheadSeconds)}
-          onChange={(v) => onChange({ ...m, aheadSeconds: Number(v) || 0 })}
-        />
-        {pick('Time stands in column', String(m.time.column), columns, (v) =>
-          onChange({ ...m, time: { ...m.time, column: Number(v) } }),
-        )}
-        {pick(
-          'Time is written as',
-          m.time.format,
-          (Object.keys(TIME_FORMATS) as TimeFormat[]).map((id) => ({ id, title: TIME_FORMATS[id] })),
-          (v) => onChange({ ...m, time: { ...m.time, format: v as TimeFormat } }),
-        )}
-        {pick('Clock in a column of its own', String(m.time.clock ?? ''), [none, ...columns], (v) => {
-          const { clock: _old, ...time } = m.time;
-          onChange({ ...m, time: v === '' ? time : { ...time, clock: Number(v) } });
-        })}
-        {m.time.format === 'elapsed' && (
-          <TextField
-            label="The log began"
-            type="datetime-local"
-            step={1}
-            value={began}
-            onChange={onBegan}
-            required
-          />
-        )}
-        {pick('Pressure stands in column', String(m.pressure.column), columns, (v) =>
-          onChange({ ...m, pressure: { ...m.pressure, column: Number(v) } }),
-        )}
-        {pick(
-          'Pressure is in',
-          m.pressure.unit,
-          unitsOf('pressure').map((u) => ({ id: u, title: unitLabel(u) })),
-          (v) => onChange({ ...m, pressure: { ...m.pressure, unit: v as Unit } }),
-        )}
-        {pick(
-          'Temperature stands in column',
-          String(m.temperature?.column ?? ''),
-          [none, ...columns],
-          (v) => {
-            const { temperature: old, ...rest } = m;
-            onChange(
-              v === '' ? rest : { ...rest, temperature: { column: Number(v), unit: old?.unit ?? 'C' } },
-            );
-          },
-        )}
-        {m.temperature &&
-          pick(
-            'Temperature is in',
-            m.temperature.unit,
-            [
-              { id: 'C', title: '°C' },
-              { id: 'F', title: '°F' },
-            ],
-            (v) => onChange({ ...m, temperature: { ...m.temperature!, unit: v as 'C' | 'F' } }),
-          )}
-      </div>
-      <div className="mt-3 overflow-x-auto" role="region" aria-label="First rows of the file" tabIndex={0}>
-        <table className="figure-narrow text-sm">
-          <tbody>
-            {head.map((row, i) => (
-              <tr key={i} className={`border-t border-seam ${i < m.headerRows ? 'text-quiet' : ''}`}>
-                <th scope="row" className="pr-3 text-right font-normal text-quiet">
-                  {i + 1}
-                </th>
-                {row.map((cell, c) => (
-                  <td key={c} className={`px-3 whitespace-nowrap ${used.has(c) ? 'bg-block' : ''}`}>
-                    {cell.slice(0, 40)}
-                  </td>
-                ))}
-              </tr>
-            ))}
-            <tr className="text-quiet">
-              <th />
-              {Array.from({ length: width }, (_, c) => (
-                <td key={c} className="px-3 font-sans text-sm">
-                  {used.get(c) ?? ''}
-                </td>
-              ))}
-            </tr>
-          </tbody>
-        </table>
-      </div>
-    </section>
-  );
-}
-
 function Errors({ read, ms }: { read: LogRead; ms: number }) {
   const first = read.points[0];
   const last = read.points[read.points.length - 1];
@@ -396,7 +220,17 @@ function IntoRun({
     setSaid('');
     setTrouble('');
     try {
-      setSaid(await appendLog({ run, file, hash, text, mapping, ...(began === undefined ? {} : { began }) }));
+      setSaid(
+        await appendLog({
+          run,
+          file,
+          hash,
+          text,
+          mapping,
+          zone: ZONE,
+          ...(began === undefined ? {} : { began }),
+        }),
+      );
       await office('/api/log-mappings', { body: { shape, mapping } });
     } catch (error) {
       setTrouble((error as OfficeError).message);
@@ -451,59 +285,4 @@ function IntoRun({
       </p>
     </section>
   );
-}
-
-/** Appends the readings that fall into the run, in the unit and steps of the gauge that judges. @returns what was done */
-async function appendLog(log: {
-  run: string;
-  file: string;
-  hash: string;
-  text: string;
-  mapping: LogMapping;
-  began?: number;
-}): Promise<string> {
-  const who = readIdentity();
-  if (!who) throw new Error('You are signed out. Sign in again.');
-  const { answerLog } = await import('@/worker/gauge-log');
-  const engine = await BenchEngine.open(log.run, who);
-  try {
-    await engine.sync();
-    const { plan, state } = engine.snapshot()!;
-    const gauge = gaugeOf(plan, state);
-    if (!gauge || !state.gauge) throw new Error('Choose the gauge of this run on the bench first.');
-    const { unit, scale } = gauge.resolution;
-    const wrong = unitTrouble(log.mapping.pressure.unit, unit);
-    if (wrong) throw new Error(wrong);
-    const { read } = answerLog({
-      text: log.text,
-      mapping: log.mapping,
-      zone: ZONE,
-      unit,
-      to: { unit, scale },
-      ...(log.began === undefined ? {} : { began: log.began }),
-    });
-    const from = state.visits[0]?.entered ?? Infinity;
-    const to = state.ending?.at ?? Infinity;
-    const points = read.points.filter((p) => p.at >= from && p.at <= to);
-    if (!points.length)
-      throw new Error(
-        'No reading of the log lies within the time of this run. Check the day, the zone and how far the gauge’s clock was ahead.',
-      );
-    for (let i = 0; i < points.length; i += AT_ONCE) {
-      const answer = await engine.append({
-        kind: 'stream',
-        gauge: state.gauge,
-        simulated: gauge.simulated,
-        unit,
-        scale,
-        points: points.slice(i, i + AT_ONCE).map((p) => [p.at, p.digits] as const),
-        imported: { file: log.file, hash: log.hash },
-      });
-      if (!answer.accepted) throw new Error(answer.text);
-    }
-    await engine.sync();
-    return `${points.length} readings of ${log.file} stand in the run now.`;
-  } finally {
-    engine.close();
-  }
 }

@@ -1,7 +1,6 @@
 'use client';
-import { useMemo, useState } from 'react';
-import { unitTrouble } from '@/core/gauge-log/read-log';
 import type { LogMapping, LogPoint } from '@/core/gauge-log/mapping';
+import { unitTrouble } from '@/core/gauge-log/read-log';
 import { exact, showExact } from '@/core/quantity/exact';
 import type { Unit } from '@/core/quantity/unit';
 import { office, type OfficeError } from '@/device/office';
@@ -9,6 +8,7 @@ import { Button } from '@/ui/kit/button';
 import { FIELD, SelectField, TextField } from '@/ui/kit/field';
 import { clockTime } from '@/ui/kit/words';
 import { uuid7 } from '@/wire/uuid7';
+import { useMemo, useState } from 'react';
 
 interface Offers {
   readonly offers: readonly {
@@ -32,15 +32,7 @@ interface Needs {
 }
 const MOST_POINTS = 15_000;
 
-/** A test that was held with another program: which one, by whom, and where its holds stand in the log. */
-export function OutsideTest({
-  places,
-  zone,
-  file,
-  hash,
-  mapping,
-  read,
-}: {
+interface OutsideProps {
   places: readonly { readonly id: string; readonly title: string }[];
   zone: string;
   file: string;
@@ -48,7 +40,10 @@ export function OutsideTest({
   mapping: LogMapping;
   /** Reads the log in the unit and steps of a gauge. */
   read: (to: { unit: Unit; scale: number }) => readonly LogPoint[];
-}) {
+}
+
+/** What is said of such a test, and what the office asks of it. */
+function useOutside({ zone, file, hash, mapping, read }: OutsideProps) {
   const [system, setSystem] = useState('');
   const [offers, setOffers] = useState<Offers | null>(null);
   const [choice, setChoice] = useState('');
@@ -147,16 +142,23 @@ export function OutsideTest({
       setBusy(false);
     }
   };
-  const select = (
-    label: string,
-    value: string,
-    options: readonly { id: string; title: string }[],
-    change: (v: string) => void,
-  ) => <SelectField label={label} none="choose" value={value} options={options} onChange={change} />;
   const figureAt = (text: string) => {
     const found = instrument && text ? nearestPoint(shown, text, zone) : null;
     return found && instrument ? showExact(exact(found.digits, instrument.scale, instrument.unit)) : '';
   };
+  return {
+    ...{ system, chooseSystem, offers, offer, choice, setChoice, kind, setKind, choose, needs, setNeeds },
+    ...{ gauge, setGauge, by, setBy, answered, setAnswered, marks, setMarks, shown, figureAt },
+    ...{ trouble, busy, send },
+  };
+}
+type Outside = ReturnType<typeof useOutside>;
+
+/** A test that was held with another program: which one, by whom, and where its holds stand in the log. */
+export function OutsideTest(props: OutsideProps) {
+  const { places, zone } = props;
+  const test = useOutside(props);
+  const { needs, gauge, by, answered, setAnswered, busy, send, trouble } = test;
   return (
     <section aria-labelledby="outside" className="max-w-3xl">
       <h2 id="outside" className="text-lg font-semibold">
@@ -165,77 +167,11 @@ export function OutsideTest({
       <p className="text-sm text-quiet">
         The same rules judge it. The record says by whom and with what it was held, and is not a certificate.
       </p>
-      <div className="mt-2 grid gap-3 sm:grid-cols-2">
-        {select('System', system, places, chooseSystem)}
-        {offers &&
-          select(
-            'Procedure',
-            choice,
-            offers.offers.map((o) => ({ id: `${o.pack} ${o.id}`, title: `${o.title} (${o.school})` })),
-            (v) => {
-              setChoice(v);
-              setNeeds(null);
-              const picked = offers.offers.find((o) => `${o.pack} ${o.id}` === v);
-              if (picked?.cases.length === 1) choose(picked.pack, picked.id, picked.cases[0]!.key);
-              else setKind('');
-            },
-          )}
-        {offer &&
-          offer.cases.length > 1 &&
-          select(
-            'What was tested',
-            kind,
-            offer.cases.map((c) => ({ id: c.key, title: c.title })),
-            (v) => choose(offer.pack, offer.id, v),
-          )}
-        {offers && select('Gauge of the log', gauge, offers.gauges, setGauge)}
-        {offers && <TextField label="Held by" value={by} onChange={setBy} maxLength={120} />}
-      </div>
+      <Choices test={test} places={places} />
       {needs?.trouble && <p className="mt-3 border-l-4 border-ochre pl-3">{needs.trouble}</p>}
       {needs && !needs.trouble && gauge && (
         <>
-          <table className="mt-4 w-full max-w-2xl">
-            <thead>
-              <tr className="text-left text-sm text-quiet [&>th]:pr-3 [&>th]:font-normal">
-                <th>Hold</th>
-                <th>began at</th>
-                <th>ended at</th>
-              </tr>
-            </thead>
-            <tbody>
-              {needs.holds.map((h) => (
-                <tr key={h.stage} className="border-t border-seam align-top [&>td]:py-2 [&>td]:pr-3">
-                  <th scope="row" className="py-3 text-left font-normal">
-                    {h.title}
-                  </th>
-                  {(['start', 'end'] as const).map((when) => (
-                    <td key={when}>
-                      <input
-                        className={`figure ${FIELD}`}
-                        aria-label={`${h.title}, ${when === 'start' ? 'began' : 'ended'} at`}
-                        placeholder={shown[0] ? clockTime(shown[0].at, zone) : ''}
-                        value={marks[h.stage]?.[when] ?? ''}
-                        maxLength={8}
-                        onChange={(e) =>
-                          setMarks({
-                            ...marks,
-                            [h.stage]: {
-                              ...{ start: '', end: '' },
-                              ...marks[h.stage],
-                              [when]: e.target.value,
-                            },
-                          })
-                        }
-                      />
-                      <span className="figure-narrow text-sm text-quiet">
-                        {figureAt(marks[h.stage]?.[when] ?? '')}
-                      </span>
-                    </td>
-                  ))}
-                </tr>
-              ))}
-            </tbody>
-          </table>
+          <HoldTimes test={test} needs={needs} zone={zone} />
           <details className="mt-2">
             <summary className="min-h-11 cursor-pointer py-2 text-lake">
               {needs.lines.length} lines that {by.trim() || 'whoever held it'} answers for
@@ -270,6 +206,95 @@ export function OutsideTest({
         {trouble}
       </p>
     </section>
+  );
+}
+
+/** Which system, by which procedure, what of it, with which gauge, by whom. */
+function Choices({ test, places }: { test: Outside; places: OutsideProps['places'] }) {
+  const { system, chooseSystem, offers, offer, choice, setChoice, kind, setKind, choose, setNeeds } = test;
+  const { gauge, setGauge, by, setBy } = test;
+  const select = (
+    label: string,
+    value: string,
+    options: readonly { id: string; title: string }[],
+    change: (v: string) => void,
+  ) => <SelectField label={label} none="choose" value={value} options={options} onChange={change} />;
+  return (
+    <div className="mt-2 grid gap-3 sm:grid-cols-2">
+      {select('System', system, places, chooseSystem)}
+      {offers &&
+        select(
+          'Procedure',
+          choice,
+          offers.offers.map((o) => ({ id: `${o.pack} ${o.id}`, title: `${o.title} (${o.school})` })),
+          (v) => {
+            setChoice(v);
+            setNeeds(null);
+            const picked = offers.offers.find((o) => `${o.pack} ${o.id}` === v);
+            if (picked?.cases.length === 1) choose(picked.pack, picked.id, picked.cases[0]!.key);
+            else setKind('');
+          },
+        )}
+      {offer &&
+        offer.cases.length > 1 &&
+        select(
+          'What was tested',
+          kind,
+          offer.cases.map((c) => ({ id: c.key, title: c.title })),
+          (v) => choose(offer.pack, offer.id, v),
+        )}
+      {offers && select('Gauge of the log', gauge, offers.gauges, setGauge)}
+      {offers && <TextField label="Held by" value={by} onChange={setBy} maxLength={120} />}
+    </div>
+  );
+}
+
+/** When each hold began and ended, with what the log shows there. */
+function HoldTimes({ test, needs, zone }: { test: Outside; needs: Needs; zone: string }) {
+  const { marks, setMarks, shown, figureAt } = test;
+  return (
+    <table className="mt-4 w-full max-w-2xl">
+      <thead>
+        <tr className="text-left text-sm text-quiet [&>th]:pr-3 [&>th]:font-normal">
+          <th>Hold</th>
+          <th>began at</th>
+          <th>ended at</th>
+        </tr>
+      </thead>
+      <tbody>
+        {needs.holds.map((h) => (
+          <tr key={h.stage} className="border-t border-seam align-top [&>td]:py-2 [&>td]:pr-3">
+            <th scope="row" className="py-3 text-left font-normal">
+              {h.title}
+            </th>
+            {(['start', 'end'] as const).map((when) => (
+              <td key={when}>
+                <input
+                  className={`figure ${FIELD}`}
+                  aria-label={`${h.title}, ${when === 'start' ? 'began' : 'ended'} at`}
+                  placeholder={shown[0] ? clockTime(shown[0].at, zone) : ''}
+                  value={marks[h.stage]?.[when] ?? ''}
+                  maxLength={8}
+                  onChange={(e) =>
+                    setMarks({
+                      ...marks,
+                      [h.stage]: {
+                        ...{ start: '', end: '' },
+                        ...marks[h.stage],
+                        [when]: e.target.value,
+                      },
+                    })
+                  }
+                />
+                <span className="figure-narrow text-sm text-quiet">
+                  {figureAt(marks[h.stage]?.[when] ?? '')}
+                </span>
+              </td>
+            ))}
+          </tr>
+        ))}
+      </tbody>
+    </table>
   );
 }
 

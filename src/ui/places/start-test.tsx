@@ -20,14 +20,7 @@ import {
 } from './start-fields';
 import { useBegin } from './use-begin';
 
-/** Starts a run on this system: which procedure, what is being tested, the schools' choices, for real or in practice. */
-export function StartTest({
-  system,
-  offers,
-  failure,
-  gauges,
-  besides,
-}: {
+interface StartTestProps {
   system: string;
   offers: readonly Offer[];
   /** The newest record of this system, where it was not good: the run repeats it. */
@@ -35,7 +28,10 @@ export function StartTest({
   gauges: number;
   /** Tests that may run at the same time on another system here. */
   besides: readonly BesideOffer[];
-}) {
+}
+
+/** What is chosen and said before a test, and the two ways on from it. */
+function useStart({ system, offers, failure, besides }: StartTestProps) {
   const [chosen, setChosen] = useState(offers.length === 1 ? keyOf(offers[0]!) : '');
   const procedure = offers.find((o) => keyOf(o) === chosen);
   const [kind, setKind] = useState('');
@@ -49,8 +45,6 @@ export function StartTest({
   const pair = pairs.find((b) => b.other.system.id === with_);
   const { begin, trouble, setTrouble, busy } = useBegin(system);
   const attendance = attendanceOf(said);
-  if (!offers.length)
-    return <p>No rule pack offers a procedure for this system. The owner can import one under Rules.</p>;
   const missing = !procedure
     ? 'Choose first which test it is.'
     : !kind
@@ -81,6 +75,55 @@ export function StartTest({
       if (value) query.set(key, value);
     location.assign(`/places/${system}/plan?${query}`);
   };
+  return {
+    ...{ chosen, setChosen, procedure, kind, setKind, retest, setRetest, said, setSaid, choices, setChoices },
+    ...{
+      fault,
+      setFault,
+      setWith,
+      otherCase,
+      setOtherCase,
+      pairs,
+      pair,
+      trouble,
+      setTrouble,
+      busy,
+      start,
+      plan,
+    },
+  };
+}
+
+/** Starts a run on this system: which procedure, what is being tested, the schools' choices, for real or in practice. */
+export function StartTest(props: StartTestProps) {
+  const { offers, failure, gauges } = props;
+  const {
+    chosen,
+    setChosen,
+    procedure,
+    kind,
+    setKind,
+    retest,
+    setRetest,
+    said,
+    setSaid,
+    choices,
+    setChoices,
+    fault,
+    setFault,
+    setWith,
+    otherCase,
+    setOtherCase,
+    pairs,
+    pair,
+    trouble,
+    setTrouble,
+    busy,
+    start,
+    plan,
+  } = useStart(props);
+  if (!offers.length)
+    return <p>No rule pack offers a procedure for this system. The owner can import one under Rules.</p>;
   return (
     <section className="self-start border border-seam bg-panel p-4" aria-labelledby="start">
       <h2 id="start" className="text-lg font-semibold">

@@ -1,14 +1,14 @@
 'use client';
-import { useRouter } from 'next/navigation';
-import { useState } from 'react';
 import { now } from '@/device/clock';
 import { office, type OfficeError } from '@/device/office';
 import { Button } from '@/ui/kit/button';
 import { Field, FIELD } from '@/ui/kit/field';
 import { ChoiceFields } from '@/ui/places/choice-fields';
 import { plannedQuery } from '@/wire/planned';
-import type { PlanViewProps } from './plan-view';
 import { uuid7 } from '@/wire/uuid7';
+import { useRouter } from 'next/navigation';
+import { useState } from 'react';
+import type { PlanViewProps } from './plan-view';
 
 export interface OpenVisit {
   readonly id: string;
@@ -17,23 +17,13 @@ export interface OpenVisit {
   readonly version: number;
 }
 
-/** What follows from the plan: put it on a visit, or begin at the bench now. */
-export function StartPanel({
-  plan,
-  packId,
-  visits,
-  mayRun,
-  mayPlan,
-  failure,
-  gauge,
-  impossible,
-  caseTitle,
-  day,
-  planned,
-}: Pick<
+type StartProps = Pick<
   PlanViewProps,
   'plan' | 'packId' | 'visits' | 'mayRun' | 'mayPlan' | 'failure' | 'day' | 'planned'
-> & { gauge: string | null; impossible: boolean; caseTitle: string }) {
+> & { gauge: string | null };
+
+/** The ways on from a plan: each goes with everything that was settled on it. */
+function useStart({ plan, packId, visits, failure, gauge, day, planned }: StartProps) {
   const [visit, setVisit] = useState(visits[0]?.id ?? '');
   const [trouble, setTrouble] = useState('');
   const [busy, setBusy] = useState(false);
@@ -93,6 +83,13 @@ export function StartPanel({
       });
       return `/bench/${run}`;
     });
+  return { visit, setVisit, trouble, busy, chosen, attendance, choose, put, begin };
+}
+
+/** What follows from the plan: put it on a visit, or begin at the bench now. */
+export function StartPanel(props: StartProps & { impossible: boolean; caseTitle: string }) {
+  const { plan, visits, mayRun, mayPlan, impossible, caseTitle } = props;
+  const { visit, setVisit, trouble, busy, chosen, attendance, choose, put, begin } = useStart(props);
   return (
     <section className="no-print border border-seam bg-panel p-4" aria-labelledby="go">
       <h2 id="go" className="text-lg font-semibold">
