@@ -1,6 +1,6 @@
 import { defineConfig } from 'drizzle-kit';
 export default defineConfig({
   dialect: 'postgresql',
-  schema: './src/database/schema.ts',
+  schema: './src/database/schema/index.ts',
   out: './src/database/migrations',
 });

@@ -15,7 +15,7 @@ import { addTest, changeVisit, makeVisit } from '@/server/visits/visits';
 import { linkEntry, memberEntry, readWatches, setLink } from '@/server/watches/watches';
 import type { Role } from '@/wire/role';
 import { uuid7 } from '@/wire/uuid7';
-import { demoGauge, demoSystem, figures, kitFigures, readDemo, type Demo } from './demo-data';
+import { type Demo, demoGauge, demoSystem, figures, kitFigures, readDemo } from './demo-data';
 
 export interface DemoPerson {
   name: string;
@@ -64,88 +64,83 @@ export async function makeOrganisation(
   return { org, persons, signIns, packOf };
 }
 
-/**
- * Plays the demo's history through the real start, append and seal path. Needs a shiftable clock in this process.
- * @param domain of the people's addresses  @param most only so many runs, and nothing of visits, watches and kit logs
- */
-export async function loadDemo(
-  domain = 'hollin-tarrow.example',
-  most?: number,
-): Promise<{
-  people: DemoPerson[];
-  org: string;
-  systems: Record<string, string>;
-}> {
-  const whole = readDemo();
-  const demo: Demo = most
-    ? { ...whole, runs: whole.runs.slice(0, most), watches: [], visits: [], log: [] }
-    : whole;
-  const loadedAt = Date.now();
-  // the firm and its signing key are older than its first record
-  shiftClock(Date.parse('2023-01-09T08:00:00Z') - loadedAt);
-  const { org, persons, signIns, packOf } = await makeOrganisation(
-    demo.organisation.name,
-    demo.organisation.contact,
-    demo.people,
-    domain,
-  );
-  shiftClock(0);
+/** The demo while it is played in: who acts, and what has been made so far. */
+class Stage {
+  readonly systemIds: Record<string, string> = {};
+  readonly cabinetIds: Record<string, string> = {};
+  private readonly written: Demo['log'];
+
+  constructor(
+    readonly demo: Demo,
+    readonly loadedAt: number,
+    readonly org: string,
+    readonly persons: Awaited<ReturnType<typeof makeOrganisation>>['persons'],
+    readonly packOf: ReadonlyMap<string, string>,
+  ) {
+    this.written = [...demo.log].sort((a, b) => a.at.localeCompare(b.at));
+  }
   /** A person of the demo as the server knows them once signed in. */
-  const sessionOf = (p: { id: string; name: string; role: Role; licence: Session['licence'] }): Session => ({
-    org,
-    person: p.id,
-    name: p.name,
-    role: p.role,
-    organisation: demo.organisation.name,
-    licence: p.licence,
-    session: '',
-  });
-  const systemIds: Record<string, string> = {};
-  const cabinetIds: Record<string, string> = {};
-  await inOrganisation({ org }, async (tx) => {
-    for (const item of demo.kit) {
-      const id = uuid7(Date.now());
-      cabinetIds[item.name] = id;
-      const facts = kitFigures({ ...item, id }) as KitFacts;
-      await tx.insert(kit).values({ org, id, name: item.name, facts });
-    }
-    for (const g of demo.gauges) {
-      const id = uuid7(Date.now());
-      const facts = demoGauge(g, id);
-      cabinetIds[facts.name] = id;
-      await tx.insert(gauges).values({ org, id, name: facts.name, facts });
-    }
-    for (const site of demo.sites) {
-      const siteId = uuid7(Date.now());
-      await tx
-        .insert(sites)
-        .values({ org, id: siteId, name: site.name, address: site.address, customer: site.customer });
-      for (const s of site.systems) {
+  sessionOf(key: string): Session {
+    const p = this.persons.get(key)!;
+    return {
+      org: this.org,
+      person: p.id,
+      name: p.name,
+      role: p.role,
+      organisation: this.demo.organisation.name,
+      licence: p.licence,
+      session: '',
+    };
+  }
+  /** The cabinet and the places. */
+  async furnish(): Promise<void> {
+    const { org, demo, systemIds, cabinetIds } = this;
+    await inOrganisation({ org }, async (tx) => {
+      for (const item of demo.kit) {
         const id = uuid7(Date.now());
-        systemIds[s.key] = id;
-        const facts = demoSystem(s, id);
-        await tx.insert(systems).values({ org, id, site: siteId, name: facts.name, facts });
+        cabinetIds[item.name] = id;
+        const facts = kitFigures({ ...item, id }) as KitFacts;
+        await tx.insert(kit).values({ org, id, name: item.name, facts });
       }
-    }
-  });
-  const history = [...demo.log].sort((a, b) => a.at.localeCompare(b.at));
+      for (const g of demo.gauges) {
+        const id = uuid7(Date.now());
+        const facts = demoGauge(g, id);
+        cabinetIds[facts.name] = id;
+        await tx.insert(gauges).values({ org, id, name: facts.name, facts });
+      }
+      for (const site of demo.sites) {
+        const siteId = uuid7(Date.now());
+        await tx
+          .insert(sites)
+          .values({ org, id: siteId, name: site.name, address: site.address, customer: site.customer });
+        for (const s of site.systems) {
+          const id = uuid7(Date.now());
+          systemIds[s.key] = id;
+          const facts = demoSystem(s, id);
+          await tx.insert(systems).values({ org, id, site: siteId, name: facts.name, facts });
+        }
+      }
+    });
+  }
   /** What happened to things of the cabinet before a moment, as their logs knew it then. */
-  const writeLogs = async (before: number) => {
-    while (history[0] && Date.parse(history[0].at) < before) {
-      const l = history.shift()!;
+  async writeLogs(before: number): Promise<void> {
+    while (this.written[0] && Date.parse(this.written[0].at) < before) {
+      const l = this.written.shift()!;
       shiftClock(Date.parse(l.at) - Date.now());
       const what = figures(l.entry) as LogEntry;
-      await writeHistory({ org }, cabinetIds[l.of]!, { at: Date.parse(l.at), by: l.by, what });
+      await writeHistory({ org: this.org }, this.cabinetIds[l.of]!, { at: Date.parse(l.at), by: l.by, what });
     }
-  };
-  for (const run of demo.runs) {
-    const person = persons.get(run.by)!;
+  }
+  /** One test from its start to its seal. */
+  async run(run: Demo['runs'][number]): Promise<void> {
+    const { org, loadedAt, systemIds, packOf } = this;
+    const person = this.persons.get(run.by)!;
     const began = run.at.startsWith('now') ? loadedAt + Number(run.at.slice(3)) * 1000 : Date.parse(run.at);
     const at = (ms: number) => shiftClock(ms - Date.now());
-    await writeLogs(began);
+    await this.writeLogs(began);
     at(began);
     const id = uuid7(began);
-    const session = sessionOf(person);
+    const session = this.sessionOf(run.by);
     const failed = run.retest ? await openFailure({ org }, systemIds[run.system]!) : null;
     await startRun(session, {
       ...(failed ? { retestOf: failed.run } : {}),
@@ -180,10 +175,10 @@ export async function loadDemo(
       await sealRun(session, id);
     }
   }
-  for (const w of demo.watches) {
+  async watch(w: Demo['watches'][number]): Promise<void> {
+    const { org, loadedAt, systemIds } = this;
     const [watch] = await readWatches({ org }, systemIds[w.system]);
-    const by = persons.get('imre')!;
-    const session = sessionOf(by);
+    const session = this.sessionOf('imre');
     const token = w.link ? (await setLink(session, watch!.id, 'make')).token! : null;
     const ids = w.entries.map((_, i) => uuid7(loadedAt + i));
     for (const [i, { at, of, ...said }] of w.entries.entries()) {
@@ -192,22 +187,9 @@ export async function loadDemo(
       await (token ? linkEntry(token, entry) : memberEntry(session, watch!.id, entry));
     }
   }
-  await writeLogs(Infinity);
-  // reports of past years were made at the time; those of this year may still be open
-  for (const f of await openFollowUps({ org }))
-    if (f.closes !== null && f.due < '2026-01-01') {
-      shiftClock(Date.parse(`${f.due}T16:00:00Z`) - Date.now());
-      const office = [...persons.values()].find((x) => x.role === 'office')!;
-      await closeFollowUp(
-        { org, person: office.id, name: office.name },
-        f.id,
-        f.kind === 'refer' ? 'Answered by telephone: to be tested again' : '',
-      );
-    }
-  shiftClock(0);
-  for (const v of demo.visits) {
-    const by = persons.get(v.by)!;
-    const session = sessionOf(by);
+  async visit(v: Demo['visits'][number]): Promise<void> {
+    const { org, loadedAt, systemIds, packOf } = this;
+    const session = this.sessionOf(v.by);
     const id = uuid7(Date.now());
     const day = new Date(loadedAt + Number(v.day) * 86_400_000).toISOString().slice(0, 10);
     await makeVisit(session, { id, title: v.title, day, start: v.start, zone: 'Europe/London' });
@@ -238,5 +220,55 @@ export async function loadDemo(
       done: {},
     });
   }
-  return { people: signIns, org, systems: systemIds };
+  /** Reports of past years were made at the time; those of this year may still be open. */
+  async closeOld(): Promise<void> {
+    const { org, persons } = this;
+    for (const f of await openFollowUps({ org }))
+      if (f.closes !== null && f.due < '2026-01-01') {
+        shiftClock(Date.parse(`${f.due}T16:00:00Z`) - Date.now());
+        const office = [...persons.values()].find((x) => x.role === 'office')!;
+        await closeFollowUp(
+          { org, person: office.id, name: office.name },
+          f.id,
+          f.kind === 'refer' ? 'Answered by telephone: to be tested again' : '',
+        );
+      }
+  }
+}
+
+/**
+ * Plays the demo's history through the real start, append and seal path. Needs a shiftable clock in this process.
+ * @param domain of the people's addresses  @param most only so many runs, and nothing of visits, watches and kit logs
+ */
+export async function loadDemo(
+  domain = 'hollin-tarrow.example',
+  most?: number,
+): Promise<{
+  people: DemoPerson[];
+  org: string;
+  systems: Record<string, string>;
+}> {
+  const whole = readDemo();
+  const demo: Demo = most
+    ? { ...whole, runs: whole.runs.slice(0, most), watches: [], visits: [], log: [] }
+    : whole;
+  const loadedAt = Date.now();
+  // the firm and its signing key are older than its first record
+  shiftClock(Date.parse('2023-01-09T08:00:00Z') - loadedAt);
+  const { org, persons, signIns, packOf } = await makeOrganisation(
+    demo.organisation.name,
+    demo.organisation.contact,
+    demo.people,
+    domain,
+  );
+  shiftClock(0);
+  const stage = new Stage(demo, loadedAt, org, persons, packOf);
+  await stage.furnish();
+  for (const run of demo.runs) await stage.run(run);
+  for (const w of demo.watches) await stage.watch(w);
+  await stage.writeLogs(Infinity);
+  await stage.closeOld();
+  shiftClock(0);
+  for (const v of demo.visits) await stage.visit(v);
+  return { people: signIns, org, systems: stage.systemIds };
 }

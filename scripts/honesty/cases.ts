@@ -1,6 +1,6 @@
 /** Whole tests of each procedure on sections whose truth is drawn: what is tested, by which gauge, and how badly it leaks. */
-import { freeSurface, systemStiffness, type System } from '@/core/installation/section';
 import { pipeFigures } from '@/core/installation/pipes';
+import { freeSurface, type System, systemStiffness } from '@/core/installation/section';
 import type { Plan } from '@/core/plan/plan';
 import { planVolume } from '@/core/plan/plan';
 import { parseWithUnit as q, toNumber } from '@/core/quantity/exact';
@@ -20,12 +20,12 @@ import type { Manner, Section } from '@/core/testing/tester';
 import {
   between,
   GasSection,
+  type GasTruth,
   LevelSection,
   normal,
+  type Random,
   spread,
   WaterSection,
-  type GasTruth,
-  type Random,
   type WaterTruth,
 } from './worlds';
 
@@ -112,7 +112,9 @@ const pex = (size: string, length: string): System['pipes'][number] => ({
 });
 
 /** All cases; made anew for each call, so that none shares what another has worn. */
-export function honestyCases(): HonestyCase[] {
+export const honestyCases = (): HonestyCase[] => [...gasCases(), ...waterCases(), ...buriedCases()];
+
+function gasCases(): HonestyCase[] {
   const staged = planOf('gas-lowpressure-staged', {
     system: bakery({ workingPressure: q('20.5 mbar'), supplyPressure: q('20.9 mbar') }),
     gauges: [gauges.mbar],
@@ -126,45 +128,6 @@ export function honestyCases(): HonestyCase[] {
   const air = planOf('gas-air-pipework', { system: kiln(), gauges: [gauges.psiDial] });
   const line = planOf('gas-new-line', { gauges: [gauges.bar, gauges.mbar] });
   const coach = planOf('lpg-vehicle', { system: trailer(), gauges: [gauges.inwc] });
-  const house = planOf('water-supply-static', {
-    system: gatehouse(),
-    gauges: [gauges.psiHigh],
-  });
-  const choices = { witness: 'none', leave: 'release' };
-  const rigid = planOf('water-hydraulic', { gauges: [gauges.wide], case: 'rigid', choices });
-  const soft = dyeHouse({ pipes: [pex('20 × 2.0', '40 m')] });
-  const plasticA = planOf('water-hydraulic', {
-    system: soft,
-    gauges: [gauges.wide],
-    case: 'plastic',
-    choices,
-  });
-  const plasticB = planOf('water-hydraulic', {
-    system: soft,
-    gauges: [gauges.wide],
-    case: 'plastic',
-    choices: { ...choices, 'plastic-school': 'falls' },
-  });
-  const loops = planOf('floor-loops', {
-    system: dyeHouse({
-      duty: 'loops',
-      workingPressure: q('2 bar'),
-      pipes: [pex('16 × 2.0', '240 m')],
-      loops: [{ id: 'l1', name: 'Loop 1', valve: 'v', flowMeter: 'f' }],
-    }),
-    gauges: [gauges.wide],
-    case: 'stretching',
-    choices: { leave: 'release' },
-  });
-  const drain = planOf('drain-fill-hold', { system: gateDrain() });
-  const main = planOf('main-hydrostatic', {
-    system: riverLane({
-      pipes: [{ ...riverLane().pipes[0]!, ...mainPipe() }],
-    }),
-    gauges: [gauges.psiHigh],
-    choices: { decay: 'make-up' },
-  });
-  const barAt = pascal('6.2 bar');
   return [
     {
       name: 'staged, existing',
@@ -208,6 +171,42 @@ export function honestyCases(): HonestyCase[] {
       leaks: [0.05, 100],
       draw: gas(coach, { supply: pascal('12.5 inWC'), perMinute: 0.01 }, pascal('11 inWC')),
     },
+  ];
+}
+
+function waterCases(): HonestyCase[] {
+  const house = planOf('water-supply-static', {
+    system: gatehouse(),
+    gauges: [gauges.psiHigh],
+  });
+  const choices = { witness: 'none', leave: 'release' };
+  const rigid = planOf('water-hydraulic', { gauges: [gauges.wide], case: 'rigid', choices });
+  const soft = dyeHouse({ pipes: [pex('20 × 2.0', '40 m')] });
+  const plasticA = planOf('water-hydraulic', {
+    system: soft,
+    gauges: [gauges.wide],
+    case: 'plastic',
+    choices,
+  });
+  const plasticB = planOf('water-hydraulic', {
+    system: soft,
+    gauges: [gauges.wide],
+    case: 'plastic',
+    choices: { ...choices, 'plastic-school': 'falls' },
+  });
+  const loops = planOf('floor-loops', {
+    system: dyeHouse({
+      duty: 'loops',
+      workingPressure: q('2 bar'),
+      pipes: [pex('16 × 2.0', '240 m')],
+      loops: [{ id: 'l1', name: 'Loop 1', valve: 'v', flowMeter: 'f' }],
+    }),
+    gauges: [gauges.wide],
+    case: 'stretching',
+    choices: { leave: 'release' },
+  });
+  const barAt = pascal('6.2 bar');
+  return [
     {
       name: 'house supply',
       plan: house,
@@ -243,6 +242,19 @@ export function honestyCases(): HonestyCase[] {
       leaks: [0.02, 100],
       draw: water(loops, pascal('5 bar'), { creeps: 0.1 }),
     },
+  ];
+}
+
+function buriedCases(): HonestyCase[] {
+  const drain = planOf('drain-fill-hold', { system: gateDrain() });
+  const main = planOf('main-hydrostatic', {
+    system: riverLane({
+      pipes: [{ ...riverLane().pipes[0]!, ...mainPipe() }],
+    }),
+    gauges: [gauges.psiHigh],
+    choices: { decay: 'make-up' },
+  });
+  return [
     {
       name: 'drain by level',
       plan: drain,

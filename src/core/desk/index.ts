@@ -1,6 +1,9 @@
 import { ADEQUACY_LINES } from './adequacy';
 import { GAS_LINES } from './gas';
-import { FUEL_GAS_LINES, MAIN_LINES, POOL_LINES, WATER_LINES } from './limits';
+import { FUEL_GAS_LINES } from './limits-gas';
+import { MAIN_LINES } from './limits-main';
+import { POOL_LINES } from './limits-pool';
+import { WATER_LINES } from './limits-water';
 import { LIQUID_LINES } from './liquid';
 import { DUCT_LINES, REFRIGERANT_LINES } from './machines';
 import type { DeskFormula } from './types';

@@ -1,31 +1,30 @@
 /** Named formulas of water, heating and mains. */
-import { largestSize, metres, ratedParts, wallsOf, type System } from '@/core/installation/section';
+import { largestSize, metres, ratedParts, type System, wallsOf } from '@/core/installation/section';
 import { mainMakeUpLimit, mainVolumeLimit } from '@/core/limit/main';
 import { headPressure } from '@/core/medium/water';
 import {
   add,
   compare,
+  type Exact,
   inUnit,
   scaled,
   showExact,
   subtract,
   toNumber,
   trimmed,
-  type Exact,
 } from '@/core/quantity/exact';
 import { decimalsFor, figureNumber } from '@/core/quantity/figure';
 import { convert, type Unit } from '@/core/quantity/unit';
 import {
-  FormulaError,
-  larger,
-  q,
-  wanted,
   type Args,
   type Formula,
   type FormulaContext,
-  type MinutesResult,
+  FormulaError,
+  larger,
   type PressureResult,
+  q,
   type VolumeResult,
+  wanted,
 } from './formula';
 
 /** "1.5" as a ratio of whole numbers, so that a multiple stays exact. */
@@ -283,39 +282,6 @@ function mainPressure(c: FormulaContext, a: Args): PressureResult {
     },
   };
 }
-/** Minutes from a kept reading to another: as long as the pipe was under pressure, at least `least`. */
-function sinceReading(c: FormulaContext, a: Args): MinutesResult {
-  const from = c.keptAt?.[a.from!];
-  const to = c.keptAt?.[a.to!];
-  if (from === undefined || to === undefined)
-    throw new FormulaError('How long the pipe was under pressure is not known yet.');
-  const under = Math.max(0, (to - from) / 60000);
-  const minutes = Math.max(Number(a.least!), Math.ceil(under));
-  return {
-    minutes,
-    working: {
-      formula: `as long as it was under pressure, at least ${a.least} min`,
-      inputs: [{ name: 'under pressure', value: `${Math.ceil(under)} min` }],
-      text: 'Stretched pipe that is raised again at once falls less than it should: it flatters.',
-    },
-  };
-}
-/** So many minutes up to a volume, and a step more for each further volume or part of it. */
-function minutesPerVolume(c: FormulaContext, a: Args): MinutesResult {
-  const upTo = q(a.upTo!);
-  const per = q(a.per!);
-  const litres = (e: Exact) => convert(toNumber(e), e.unit, 'l');
-  const volume = c.volume * 1000;
-  const further = Math.max(0, Math.ceil((volume - litres(upTo)) / litres(per) - 1e-9));
-  return {
-    minutes: Number(a.first!) + further * Number(a.step!),
-    working: {
-      formula: `${a.first} min up to ${a.upTo}, ${a.step} min more for each further ${a.per} or part`,
-      inputs: [{ name: 'volume of the section', value: `${volume.toFixed(1)} l` }],
-      text: 'Gas in a larger section shows a leak more slowly.',
-    },
-  };
-}
 
 const hours = (c: FormulaContext): { mean: number; hours: number } => {
   if (!c.hold) throw new FormulaError('The mean pressure and the time of the hold are not known yet.');
@@ -440,16 +406,6 @@ export const WATER_FORMULAS: Readonly<Record<string, Formula>> = {
     says: (a) =>
       `${a.factor} × the working pressure at the test point, at least ${a.highest} × at the highest point; up to ${a.over} above`,
     pressure: mainPressure,
-  },
-  'since-reading@1': {
-    args: ['from', 'to', 'least'],
-    says: (a) => `as long as it was under pressure, at least ${a.least} min`,
-    minutes: sinceReading,
-  },
-  'minutes-per-volume@1': {
-    args: ['first', 'upTo', 'per', 'step'],
-    says: (a) => `${a.first} min up to ${a.upTo}, ${a.step} min more for each further ${a.per} or part`,
-    minutes: minutesPerVolume,
   },
   'make-up-by-length@1': {
     args: ['divisor'],

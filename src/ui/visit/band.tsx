@@ -1,8 +1,8 @@
 'use client';
-import { useMemo, useRef } from 'react';
-import { bandGeometry } from '@/chart/band';
+import { type BandBlock, bandGeometry } from '@/chart/band';
 import { ROW } from '@/chart/band-height';
-import type { VisitTask, VisitPlan } from '@/core/visit/types';
+import type { VisitPlan, VisitTask } from '@/core/visit/types';
+import { type PointerEvent as ReactPointerEvent, useMemo, useRef } from 'react';
 import { clockOf } from './times';
 
 interface Props {
@@ -50,8 +50,6 @@ export function TimeBand({
   );
   const byId = new Map(tasks.map((t) => [t.id, t]));
   const slotOf = (id: string) => plan.slots.find((s) => s.task === id)!;
-  const move = (id: string, minute: number, done: boolean) =>
-    onWish(id, Math.max(0, Math.round(minute)), done);
   return (
     <svg
       width={width}
@@ -87,96 +85,16 @@ export function TimeBand({
             const task = byId.get(id)!;
             const slot = slotOf(id);
             const blocks = r.blocks.filter((b) => b.task === id);
-            const chosen = selected === id;
             return (
-              <g
+              <TaskBlocks
                 key={id}
-                role="button"
-                tabIndex={0}
-                data-task={id}
-                aria-pressed={chosen}
-                aria-label={`${task.title}, ${clockOf(begin, slot.start, zone)} to ${clockOf(begin, slot.end, zone)}${may ? '; arrow keys move it' : ''}`}
-                className={may ? 'cursor-grab' : 'cursor-pointer'}
-                style={{ touchAction: may ? 'none' : undefined }}
-                onFocus={() => onSelect(id)}
-                onKeyDown={(e) => {
-                  if (!may || (e.key !== 'ArrowLeft' && e.key !== 'ArrowRight')) return;
-                  e.preventDefault();
-                  move(id, slot.start + (e.key === 'ArrowRight' ? 1 : -1) * (e.shiftKey ? 10 : 1), true);
-                }}
-                onPointerDown={(e) => {
-                  onSelect(id);
-                  if (!may || e.button !== 0) return;
-                  const target = e.currentTarget;
-                  const from = e.clientX;
-                  const start = slot.start;
-                  const perPixel = g.minutes(1) - g.minutes(0);
-                  held.current = plan.length;
-                  let wish = start;
-                  let moved = false;
-                  target.setPointerCapture(e.pointerId);
-                  const drag = (m: PointerEvent) => {
-                    if (Math.abs(m.clientX - from) < 5 && !moved) return;
-                    moved = true;
-                    wish = start + (m.clientX - from) * perPixel;
-                    move(id, wish, false);
-                  };
-                  const end = () => {
-                    target.removeEventListener('pointermove', drag);
-                    held.current = null;
-                    if (moved) move(id, wish, true);
-                  };
-                  target.addEventListener('pointermove', drag);
-                  target.addEventListener('pointerup', end, { once: true });
-                  target.addEventListener('pointercancel', end, { once: true });
-                }}
-              >
-                {blocks.map((b) => (
-                  <rect
-                    key={b.kind}
-                    x={b.x}
-                    y={b.kind === 'wait' ? r.y + 27 : r.y + 21}
-                    width={b.width}
-                    height={b.kind === 'wait' ? 22 : 34}
-                    fill={
-                      b.kind === 'wait'
-                        ? 'transparent'
-                        : task.kind === 'test'
-                          ? 'var(--lake)'
-                          : 'var(--block)'
-                    }
-                    stroke={task.kind === 'test' ? 'var(--lake)' : 'var(--edge)'}
-                    strokeWidth={chosen ? 2.5 : 1}
-                    strokeDasharray={b.kind === 'wait' ? '4 4' : undefined}
-                  />
-                ))}
-                {blocks
-                  .filter((b) => b.kind === 'wait' && b.width > 90)
-                  .map((b) => (
-                    <text
-                      key="w"
-                      x={b.x + b.width / 2}
-                      y={r.y + 38}
-                      textAnchor="middle"
-                      dominantBaseline="central"
-                      fontSize={12.5}
-                      fill="var(--ink)"
-                    >
-                      {`${task.waits ?? 'waits'}, ${Math.round(slot.closeStart - slot.handsEnd)} min`}
-                    </text>
-                  ))}
-                {chosen && (
-                  <rect
-                    x={blocks[0]!.x - 3}
-                    y={r.y + 17}
-                    width={blocks[blocks.length - 1]!.x + blocks[blocks.length - 1]!.width - blocks[0]!.x + 6}
-                    height={42}
-                    fill="none"
-                    stroke="var(--ink)"
-                    strokeWidth={2}
-                  />
-                )}
-              </g>
+                {...{ task, slot, blocks, y: r.y, begin, zone, may }}
+                chosen={selected === id}
+                perPixel={g.minutes(1) - g.minutes(0)}
+                onSelect={() => onSelect(id)}
+                onHold={(on) => (held.current = on ? plan.length : null)}
+                onMove={(minute, done) => onWish(id, Math.max(0, Math.round(minute)), done)}
+              />
             );
           })}
         </g>
@@ -190,5 +108,116 @@ export function TimeBand({
         </g>
       )}
     </svg>
+  );
+}
+
+/** One task on the band: its hands and its wait. A finger drags it, arrow keys move it. */
+function TaskBlocks({
+  task,
+  slot,
+  blocks,
+  y,
+  begin,
+  zone,
+  may,
+  chosen,
+  perPixel,
+  onSelect,
+  onHold,
+  onMove,
+}: Pick<Props, 'begin' | 'zone' | 'may'> & {
+  task: VisitTask;
+  slot: VisitPlan['slots'][number];
+  blocks: readonly BandBlock[];
+  y: number;
+  chosen: boolean;
+  /** minutes */ perPixel: number;
+  onSelect: () => void;
+  /** The scale stays while it is held. */
+  onHold: (on: boolean) => void;
+  onMove: (minute: number, done: boolean) => void;
+}) {
+  const drag = (e: ReactPointerEvent<SVGGElement>) => {
+    onSelect();
+    if (!may || e.button !== 0) return;
+    const target = e.currentTarget;
+    const from = e.clientX;
+    const { start } = slot;
+    let wish = start;
+    let moved = false;
+    onHold(true);
+    target.setPointerCapture(e.pointerId);
+    const move = (m: PointerEvent) => {
+      if (Math.abs(m.clientX - from) < 5 && !moved) return;
+      moved = true;
+      wish = start + (m.clientX - from) * perPixel;
+      onMove(wish, false);
+    };
+    const end = () => {
+      target.removeEventListener('pointermove', move);
+      onHold(false);
+      if (moved) onMove(wish, true);
+    };
+    target.addEventListener('pointermove', move);
+    target.addEventListener('pointerup', end, { once: true });
+    target.addEventListener('pointercancel', end, { once: true });
+  };
+  return (
+    <g
+      role="button"
+      tabIndex={0}
+      data-task={task.id}
+      aria-pressed={chosen}
+      aria-label={`${task.title}, ${clockOf(begin, slot.start, zone)} to ${clockOf(begin, slot.end, zone)}${may ? '; arrow keys move it' : ''}`}
+      className={may ? 'cursor-grab' : 'cursor-pointer'}
+      style={{ touchAction: may ? 'none' : undefined }}
+      onFocus={onSelect}
+      onKeyDown={(e) => {
+        if (!may || (e.key !== 'ArrowLeft' && e.key !== 'ArrowRight')) return;
+        e.preventDefault();
+        onMove(slot.start + (e.key === 'ArrowRight' ? 1 : -1) * (e.shiftKey ? 10 : 1), true);
+      }}
+      onPointerDown={drag}
+    >
+      {blocks.map((b) => (
+        <rect
+          key={b.kind}
+          x={b.x}
+          y={b.kind === 'wait' ? y + 27 : y + 21}
+          width={b.width}
+          height={b.kind === 'wait' ? 22 : 34}
+          fill={b.kind === 'wait' ? 'transparent' : task.kind === 'test' ? 'var(--lake)' : 'var(--block)'}
+          stroke={task.kind === 'test' ? 'var(--lake)' : 'var(--edge)'}
+          strokeWidth={chosen ? 2.5 : 1}
+          strokeDasharray={b.kind === 'wait' ? '4 4' : undefined}
+        />
+      ))}
+      {blocks
+        .filter((b) => b.kind === 'wait' && b.width > 90)
+        .map((b) => (
+          <text
+            key="w"
+            x={b.x + b.width / 2}
+            y={y + 38}
+            textAnchor="middle"
+            dominantBaseline="central"
+            fontSize={12.5}
+            fill="var(--ink)"
+          >
+            {`${task.waits ?? 'waits'}, ${Math.round(slot.closeStart - slot.handsEnd)} min`}
+          </text>
+        ))}
+      {chosen && (
+        <rect
+          x={blocks[0]!.x - 3}
+          y={y + 17}
+          width={blocks[blocks.length - 1]!.x + blocks[blocks.length - 1]!.width - blocks[0]!.x + 6}
+          height={42}
+          fill="none"
+          stroke="var(--ink)"
+          strokeWidth={2}
+        />
+      )}
+    </g>
   );
 }

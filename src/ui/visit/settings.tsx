@@ -1,14 +1,14 @@
 'use client';
-import Link from 'next/link';
-import { useState } from 'react';
 import type { VisitFacts } from '@/core/visit/facts';
 import { now } from '@/device/clock';
+import { office, type OfficeError } from '@/device/office';
 import { Button } from '@/ui/kit/button';
 import { buttonClass } from '@/ui/kit/button-class';
 import { Field, FIELD, TextField } from '@/ui/kit/field';
-import { office, type OfficeError } from '@/device/office';
-import { dayWords } from './times';
 import { uuid7 } from '@/wire/uuid7';
+import Link from 'next/link';
+import { useState } from 'react';
+import { dayWords } from './times';
 
 /** Tasks that visits often lose time with, and what is wisely done before fitting. */
 const SUGGESTED = [
@@ -110,28 +110,7 @@ export function VisitSettings({
             onBlur={keep}
             onChange={(v) => setDraft({ ...draft, permit: v })}
           />
-          <div>
-            <span className="text-sm">Must be present</span>
-            <div className="mt-1 flex flex-wrap gap-x-4">
-              {ROLES.map((r) => (
-                <label key={r} className="flex min-h-10 items-center gap-2">
-                  <input
-                    type="checkbox"
-                    className="size-5 accent-lake"
-                    checked={facts.present.includes(r)}
-                    onChange={(e) =>
-                      set({
-                        present: e.target.checked
-                          ? [...facts.present, r]
-                          : facts.present.filter((x) => x !== r),
-                      })
-                    }
-                  />
-                  {r}
-                </label>
-              ))}
-            </div>
-          </div>
+          <Present present={facts.present} onChange={(present) => set({ present })} />
         </fieldset>
         {may && (
           <div className="mt-3 grid gap-3">
@@ -155,6 +134,34 @@ export function VisitSettings({
           </ul>
         </section>
       )}
+    </div>
+  );
+}
+
+/** Who must be there, by role. */
+function Present({
+  present,
+  onChange,
+}: {
+  present: readonly string[];
+  onChange: (present: string[]) => void;
+}) {
+  return (
+    <div>
+      <span className="text-sm">Must be present</span>
+      <div className="mt-1 flex flex-wrap gap-x-4">
+        {ROLES.map((r) => (
+          <label key={r} className="flex min-h-10 items-center gap-2">
+            <input
+              type="checkbox"
+              className="size-5 accent-lake"
+              checked={present.includes(r)}
+              onChange={(e) => onChange(e.target.checked ? [...present, r] : present.filter((x) => x !== r))}
+            />
+            {r}
+          </label>
+        ))}
+      </div>
     </div>
   );
 }

@@ -1,0 +1,94 @@
+/** The organisation, its people, who is signed in, and what was done in its name. */
+import type { Role } from '@/wire/role';
+import { foreignKey, index, pgTable, primaryKey, text, uuid } from 'drizzle-orm/pg-core';
+import { moment } from './columns';
+
+export const organisations = pgTable('organisations', {
+  org: uuid('org').primaryKey(),
+  name: text('name').notNull(),
+  contact: text('contact').notNull().default(''),
+});
+
+export const people = pgTable(
+  'people',
+  {
+    org: uuid('org')
+      .notNull()
+      .references(() => organisations.org),
+    id: uuid('id').notNull(),
+    name: text('name').notNull(),
+    email: text('email').notNull().unique(),
+    role: text('role').$type<Role>().notNull(),
+    passwordHash: text('password_hash').notNull(),
+    licenceNumber: text('licence_number'),
+    licenceUntil: text('licence_until'),
+    /** When the person left the organisation: no sign-in any more; what they did keeps their name. */
+    left: moment('left'),
+  },
+  (t) => [primaryKey({ columns: [t.org, t.id] })],
+);
+
+/** An invitation into the organisation, or a new password for somebody who is in it. Only the link's hash is kept. */
+export const invitations = pgTable(
+  'invitations',
+  {
+    org: uuid('org')
+      .notNull()
+      .references(() => organisations.org),
+    id: uuid('id').notNull(),
+    /** Who is invited again; null for somebody new. */
+    person: uuid('person'),
+    name: text('name').notNull(),
+    email: text('email').notNull(),
+    role: text('role').$type<Role>().notNull(),
+    tokenHash: text('token_hash').notNull().unique(),
+    made: moment('made').notNull(),
+    madeBy: text('made_by').notNull(),
+    expires: moment('expires').notNull(),
+    ended: moment('ended'),
+  },
+  (t) => [
+    primaryKey({ columns: [t.org, t.id] }),
+    foreignKey({ columns: [t.org, t.person], foreignColumns: [people.org, people.id] }),
+  ],
+);
+
+export const sessions = pgTable(
+  'sessions',
+  {
+    org: uuid('org').notNull(),
+    id: uuid('id').notNull(),
+    person: uuid('person').notNull(),
+    tokenHash: text('token_hash').notNull().unique(),
+    made: moment('made').notNull(),
+    expires: moment('expires').notNull(),
+    revoked: moment('revoked'),
+    device: text('device').notNull().default(''),
+  },
+  (t) => [
+    primaryKey({ columns: [t.org, t.id] }),
+    foreignKey({ columns: [t.org, t.person], foreignColumns: [people.org, people.id] }),
+  ],
+);
+
+/** Failed sign-ins, for the rate limit; no organisation is known yet. Reached only through definer functions. */
+export const signInAttempts = pgTable(
+  'sign_in_attempts',
+  { key: text('key').notNull(), at: moment('at').notNull() },
+  (t) => [index('sign_in_attempts_key').on(t.key, t.at)],
+);
+
+export const auditLog = pgTable(
+  'audit_log',
+  {
+    org: uuid('org')
+      .notNull()
+      .references(() => organisations.org),
+    id: uuid('id').notNull(),
+    at: moment('at').notNull(),
+    person: uuid('person'),
+    what: text('what').notNull(),
+    subject: text('subject').notNull(),
+  },
+  (t) => [primaryKey({ columns: [t.org, t.id] }), index('audit_log_at').on(t.org, t.at)],
+);

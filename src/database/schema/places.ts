@@ -1,0 +1,80 @@
+/** Places, their installations, the cabinet, and what is planned there. */
+import type { Gauge } from '@/core/instrument/gauge';
+import type { KitFacts } from '@/core/instrument/kit';
+import type { VisitFacts } from '@/core/visit/facts';
+import { foreignKey, index, integer, jsonb, pgTable, primaryKey, text, uuid } from 'drizzle-orm/pg-core';
+import { installation, moment } from './columns';
+import { organisations } from './people';
+
+export const sites = pgTable(
+  'sites',
+  {
+    org: uuid('org')
+      .notNull()
+      .references(() => organisations.org),
+    id: uuid('id').notNull(),
+    name: text('name').notNull(),
+    address: text('address').notNull(),
+    customer: text('customer').notNull(),
+  },
+  (t) => [primaryKey({ columns: [t.org, t.id] })],
+);
+
+export const systems = pgTable(
+  'systems',
+  {
+    org: uuid('org').notNull(),
+    id: uuid('id').notNull(),
+    site: uuid('site').notNull(),
+    name: text('name').notNull(),
+    facts: installation('facts').notNull(),
+  },
+  (t) => [
+    primaryKey({ columns: [t.org, t.id] }),
+    foreignKey({ columns: [t.org, t.site], foreignColumns: [sites.org, sites.id] }),
+  ],
+);
+
+export const gauges = pgTable(
+  'gauges',
+  {
+    org: uuid('org')
+      .notNull()
+      .references(() => organisations.org),
+    id: uuid('id').notNull(),
+    name: text('name').notNull(),
+    facts: jsonb('facts').$type<Gauge>().notNull(),
+  },
+  (t) => [primaryKey({ columns: [t.org, t.id] })],
+);
+
+/** What is in the cabinet beside gauges: fans, thermometers, pumps, vessels, hoses, plugs, detectors, consumables. */
+export const kit = pgTable(
+  'kit',
+  {
+    org: uuid('org')
+      .notNull()
+      .references(() => organisations.org),
+    id: uuid('id').notNull(),
+    name: text('name').notNull(),
+    facts: jsonb('facts').$type<KitFacts>().notNull(),
+  },
+  (t) => [primaryKey({ columns: [t.org, t.id] })],
+);
+
+/** Planned visits. `version` guards against two people changing one at once. */
+export const visits = pgTable(
+  'visits',
+  {
+    org: uuid('org')
+      .notNull()
+      .references(() => organisations.org),
+    id: uuid('id').notNull(),
+    day: text('day').notNull(),
+    version: integer('version').notNull().default(1),
+    facts: jsonb('facts').$type<VisitFacts>().notNull(),
+    made: moment('made').notNull(),
+    madeBy: text('made_by').notNull(),
+  },
+  (t) => [primaryKey({ columns: [t.org, t.id] }), index('visits_day').on(t.org, t.day)],
+);
