@@ -142,6 +142,21 @@ export default tseslint.config(
         ]
       : [],
   ),
+  {
+    // what does not fit a screen or two is two things; tables of data and suites of tests may be longer
+    files: ['src/**/*.{ts,tsx}', 'scripts/**/*.{ts,mjs}', 'e2e/**/*.ts'],
+    rules: {
+      'max-lines': ['error', { max: 430, skipBlankLines: true, skipComments: true }],
+      'max-lines-per-function': ['error', { max: 130, skipBlankLines: true, skipComments: true }],
+    },
+  },
+  {
+    files: ['**/*.test.{ts,tsx}', 'e2e/**', 'src/database/schema/**'],
+    rules: {
+      'max-lines': ['error', { max: 450, skipBlankLines: true, skipComments: true }],
+      'max-lines-per-function': 'off',
+    },
+  },
   { files: ['scripts/**/*.cjs'], rules: { '@typescript-eslint/no-require-imports': 'off' } },
   {
     files: ['src/core/**/*.ts'],
