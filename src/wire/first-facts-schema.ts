@@ -1,5 +1,5 @@
 /** What is checked of the few facts from which a new place is drawn. */
-import { MEDIA, WATER_DUTIES } from '@/core/installation/section';
+import { MEDIA, USES } from '@/core/trades';
 import * as yup from 'yup';
 import { figure, free, list, shape, text } from './figure';
 import { meterRule, pressureRule } from './place-rules';
@@ -7,7 +7,7 @@ import { meterRule, pressureRule } from './place-rules';
 export const firstFactsSchema = shape({
   name: text(80),
   medium: text(20).oneOf([...MEDIA]),
-  duty: free(20).oneOf(['', ...Object.keys(WATER_DUTIES)]),
+  duty: free(20).oneOf(['', ...USES]),
   workingPressure: figure('pressure', 'zero'),
   meterKind: text(40),
   meterVolume: figure('volume', 'zero'),

@@ -1,17 +1,16 @@
 /** The few facts from which a new place is drawn. The same on both sides of the form. */
-import type { System, WaterDuty } from '@/core/installation/section';
+import type { System } from '@/core/installation/section';
 import { parseWithUnit } from '@/core/quantity/exact';
-import { tradeFor } from '@/core/trades';
+import { dutyFrom, tradeFor } from '@/core/trades';
 import { firstSection } from '@/core/trades/first';
-import { nextPipe, pipeFromForm } from './pipe';
 import type { FirstFactsForm } from './first-facts-schema';
+import { nextPipe, pipeFromForm } from './pipe';
 
 /** Inside volume of a common appliance behind its valve, filled in to be checked on its plate. House figure. */
 const BEHIND_A_VALVE = '0.3 l';
 /** A first section of what was entered. @param meterName as the rule packs call its class */
 export function sectionOfFacts(f: FirstFactsForm, id: string, meterName: string): System {
-  const gas = f.medium !== 'water' && f.medium !== 'drain';
-  const volume = parseWithUnit(gas ? BEHIND_A_VALVE : '0 l');
+  const volume = parseWithUnit(tradeFor(f.medium)?.fuel ? BEHIND_A_VALVE : '0 l');
   const pipe = {
     ...nextPipe('main', undefined, 'Main run'),
     table: f.table,
@@ -22,7 +21,7 @@ export function sectionOfFacts(f: FirstFactsForm, id: string, meterName: string)
     id,
     name: f.name,
     medium: f.medium,
-    ...(f.medium === 'water' && f.duty ? { duty: f.duty as WaterDuty } : {}),
+    ...dutyFrom(f.medium, f.duty),
     workingPressure: parseWithUnit(tradeFor(f.medium)?.pressed === false ? '0 mbar' : f.workingPressure),
     meter: { kind: f.meterKind, name: meterName, volume: parseWithUnit(f.meterVolume) },
     pipe: pipeFromForm(pipe),

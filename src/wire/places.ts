@@ -1,14 +1,15 @@
 /** Places as they are entered: figures are text with their unit. The same on both sides. */
-import { MEDIA, OPTIONAL_VALVES, WATER_DUTIES } from '@/core/installation/section';
+import { OPTIONAL_VALVES } from '@/core/installation/section';
 import { HEIGHT_KEYS, WHOLE_FACTS, WHOLE_KEYS, type WholeRule } from '@/core/installation/whole';
 import type { FactRule } from '@/core/network/catalogue';
 import { cellsOf, PART_LIST_KEYS, type PartListKey } from '@/core/network/lists';
+import { MEDIA, USES } from '@/core/trades';
 import * as yup from 'yup';
 import { figure, free, list, optionalFigure, shape, text, uuid } from './figure';
+import { ACCESS, formHeight, type FormHeight } from './form-words';
 import { pipeSchema } from './pipe-schema';
 import { meterRule, pressureRule } from './place-rules';
 import type { RowForm } from './rows';
-import { ACCESS, formHeight, type FormHeight } from './form-words';
 
 /** A site as it is entered. */
 export const siteSchema = shape({
@@ -51,7 +52,7 @@ export const systemSchema = shape({
   medium: text(20).oneOf([...MEDIA]),
   workingPressure: figure('pressure', 'zero'),
   supplyPressure: figure('pressure', 'zero'),
-  duty: free(20).oneOf(['', ...Object.keys(WATER_DUTIES)]),
+  duty: free(20).oneOf(['', ...USES]),
   supplyValve: text(120),
   supplyValveOwner: text(80),
   testPoint: text(120),

@@ -1,9 +1,10 @@
 /** A system as a form shows it, and the system that was entered. */
-import type { System, WaterDuty } from '@/core/installation/section';
+import type { System } from '@/core/installation/section';
 import { HEIGHT_KEYS, type HeightFact, WHOLE_KEYS } from '@/core/installation/whole';
 import { withListsOf } from '@/core/network/enter';
 import { PART_LIST_KEYS, rowsOf } from '@/core/network/lists';
 import { exact, type Exact, parseWithUnit, showUnit } from '@/core/quantity/exact';
+import { dutyFrom } from '@/core/trades';
 import { type FormHeight, formHeight } from './form-words';
 import { formOfPipe, pipeFromForm } from './pipe';
 import type { SystemForm } from './places';
@@ -101,7 +102,7 @@ export function systemFromForm(form: SystemForm, before: System | null, id: stri
     ...(form.access.length ? { access: form.access } : {}),
     ...(form.noValves.length ? { noValves: form.noValves as System['noValves'] } : {}),
     ...tankFrom(form, before),
-    ...(form.medium === 'water' && form.duty ? { duty: form.duty as WaterDuty } : {}),
+    ...dutyFrom(form.medium, form.duty),
     ...heightsFrom(form),
     meter: {
       kind: form.meterKind,

@@ -44,15 +44,6 @@ export interface Loop {
   readonly valve: string;
   readonly flowMeter: string;
 }
-/** What a water system is for. */
-export const WATER_DUTIES = {
-  house: 'house supply behind a meter',
-  pipework: 'water or heating pipework, pumped',
-  loops: 'floor-heating loops of one manifold',
-  vehicle: 'fresh water of a vehicle',
-  main: 'buried main',
-} as const;
-export type WaterDuty = keyof typeof WATER_DUTIES;
 /** Heights over one datum: slab and lowest point of a drain, test point and ends of a main. */
 export interface Heights {
   readonly datum: string;
@@ -134,13 +125,12 @@ export interface ExpectedItem {
   readonly model: string;
   readonly serial: string;
 }
-export const MEDIA = ['natural gas', 'propane', 'air', 'water', 'drain'] as const;
-export type Medium = (typeof MEDIA)[number];
 /** A system as it stands on the day: copied whole into the plan. */
 export interface System {
   readonly id: string;
   readonly name: string;
-  readonly medium: Medium;
+  /** As a trade carries it (core/trades). */
+  readonly medium: string;
   readonly workingPressure: Exact;
   readonly supplyPressure: Exact;
   /** What the installation was designed for: a fact of its own, never derived from the working pressure. */
@@ -179,8 +169,8 @@ export interface System {
   readonly schematic?: Schematic;
   /** Gas in a liquid system at test pressure: vessel, arrestors. */
   readonly gasInside?: Exact;
-  /** What a water system is for: decides which procedures are offered. Absent: all. */
-  readonly duty?: WaterDuty;
+  /** What it is there for, where its trade tells installations apart by that: decides which procedures are offered. Absent: all. */
+  readonly duty?: string;
   readonly surfaces?: readonly Surface[];
   readonly loops?: readonly Loop[];
   readonly heights?: Heights;

@@ -3,7 +3,8 @@ import type { Trade } from './trade';
 
 export const drain: Trade = {
   name: 'drain',
-  has: (s) => s.medium === 'drain',
+  carries: ['drain'],
+  serves: {},
   called: 'drain',
   fuel: false,
   pressed: false,

@@ -3,7 +3,8 @@ import type { Trade } from './trade';
 
 export const gas: Trade = {
   name: 'gas',
-  has: (s) => s.medium === 'natural gas' || s.medium === 'air',
+  carries: ['natural gas', 'air'],
+  serves: {},
   called: 'gas pipework',
   fuel: true,
   pressed: true,

@@ -9,12 +9,23 @@ import { water } from './water';
 
 export type { Trade } from './trade';
 export const TRADES: readonly Trade[] = [gas, propane, water, drain, main];
-/** The trade of an installation. @throws RangeError where none knows it: a medium nobody entered as a trade */
+/** The trade of an installation: of those that carry its medium the one it serves. @throws RangeError where none knows it: a medium nobody entered as a trade */
 export function tradeOf(system: Pick<System, 'medium' | 'duty'>): Trade {
-  const trade = TRADES.find((t) => t.has(system));
+  const carrying = TRADES.filter((t) => t.carries.includes(system.medium));
+  const trade = carrying.find((t) => system.duty && system.duty in t.serves) ?? carrying[0];
   if (!trade) throw new RangeError(`No trade knows ${system.medium}.`);
   return trade;
 }
 /** The trade of a medium as somebody typed it; undefined where none knows it. */
-export const tradeFor = (medium: string): Trade | undefined =>
-  TRADES.find((t) => t.has({ medium: medium as System['medium'] }));
+export const tradeFor = (medium: string): Trade | undefined => TRADES.find((t) => t.carries.includes(medium));
+export const MEDIA: readonly string[] = [...new Set(TRADES.flatMap((t) => t.carries))];
+/** What an installation with a medium can be there for, by key, with words. */
+export const servedBy = (medium: string): Readonly<Record<string, string>> =>
+  Object.fromEntries(
+    TRADES.filter((t) => t.carries.includes(medium)).flatMap((t) => Object.entries(t.serves)),
+  );
+/** Every use an installation can have, of whichever medium. */
+export const USES: readonly string[] = TRADES.flatMap((t) => Object.keys(t.serves));
+/** What is said of the use of an installation, where its medium has that use. */
+export const dutyFrom = (medium: string, duty: string): { readonly duty?: string } =>
+  duty in servedBy(medium) ? { duty } : {};

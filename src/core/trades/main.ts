@@ -3,7 +3,8 @@ import type { Trade } from './trade';
 
 export const main: Trade = {
   name: 'main',
-  has: (s) => s.medium === 'water' && s.duty === 'main',
+  carries: ['water'],
+  serves: { main: 'buried main' },
   called: 'water pipework',
   fuel: false,
   pressed: true,

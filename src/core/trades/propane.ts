@@ -3,7 +3,8 @@ import type { Trade } from './trade';
 
 export const propane: Trade = {
   name: 'propane',
-  has: (s) => s.medium === 'propane',
+  carries: ['propane'],
+  serves: {},
   called: 'gas pipework',
   fuel: true,
   pressed: true,

@@ -1,12 +1,13 @@
-import type { System } from '@/core/installation/section';
 import type { HeightFact, WholeFact } from '@/core/installation/whole';
 import type { PartKind } from '@/core/network/catalogue';
 
 /** What a trade brings along: what its installations are made of, what is told of them, and what a first drawing of one is. */
 export interface Trade {
-  readonly name: 'gas' | 'propane' | 'water' | 'drain' | 'main';
-  /** Whether an installation is of this trade. */
-  readonly has: (system: Pick<System, 'medium' | 'duty'>) => boolean;
+  readonly name: string;
+  /** What is inside its installations. Of several trades that carry one medium the first has those of which no more is said. */
+  readonly carries: readonly string[];
+  /** What its installations can be there for, where that decides which procedures are offered; empty: all for one thing. */
+  readonly serves: Readonly<Record<string, string>>;
   /** What is tested, to people who do not test. */
   readonly called: string;
   /** Carries a gas that burns: appliances, smell, and what no tightness test says of them. */

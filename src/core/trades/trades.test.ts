@@ -1,19 +1,27 @@
-import { MEDIA, WATER_DUTIES, type System, type WaterDuty } from '@/core/installation/section';
 import { pipeFigures } from '@/core/installation/pipes';
-import { reachOf } from '@/core/network/flood';
 import { PART_KINDS } from '@/core/network/catalogue';
+import { reachOf } from '@/core/network/flood';
 import { parseWithUnit as q } from '@/core/quantity/exact';
-import { TRADES, tradeOf } from '.';
-import { firstSection, type FirstFacts } from './first';
+import { dutyFrom, MEDIA, servedBy, tradeFor, tradeOf, TRADES, USES } from '.';
+import { type FirstFacts, firstSection } from './first';
 
-const duties = [undefined, ...Object.keys(WATER_DUTIES)] as (WaterDuty | undefined)[];
-const kinds: { medium: System['medium']; duty: WaterDuty | undefined }[] = MEDIA.flatMap((medium) =>
-  (medium === 'water' ? duties : [undefined]).map((duty) => ({ medium, duty })),
-);
-test.each(kinds)('one trade has $medium $duty', (s) => {
-  const own = TRADES.filter((t) => t.has(s as never));
-  expect(own).toHaveLength(1);
-  expect(tradeOf(s as never)).toBe(own[0]);
+test('each use of a medium has one trade; of which nothing more is said has the first that carries it', () => {
+  for (const medium of MEDIA) {
+    const carrying = TRADES.filter((t) => t.carries.includes(medium));
+    expect(tradeOf({ medium })).toBe(carrying[0]);
+    expect(tradeFor(medium)).toBe(carrying[0]);
+    for (const duty of Object.keys(servedBy(medium))) {
+      expect(carrying.filter((t) => duty in t.serves)).toEqual([tradeOf({ medium, duty })]);
+      expect(dutyFrom(medium, duty)).toEqual({ duty });
+    }
+  }
+  expect(new Set(USES).size).toBe(USES.length);
+  expect(tradeOf({ medium: 'water', duty: 'main' }).name).toBe('main');
+  // the use of another medium, left over in a form, says nothing
+  expect(dutyFrom('natural gas', 'main')).toEqual({});
+  expect(tradeOf({ medium: 'natural gas', duty: 'main' }).fuel).toBe(true);
+  expect(tradeFor('steam')).toBeUndefined();
+  expect(() => tradeOf({ medium: 'steam' })).toThrow('No trade knows steam.');
 });
 test('every part there is stands in some palette, and a palette names each once', () => {
   const all = new Set(TRADES.flatMap((t) => t.palette));

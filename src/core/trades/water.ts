@@ -3,7 +3,13 @@ import type { Trade } from './trade';
 
 export const water: Trade = {
   name: 'water',
-  has: (s) => s.medium === 'water' && s.duty !== 'main',
+  carries: ['water'],
+  serves: {
+    house: 'house supply behind a meter',
+    pipework: 'water or heating pipework, pumped',
+    loops: 'floor-heating loops of one manifold',
+    vehicle: 'fresh water of a vehicle',
+  },
   called: 'water pipework',
   fuel: false,
   pressed: true,

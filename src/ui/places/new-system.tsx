@@ -1,8 +1,7 @@
 'use client';
 import { meterVolume } from '@/core/installation/meters';
 import { pipeTable } from '@/core/installation/pipes';
-import { MEDIA, type System, WATER_DUTIES } from '@/core/installation/section';
-import { tradeOf } from '@/core/trades';
+import { dutyFrom, MEDIA, servedBy, tradeOf } from '@/core/trades';
 import { Button } from '@/ui/kit/button';
 import { byNeed } from '@/ui/kit/by-need';
 import { Field, FIELD, Options, TRADE_UNITS } from '@/ui/kit/field';
@@ -26,7 +25,7 @@ interface Meters {
 type Facts = UseFormReturn<FirstFactsForm>;
 /** A trade that fits the medium that stands in the form. */
 const tradeIn = (form: FirstFactsForm) =>
-  tradeOf({ medium: form.medium, duty: (form.duty || undefined) as System['duty'] });
+  tradeOf({ medium: form.medium, ...dutyFrom(form.medium, form.duty) });
 
 /** How many of each thing: a tap more, a tap less. */
 function Counted({ form }: { form: Facts }) {
@@ -148,7 +147,9 @@ export function NewSystem({ id, site, meters }: { id: string; site: string } & M
         <ByHand id={id} site={site} name={form.getValues('name')} meters={meters} />
       </Suspense>
     );
-  const medium = form.watch('medium');
+  const facts = form.watch();
+  const trade = tradeIn(facts);
+  const uses = Object.entries(servedBy(facts.medium));
   const { errors } = form.formState;
   const draw = (facts: FirstFactsForm) => {
     const words = new Set(tradeIn(facts).first.things?.words ?? []);
@@ -184,17 +185,17 @@ export function NewSystem({ id, site, meters }: { id: string; site: string } & M
             </select>
           )}
         </Field>
-        {medium === 'water' && (
+        {uses.length > 0 && (
           <Field label="What it is">
             {(ids) => (
               <select {...ids} className={FIELD} {...form.register('duty')}>
                 <option value="">not said: offer all tests</option>
-                <Options of={Object.entries(WATER_DUTIES)} />
+                <Options of={uses} />
               </select>
             )}
           </Field>
         )}
-        {medium !== 'drain' && (
+        {trade.pressed && (
           <FigureField
             control={form.control}
             name="workingPressure"
@@ -202,7 +203,7 @@ export function NewSystem({ id, site, meters }: { id: string; site: string } & M
             units={TRADE_UNITS.pressure}
           />
         )}
-        {medium !== 'drain' && <MeterFields form={form} meters={meters} />}
+        {trade.pressed && <MeterFields form={form} meters={meters} />}
         <PipeFields form={form} />
       </div>
       <Counted form={form} />

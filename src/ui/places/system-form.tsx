@@ -1,9 +1,8 @@
 'use client';
 import { meterVolume } from '@/core/installation/meters';
-import { MEDIA, WATER_DUTIES, type WaterDuty } from '@/core/installation/section';
 import { HEIGHT_FACTS, WHOLE_FACTS, type WholeFact, type WholeRule } from '@/core/installation/whole';
 import { type Unit } from '@/core/quantity/unit';
-import { type Trade, tradeFor, tradeOf } from '@/core/trades';
+import { dutyFrom, MEDIA, servedBy, type Trade, tradeFor, tradeOf } from '@/core/trades';
 import { office, type OfficeError } from '@/device/office';
 import { Button } from '@/ui/kit/button';
 import { byNeed } from '@/ui/kit/by-need';
@@ -63,6 +62,7 @@ const PAIRS = 'grid gap-3 sm:grid-cols-2';
 function WholePart({ trade }: { trade: Trade }) {
   const { register, formState, setValue, control } = useFormContext<SystemForm>();
   const medium = useWatch({ control, name: 'medium' });
+  const uses = Object.entries(servedBy(medium));
   return (
     <section className={SECTION}>
       <h2 className="text-lg font-semibold">System</h2>
@@ -90,12 +90,12 @@ function WholePart({ trade }: { trade: Trade }) {
             </select>
           )}
         </Field>
-        {medium === 'water' && (
+        {uses.length > 0 && (
           <Field label="What it is" hint="decides which tests are offered">
             {(ids) => (
               <select {...ids} className={FIELD} {...register('duty')}>
                 <option value="">not said: offer all</option>
-                <Options of={Object.entries(WATER_DUTIES)} />
+                <Options of={uses} />
               </select>
             )}
           </Field>
@@ -267,7 +267,7 @@ export function SystemFormView({
   const { handleSubmit, formState, watch } = methods;
   const { offer, sent } = useFormDraft(methods, `system/${id}`);
   const [medium, duty] = watch(['medium', 'duty']);
-  const trade = tradeOf({ medium, ...(duty ? { duty: duty as WaterDuty } : {}) });
+  const trade = tradeOf({ medium, ...dutyFrom(medium, duty) });
   const save = async (value: SystemForm) => {
     setTrouble('');
     try {
