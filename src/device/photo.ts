@@ -30,10 +30,9 @@ export function isWholePicture(bytes: Uint8Array): boolean {
 
 /**
  * Turns upright, makes smaller and encodes anew a picture, so that neither place nor any other fact of the phone stays in
- * it, and keeps it on this device until the office has it. The hash of its bytes names it from now on, signal or not.
- * @throws Error whose text says what to do
+ * it. The hash of its bytes names it from now on. @throws Error whose text says what to do
  */
-export async function keepPhotoHere(store: Store, run: string, file: Blob): Promise<string> {
+export async function encodePhoto(file: Blob): Promise<{ hash: string; bytes: ArrayBuffer }> {
   if (file.size > MOST)
     throw new Error('That file is larger than 15 MB. Take the photo with a lower resolution.');
   if (!isWholePicture(new Uint8Array(await file.arrayBuffer()))) throw new Error(NOT_A_PHOTO);
@@ -59,6 +58,11 @@ export async function keepPhotoHere(store: Store, run: string, file: Blob): Prom
   if (!encoded) throw new Error(NOT_A_PHOTO);
   const bytes = await encoded.arrayBuffer();
   const hash = hex(await crypto.subtle.digest('SHA-256', bytes));
+  return { hash, bytes };
+}
+/** Keeps a picture on this device until the office has it, signal or not. @throws Error whose text says what to do */
+export async function keepPhotoHere(store: Store, run: string, file: Blob): Promise<string> {
+  const { hash, bytes } = await encodePhoto(file);
   try {
     await store.put('photos', { hash, run, bytes, sent: 0, taken: now() });
   } catch (error) {

@@ -3,8 +3,8 @@ import type { Gauge } from '@/core/instrument/gauge';
 import type { KitFacts } from '@/core/instrument/kit';
 import type { VisitFacts } from '@/core/visit/facts';
 import { foreignKey, index, integer, jsonb, pgTable, primaryKey, text, uuid } from 'drizzle-orm/pg-core';
-import { installation, moment } from './columns';
-import { organisations } from './people';
+import { bytea, installation, moment } from './columns';
+import { organisations, people } from './people';
 
 export const sites = pgTable(
   'sites',
@@ -77,4 +77,24 @@ export const visits = pgTable(
     madeBy: text('made_by').notNull(),
   },
   (t) => [primaryKey({ columns: [t.org, t.id] }), index('visits_day').on(t.org, t.day)],
+);
+
+/** Photos that hang on parts of an installation: where a valve is, what a plate says. Evidence of a test is in `photos`. */
+export const partPhotos = pgTable(
+  'part_photos',
+  {
+    org: uuid('org').notNull(),
+    system: uuid('system').notNull(),
+    part: text('part').notNull(),
+    hash: text('hash').notNull(),
+    bytes: bytea('bytes').notNull(),
+    at: moment('at').notNull(),
+    person: uuid('person').notNull(),
+    by: text('by').notNull(),
+  },
+  (t) => [
+    primaryKey({ columns: [t.org, t.system, t.hash] }),
+    foreignKey({ columns: [t.org, t.system], foreignColumns: [systems.org, systems.id] }),
+    foreignKey({ columns: [t.org, t.person], foreignColumns: [people.org, people.id] }),
+  ],
 );

@@ -28,6 +28,7 @@ const TABLES: readonly {
   { name: 'people', without: { password_hash: '!' } },
   { name: 'sites' },
   { name: 'systems' },
+  { name: 'part_photos', bytes: { column: 'bytes', by: ['system', 'hash'] } },
   { name: 'gauges' },
   { name: 'kit' },
   { name: 'kit_log' },
@@ -160,7 +161,10 @@ export async function importOrganisation(
     for (const table of TABLES)
       tables.set(
         table.name,
-        decode(byName.get(`tables/${table.name}.ndjson`)!)
+        // an export from before there was such a table says nothing of it
+        decode(
+          table.name in about.counts ? byName.get(`tables/${table.name}.ndjson`)! : new Uint8Array(),
+        )
           .split('\n')
           .filter(Boolean)
           .map((line) => JSON.parse(line) as Row),

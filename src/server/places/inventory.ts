@@ -1,12 +1,12 @@
-import 'server-only';
-import { and, desc, eq, like } from 'drizzle-orm';
-import type { ExpectedItem, System } from '@/core/installation/section';
 import { isRecalled, type Recall } from '@/core/after/recall';
+import type { ExpectedItem, System } from '@/core/installation/section';
 import type { Plan } from '@/core/plan/plan';
-import { momentOf, type InventoryItem, type RunEvent } from '@/core/run/events';
+import { type InventoryItem, momentOf, type RunEvent } from '@/core/run/events';
 import { inventoryChanges } from '@/core/run/inventory';
 import { inOrganisation, type Tx } from '@/database/client';
 import { sightings, sites, systems } from '@/database/schema';
+import { and, desc, eq, like } from 'drizzle-orm';
+import 'server-only';
 
 /** Keeps each inventory entry of a run with its place, dated. Practice runs leave nothing behind. */
 export async function keepSightings(

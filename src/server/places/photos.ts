@@ -1,20 +1,21 @@
-import 'server-only';
-import { and, asc, eq, sql } from 'drizzle-orm';
-import sharp from 'sharp';
 import { inOrganisation, type Tx } from '@/database/client';
 import { photoParts, photos, seals } from '@/database/schema';
 import { digest } from '@/server/digest';
 import { now } from '@/server/now';
 import { planOf } from '@/server/runs/log';
 import { notHere, TroubleError } from '@/server/trouble';
+import { and, asc, eq, sql } from 'drizzle-orm';
+import 'server-only';
+import sharp from 'sharp';
 
 const MOST_PIXELS = 60_000_000;
 /** Longest side kept: a plate is readable, the record stays small. */
 const LONGEST = 1600;
 
 /** A device's own encoding is kept as it came, so that its hash holds; it must be clean, and no larger than we make them. */
-const MOST_KEPT_BYTES = 4_000_000;
-async function requireClean(bytes: Buffer, hash: string): Promise<{ width: number; height: number }> {
+export const MOST_KEPT_BYTES = 4_000_000;
+/** Bytes that are a whole photo, without facts of the phone, and what their hash says. @throws TroubleError 413, 422 */
+export async function requireClean(bytes: Buffer, hash: string): Promise<{ width: number; height: number }> {
   if (digest(bytes) !== hash)
     throw new TroubleError(422, 'hash', 'The photo was damaged on its way. Take it again.');
   const meta = await sharp(bytes, { limitInputPixels: MOST_PIXELS, failOn: 'error' })
@@ -127,5 +128,17 @@ export async function readPhoto(scope: { org: string }, run: string, hash: strin
       .where(and(eq(photos.run, run), eq(photos.hash, hash)));
     if (!row) throw notHere('photo');
     return row.bytes;
+  });
+}
+
+/** A photo as it is sent: in small with ?small=1; never changes, so it may be kept by the browser. */
+export async function photoAnswer(whole: Buffer, request: Request): Promise<Response> {
+  const small = new URL(request.url).searchParams.get('small') === '1';
+  return new Response(new Uint8Array(small ? await smallPhoto(whole) : whole), {
+    headers: {
+      'content-type': 'image/jpeg',
+      'cache-control': 'private, max-age=31536000, immutable',
+      'x-content-type-options': 'nosniff',
+    },
   });
 }

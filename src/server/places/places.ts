@@ -1,5 +1,3 @@
-import 'server-only';
-import { eq } from 'drizzle-orm';
 import type { Gauge } from '@/core/instrument/gauge';
 import { withNetwork } from '@/core/network/enter';
 import type { Network } from '@/core/network/network';
@@ -12,8 +10,10 @@ import { applianceSwapped } from '@/server/records/follow-ups';
 import type { Session } from '@/server/session/session';
 import { isId, notHere, TroubleError } from '@/server/trouble';
 import type { SiteForm, SystemForm } from '@/wire/places';
-import { systemFromForm } from '@/wire/system-form';
 import { mayPlan } from '@/wire/role';
+import { systemFromForm } from '@/wire/system-form';
+import { eq } from 'drizzle-orm';
+import 'server-only';
 
 type Scope = { org: string };
 export const listPlaces = (scope: Scope) => inOrganisation(scope, sitesWithSystems);

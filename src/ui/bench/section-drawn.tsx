@@ -1,16 +1,22 @@
 'use client';
-import { Maximize2, X } from 'lucide-react';
-import { Dialog } from 'radix-ui';
-import { useMemo } from 'react';
 import { networkOf } from '@/core/network/enter';
 import { reachOf } from '@/core/network/flood';
 import { listId } from '@/core/network/installation';
-import { positionKey, type Part, type Position } from '@/core/network/network';
+import { type Network, type Part, type Position, positionKey } from '@/core/network/network';
 import { checkLines, currentVisit, stageOf } from '@/core/run/read';
 import type { BenchView } from '@/device/bench';
+import { Button } from '@/ui/kit/button';
 import { NetworkDrawing, ReachWords } from '@/ui/network/drawing';
 import { pipeLabels } from '@/ui/network/pipe-words';
-import { Button } from '@/ui/kit/button';
+import { PlacePhotos, usePartPhotos } from '@/ui/network/place-photos';
+import { Maximize2, X } from 'lucide-react';
+import { Dialog } from 'radix-ui';
+import { useMemo } from 'react';
+
+/** Asked for when the drawing is opened large; without a signal there are none. */
+const PhotosHere = (of: { system: string; network: Network }) => (
+  <PlacePhotos {...of} kept={usePartPhotos(of.system)} />
+);
 
 /** The section as it stands in this stage: positions as they were ticked, and the parts that this stage asks about marked. */
 export default function SectionDrawn({ view }: { view: Pick<BenchView, 'plan' | 'state'> }) {
@@ -83,6 +89,7 @@ export default function SectionDrawn({ view }: { view: Pick<BenchView, 'plan' | 
             />
           </div>
           <ReachWords network={network} reach={reach} positions={positions} />
+          <PhotosHere system={plan.system.id} network={network} />
         </Dialog.Content>
       </Dialog.Portal>
     </Dialog.Root>

@@ -1,22 +1,37 @@
 'use client';
+import { partName } from '@/core/network/network';
 import { Button } from '@/ui/kit/button';
 import { byNeed } from '@/ui/kit/by-need';
 import { Copy, Link2, Trash2 } from 'lucide-react';
 import { Suspense } from 'react';
 import { words } from './drawing';
+import type { KeptPhotos } from './place-photos';
 import type { Editing } from './use-editing';
 
 const PartPanel = byNeed(() => import('./part-panel').then((m) => m.PartPanel));
+const PartPhotos = byNeed(() => import('./part-photos').then((m) => m.PartPhotos));
 const PipePanel = byNeed(() => import('./part-panel').then((m) => m.PipePanel));
 const icon = { size: 18, 'aria-hidden': true } as const;
 const FRAME = 'grid gap-3 border border-seam bg-panel p-3';
 
 /** What is known of the part or the pipe that is chosen, and what can be done with it. */
-export function Chosen({ editing }: { editing: Editing }) {
-  if (editing.part) return <ChosenPart editing={editing} part={editing.part} />;
+export function Chosen({ editing, photos }: { editing: Editing; photos: Photos }) {
+  if (editing.part) return <ChosenPart editing={editing} part={editing.part} photos={photos} />;
   return editing.link ? <ChosenLink editing={editing} link={editing.link} /> : null;
 }
-function ChosenPart({ editing, part }: { editing: Editing; part: NonNullable<Editing['part']> }) {
+interface Photos {
+  readonly system: string;
+  readonly kept: KeptPhotos;
+}
+function ChosenPart({
+  editing,
+  part,
+  photos,
+}: {
+  editing: Editing;
+  part: NonNullable<Editing['part']>;
+  photos: Photos;
+}) {
   const { sheet, joining, edit } = editing;
   return (
     <section className={FRAME} aria-label="What is chosen">
@@ -31,6 +46,13 @@ function ChosenPart({ editing, part }: { editing: Editing; part: NonNullable<Edi
               `facts ${part.id} ${Object.keys(to).join()}`,
             )
           }
+        />
+        <PartPhotos
+          key={`photos ${part.id}`}
+          {...photos}
+          part={part.id}
+          name={partName(part)}
+          saved={editing.isSaved(part.id)}
         />
       </Suspense>
       <div className="flex flex-wrap gap-2">

@@ -1,15 +1,15 @@
-import type { KeyboardEvent, ReactNode } from 'react';
 import { partWord, ruleOfPart } from '@/core/network/catalogue';
 import { insideOf, positionOf, type Positions, type Reach } from '@/core/network/flood';
 import {
-  partName,
-  partOf,
-  textOf,
   type Join,
   type Joined,
   type Part,
+  partName,
+  partOf,
   type Position,
+  textOf,
 } from '@/core/network/network';
+import type { KeyboardEvent, ReactNode } from 'react';
 import { Sign } from './sign';
 
 /** Pixels of one grid unit in the drawing's own scale. */

@@ -1,25 +1,44 @@
 /** @jest-environment jsdom */
-import { act, cleanup, fireEvent, render, screen, within } from '@testing-library/react';
 import { withListsOf, withNetwork } from '@/core/network/enter';
 import { bakery, plan } from '@/core/testing/bakery';
 import { tradeOf } from '@/core/trades';
 import SectionDrawn from '@/ui/bench/section-drawn';
 import { press, stand, type } from '@/ui/testing/bench';
-import { networkFromForm, type NetworkForm } from '@/wire/network';
+import { type NetworkForm, networkFromForm } from '@/wire/network';
+import { act, cleanup, fireEvent, render, screen, within } from '@testing-library/react';
 import { NetworkEditor } from './editor';
 
 const sent: { path: string; body: NetworkForm }[] = [];
 let answer: () => Promise<unknown> = async () => ({});
 jest.mock('next/navigation', () => ({ useRouter: () => ({ refresh: () => undefined }) }));
 jest.mock('@/device/identity', () => ({ readIdentity: () => ({ org: 'o', person: 'p' }) }));
+/** Photos that the office has, and whether it can be reached with one. */
+let hanging: { part: string; hash: string; at: number; by: string }[] = [];
+let signal = true;
+const photoAnswer = (path: string, method = 'GET') => {
+  const [, hash, part] = /photos\/(\w+)(?:\?part=(.*))?$/.exec(path) ?? [];
+  if (!signal) throw new Error('The office cannot be reached, so nothing was sent.');
+  if (method === 'PUT') hanging = [{ part: part!, hash: hash!, at: 0, by: 'Imre' }, ...hanging];
+  if (method === 'DELETE') hanging = hanging.filter((p) => p.hash !== hash);
+  return hanging;
+};
 jest.mock('@/device/office', () => ({
-  office: (path: string, { body }: { body: NetworkForm }) => {
-    sent.push({ path, body });
+  office: async (path: string, { body, method }: { body?: NetworkForm; method?: string } = {}) => {
+    if (path.includes('/photos')) return photoAnswer(path, method);
+    sent.push({ path, body: body! });
     return answer();
+  },
+}));
+jest.mock('@/device/photo', () => ({
+  encodePhoto: async (file: File) => {
+    if (file.type !== 'image/jpeg') throw new Error('That file is not a photo that can be read.');
+    return { hash: 'abc', bytes: new ArrayBuffer(3) };
   },
 }));
 beforeEach(() => {
   sent.length = 0;
+  hanging = [];
+  signal = true;
   answer = async () => ({});
   localStorage.clear();
 });
@@ -171,4 +190,42 @@ test('at the bench the drawing stands as the list has it ticked, with what the s
   await shown();
   await press(/Open it large/);
   expect(screen.getByRole('dialog').textContent).toMatch(/Deck oven is not reached/);
+});
+
+test('photos hang on the part that is chosen; without a signal the photo waits and is sent again', async () => {
+  hanging = [
+    { part: section.network!.parts.find((p) => p.kind === 'meter')!.id, hash: 'old', at: 0, by: 'Oda' },
+  ];
+  await draw();
+  await screen.findByRole('heading', { name: 'Photos of its parts' });
+  await choose(/^valve/);
+  const add = async (type: string) =>
+    act(async () => {
+      fireEvent.change(await screen.findByLabelText(/^Photo of it/), {
+        target: { files: [new File(['x'], 'x', { type })] },
+      });
+    });
+  const own = () => screen.queryAllByRole('img').filter((i) => i.getAttribute('src')?.includes('/photos/'));
+  await add('text/plain');
+  expect(screen.getAllByText(/not a photo that can be read/)).toHaveLength(1);
+  expect(screen.queryByRole('button', { name: 'Send the photo again' })).toBeNull();
+  signal = false;
+  await add('image/jpeg');
+  expect(screen.getByText(/cannot be reached/)).toBeTruthy();
+  expect(own()).toEqual([]);
+  signal = true;
+  await press('Send the photo again');
+  expect(hanging.map((p) => p.hash)).toEqual(['abc', 'old']);
+  expect(own().map((i) => i.getAttribute('src'))).toEqual(['/api/systems/s1/photos/abc?small=1']);
+  await press(/^Take this photo of .* away/);
+  expect(hanging.map((p) => p.hash)).toEqual(['old']);
+  expect(own()).toEqual([]);
+});
+test('a part that was only drawn has nothing yet to hang a photo on', async () => {
+  await draw();
+  await press(/^valve$/);
+  expect(await screen.findByText(/Save the drawing first/)).toBeTruthy();
+  expect(screen.queryByLabelText(/^Photo of it/)).toBeNull();
+  await press('Save');
+  expect(await screen.findByLabelText(/^Photo of it/)).toBeTruthy();
 });

@@ -15,6 +15,7 @@ import { Suspense, useMemo, useState } from 'react';
 import type { Schema } from 'yup';
 import { Chosen } from './chosen';
 import { ReachWords } from './drawing';
+import { PlacePhotos, usePartPhotos } from './place-photos';
 import { useSchema } from './schema';
 import { Sign } from './sign';
 import { type Editing, useEditing } from './use-editing';
@@ -49,7 +50,8 @@ export function NetworkEditor({
 }) {
   const [start] = useState(() => formOfNetwork(section.network!));
   const editing = useEditing(system, start, may);
-  const { sheet, kept, edit } = editing;
+  const { sheet, part, kept, edit } = editing;
+  const photos = usePartPhotos(system);
   const reach = useMemo(() => reachOf(sheet), [sheet]);
   // checked and worked out when something is drawn, not with every push of the sheet
   const schema = useSchema();
@@ -119,7 +121,8 @@ export function NetworkEditor({
               'The volume stands here once every figure is complete.'
             )}
           </p>
-          {may && <Chosen editing={editing} />}
+          {may && <Chosen editing={editing} photos={{ system, kept: photos }} />}
+          {!part && <PlacePhotos system={system} kept={photos} network={sheet} />}
           <section>
             <h2 className="text-lg font-semibold">What is in, what is out</h2>
             <ReachWords network={sheet} reach={reach} asked={asked} />

@@ -1,12 +1,12 @@
 'use client';
-import { ruleOfPart, partWord, type FactRule } from '@/core/network/catalogue';
 import { pipeTable } from '@/core/installation/pipes';
+import { type FactRule, partWord, ruleOfPart } from '@/core/network/catalogue';
 import type { Unit } from '@/core/quantity/unit';
 import { Button } from '@/ui/kit/button';
 import { Field, FIELD, FigureInput, Options, TextField, TRADE_UNITS, unitsOf } from '@/ui/kit/field';
-import { factTrouble, type PartForm } from '@/wire/network';
 import { figureTrouble } from '@/wire/figure-trouble';
-import { PIPE_CHOICES, usualSize, pipeOfTable, type PipeForm } from '@/wire/pipe';
+import { factTrouble, type PartForm } from '@/wire/network';
+import { PIPE_CHOICES, type PipeForm, pipeOfTable, usualSize } from '@/wire/pipe';
 
 /** One fact of a part, asked as its catalogue says. What is left empty is not known. */
 function FactField({

@@ -1,7 +1,7 @@
-import type { PipeForm } from '@/wire/pipe';
-import { showExact } from '@/core/quantity/exact';
 import type { Pipe } from '@/core/installation/pipe';
 import type { Join } from '@/core/network/network';
+import { showExact } from '@/core/quantity/exact';
+import type { PipeForm } from '@/wire/pipe';
 
 /** A pipe of a kept network in few letters: its size and length. */
 export const pipeLabels = (link: Join & { readonly pipe?: Pipe }): string =>

@@ -35,6 +35,21 @@ function useKept(id: string, sheet: NetworkForm, start: NetworkForm) {
   return { kept, forget: () => setKept(null) };
 }
 
+/** Ctrl or Cmd with Z takes back, with Shift too does again, except while somebody types. */
+function useUndoKeys(undo: () => void, redo: () => void) {
+  useEffect(() => {
+    const hurry = (e: globalThis.KeyboardEvent) => {
+      const typing = (e.target as Element).closest('input, textarea, select');
+      if (typing || !(e.ctrlKey || e.metaKey) || e.key.toLowerCase() !== 'z') return;
+      e.preventDefault();
+      if (e.shiftKey) redo();
+      else undo();
+    };
+    addEventListener('keydown', hurry);
+    return () => removeEventListener('keydown', hurry);
+  });
+}
+
 /** A drawing while it is changed: what is chosen, every way of changing it, what was drawn before and not saved. */
 export function useEditing(system: string, start: NetworkForm, may: boolean) {
   const router = useRouter();
@@ -43,6 +58,7 @@ export function useEditing(system: string, start: NetworkForm, may: boolean) {
   const [joining, setJoining] = useState(false);
   const [said, setSaid] = useState('');
   const [trouble, setTrouble] = useState('');
+  const [saved, setSaved] = useState(() => new Set(start.parts.map((p) => p.id)));
   const { kept, forget } = useKept(`drawing/${system}`, sheet, start);
   const part = sheet.parts.find((p) => p.id === chosen);
   const link = sheet.links.find((l) => l.id === chosen);
@@ -90,17 +106,7 @@ export function useEditing(system: string, start: NetworkForm, may: boolean) {
       setChosen(null);
     }
   };
-  useEffect(() => {
-    const hurry = (e: globalThis.KeyboardEvent) => {
-      const typing = (e.target as Element).closest('input, textarea, select');
-      if (typing || !(e.ctrlKey || e.metaKey) || e.key.toLowerCase() !== 'z') return;
-      e.preventDefault();
-      if (e.shiftKey) redo();
-      else undo();
-    };
-    addEventListener('keydown', hurry);
-    return () => removeEventListener('keydown', hurry);
-  });
+  useUndoKeys(undo, redo);
   const save = async () => {
     setTrouble('');
     try {
@@ -112,6 +118,7 @@ export function useEditing(system: string, start: NetworkForm, may: boolean) {
     try {
       await office(`/api/systems/${system}/drawing`, { method: 'PUT', body: sheet });
       dropDraft(`drawing/${system}`);
+      setSaved(new Set(sheet.parts.map((p) => p.id)));
       setSaid('The drawing is saved: volume, valves and lists follow it.');
       router.refresh();
     } catch (error) {
@@ -160,6 +167,8 @@ export function useEditing(system: string, start: NetworkForm, may: boolean) {
     onKey,
     save,
     join: () => setJoining(!joining),
+    /** The office knows the part. */
+    isSaved: (id: string) => saved.has(id),
     takeKept,
     dropKept,
   };

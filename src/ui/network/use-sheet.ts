@@ -1,6 +1,6 @@
 'use client';
-import { useState } from 'react';
 import type { NetworkForm } from '@/wire/network';
+import { useState } from 'react';
 
 const MOST = 100;
 interface History {

@@ -1,7 +1,7 @@
 'use client';
+import type { Part } from '@/core/network/network';
 import { useGesture } from '@use-gesture/react';
 import { useRef, useState } from 'react';
-import type { Part } from '@/core/network/network';
 import { UNIT } from './drawing';
 
 /** What of the sheet is seen: its left upper corner and its width, in the drawing's own scale. */

@@ -6,6 +6,7 @@ import { besidesFor } from '@/core/plan/beside-offer';
 import { offersFor } from '@/core/plan/offer';
 import { trendsOf } from '@/core/record/trend';
 import { readInventory } from '@/server/places/inventory';
+import { partPhotosOf } from '@/server/places/part-photos';
 import { cabinet, readSystem, systemsOfSite } from '@/server/places/places';
 import { historyOf } from '@/server/records/ledger';
 import { rulePacks } from '@/server/rules/rules';
@@ -14,15 +15,16 @@ import { requireSession } from '@/server/session/session';
 import { viewerDay, viewerZone } from '@/server/session/zone';
 import { readWatches } from '@/server/watches/watches';
 import { buttonClass } from '@/ui/kit/button-class';
+import { PhotosOnParts } from '@/ui/network/place-photos';
 import { SectionFigure } from '@/ui/network/section-figure';
 import { PipesTable, ScopeWords, SectionFacts, ThingsTables } from '@/ui/places/section-facts';
-import { WatchList, WrittenDown } from './seen-here';
 import { StartTest } from '@/ui/places/start-test';
 import { SystemHistory } from '@/ui/places/system-history';
 import { mayPlan, mayRun } from '@/wire/role';
 import type { Metadata } from 'next';
 import Link from 'next/link';
 import { cache } from 'react';
+import { WatchList, WrittenDown } from './seen-here';
 
 /** Read once for the page and its title. */
 const load = cache(async (id: string) => found(readSystem(await requireSession(), id)));
@@ -40,7 +42,7 @@ export default async function SystemPage({ params }: { params: Promise<{ system:
   const { system: id } = await params;
   const { site, system } = await load(id);
   const facts = system.facts;
-  const [inventory, failure, packs, gauges, history, watches, siblings] = await Promise.all([
+  const [inventory, failure, packs, gauges, history, watches, siblings, photos] = await Promise.all([
     readInventory(session, id),
     openFailure(session, id),
     rulePacks(session),
@@ -48,6 +50,7 @@ export default async function SystemPage({ params }: { params: Promise<{ system:
     historyOf(session, id),
     readWatches(session, id),
     systemsOfSite(session, site.id),
+    partPhotosOf(session, id),
   ]);
   const network = networkOf(facts);
   const { warnings } = reachOf(network);
@@ -79,6 +82,7 @@ export default async function SystemPage({ params }: { params: Promise<{ system:
         <div className="grid min-w-0 grid-cols-[minmax(0,1fr)] content-start gap-8">
           <SectionFacts facts={facts} />
           <PipesTable facts={facts} />
+          <PhotosOnParts system={id} network={network} photos={photos} />
           {watches.length > 0 && <WatchList watches={watches} />}
           <ThingsTables facts={facts} />
           {inventory.length > 0 && <WrittenDown inventory={inventory} />}
