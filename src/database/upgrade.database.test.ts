@@ -69,7 +69,9 @@ test('a database made step by step goes on: nothing is made twice, and its place
     }
   ).entries.slice(1);
   expect(said.map((r) => Number(r.at))).toEqual([...STEPS, ...later.map((e) => e.when)]);
-  expect(await ask(url, `select to_regclass('part_photos')::text as name`)).toEqual([{ name: 'part_photos' }]);
+  expect(await ask(url, `select to_regclass('part_photos')::text as name`)).toEqual([
+    { name: 'part_photos' },
+  ]);
   const [kept] = await ask(named(base, NAMES[0]!), 'select facts from systems');
   const { network, ...section } = readInstallation(kept!.facts as never);
   expect(section).toEqual(lists);

@@ -162,9 +162,7 @@ export async function importOrganisation(
       tables.set(
         table.name,
         // an export from before there was such a table says nothing of it
-        decode(
-          table.name in about.counts ? byName.get(`tables/${table.name}.ndjson`)! : new Uint8Array(),
-        )
+        decode(table.name in about.counts ? byName.get(`tables/${table.name}.ndjson`)! : new Uint8Array())
           .split('\n')
           .filter(Boolean)
           .map((line) => JSON.parse(line) as Row),
