@@ -221,6 +221,18 @@ test('photos hang on the part that is chosen; without a signal the photo waits a
   expect(hanging.map((p) => p.hash)).toEqual(['old']);
   expect(own()).toEqual([]);
 });
+test('whoever does not change the drawing still hangs a photo on a part of it', async () => {
+  await draw(false);
+  const meter = section.network!.parts.find((p) => p.kind === 'meter')!;
+  const select = await screen.findByLabelText('A photo of');
+  await act(async () => void fireEvent.change(select, { target: { value: meter.id } }));
+  await act(async () => {
+    fireEvent.change(screen.getByLabelText(/^Photo of it/), {
+      target: { files: [new File(['x'], 'x', { type: 'image/jpeg' })] },
+    });
+  });
+  expect(hanging).toEqual([{ part: meter.id, hash: 'abc', at: 0, by: 'Imre' }]);
+});
 test('a part that was only drawn has nothing yet to hang a photo on', async () => {
   await draw();
   await press(/^valve$/);

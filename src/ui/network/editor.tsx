@@ -1,11 +1,11 @@
 'use client';
 import { sectionVolume, type System, volumeUncertainty } from '@/core/installation/section';
-import { CATALOGUE, type PartKind } from '@/core/network/catalogue';
+import { CATALOGUE, type PartKind, ruleOfPart } from '@/core/network/catalogue';
 import { withNetwork } from '@/core/network/enter';
 import { reachOf } from '@/core/network/flood';
 import { unanswered } from '@/core/network/installation';
 import { laidOut } from '@/core/network/layout';
-import { partName } from '@/core/network/network';
+import { type Part, partName } from '@/core/network/network';
 import { Button } from '@/ui/kit/button';
 import { byNeed } from '@/ui/kit/by-need';
 import { Offer } from '@/ui/kit/use-draft';
@@ -20,6 +20,7 @@ import { useSchema } from './schema';
 import { Sign } from './sign';
 import { type Editing, useEditing } from './use-editing';
 
+const PhotoOfAPart = byNeed(() => import('./part-photos').then((m) => m.PhotoOfAPart));
 const Frame = byNeed(() => import('./frame').then((m) => m.Frame));
 const icon = { size: 18, 'aria-hidden': true } as const;
 
@@ -122,6 +123,14 @@ export function NetworkEditor({
             )}
           </p>
           {may && <Chosen editing={editing} photos={{ system, kept: photos }} />}
+          {!may && (
+            <Suspense fallback={null}>
+              <PhotoOfAPart
+                {...{ system, kept: photos }}
+                parts={start.parts.filter((p) => !ruleOfPart(p.kind).nameless) as Part[]}
+              />
+            </Suspense>
+          )}
           {!part && <PlacePhotos system={system} kept={photos} network={sheet} />}
           <section>
             <h2 className="text-lg font-semibold">What is in, what is out</h2>

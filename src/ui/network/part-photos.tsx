@@ -1,6 +1,8 @@
 'use client';
+import { type Part, partName } from '@/core/network/network';
 import { office, type OfficeError } from '@/device/office';
 import { Button } from '@/ui/kit/button';
+import { SelectField } from '@/ui/kit/field';
 import type { PartPhoto } from '@/wire/part-photo';
 import { useState } from 'react';
 import { type KeptPhotos, photoPath, PhotoRow } from './place-photos';
@@ -85,5 +87,31 @@ export function PartPhotos({
         {trouble}
       </p>
     </div>
+  );
+}
+
+/** Who does not change the drawing chooses the part here. */
+export function PhotoOfAPart({
+  system,
+  kept,
+  parts,
+}: {
+  system: string;
+  kept: KeptPhotos;
+  parts: readonly Part[];
+}) {
+  const [chosen, setChosen] = useState('');
+  const part = parts.find((p) => p.id === chosen);
+  return (
+    <section className="no-print grid gap-3 border border-seam bg-panel p-3">
+      <SelectField
+        label="A photo of"
+        none="choose the part"
+        value={chosen}
+        options={parts.map((p) => ({ id: p.id, title: partName(p) }))}
+        onChange={setChosen}
+      />
+      {part && <PartPhotos key={chosen} {...{ system, kept }} part={chosen} name={partName(part)} saved />}
+    </section>
   );
 }
