@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '@playwright/test';
-import { BASE, expectAccessible, signIn, takeClocks } from './support';
+import { BASE, expectAccessible, picture, signIn, takeClocks } from './support';
 
 const phone = (page: Page) => (page.viewportSize()?.width ?? 1280) < 500;
 
@@ -83,7 +83,18 @@ test(
     await page.getByRole('button', { name: 'Put it back' }).click();
     await page.getByRole('button', { name: 'Save', exact: true }).click();
     await expect(page.getByText(/The drawing is saved/)).toBeVisible();
+
+    // a photo hangs on the strainer, and is seen on the place
+    await page.getByRole('button', { name: /^part that permits less Strainer/ }).click();
+    await chosen(page)
+      .getByLabel(/^Photo of it/)
+      .setInputFiles({ name: 'strainer.jpg', mimeType: 'image/jpeg', buffer: await picture() });
+    const photo = page.getByRole('img', { name: /^Strainer, \d{4}/ });
+    await expect(photo).toBeVisible();
+    await expect.poll(() => photo.evaluate((i: HTMLImageElement) => i.naturalWidth)).toBe(360);
+    await expectAccessible(page);
     await page.goBack();
+    await expect(photo).toBeVisible();
     await expect(page.getByRole('row', { name: /^Boiler/ })).toHaveCount(2);
     await expect(page.getByText('Permits at most: Strainer')).toBeVisible();
   },

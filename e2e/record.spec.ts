@@ -1,6 +1,5 @@
 import { readFileSync } from 'node:fs';
 import { expect, test, type Page } from '@playwright/test';
-import sharp from 'sharp';
 import { readPdf } from './read-pdf';
 import {
   BASE,
@@ -8,26 +7,12 @@ import {
   expectAccessible,
   hold,
   pass,
+  picture,
   serverShift,
   shot,
   signIn,
   takeClocks,
 } from './support';
-
-/** A picture as a phone takes it: large, turned, and with the place it was taken in its data. */
-const picture = (width = 3000, height = 2000) =>
-  sharp({
-    create: {
-      width,
-      height,
-      channels: 3,
-      background: '#55635e',
-      noise: { type: 'gaussian', mean: 110, sigma: 40 },
-    },
-  })
-    .withExif({ IFD3: { GPSLatitude: '51/1 30/1 0/1', GPSLatitudeRef: 'N' } })
-    .jpeg()
-    .toBuffer();
 
 test.describe('the record', () => {
   test(

@@ -1,3 +1,4 @@
+import sharp from 'sharp';
 import AxeBuilder from '@axe-core/playwright';
 import { expect, test, type Page } from '@playwright/test';
 
@@ -318,3 +319,18 @@ export class BenchPage {
     }, this.run);
   }
 }
+
+/** A picture as a phone takes it: large, turned, and with the place it was taken in its data. */
+export const picture = (width = 3000, height = 2000) =>
+  sharp({
+    create: {
+      width,
+      height,
+      channels: 3,
+      background: '#55635e',
+      noise: { type: 'gaussian', mean: 110, sigma: 40 },
+    },
+  })
+    .withExif({ IFD3: { GPSLatitude: '51/1 30/1 0/1', GPSLatitudeRef: 'N' } })
+    .jpeg()
+    .toBuffer();
