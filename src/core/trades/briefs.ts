@@ -1,5 +1,5 @@
 /** What several trades say alike to the people in the building. */
-import type { Brief } from './trade';
+import type { Brief, Trade } from './trade';
 
 export const fuelBrief: Brief = {
   meanwhile:
@@ -16,4 +16,15 @@ export const waterBrief: Brief = {
   without: 'water',
   afterwards: () =>
     'If you see water where there should be none when we are gone, shut the stop valve and call us.',
+};
+export const fuelPlain: Trade['plain'] = {
+  tight: 'The gas pipework and appliances inside the test lost no gas that the gauge could show.',
+  'within-allowance':
+    'The appliances let a small amount of gas by, within what the rule allows for this existing installation. The pipework itself lost none that the gauge could show.',
+  'not-tight': 'The installation loses gas. It must not be used until it is repaired and tested again.',
+};
+export const waterPlain: Trade['plain'] = {
+  tight: 'What is inside the test lost no water that could be seen or measured.',
+  'within-allowance': 'It lost a little water, within what the rule allows.',
+  'not-tight': 'It loses water. It must not be relied on until it is repaired and tested again.',
 };

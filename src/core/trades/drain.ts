@@ -1,4 +1,4 @@
-import { waterBrief } from './briefs';
+import { waterBrief, waterPlain } from './briefs';
 import type { Trade } from './trade';
 
 export const drain: Trade = {
@@ -14,6 +14,7 @@ export const drain: Trade = {
   whole: [],
   heights: ['slab', 'rim', 'fixture', 'lowest'],
   protection: ['sewage'],
+  plain: waterPlain,
   brief: waterBrief,
   watch: [
     'Wet patches, gurgling or a smell near the drain: call.',

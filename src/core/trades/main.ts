@@ -1,4 +1,4 @@
-import { waterBrief } from './briefs';
+import { waterBrief, waterPlain } from './briefs';
 import type { Trade } from './trade';
 
 export const main: Trade = {
@@ -14,6 +14,7 @@ export const main: Trade = {
   whole: ['designPressure', 'gasInside'],
   heights: ['testPoint', 'highest', 'lowest'],
   protection: ['raise', 'fluid'],
+  plain: waterPlain,
   brief: waterBrief,
   watch: [
     'Soft ground, a wet trench or a pump that runs more often: call.',

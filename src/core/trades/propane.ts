@@ -1,4 +1,4 @@
-import { fuelBrief } from './briefs';
+import { fuelBrief, fuelPlain } from './briefs';
 import type { Trade } from './trade';
 
 export const propane: Trade = {
@@ -14,6 +14,7 @@ export const propane: Trade = {
   whole: ['setPressure', 'ventSetting', 'heatingValue', 'designPressure'],
   heights: [],
   protection: ['metalwork', 'raise', 'fluid'],
+  plain: fuelPlain,
   brief: fuelBrief,
   watch: [
     'If you smell gas: touch no switch, shut the container valve if you can reach it safely, leave, and call from outside.',

@@ -26,6 +26,8 @@ export interface Trade {
   /** Tasks that want protection; what is raised only where the section is parted from its supply. */
   readonly protection: readonly ('metalwork' | 'raise' | 'fluid' | 'sewage')[];
   readonly brief: Brief;
+  /** What a result means, to the customer, where the rule has no words of its own. */
+  readonly plain: Readonly<Record<'tight' | 'within-allowance' | 'not-tight', string>>;
   /** What the customer is to look out for afterwards. */
   readonly watch: readonly string[];
   /** The facts on the face of its records. */

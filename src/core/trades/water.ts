@@ -1,4 +1,4 @@
-import { waterBrief } from './briefs';
+import { waterBrief, waterPlain } from './briefs';
 import type { Trade } from './trade';
 
 export const water: Trade = {
@@ -34,6 +34,7 @@ export const water: Trade = {
   whole: ['setPressure', 'designPressure', 'gasInside'],
   heights: [],
   protection: ['raise', 'fluid'],
+  plain: waterPlain,
   brief: waterBrief,
   watch: [
     'Look at ceilings, floors and the manifold for damp in the first weeks.',

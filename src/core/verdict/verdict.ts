@@ -5,6 +5,7 @@ import { type Figure, figureNumber, showFigure } from '@/core/quantity/figure';
 import { sourceOfFirstFormat } from '@/core/quantity/sources';
 import { permittedDrop } from '@/core/run/read';
 import type { RunState } from '@/core/run/state';
+import { tradeOf } from '@/core/trades';
 import { type Adequacy, adequacyOf, measuredRate } from './adequacy';
 import { decidingHold, visitsOf } from './holds';
 import { judgePart, type PartVerdict, signOfLeak } from './part';
@@ -206,11 +207,8 @@ function withParts(plan: Plan, state: RunState, stopped: PartVerdict | null): Ve
   };
 }
 
-const PLAIN: Record<VerdictWord, string> = {
-  tight: 'The gas pipework and appliances inside the test lost no gas that the gauge could show.',
-  'within-allowance':
-    'The appliances let a small amount of gas by, within what the rule allows for this existing installation. The pipework itself lost none that the gauge could show.',
-  'not-tight': 'The installation loses gas. It must not be used until it is repaired and tested again.',
+/** What every trade says alike; what was lost, or was not, each says in its own words. */
+const PLAIN = {
   void: 'The test was not carried through as the rule asks, so it says nothing about the installation. It must be repeated before the installation is relied on.',
   inconclusive:
     'The test was carried through but its result does not answer whether the installation is tight. It must be repeated.',
@@ -232,7 +230,10 @@ function build(plan: Plan, state: RunState, result: PartVerdict): Verdict {
       ? ` As measured, the loss is about ${figureNumber(leakRate)} litres an hour${interval}.`
       : '';
   const key = word === 'not-tight' && result.use === 'limited' ? 'limited' : word;
-  const plain = (plan.format > 1 && result.plain) || plan.procedure.plain?.[key] || PLAIN[word];
+  const plain =
+    (plan.format > 1 && result.plain) ||
+    plan.procedure.plain?.[key] ||
+    { ...PLAIN, ...tradeOf(plan.system).plain }[word];
   return {
     word,
     label,
