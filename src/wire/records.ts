@@ -1,4 +1,5 @@
-import { PAPERS, type PaperKind } from '@/core/record/papers';
+import { type PaperKind, PAPERS } from '@/core/record/papers';
+import type * as yup from 'yup';
 import { free, list, shape, text, uuid } from './figure';
 
 /** Handing over, sharing and correcting of sealed records. */
@@ -16,3 +17,4 @@ export const supersedeSchema = shape({
   permit: free(60),
   present: free(200),
 });
+export type Supersede = yup.InferType<typeof supersedeSchema>;

@@ -53,6 +53,7 @@ export function WordsField<T extends FieldValues>({
   type?: 'text' | 'date' | 'time' | 'email' | 'password';
   maxLength?: number;
   autoComplete?: string;
+  placeholder?: string;
 }) {
   const { field, fieldState } = useController({ control, name });
   return (

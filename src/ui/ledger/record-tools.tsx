@@ -1,15 +1,19 @@
 'use client';
-import Link from 'next/link';
-import { useRouter } from 'next/navigation';
-import { useState } from 'react';
 import type { PaperKind, PaperOffer } from '@/core/record/papers';
 import { office, type OfficeError } from '@/device/office';
+import { Moment, useZone } from '@/ui/frame/zone';
 import { Button, HoldButton } from '@/ui/kit/button';
 import { buttonClass } from '@/ui/kit/button-class';
 import { TextField } from '@/ui/kit/field';
-import { Moment, useZone } from '@/ui/frame/zone';
+import { WordsField } from '@/ui/kit/figure-field';
+import { useOfficeForm } from '@/ui/kit/use-office-form';
 import { moment } from '@/ui/kit/words';
+import type { Supersede } from '@/wire/records';
 import { uuid7 } from '@/wire/uuid7';
+import Link from 'next/link';
+import { useRouter } from 'next/navigation';
+import { useState } from 'react';
+import type { Path } from 'react-hook-form';
 
 interface Link_ {
   readonly token: string;
@@ -51,23 +55,19 @@ export function RecordTools(props: RecordToolsProps) {
 function HandOver({ run, certificateTitle, customer, papers }: RecordToolsProps) {
   const all: PaperOffer[] = [{ kind: 'certificate', title: certificateTitle, to: customer }, ...papers];
   const [chosen, setChosen] = useState<readonly PaperKind[]>([]);
-  const [to, setTo] = useState('');
-  const [note, setNote] = useState('');
   const [said, setSaid] = useState('');
   const [trouble, setTrouble] = useState('');
-  const send = async () => {
-    setTrouble('');
-    try {
-      await office(`/api/runs/${run}/send`, {
-        body: { id: uuid7(Date.now()), to: to.trim(), note, papers: chosen },
-      });
+  const post = useOfficeForm<{ to: string; note: string }>({
+    schema: () => import('@/wire/records').then((m) => m.sendPapersSchema.pick(['to', 'note'])),
+    values: { to: '', note: '' },
+    send: async ({ to, note }) => {
+      const body = { id: uuid7(Date.now()), to: to.trim(), note, papers: chosen };
+      await office(`/api/runs/${run}/send`, { body });
       setSaid(`Sent to ${to.trim()} (simulated).`);
       setChosen([]);
-      setNote('');
-    } catch (error) {
-      setTrouble((error as OfficeError).message);
-    }
-  };
+      post.reset({ to, note: '' });
+    },
+  });
   const print = async () => {
     setTrouble('');
     try {
@@ -115,23 +115,16 @@ function HandOver({ run, certificateTitle, customer, papers }: RecordToolsProps)
         ))}
       </ul>
       {chosen.length > 0 ? (
-        <form
-          className="mt-3 grid gap-3"
-          onSubmit={(e) => {
-            e.preventDefault();
-            void send();
-          }}
-        >
-          <TextField
+        <form noValidate className="mt-3 grid gap-3" onSubmit={post.submit}>
+          <WordsField
+            control={post.control}
+            name="to"
             label="Send to"
             hint={`${chosen.length} paper${chosen.length === 1 ? '' : 's'}`}
-            value={to}
-            onChange={setTo}
             maxLength={200}
             placeholder="e-mail address"
-            required
           />
-          <TextField label="A line to go with it" value={note} onChange={setNote} maxLength={2000} />
+          <WordsField control={post.control} name="note" label="A line to go with it" maxLength={2000} />
           <Button type="submit" tone="act">
             Send (simulated)
           </Button>
@@ -150,7 +143,7 @@ function HandOver({ run, certificateTitle, customer, papers }: RecordToolsProps)
         )}
       </p>
       <p role="alert" className="text-rust">
-        {trouble}
+        {trouble || post.trouble}
       </p>
     </section>
   );
@@ -249,29 +242,19 @@ function PublicLinks({ run, links }: { run: string; links: readonly Link_[] }) {
 
 function Correct({ run, number, site, permit, present }: RecordToolsProps) {
   const router = useRouter();
-  const [form, setForm] = useState({ ...site, permit, present });
-  const [reason, setReason] = useState('');
   const [voiding, setVoiding] = useState('');
   const [trouble, setTrouble] = useState('');
-  const [id] = useState(() => uuid7(Date.now()));
-  const set = (name: keyof typeof form) => (value: string) => setForm({ ...form, [name]: value });
-  const begin = async () => {
-    setTrouble('');
-    try {
-      const answer = await office<{ run: string }>(`/api/runs/${run}/supersede`, {
-        body: {
-          id,
-          reason,
-          site: { name: form.name, address: form.address, customer: form.customer },
-          permit: form.permit,
-          present: form.present,
-        },
-      });
+  const supersede = useOfficeForm<Supersede>({
+    schema: () => import('@/wire/records').then((m) => m.supersedeSchema),
+    values: { id: uuid7(Date.now()), reason: '', site, permit, present },
+    send: async (form) => {
+      const answer = await office<{ run: string }>(`/api/runs/${run}/supersede`, { body: form });
       location.assign(`/bench/${answer.run}`);
-    } catch (error) {
-      setTrouble((error as OfficeError).message);
-    }
-  };
+    },
+  });
+  const field = (name: Path<Supersede>, label: string, maxLength: number) => (
+    <WordsField control={supersede.control} name={name} label={label} maxLength={maxLength} />
+  );
   const makeVoid = async () => {
     setTrouble('');
     try {
@@ -292,31 +275,13 @@ function Correct({ run, number, site, permit, present }: RecordToolsProps) {
       </p>
       <details>
         <summary className="min-h-11 cursor-pointer py-2 text-lake">Supersede it</summary>
-        <form
-          className="grid gap-3 pb-3"
-          onSubmit={(e) => {
-            e.preventDefault();
-            void begin();
-          }}
-        >
-          <TextField label="Site" value={form.name} onChange={set('name')} maxLength={120} required />
-          <TextField
-            label="Address"
-            value={form.address}
-            onChange={set('address')}
-            maxLength={300}
-            required
-          />
-          <TextField
-            label="Customer"
-            value={form.customer}
-            onChange={set('customer')}
-            maxLength={200}
-            required
-          />
-          <TextField label="Permit" value={form.permit} onChange={set('permit')} maxLength={60} />
-          <TextField label="Present" value={form.present} onChange={set('present')} maxLength={200} />
-          <TextField label="What was wrong" value={reason} onChange={setReason} maxLength={500} required />
+        <form noValidate className="grid gap-3 pb-3" onSubmit={supersede.submit}>
+          {field('site.name', 'Site', 120)}
+          {field('site.address', 'Address', 300)}
+          {field('site.customer', 'Customer', 200)}
+          {field('permit', 'Permit', 60)}
+          {field('present', 'Present', 200)}
+          {field('reason', 'What was wrong', 500)}
           <p className="text-sm">
             The same readings go into a new record, to be signed again. {number} keeps its number and says by
             what it is superseded.
@@ -340,7 +305,7 @@ function Correct({ run, number, site, permit, present }: RecordToolsProps) {
         </div>
       </details>
       <p role="alert" className="text-rust">
-        {trouble}
+        {trouble || supersede.trouble}
       </p>
     </section>
   );

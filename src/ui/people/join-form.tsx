@@ -1,9 +1,9 @@
 'use client';
-import { useState } from 'react';
 import { keepIdentity } from '@/device/identity';
-import { office, type OfficeError } from '@/device/office';
+import { office } from '@/device/office';
 import { Button } from '@/ui/kit/button';
-import { TextField } from '@/ui/kit/field';
+import { WordsField } from '@/ui/kit/figure-field';
+import { useOfficeForm } from '@/ui/kit/use-office-form';
 import type { Identity, Role } from '@/wire/role';
 
 /** Somebody invited chooses a password and is in. */
@@ -14,25 +14,17 @@ export function JoinForm({
   token: string;
   invitation: { name: string; email: string; role: Role; organisation: string; again: boolean };
 }) {
-  const [password, setPassword] = useState('');
-  const [trouble, setTrouble] = useState('');
-  const join = async () => {
-    setTrouble('');
-    try {
+  const { control, submit, trouble } = useOfficeForm<{ password: string }>({
+    schema: () => import('@/wire/people').then((m) => m.joinSchema),
+    values: { password: '' },
+    send: async ({ password }) => {
       const { email } = await office<{ email: string }>(`/api/join/${token}`, { body: { password } });
       keepIdentity(await office<Identity>('/api/session', { body: { email, password } }));
       location.assign('/today');
-    } catch (error) {
-      setTrouble((error as OfficeError).message.replace(/^password: /, 'The password '));
-    }
-  };
+    },
+  });
   return (
-    <form
-      onSubmit={(e) => {
-        e.preventDefault();
-        void join();
-      }}
-    >
+    <form noValidate onSubmit={submit}>
       <h1 className="text-2xl font-bold">
         {invitation.again ? 'A new password' : `Join ${invitation.organisation}`}
       </h1>
@@ -40,17 +32,15 @@ export function JoinForm({
         {invitation.name}, you sign in with <strong>{invitation.email}</strong>
         {invitation.again ? '.' : ` and work as ${invitation.role}.`}
       </p>
-      <TextField
+      <WordsField
+        control={control}
+        name="password"
         className="mt-5"
         label="Password"
         hint="at least 10 characters; a few words are good"
         type="password"
         autoComplete="new-password"
-        minLength={10}
         maxLength={200}
-        required
-        value={password}
-        onChange={setPassword}
       />
       <p role="alert" className="mt-2 min-h-6 text-rust">
         {trouble}

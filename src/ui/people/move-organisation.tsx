@@ -1,8 +1,8 @@
 'use client';
-import { useState } from 'react';
 import { office, type OfficeError } from '@/device/office';
 import { buttonClass } from '@/ui/kit/button-class';
 import { FIELD } from '@/ui/kit/field';
+import { useState } from 'react';
 
 /** The organisation as one file, to be kept or taken to another installation; and such a file put into an empty one. */
 export function MoveOrganisation() {

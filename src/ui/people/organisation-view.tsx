@@ -1,16 +1,19 @@
 'use client';
+import { office, type OfficeError } from '@/device/office';
+import { Moment, useZone } from '@/ui/frame/zone';
+import { Button, HoldButton } from '@/ui/kit/button';
+import { buttonClass } from '@/ui/kit/button-class';
+import { SelectField } from '@/ui/kit/field';
+import { WordsField } from '@/ui/kit/figure-field';
+import { useOfficeForm } from '@/ui/kit/use-office-form';
+import { moment } from '@/ui/kit/words';
+import type { InvitationRow, Invite, PersonForm as PersonChange, PersonRow } from '@/wire/people';
+import { type Role, ROLES } from '@/wire/role';
+import { uuid7 } from '@/wire/uuid7';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
-import { office, type OfficeError } from '@/device/office';
-import { Button, HoldButton } from '@/ui/kit/button';
-import { buttonClass } from '@/ui/kit/button-class';
-import { SelectField, TextField } from '@/ui/kit/field';
-import { Moment, useZone } from '@/ui/frame/zone';
-import { moment } from '@/ui/kit/words';
-import type { InvitationRow, PersonRow } from '@/wire/people';
-import { ROLES, type Role } from '@/wire/role';
-import { uuid7 } from '@/wire/uuid7';
+import { type Control, type Path, useController } from 'react-hook-form';
 import { MoveOrganisation } from './move-organisation';
 
 const ROLE_WORDS: Record<Role, string> = {
@@ -113,15 +116,6 @@ export function OrganisationView(props: Props) {
 }
 
 function PersonLine({ person: p, owner }: { person: PersonRow; owner: boolean }) {
-  const { ask, trouble } = useAsk();
-  const [form, setForm] = useState({
-    name: p.name,
-    role: p.role,
-    licenceNumber: p.licenceNumber,
-    licenceUntil: p.licenceUntil,
-  });
-  const [link, setLink] = useState('');
-  const save = (left: boolean) => void ask(`/api/people/${p.id}`, { method: 'PUT', body: { ...form, left } });
   const licence = p.licenceNumber
     ? `licence ${p.licenceNumber}, valid to ${p.licenceUntil}`
     : 'no licence on file';
@@ -140,61 +134,73 @@ function PersonLine({ person: p, owner }: { person: PersonRow; owner: boolean })
           Licence {p.licenceNumber} ran out on {p.licenceUntil}: what {p.name} seals is not a certificate
         </p>
       )}
-      {owner && (
-        <details>
-          <summary className="min-h-11 cursor-pointer py-2 text-sm text-lake">Change</summary>
-          <div className="grid max-w-xl gap-3 pb-3 sm:grid-cols-2">
-            <TextField
-              label="Name"
-              value={form.name}
-              onChange={(name) => setForm({ ...form, name })}
-              maxLength={120}
-            />
-            <RoleField value={form.role} onChange={(role) => setForm({ ...form, role })} />
-            <TextField
-              label="Licence number"
-              value={form.licenceNumber}
-              onChange={(licenceNumber) => setForm({ ...form, licenceNumber })}
-              maxLength={60}
-            />
-            <TextField
-              label="Licence valid to"
-              type="date"
-              value={form.licenceUntil}
-              onChange={(licenceUntil) => setForm({ ...form, licenceUntil })}
-            />
-            <Button tone="act" onClick={() => save(false)}>
-              Keep
-            </Button>
-            <Button
-              onClick={() =>
-                void ask<{ link: string }>('/api/people', {
-                  body: { id: uuid7(Date.now()), name: p.name, email: p.email, role: p.role, person: p.id },
-                }).then((a) => a && setLink(a.link))
-              }
-            >
-              Offer a new password
-            </Button>
-            <HoldButton tone="danger" className="sm:col-span-2" onHeld={() => save(true)}>
-              {p.name.split(' ')[0]} has left
-            </HoldButton>
-          </div>
-          <ShownLink link={link} />
-          <p role="alert" className="text-rust">
-            {trouble}
-          </p>
-        </details>
-      )}
+      {owner && <PersonForm person={p} />}
     </li>
   );
 }
-function RoleField({ value, onChange }: { value: Role; onChange: (role: Role) => void }) {
+function PersonForm({ person: p }: { person: PersonRow }) {
+  const { ask, trouble: asked } = useAsk();
+  const router = useRouter();
+  const [link, setLink] = useState('');
+  const { control, submit, trouble, getValues } = useOfficeForm<PersonChange>({
+    schema: () => import('@/wire/people').then((m) => m.personSchema),
+    values: {
+      name: p.name,
+      role: p.role,
+      licenceNumber: p.licenceNumber,
+      licenceUntil: p.licenceUntil,
+      left: false,
+    },
+    send: async (form) => {
+      await office(`/api/people/${p.id}`, { method: 'PUT', body: form });
+      router.refresh();
+    },
+  });
+  return (
+    <details>
+      <summary className="min-h-11 cursor-pointer py-2 text-sm text-lake">Change</summary>
+      <form noValidate className="grid max-w-xl gap-3 pb-3 sm:grid-cols-2" onSubmit={submit}>
+        <WordsField control={control} name="name" label="Name" maxLength={120} />
+        <RoleField control={control} />
+        <WordsField control={control} name="licenceNumber" label="Licence number" maxLength={60} />
+        <WordsField control={control} name="licenceUntil" label="Licence valid to" type="date" />
+        <Button type="submit" tone="act">
+          Keep
+        </Button>
+        <Button
+          onClick={() =>
+            void ask<{ link: string }>('/api/people', {
+              body: { id: uuid7(Date.now()), name: p.name, email: p.email, role: p.role, person: p.id },
+            }).then((a) => a && setLink(a.link))
+          }
+        >
+          Offer a new password
+        </Button>
+        <HoldButton
+          tone="danger"
+          className="sm:col-span-2"
+          onHeld={() =>
+            void ask(`/api/people/${p.id}`, { method: 'PUT', body: { ...getValues(), left: true } })
+          }
+        >
+          {p.name.split(' ')[0]} has left
+        </HoldButton>
+      </form>
+      <ShownLink link={link} />
+      <p role="alert" className="text-rust">
+        {trouble || asked}
+      </p>
+    </details>
+  );
+}
+function RoleField<T extends { role: string }>({ control }: { control: Control<T> }) {
+  const { field } = useController({ control, name: 'role' as Path<T> });
   return (
     <SelectField
       label="Role"
-      value={value}
+      value={field.value}
       options={ROLES.map((r) => ({ id: r, title: ROLE_WORDS[r] }))}
-      onChange={(role) => onChange(role as Role)}
+      onChange={field.onChange}
     />
   );
 }
@@ -231,41 +237,31 @@ function InvitationLine({ invitation: i, owner }: { invitation: InvitationRow; o
     </li>
   );
 }
+const invitation = (): Invite => ({
+  id: uuid7(Date.now()),
+  name: '',
+  email: '',
+  role: 'tester',
+  person: null,
+});
 function InviteForm() {
-  const { ask, trouble } = useAsk();
-  const [form, setForm] = useState({ name: '', email: '', role: 'tester' as Role });
+  const router = useRouter();
   const [link, setLink] = useState('');
+  const { control, submit, trouble, reset } = useOfficeForm<Invite>({
+    schema: () => import('@/wire/people').then((m) => m.inviteSchema),
+    values: invitation(),
+    send: async (form) => {
+      setLink((await office<{ link: string }>('/api/people', { body: form })).link);
+      reset(invitation());
+      router.refresh();
+    },
+  });
   return (
-    <form
-      className="mt-5 grid max-w-xl gap-3 sm:grid-cols-2"
-      onSubmit={(e) => {
-        e.preventDefault();
-        void ask<{ link: string }>('/api/people', {
-          body: { id: uuid7(Date.now()), ...form, person: null },
-        }).then((a) => {
-          if (!a) return;
-          setLink(a.link);
-          setForm({ name: '', email: '', role: 'tester' });
-        });
-      }}
-    >
+    <form noValidate className="mt-5 grid max-w-xl gap-3 sm:grid-cols-2" onSubmit={submit}>
       <h3 className="font-semibold sm:col-span-2">Invite somebody</h3>
-      <TextField
-        label="Name"
-        value={form.name}
-        onChange={(name) => setForm({ ...form, name })}
-        maxLength={120}
-        required
-      />
-      <TextField
-        label="E-mail address"
-        type="email"
-        value={form.email}
-        onChange={(email) => setForm({ ...form, email })}
-        maxLength={200}
-        required
-      />
-      <RoleField value={form.role} onChange={(role) => setForm({ ...form, role })} />
+      <WordsField control={control} name="name" label="Name" maxLength={120} />
+      <WordsField control={control} name="email" label="E-mail address" type="email" maxLength={200} />
+      <RoleField control={control} />
       <Button type="submit" className="self-end">
         Invite
       </Button>
@@ -278,32 +274,29 @@ function InviteForm() {
     </form>
   );
 }
-function OfficeForm({ name, contact }: { name: string; contact: string }) {
-  const { ask, trouble } = useAsk();
-  const [form, setForm] = useState({ name, contact });
+function OfficeForm(values: { name: string; contact: string }) {
+  const router = useRouter();
+  const { control, submit, trouble } = useOfficeForm<typeof values>({
+    schema: () => import('@/wire/people').then((m) => m.organisationSchema),
+    values: { name: values.name, contact: values.contact },
+    send: async (form) => {
+      await office('/api/organisation', { method: 'PUT', body: form });
+      router.refresh();
+    },
+  });
   return (
     <section aria-labelledby="office">
       <h2 id="office" className="text-lg font-semibold">
         On papers
       </h2>
-      <div className="mt-2 grid gap-3">
-        <TextField
-          label="Name of the organisation"
-          value={form.name}
-          onChange={(v) => setForm({ ...form, name: v })}
-          maxLength={120}
-        />
-        <TextField
-          label="How customers reach you"
-          value={form.contact}
-          onChange={(v) => setForm({ ...form, contact: v })}
-          maxLength={300}
-        />
-        <Button onClick={() => void ask('/api/organisation', { method: 'PUT', body: form })}>Keep</Button>
+      <form noValidate className="mt-2 grid gap-3" onSubmit={submit}>
+        <WordsField control={control} name="name" label="Name of the organisation" maxLength={120} />
+        <WordsField control={control} name="contact" label="How customers reach you" maxLength={300} />
+        <Button type="submit">Keep</Button>
         <p role="alert" className="text-rust">
           {trouble}
         </p>
-      </div>
+      </form>
     </section>
   );
 }
