@@ -7,10 +7,13 @@ import { PlanError } from '@/core/plan/plan';
 import { SealError } from '@/core/record/record';
 import { now } from '@/server/now';
 import { currentSession, type Session } from '@/server/session/session';
-import { databaseIsAway, TroubleError } from '@/server/trouble';
+import { databaseIsAway, TroubleError, valueRefused } from '@/server/trouble';
+import { depthOf, fromThisSite } from './request';
 
 export const log = pino({ level: process.env.VAST_LOG ?? 'warn' });
 const MOST_BYTES = 4_000_000;
+/** Nothing that is sent here is nested deeper. */
+const MOST_DEEP = 60;
 
 /** JSON answer with the server's clock in a header, for the device's offset. */
 export const answer = (value: unknown, status = 200, extra: Record<string, string> = {}): Response =>
@@ -36,6 +39,12 @@ export function troubleAnswer(error: unknown): Response {
       'database-away',
       'The office’s records cannot be reached just now, so nothing was changed. Wait a moment and try again.',
     );
+  if (valueRefused(error))
+    return say(
+      422,
+      'value',
+      'Something in it cannot be a value here: a day, an id or a character. Look at what you typed or at the link, and try again.',
+    );
   log.error({ err: error }, 'unexpected');
   return say(
     500,
@@ -49,6 +58,8 @@ export async function bodyOf<T>(request: Request, schema: Schema<T>): Promise<T>
   const text = await request.text();
   if (text.length > MOST_BYTES)
     throw new TroubleError(413, 'too-large', 'That is more than can be sent at once.');
+  if (depthOf(text) > MOST_DEEP)
+    throw new TroubleError(400, 'not-json', 'The request was not readable. Reload the page and try again.');
   let value: unknown;
   try {
     value = JSON.parse(text);
@@ -60,10 +71,8 @@ export async function bodyOf<T>(request: Request, schema: Schema<T>): Promise<T>
 
 /** Refuses requests that another site made a browser send. */
 async function sameOrigin(request: Request): Promise<void> {
-  const origin = request.headers.get('origin');
-  if (!origin || request.method === 'GET') return;
-  const host = (await headers()).get('host');
-  if (new URL(origin).host !== host)
+  const told = { origin: request.headers.get('origin'), site: request.headers.get('sec-fetch-site') };
+  if (!fromThisSite(request.method, told, (await headers()).get('host')))
     throw new TroubleError(403, 'other-site', 'This request came from another site and was refused.');
 }
 

@@ -20,6 +20,11 @@ export const notHere = (what = 'page'): TroubleError =>
 /** Whether an id could be one of ours: anything else never reaches the database. */
 export const isId = (text: string): boolean =>
   /^[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}$/.test(text);
+/** Whether the database refused a value: a day that is none, an id that is none, a character it cannot keep. */
+export const valueRefused = (error: unknown): boolean => {
+  const e = error as { code?: string; cause?: unknown };
+  return /^22/.test(e?.code ?? '') || (e?.cause !== undefined && valueRefused(e.cause));
+};
 /** Whether an error means that the database is away. */
 export const databaseIsAway = (error: unknown): boolean => {
   const e = error as { code?: string; message?: string; cause?: unknown };

@@ -1,8 +1,9 @@
 import Papa from 'papaparse';
 
 /**
- * Rows as CSV (RFC 4180, comma, CRLF). A text that a spreadsheet would take for a formula gets an apostrophe before it;
- * numbers, also negative ones, stay as they are.
+ * Rows as CSV (RFC 4180, comma, CRLF). A text that a spreadsheet would take for a formula gets an apostrophe before it, also
+ * behind spaces and line ends, which some strip, and with full-width signs, which some turn into plain ones; numbers, also
+ * negative ones, stay as they are.
  */
 export const writeCsv = (rows: readonly (readonly string[])[]): string =>
   rows.length
@@ -12,7 +13,9 @@ export const writeCsv = (rows: readonly (readonly string[])[]): string =>
       )}\r\n`
     : '';
 const guarded = (cell: string): string =>
-  /^[=+\-@\t\r]/.test(cell) && !/^[+-]?\d+([.,]\d+)?$/.test(cell) ? `'${cell}` : cell;
+  /^[\t\r\n]|^[\s\p{Cc}\p{Cf}]*[=+\-@＝＋－﹣−＠]/u.test(cell) && !/^[+-]?\d+([.,]\d+)?$/.test(cell)
+    ? `'${cell}`
+    : cell;
 
 /** Rows of a text with a known delimiter; quoted cells may hold delimiters and line ends. */
 export const readCsv = (text: string, delimiter: string): string[][] =>
