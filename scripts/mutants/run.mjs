@@ -17,6 +17,9 @@ const read = (file) => (existsSync(file) ? JSON.parse(readFileSync(file, 'utf8')
 const store = read(STORE);
 const place = (m) =>
   `${m.location.start.line}:${m.location.start.column}-${m.location.end.line}:${m.location.end.column}`;
+/** The same as a range to try: there columns count from 0, in the report from 1. */
+const range = ({ location: { start, end } }) =>
+  `${start.line}:${start.column - 1}-${end.line}:${end.column - 1}`;
 const same = (m) => `${place(m)} ${m.mutatorName} ${m.replacement}`;
 
 const [asked, only = ''] = process.argv.slice(2);
@@ -60,7 +63,7 @@ for (const name of Object.keys(store)) {
   if (!again || !only.split(',').some((path) => name.startsWith(path))) continue;
   store[name] = file;
   for (const m of file.mutants)
-    if ([...ALIVE, 'Timeout'].includes(m.status)) ranges.push(`${name}:${place(m)}`);
+    if ([...ALIVE, 'Timeout'].includes(m.status)) ranges.push(`${name}:${range(m)}`);
   ranges.push(...fresh.map((line) => `${name}:${line}-${line}`));
 }
 if (again && !ranges.length) {

@@ -1,4 +1,4 @@
-import { unzipSync, zipSync } from 'fflate';
+import { type UnzipFileInfo, unzipSync, zipSync } from 'fflate';
 import * as yup from 'yup';
 import { canonical, sha256OfBytes } from '@/core/record/canonical';
 import { isSignedBy, publicKeyOf, signText } from '@/core/record/seal';
@@ -13,6 +13,10 @@ const FORMAT = 'vast-stone-bundle-1';
 /** Every entry carries this day: when a bundle was packed says nothing about the record. */
 const DAY = '1980-01-02T00:00:00Z';
 const MOST_BYTES = 500_000_000;
+/** Photos of a long life, and one file for each table. */
+const MOST_FILES = 20_000;
+/** Text shrinks to a tenth, a photo not at all. */
+const MOST_RATIO = 100;
 
 export interface BundleFile {
   readonly name: string;
@@ -86,6 +90,22 @@ export interface BundleCheck {
 /** Whether bytes begin like a ZIP. */
 export const isZip = (bytes: Uint8Array): boolean => bytes[0] === 0x50 && bytes[1] === 0x4b;
 
+class TooMuch extends Error {}
+/** Stops before anything is unpacked that would be larger, or more, than a bundle ever is. */
+function withinCaps() {
+  let count = 0;
+  let total = 0;
+  return ({ name, originalSize, size }: UnzipFileInfo): boolean => {
+    count += 1;
+    total += originalSize;
+    if (count > MOST_FILES || total > MOST_BYTES)
+      throw new TooMuch('The archive holds more than a bundle does. It was not unpacked.');
+    if (originalSize > MOST_RATIO * Math.max(size, 1000))
+      throw new TooMuch(`${name} in the archive would unpack to a multiple of itself. It was not unpacked.`);
+    return true;
+  };
+}
+
 /** Reads a bundle and says exactly what in it is not as it was written. Needs nothing but the bytes. */
 export function readBundle(bytes: Uint8Array): BundleCheck {
   const fail = (text: string): BundleCheck => ({
@@ -98,8 +118,9 @@ export function readBundle(bytes: Uint8Array): BundleCheck {
   if (bytes.length > MOST_BYTES) return fail('The file is too large to be a bundle.');
   let entries: Record<string, Uint8Array>;
   try {
-    entries = unzipSync(bytes);
-  } catch {
+    entries = unzipSync(bytes, { filter: withinCaps() });
+  } catch (error) {
+    if (error instanceof TooMuch) return fail(error.message);
     return fail('The archive is broken: its list of files cannot be read. Ask for the bundle again.');
   }
   const files = Object.entries(entries).map(([name, content]): BundleFile => ({ name, bytes: content }));
@@ -124,7 +145,8 @@ export function readBundle(bytes: Uint8Array): BundleCheck {
     else if (sha256OfBytes(file.bytes) !== hash) faults.push(`${name} was changed.`);
   }
   for (const f of files)
-    if (f.name !== MANIFEST && !(f.name in manifest.files)) faults.push(`${f.name} was added to the bundle.`);
+    if (f.name !== MANIFEST && !Object.hasOwn(manifest.files, f.name))
+      faults.push(`${f.name} was added to the bundle.`);
   // every file is as it was written: what still differs is the archive around them
   const again = faults.length ? null : pack(files);
   const notes: string[] = [];

@@ -1,3 +1,4 @@
+import { zone } from '@/core/run/field';
 import * as yup from 'yup';
 import { list, shape, text, uuid } from './figure';
 
@@ -10,7 +11,7 @@ export const outsidePlanSchema = shape({
   pack: text(60),
   procedure: text(60),
   case: text(40),
-  zone: text(60),
+  zone: zone(),
 });
 /** A finished test from a gauge's log. */
 export const outsideTestSchema = shape({
@@ -19,7 +20,7 @@ export const outsideTestSchema = shape({
   pack: text(60),
   procedure: text(60),
   case: text(40),
-  zone: text(60),
+  zone: zone(),
   gauge: uuid(),
   /** Who held it, and that they answered for the lists. */
   by: text(120),

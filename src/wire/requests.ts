@@ -1,3 +1,4 @@
+import { zone } from '@/core/run/field';
 import * as yup from 'yup';
 import { eventSchema } from '@/core/run/events';
 import type { RunEvent } from '@/core/run/events';
@@ -49,7 +50,7 @@ export const startRunSchema = shape({
     .strict(true)
     .optional()
     .default(undefined),
-  zone: text(60),
+  zone: zone(),
 });
 export type StartRun = yup.InferType<typeof startRunSchema>;
 

@@ -1,7 +1,7 @@
 import { readdirSync, readFileSync } from 'node:fs';
 import path from 'node:path';
 import fc from 'fast-check';
-import { zipSync } from 'fflate';
+import { unzipSync, zipSync } from 'fflate';
 import { canonical } from '@/core/record/canonical';
 import { signMark } from '@/core/record/marks';
 import { publicKeyOf, seal, CHAIN_START, type SealedRecord } from '@/core/record/seal';
@@ -145,4 +145,26 @@ test('the CSV of readings holds every reading with its source, and no cell that 
       expect(r[4]).toMatch(/^\d{4}-\d\d-\d\dT/);
     }
   }
+});
+
+test('a file that was put into a bundle is named, whatever its name', () => {
+  for (const name of ['constructor', 'toString', '__proto__x', 'photos/stray.jpg']) {
+    const { 'manifest.json': list, ...rest } = unzipSync(bundle);
+    const more = zipSync({ 'manifest.json': list!, ...rest, [name]: new Uint8Array([1]) }, { level: 0 });
+    expect(readBundle(more).faults).toEqual([`${name} was added to the bundle.`]);
+  }
+});
+test('what would unpack to more than a bundle ever holds is not unpacked', () => {
+  const bomb = zipSync({ 'manifest.json': new Uint8Array(50_000_000) }, { level: 9 });
+  expect(bomb.length).toBeLessThan(100_000);
+  expect(readBundle(bomb).faults).toEqual([
+    'manifest.json in the archive would unpack to a multiple of itself. It was not unpacked.',
+  ]);
+  const many = zipSync(
+    Object.fromEntries(Array.from({ length: 20_001 }, (_, i) => [`f${i}`, new Uint8Array(0)])),
+    { level: 0 },
+  );
+  expect(readBundle(many).faults).toEqual([
+    'The archive holds more than a bundle does. It was not unpacked.',
+  ]);
 });

@@ -1,3 +1,4 @@
+import { zone } from '@/core/run/field';
 import * as yup from 'yup';
 import { attendanceFields, choicesField } from '@/wire/attendance';
 import { free, isoDay, list, shape, text, uuid } from './figure';
@@ -33,7 +34,7 @@ export const newVisitSchema = shape({
   title: text(100),
   day: isoDay(),
   start: clock(),
-  zone: text(60),
+  zone: zone(),
 });
 export type NewVisit = yup.InferType<typeof newVisitSchema>;
 /** A test put on a visit; the server makes its tasks from the plan. */

@@ -71,6 +71,10 @@ export const exactSchema = yup
   .required();
 export const maybeExact = () => exactSchema.optional().default(undefined);
 
+/** A time zone that times can be written in. */
+export const zone = () =>
+  word(60).test('zone', '${path} is not a time zone. Set the zone of the device.', isZone);
+
 /** What every entry carries. Times: `at` is the device's clock, ms UTC; `offset` is server minus device as last measured. */
 const base = {
   id: id(),
@@ -78,7 +82,7 @@ const base = {
   device: id(),
   deviceSeq: integer().min(1).max(1_000_000_000),
   at: moment(),
-  zone: word(60).test('zone', '${path} is not a time zone. Set the zone of the device.', isZone),
+  zone: zone(),
   offset: integer().min(-MOST_OFFSET).max(MOST_OFFSET),
   /** Monotonic ms since this page was loaded, and which page load: a cross-check of the clock. */
   mono: integer().min(0).max(LATEST),

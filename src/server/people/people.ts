@@ -1,6 +1,6 @@
 import 'server-only';
 import { randomBytes } from 'node:crypto';
-import { and, asc, desc, eq, inArray, isNull, lt, ne } from 'drizzle-orm';
+import { and, asc, desc, eq, inArray, isNull, lt, ne, or } from 'drizzle-orm';
 import { inOrganisation, lookUp, type Tx } from '@/database/client';
 import {
   auditLog,
@@ -13,6 +13,7 @@ import {
   sites,
   systems,
   watches,
+  signatureLinks,
 } from '@/database/schema';
 import { audit } from '@/server/audit';
 import { digest } from '@/server/digest';
@@ -191,6 +192,8 @@ export async function join(token: string, password: string): Promise<{ email: st
       .where(and(eq(invitations.id, found.id), isNull(invitations.ended)))
       .returning();
     if (!row) throw new TroubleError(404, 'link', NOT_OPEN);
+    // one that was used ends every other to the same person: an old one is no second way in
+    await endLinks(tx, row.person, row.email);
     const person = row.person ?? uuid7(now());
     if (row.person) {
       await tx
@@ -216,6 +219,22 @@ const endSessions = (tx: Tx, person: string) =>
     .update(sessions)
     .set({ revoked: new Date(now()) })
     .where(and(eq(sessions.person, person), isNull(sessions.revoked)));
+
+/** No link stays open that lets a person in. */
+async function endLinks(tx: Tx, person: string | null, email: string): Promise<void> {
+  const ended = new Date(now());
+  await tx
+    .update(invitations)
+    .set({ ended })
+    .where(
+      and(
+        isNull(invitations.ended),
+        person
+          ? or(eq(invitations.person, person), eq(invitations.email, email))
+          : eq(invitations.email, email),
+      ),
+    );
+}
 
 /**
  * Changes role and licence, or says that somebody has left: sessions end, records keep the name.
@@ -259,6 +278,13 @@ export async function changePerson(session: Session, id: string, form: PersonFor
       .where(eq(people.id, id));
     // a role is asked for at every request, but who left must be out at once, and a new role starts anew
     if (form.left || form.role !== row.role) await endSessions(tx, id);
+    if (form.left) {
+      await endLinks(tx, id, row.email);
+      await tx
+        .update(signatureLinks)
+        .set({ ended: new Date(now()) })
+        .where(and(isNull(signatureLinks.ended), eq(signatureLinks.madeBy, id)));
+    }
     const changes = [
       ...(row.name === form.name.trim() ? [] : [`name ${row.name} to ${form.name.trim()}`]),
       ...(row.role === form.role ? [] : [`role ${row.role} to ${form.role}`]),

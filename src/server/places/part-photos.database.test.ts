@@ -77,6 +77,15 @@ test('what is no clean photo, or hangs on nothing, is refused and says what to d
   await expect(hang(where)).rejects.toThrow(/carries facts of the phone/);
   const wide = await photo(6, (s) => s.resize(1601, 10));
   await expect(hang(wide)).rejects.toThrow(/larger than the bench makes them/);
+  // a small drawing that would be worked on for long is not even opened
+  const svg = Buffer.from(
+    '<svg xmlns="http://www.w3.org/2000/svg" width="9000" height="9000"><filter id="f"><feTurbulence numOctaves="99" baseFrequency="9"/></filter><rect width="9000" height="9000" filter="url(#f)"/></svg>',
+  );
+  const since = Date.now();
+  await expect(hang({ bytes: svg, hash: createHash('sha256').update(svg).digest('hex') })).rejects.toThrow(
+    /not a photo that can be read/,
+  );
+  expect(Date.now() - since).toBeLessThan(1000);
   const text = Buffer.from('not a picture at all');
   await expect(hang({ bytes: text, hash: createHash('sha256').update(text).digest('hex') })).rejects.toThrow(
     /not a photo that can be read/,

@@ -18,6 +18,9 @@ export const MOST_KEPT_BYTES = 4_000_000;
 export async function requireClean(bytes: Buffer, hash: string): Promise<{ width: number; height: number }> {
   if (digest(bytes) !== hash)
     throw new TroubleError(422, 'hash', 'The photo was damaged on its way. Take it again.');
+  // by its first bytes, before anything decodes it: a drawing of a few letters can hold a core for a minute
+  if (!(bytes[0] === 0xff && bytes[1] === 0xd8 && bytes[2] === 0xff))
+    throw new TroubleError(422, 'not-a-photo', 'That file is not a photo that can be read. Take it again.');
   const meta = await sharp(bytes, { limitInputPixels: MOST_PIXELS, failOn: 'error' })
     .metadata()
     .catch(() => null);

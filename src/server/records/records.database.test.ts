@@ -303,6 +303,18 @@ describe('people', () => {
     expect([await invited(owner), await invited(tester)]).toEqual([true, false]); // nobody joins in her place
     await join(token, 'a long password');
     await expect(join(token, 'another password')).rejects.toThrow(/not open any more/);
+    // one that is used ends every other to the same person
+    const again = async (id: string) => {
+      const { link: l } = await invite(owner, { ...said, id: uuid7(Date.now()), person: id }, '');
+      return l.split('/').pop()!;
+    };
+    const { person } = (await sessionOf(
+      (await signIn('wanda@records.example', 'a long password', '')).token,
+    ))!;
+    const [first, second] = [await again(person), await again(person)];
+    await join(second, 'a long password');
+    await expect(join(first, 'an old way in')).rejects.toThrow(/not open any more/);
+    const open = await again(person);
     const { token: cookie } = await signIn('wanda@records.example', 'a long password', '');
     const wanda = (await sessionOf(cookie))!;
     expect([wanda.role, wanda.org]).toEqual(['apprentice', mill.org]);
@@ -316,6 +328,9 @@ describe('people', () => {
     });
     expect(await sessionOf(cookie)).toBeNull();
     await expect(signIn('wanda@records.example', 'a long password', '')).rejects.toThrow(/not right/);
+    // who left does not come back by a link from before
+    await expect(join(open, 'back again here')).rejects.toThrow(/not open any more/);
+    expect((await readPeople(owner)).people.find((p) => p.id === person)!.left).not.toBeNull();
     await expect(
       changePerson(owner, owner.person, {
         name: owner.name,

@@ -143,6 +143,6 @@ export async function signByLink(token: string, said: LinkSignature): Promise<vo
     tx
       .update(signatureLinks)
       .set({ ended: new Date(now()) })
-      .where(eq(signatureLinks.id, link.id)),
+      .where(and(eq(signatureLinks.id, link.id), isNull(signatureLinks.ended))),
   );
 }

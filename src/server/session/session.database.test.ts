@@ -59,6 +59,20 @@ test('five failures make an address wait a quarter of an hour, the right passwor
   shiftClock(15 * 60_000 + 1000);
   await expect(signIn(email, 'millrace-oyelaran', 'test')).resolves.toBeDefined();
 });
+test('sixty at once are counted one by one: five are tried, the hash is given for no other', async () => {
+  const address = 'many@session.example';
+  const codes = await Promise.all(
+    Array.from({ length: 60 }, () => signIn(address, 'wrong', '').catch((e: { code: string }) => e.code)),
+  );
+  expect(codes.filter((c) => c === 'wrong')).toHaveLength(5);
+  expect(codes.filter((c) => c === 'too-many')).toHaveLength(55);
+  const { rows } = await pool().query(`select * from try_sign_in($1, now(), now() - interval '1 hour', 0)`, [
+    email,
+  ]);
+  expect(rows).toEqual([{ allowed: false, org: null, id: null, password_hash: null }]);
+  const person = await pool().query('select * from find_person($1)', [email]);
+  expect(Object.keys(person.rows[0] as object).sort()).toEqual(['id', 'org']);
+});
 test('an unknown address and a wrong password get the same answer', async () => {
   const said = await Promise.all(
     [signIn('nobody@session.example', 'x', ''), signIn(email, 'x', '')].map((p) =>
@@ -69,7 +83,7 @@ test('an unknown address and a wrong password get the same answer', async () => 
 });
 test('the stored password is argon2id', async () => {
   const { rows } = await pool().query<{ password_hash: string }>(
-    'select password_hash from find_person($1)',
+    `select * from try_sign_in($1, now(), now() - interval '1 minute', 5)`,
     [email],
   );
   expect(rows[0]!.password_hash).toMatch(/^\$argon2id\$v=19\$m=19456,t=2,p=1\$/);

@@ -1,7 +1,7 @@
 import 'server-only';
 import { verify } from '@node-rs/argon2';
 import { randomBytes } from 'node:crypto';
-import { and, eq } from 'drizzle-orm';
+import { and, eq, isNull } from 'drizzle-orm';
 import { cookies } from 'next/headers';
 import { redirect } from 'next/navigation';
 import { cache } from 'react';
@@ -39,22 +39,24 @@ export async function signIn(
 ): Promise<{ token: string; expires: number }> {
   const key = email.toLowerCase();
   const moment = now();
-  const [count] = await lookUp<{ count_attempts: number }>('count_attempts($1, $2)', [
-    key,
-    new Date(moment - WINDOW_MS),
-  ]);
-  if ((count?.count_attempts ?? 0) >= ATTEMPTS)
+  // counted and noted in one step: many at once are not tried on one count
+  const [attempt] = await lookUp<{
+    allowed: boolean;
+    org: string | null;
+    id: string | null;
+    password_hash: string | null;
+  }>('try_sign_in($1, $2, $3, $4)', [key, new Date(moment), new Date(moment - WINDOW_MS), ATTEMPTS]);
+  if (!attempt?.allowed)
     throw new TroubleError(
       429,
       'too-many',
       'Too many failed sign-ins for this address. Wait a quarter of an hour, then try again.',
     );
-  const [person] = await lookUp<{ org: string; id: string; password_hash: string }>('find_person($1)', [key]);
-  const matches = await verify(person?.password_hash ?? (await NOBODY), password);
-  if (!person || !matches) {
-    await lookUp('note_attempt($1, $2)', [key, new Date(moment)]);
+  const { org, id: own, password_hash: hash } = attempt;
+  const matches = await verify(hash ?? (await NOBODY), password);
+  if (!org || !own || !matches)
     throw new TroubleError(401, 'wrong', 'E-mail or password is not right. Check both and try again.');
-  }
+  const person = { org, id: own };
   await lookUp('forget_attempts($1)', [key]);
   const token = randomBytes(32).toString('base64url');
   const expires = moment + LIVES_MS;
@@ -125,9 +127,11 @@ export async function revoke(session: Session, all: boolean): Promise<void> {
       .update(sessions)
       .set({ revoked: new Date(now()) })
       .where(
-        all
-          ? eq(sessions.person, session.person)
-          : and(eq(sessions.id, session.session), eq(sessions.person, session.person)),
+        and(
+          eq(sessions.person, session.person),
+          isNull(sessions.revoked),
+          ...(all ? [] : [eq(sessions.id, session.session)]),
+        ),
       ),
   );
 }
