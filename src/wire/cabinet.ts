@@ -2,7 +2,7 @@ import * as yup from 'yup';
 import type { Gauge } from '@/core/instrument/gauge';
 import { KIT_KINDS, type KitFacts, type LogEntry } from '@/core/instrument/kit';
 import { compare, parseWithUnit } from '@/core/quantity/exact';
-import { figure, free, isoDay, list, optionalFigure, shape, text, uuid } from './figure';
+import { figure, free, isoDay, maybeDay, list, optionalFigure, shape, text, uuid } from './figure';
 
 /** A gauge as it is entered. */
 export const gaugeFormSchema = shape({
@@ -67,7 +67,7 @@ export const kitFormSchema = shape({
   kind: text(20).oneOf(Object.keys(KIT_KINDS)),
   name: text(60),
   serial: free(40),
-  due: free(10).matches(/^(\d{4}-\d{2}-\d{2})?$/, 'is not a day, like 2026-11-24'),
+  due: maybeDay(),
   interval: yup.number().strict(true).integer().min(1).max(3650).nullable().defined(),
   note: free(200),
   resolution: free(40),
@@ -137,8 +137,8 @@ export const logSchema = shape({
   pressure: optionalFigure('pressure', 'above zero'),
   loss: optionalFigure('pressure', 'zero'),
   minutes: yup.number().strict(true).min(0.5).max(10_000).optional(),
-  on: free(10).matches(/^(\d{4}-\d{2}-\d{2})?$/, 'is not a day, like 2026-11-24'),
-  due: free(10).matches(/^(\d{4}-\d{2}-\d{2})?$/, 'is not a day, like 2026-11-24'),
+  on: maybeDay(),
+  due: maybeDay(),
   text: free(200),
 }).test('parts', (v, context) => {
   const lacks = (path: string, message: string) => context.createError({ path, message });

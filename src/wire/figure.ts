@@ -1,3 +1,4 @@
+import { isDay } from '@/core/quantity/local-date';
 import * as yup from 'yup';
 import type { Dimension } from '@/core/quantity/unit';
 import { figureTrouble } from './figure-trouble';
@@ -9,7 +10,10 @@ export const uuid = () => text(36).matches(/^[0-9a-f-]{36}$/, 'is not an id');
 export const shape = <S extends yup.ObjectShape>(fields: S) =>
   yup.object(fields).noUnknown().strict(true).required();
 export const list = <T>(of: yup.ISchema<T>, most: number) => yup.array(of).strict(true).max(most).required();
-export const isoDay = () => text(10).matches(/^\d{4}-\d{2}-\d{2}$/, 'is not a day, like 2026-11-24');
+const NO_DAY = 'is not a day, like 2026-11-24';
+export const isoDay = () => text(10).test('day', NO_DAY, (v) => isDay(v));
+/** A day, or none. */
+export const maybeDay = () => free(10).test('day', NO_DAY, (v) => !v || isDay(v));
 
 /** A figure with its unit on the wire: "21 mbar". */
 export const figure = (dimension: Dimension, least?: 'above zero' | 'zero') =>

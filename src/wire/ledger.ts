@@ -1,3 +1,4 @@
+import { isDay } from '@/core/quantity/local-date';
 import * as yup from 'yup';
 import { isoDay, shape, text, uuid } from './figure';
 
@@ -113,12 +114,12 @@ export const ledgerQuerySchema = yup
     from: yup
       .string()
       .strict(true)
-      .matches(/^\d{4}-\d{2}-\d{2}$/, 'is not a day, like 2026-11-24')
+      .test('day', 'is not a day, like 2026-11-24', (v) => v === undefined || isDay(v))
       .optional(),
     to: yup
       .string()
       .strict(true)
-      .matches(/^\d{4}-\d{2}-\d{2}$/, 'is not a day, like 2026-11-24')
+      .test('day', 'is not a day, like 2026-11-24', (v) => v === undefined || isDay(v))
       .optional(),
   })
   .noUnknown()

@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { addDays, addMonths, localDate } from './local-date';
+import { addDays, addMonths, isDay, localDate } from './local-date';
 
 test.each([
   // a licence valid to the 20th is valid all of the 20th where the tester stands
@@ -36,4 +36,19 @@ test('the 31st, a month on, is the last of the shorter one', () => {
     '2028-02-29',
     '2027-11-30',
   ]);
+});
+test.each([
+  ['2026-11-24', true],
+  ['2028-02-29', true],
+  ['2026-02-29', false],
+  ['2026-02-30', false],
+  ['2026-13-01', false],
+  ['2026-00-10', false],
+  ['9999-99-99', false],
+  ['9999-12-31', true],
+  ['26-11-24', false],
+  [' 2026-11-24', false],
+  ['', false],
+])('%p is a day: %p', (text, is) => {
+  expect(isDay(text)).toBe(is);
 });

@@ -24,6 +24,11 @@ export function localDate(ms: number, zone: string): string {
   );
   return `${parts.year}-${parts.month}-${parts.day}`;
 }
+/** Whether a text is a day of the calendar, YYYY-MM-DD: 2026-02-30 is none. */
+export const isDay = (text: string): boolean =>
+  /^\d{4}-\d{2}-\d{2}$/.test(text) &&
+  !Number.isNaN(Date.parse(`${text}T00:00:00Z`)) &&
+  addDays(text, 0) === text;
 /** A day so many days after another, YYYY-MM-DD. */
 export const addDays = (day: string, days: number): string =>
   new Date(Date.parse(`${day}T00:00:00Z`) + days * 86_400_000).toISOString().slice(0, 10);
