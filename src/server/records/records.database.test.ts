@@ -304,13 +304,10 @@ describe('people', () => {
     await join(token, 'a long password');
     await expect(join(token, 'another password')).rejects.toThrow(/not open any more/);
     // one that is used ends every other to the same person
-    const again = async (id: string) => {
-      const { link: l } = await invite(owner, { ...said, id: uuid7(Date.now()), person: id }, '');
-      return l.split('/').pop()!;
-    };
-    const { person } = (await sessionOf(
-      (await signIn('wanda@records.example', 'a long password', '')).token,
-    ))!;
+    const again = async (id: string) =>
+      (await invite(owner, { ...said, id: uuid7(Date.now()), person: id }, '')).link.split('/').pop()!;
+    const { token: own } = await signIn('wanda@records.example', 'a long password', '');
+    const { person } = (await sessionOf(own))!;
     const [first, second] = [await again(person), await again(person)];
     await join(second, 'a long password');
     await expect(join(first, 'an old way in')).rejects.toThrow(/not open any more/);
