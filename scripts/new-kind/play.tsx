@@ -3,12 +3,12 @@ import packJson from '@packs/gas-metric.json';
 import { ruleLines } from '@/core/pack/lines';
 import { loadPack } from '@/core/pack/load';
 import { goodPath } from '@/core/plan/good-path';
-import { makePlan } from '@/core/plan/plan';
 import { storyOf } from '@/core/record/story';
 import { eventSchema } from '@/core/run/events';
 import { reduce } from '@/core/run/reduce';
 import { place } from '@/core/run/script';
-import { bakery, gauge, hold, play, SIGNED, upTo, uuid } from '@/core/testing/bakery';
+import { gauge, hold, play, SIGNED, upTo } from '@/core/testing/bakery';
+import { planOf } from '@/core/testing/quarter';
 import { verdictOf } from '@/core/verdict/verdict';
 import { PANELS } from '@/ui/bench/panels';
 import type { PanelProps } from '@/ui/bench/shared';
@@ -29,20 +29,7 @@ const rap = (on: Record<string, string>) => ({
 own.stages.rap = rap({ dull: own.first, clear: own.first });
 own.first = 'rap';
 const pack = loadPack(raw);
-const plan = makePlan({
-  run: uuid(1, 3),
-  practice: false,
-  organisation: { id: uuid(1, 1), name: 'Hollin & Daughters' },
-  site: { id: uuid(1, 4), name: 'Bakery', address: 'Millrace Quarter', customer: 'A. Baker' },
-  system: bakery(),
-  pack,
-  packHash: 'test',
-  procedureId: ID,
-  case: 'existing',
-  choices: {},
-  gauges: [gauge()],
-  made: { at: '2026-11-20T08:00:00.000Z', zone: 'Europe/London', by: 'T' },
-});
+const plan = planOf(ID, { pack, case: 'existing', gauges: [gauge()] });
 const events = play(plan, [
   [5, 'knock', 'clear'],
   ...upTo(['8.00', '8.00']),

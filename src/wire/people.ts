@@ -1,6 +1,6 @@
 import * as yup from 'yup';
-import { free, isoDay, shape, text, uuid } from './figure';
-import { ROLES, type Role } from './role';
+import { free, maybeDay, shape, text, uuid } from './figure';
+import { type Role, ROLES } from './role';
 
 const email = () =>
   text(200).matches(/^[^\s@]+@[^\s@]+$/, 'must be an e-mail address, like imre@hollin.example');
@@ -26,11 +26,7 @@ export const personSchema = shape({
   name: text(120),
   role: role(),
   licenceNumber: free(60),
-  licenceUntil: yup
-    .string()
-    .strict(true)
-    .defined()
-    .test('day', 'is not a day, like 2026-11-24', (v) => v === '' || isoDay().isValidSync(v)),
+  licenceUntil: maybeDay(),
   left: yup.boolean().strict(true).required(),
 });
 export type PersonForm = yup.InferType<typeof personSchema>;

@@ -248,3 +248,25 @@ export const run = (plan: Plan, steps: readonly Step[], options = {}) => {
   return { events, state, verdict: verdictOf(plan, state) };
 };
 export const judged = (plan: Plan, steps: readonly Step[]) => run(plan, steps).verdict!;
+
+/** Steps that several suites share: a barometer that stood still; the staged test to its let-by, one attempt, the pipework alone. */
+export const still: Step[] = [
+  ['barometer', 'start', '1013.00'],
+  ['barometer', 'end', '1013.00'],
+];
+export const letBySteps: Step[] = [
+  ['checks'],
+  ['gauge', 'M-1'],
+  ['zero', '0'],
+  ['fill', '9.00'],
+  ['start', '9.00'],
+  [1.05, 'end', '9.00'],
+];
+export const holdSteps = (end: string): Step[] => [
+  ['fill', '20.50'],
+  ['start', '20.50'],
+  [1.05, 'end', '20.50'],
+  ['start', '20.50'],
+  [2.02, 'end', end],
+];
+export const pipeSteps: Step[] = [['checks'], ...holdSteps('20.50'), ['skip', '', 'known'], ['zero', '0']];

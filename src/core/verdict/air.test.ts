@@ -2,7 +2,7 @@ import { gaugeFit } from '@/core/instrument/gauge';
 import { testPressure } from '@/core/plan/limits';
 import { parseWithUnit as q } from '@/core/quantity/exact';
 import { holdSpec } from '@/core/run/hold-spec';
-import { gauges, judged, kiln, planOf, run, type Step } from '@/core/testing/quarter';
+import { gauges, judged, kiln, planOf, run, type Step, still } from '@/core/testing/quarter';
 import { type Verdict, verdictOf } from './verdict';
 
 /* ---- air test of pipework, imperial ---- */
@@ -20,10 +20,6 @@ const toHold = (test = '3', gauge = 'D-15'): Step[] => [
   ['barometer', 'none'],
 ];
 /** A barometer that stood still over the hold: long gas holds ask for it. */
-const still: Step[] = [
-  ['barometer', 'start', '1013.00'],
-  ['barometer', 'end', '1013.00'],
-];
 const airEnd: Step[] = [['checks'], ['zero', '0']];
 const air = (...rest: Step[]) => judged(planOf('gas-air-pipework'), [...toHold(), ...rest]);
 

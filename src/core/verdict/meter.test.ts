@@ -1,12 +1,7 @@
 import { parseWithUnit as q } from '@/core/quantity/exact';
 import { holdSpec } from '@/core/run/hold-spec';
 import { bakery } from '@/core/testing/bakery';
-import { judged, planOf, run, type Step } from '@/core/testing/quarter';
-
-const still: Step[] = [
-  ['barometer', 'start', '1013.00'],
-  ['barometer', 'end', '1013.00'],
-];
+import { judged, planOf, run, type Step, still } from '@/core/testing/quarter';
 
 /* ---- meter turn-on ---- */
 const lockUp = (end: string): Step[] => [

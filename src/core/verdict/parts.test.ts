@@ -1,31 +1,15 @@
 /** The verdict of a run from those of its parts: the gravest counts, what was seen outlasts it, nothing untested is good. */
 import type { Plan } from '@/core/plan/plan';
 import type { RunState } from '@/core/run/state';
-import { planOf, run, type Step } from '@/core/testing/quarter';
+import { holdSteps, letBySteps, pipeSteps, planOf, run, type Step } from '@/core/testing/quarter';
 import { verdictOf } from './verdict';
 
-const letBy: Step[] = [
-  ['checks'],
-  ['gauge', 'M-1'],
-  ['zero', '0'],
-  ['fill', '9.00'],
-  ['start', '9.00'],
-  [1.05, 'end', '9.00'],
-];
-const hold = (end: string): Step[] => [
-  ['fill', '20.50'],
-  ['start', '20.50'],
-  [1.05, 'end', '20.50'],
-  ['start', '20.50'],
-  [2.02, 'end', end],
-];
-const pipe: Step[] = [['checks'], ...hold('20.50'), ['skip', '', 'known'], ['zero', '0']];
 const plan = planOf('gas-lowpressure-extension');
 const first = { ...plan, format: 1 } as Plan;
 const { state: good } = run(plan, [
-  ...[...letBy, ...hold('18.50'), ...pipe],
-  ...[...letBy, ...hold('20.50'), ['zero', '0'] as Step],
-  ...[...letBy, ...hold('18.50'), ...pipe],
+  ...[...letBySteps, ...holdSteps('18.50'), ...pipeSteps],
+  ...[...letBySteps, ...holdSteps('20.50'), ['zero', '0'] as Step],
+  ...[...letBySteps, ...holdSteps('18.50'), ...pipeSteps],
 ]);
 const [A, B, C] = plan.procedure.parts!.map((p) => p.key) as [string, string, string];
 const titles = plan.procedure.parts!.map((p) => p.title);

@@ -1,10 +1,5 @@
 import { expectedItems, inventoryChanges } from '@/core/run/inventory';
-import { judged, planOf, run, type Step, trailer } from '@/core/testing/quarter';
-
-const still: Step[] = [
-  ['barometer', 'start', '1013.00'],
-  ['barometer', 'end', '1013.00'],
-];
+import { judged, planOf, run, type Step, still, trailer } from '@/core/testing/quarter';
 
 /* ---- propane in a vehicle ---- */
 const locked = (end: string): Step[] => [

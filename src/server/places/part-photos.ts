@@ -1,3 +1,4 @@
+import type { System } from '@/core/installation/section';
 import { networkOf } from '@/core/network/enter';
 import { partName, partOf } from '@/core/network/network';
 import { inOrganisation, type Tx } from '@/database/client';
@@ -18,17 +19,17 @@ const MOST_OF_ONE = 200;
 const HASH = /^[0-9a-f]{64}$/;
 type Actor = Pick<Session, 'org' | 'person' | 'name' | 'role'>;
 
-async function networkIn(tx: Tx, system: string) {
+async function systemIn(tx: Tx, system: string): Promise<System> {
   const row = isId(system) ? await systemWithSite(tx, system) : null;
   if (!row) throw notHere('system');
-  return networkOf(row.system.facts);
+  return row.system.facts;
 }
 const own = (system: string, hash: string) => and(eq(partPhotos.system, system), eq(partPhotos.hash, hash));
 
 /** Photos of the parts of an installation, the newest first. @throws TroubleError 404 */
 export const partPhotosOf = (scope: { org: string }, system: string): Promise<PartPhoto[]> =>
   inOrganisation(scope, async (tx) => {
-    await networkIn(tx, system);
+    await systemIn(tx, system);
     const { part, hash, at, by } = partPhotos;
     const rows = await tx
       .select({ part, hash, at, by })
@@ -56,7 +57,7 @@ export async function hangPhoto(
     );
   await requireClean(bytes, hash);
   return inOrganisation(actor, async (tx) => {
-    const part = partOf(await networkIn(tx, system), id);
+    const part = partOf(networkOf(await systemIn(tx, system)), id);
     if (!part)
       throw new TroubleError(404, 'part', 'That part is not in the drawing any more. Save it first.');
     const [had] = await tx.select({ n: count() }).from(partPhotos).where(eq(partPhotos.system, system));
@@ -89,7 +90,7 @@ export async function hangPhoto(
 /** The bytes of a photo. @throws TroubleError 404, for another organisation's alike */
 export const readPartPhoto = (scope: { org: string }, system: string, hash: string): Promise<Buffer> =>
   inOrganisation(scope, async (tx) => {
-    await networkIn(tx, system);
+    await systemIn(tx, system);
     const [row] = HASH.test(hash)
       ? await tx.select({ bytes: partPhotos.bytes }).from(partPhotos).where(own(system, hash))
       : [];
@@ -99,7 +100,7 @@ export const readPartPhoto = (scope: { org: string }, system: string, hash: stri
 /** Takes a photo away: whoever took it, and everybody who changes places. @throws TroubleError 403, 404 */
 export const takeDownPhoto = (actor: Actor, system: string, hash: string): Promise<{ hash: string }> =>
   inOrganisation(actor, async (tx) => {
-    await networkIn(tx, system);
+    await systemIn(tx, system);
     const [row] = HASH.test(hash)
       ? await tx.select({ person: partPhotos.person }).from(partPhotos).where(own(system, hash))
       : [];

@@ -5,16 +5,15 @@ import { showExact, toNumber } from '@/core/quantity/exact';
 import { localDate } from '@/core/quantity/local-date';
 import { unitLabel } from '@/core/quantity/unit';
 import { now } from '@/device/clock';
-import { office, type OfficeError } from '@/device/office';
+import { office } from '@/device/office';
 import { Button } from '@/ui/kit/button';
 import { Field, FIELD, TRADE_UNITS } from '@/ui/kit/field';
 import { FigureField, WordsField } from '@/ui/kit/figure-field';
-import { type LogForm, logSchema } from '@/wire/cabinet';
+import { useOfficeForm } from '@/ui/kit/use-office-form';
+import type { LogForm } from '@/wire/cabinet';
 import { uuid7 } from '@/wire/uuid7';
-import { yupResolver } from '@hookform/resolvers/yup';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
-import { type Resolver, useForm } from 'react-hook-form';
 
 type What = LogForm['what'];
 const WORDS: Record<string, string> = {
@@ -133,21 +132,15 @@ function Entry({
   onWritten: (words: string) => void;
 }) {
   const router = useRouter();
-  const [trouble, setTrouble] = useState('');
-  const { register, control, handleSubmit, formState } = useForm<LogForm>({
-    resolver: yupResolver(logSchema) as Resolver<LogForm>,
-    defaultValues: { id: uuid7(now()), what, figure: '', pressure: '', loss: '', on: '', due: '', text: '' },
-  });
-  const send = async (value: LogForm) => {
-    setTrouble('');
-    try {
+  const { register, control, submit, trouble, formState } = useOfficeForm<LogForm>({
+    schema: () => import('@/wire/cabinet').then((m) => m.logSchema),
+    values: { id: uuid7(now()), what, figure: '', pressure: '', loss: '', on: '', due: '', text: '' },
+    send: async (value) => {
       const { good } = await office<{ good: boolean | null }>(`/api/cabinet/${id}/log`, { body: value });
       onWritten(good === false ? 'Off zero: it cannot judge until it shows zero again.' : 'Written down.');
       router.refresh();
-    } catch (error) {
-      setTrouble((error as OfficeError).message);
-    }
-  };
+    },
+  });
   const figure = (name: 'figure' | 'pressure' | 'loss', label: string) => (
     <FigureField
       control={control}
@@ -160,11 +153,7 @@ function Entry({
     <WordsField control={control} name={name} label={label} type="date" />
   );
   return (
-    <form
-      className="grid gap-3 border border-seam bg-panel p-3 sm:grid-cols-2"
-      noValidate
-      onSubmit={(e) => void handleSubmit(send)(e)}
-    >
+    <form className="grid gap-3 border border-seam bg-panel p-3 sm:grid-cols-2" noValidate onSubmit={submit}>
       {what === 'zero' && (
         <>
           {figure('figure', 'What it shows')}
