@@ -5,8 +5,22 @@ const config: NextConfig = {
   reactStrictMode: true,
   serverExternalPackages: ['pg', '@node-rs/argon2', 'pino', '@react-pdf/renderer'],
   outputFileTracingRoot: import.meta.dirname,
-  // an organisation comes back as one file; each route has its own, smaller limit
-  experimental: { proxyClientMaxBodySize: '600mb' },
+  // what the api answers is no page: nothing of it runs, and nobody frames it
+  headers: () =>
+    Promise.resolve([
+      {
+        source: '/api/:path*',
+        headers: [
+          {
+            key: 'content-security-policy',
+            value:
+              "default-src 'self'; script-src 'none'; object-src 'none'; base-uri 'none'; frame-ancestors 'none'",
+          },
+          { key: 'x-content-type-options', value: 'nosniff' },
+          { key: 'referrer-policy', value: 'same-origin' },
+        ],
+      },
+    ]),
   turbopack: { root: import.meta.dirname },
   ...(process.env.VAST_DIST ? { distDir: process.env.VAST_DIST } : {}),
 };

@@ -25,13 +25,13 @@ export default defineConfig({
     launchOptions,
   },
   projects: [
-    // each journey runs where it is walked in life; what both screens must carry is tagged @both. @long is left to
-    // `./check all`
+    // each journey runs where it is walked in life; what both screens must carry is tagged @both, and is walked on the
+    // phone alone until `./check all`. @long is left to it too
     {
       name: 'wide',
       use: { viewport: { width: 1280, height: 800 } },
       testIgnore: /fault/,
-      grepInvert: all ? /@phone/ : /@phone|@long/,
+      grepInvert: all ? /@phone/ : /@phone|@long|@both/,
     },
     {
       name: 'phone',

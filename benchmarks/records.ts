@@ -40,14 +40,13 @@ export function sealing(report: Report): void {
       ...SIGNED(500),
     ]),
   );
-  const sealer = { id: 'x', name: 'Imre', role: 'tester', licence: null };
-  const { body } = makeBody(p, log, sealer, '2026-11-20T09:00:00.000Z');
+  const sealer = { id: log[0]!.by, name: 'Imre', role: 'tester', licence: null };
+  const who = { sealer, signer: sealer };
+  const { body } = makeBody(p, log, who, '2026-11-20T09:00:00.000Z');
   const secret = '11'.repeat(32);
   report(
     'seal a record, body made anew',
-    median(() =>
-      seal(makeBody(p, log, sealer, '2026-11-20T09:00:00.000Z').body, 'VS-1', CHAIN_START, secret),
-    ),
+    median(() => seal(makeBody(p, log, who, '2026-11-20T09:00:00.000Z').body, 'VS-1', CHAIN_START, secret)),
     'ms',
   );
   const record = { body, seal: seal(body, 'VS-1', CHAIN_START, secret) };

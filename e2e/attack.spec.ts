@@ -1,3 +1,4 @@
+import { request as httpRequest } from 'node:http';
 import { expect, request, test, type APIRequestContext } from '@playwright/test';
 import { BASE } from './support';
 
@@ -108,5 +109,134 @@ test.describe('attacks', () => {
       });
       expect([body.slice(0, 10), answer.status()]).toEqual([body.slice(0, 10), 400]);
     }
+  });
+
+  test('guessing from one place is slowed down over all addresses, whatever the client says of where it is', async () => {
+    test.setTimeout(120_000);
+    // a place of its own on this machine, so that nobody else is slowed down with it
+    const guess = (n: number) =>
+      new Promise<number>((resolve, reject) => {
+        const { hostname, port } = new URL(BASE);
+        const body = JSON.stringify({ email: `guess-${n}@hollin-tarrow.example`, password: 'wrong' });
+        const ask = httpRequest(
+          {
+            host: hostname,
+            port,
+            localAddress: '127.0.0.77',
+            method: 'POST',
+            path: '/api/session',
+            headers: {
+              'content-type': 'application/json',
+              'content-length': Buffer.byteLength(body),
+              'x-forwarded-for': `10.1.${n}.1`,
+              'x-vast-client': `10.2.${n}.1`,
+              'x-real-ip': `10.3.${n}.1`,
+            },
+          },
+          (answer) => {
+            answer.resume();
+            resolve(answer.statusCode ?? 0);
+          },
+        );
+        ask.on('error', reject);
+        ask.end(body);
+      });
+    const said: number[] = [];
+    for (let n = 0; n < 52; n++) said.push(await guess(n));
+    expect(said.filter((s) => s === 401)).toHaveLength(50);
+    expect(said.slice(-2)).toEqual([429, 429]);
+    await as('imre'); // from here it goes on as before
+  });
+
+  test('the clock of a test server is not everybody’s: signed out 401, a tester 403', async () => {
+    for (const [who, status] of [
+      [null, 401],
+      ['imre', 403],
+    ] as const)
+      expect((await (await as(who)).post('/api/test/clock', { data: { shift: 0 } })).status()).toBe(status);
+  });
+
+  test('a body that is too large is refused before it is read: by what it says, and where it says nothing, on the way', async () => {
+    const api = await as('tamsin');
+    const { cookies } = await api.storageState();
+    const cookie = cookies.map((c) => `${c.name}=${c.value}`).join('; ');
+    const { hostname, port } = new URL(BASE);
+    /** Sends pieces until it is answered. @returns the status, and how many bytes went out before */
+    const flood = (path: string, method: string, most: number, says?: number) =>
+      new Promise<{ status: number; sent: number }>((resolve) => {
+        let sent = 0;
+        let over = false;
+        const ask = httpRequest(
+          {
+            host: hostname,
+            port,
+            method,
+            path,
+            headers: {
+              cookie,
+              'content-type': 'application/json',
+              ...(says === undefined ? {} : { 'content-length': says }),
+            },
+          },
+          (answer) => {
+            over = true;
+            resolve({ status: answer.statusCode ?? 0, sent });
+            answer.resume();
+            ask.destroy();
+          },
+        );
+        ask.on('error', () => {
+          if (!over) resolve({ status: 0, sent });
+        });
+        const piece = Buffer.alloc(256_000, 97);
+        const go = () => {
+          if (over || sent >= most) return;
+          sent += piece.length;
+          ask.write(piece, () => setImmediate(go));
+        };
+        if (says === undefined) go();
+        else ask.flushHeaders();
+      });
+    for (const [path, method, limit] of [
+      ['/api/sites', 'POST', 1],
+      ['/api/runs/01980000-0000-7000-8000-00000000abcd/events', 'POST', 6],
+      [`/api/systems/01980000-0000-7000-8000-00000000abcd/photos/${'a'.repeat(64)}?part=x`, 'PUT', 4],
+      ['/api/outside', 'POST', 100],
+    ] as const) {
+      expect([path, await flood(path, method, 0, 4_000_000_000)]).toEqual([path, { status: 413, sent: 0 }]);
+      if (limit > 10) continue;
+      const { status, sent } = await flood(path, method, 64_000_000);
+      expect([path, status, sent < limit * 1_000_000 + 24_000_000]).toEqual([path, 413, true]);
+    }
+  });
+
+  test('a file that is no archive, or one that unpacks without end, is told so, and the server goes on', async () => {
+    const api = await as('tamsin');
+    for (const data of [
+      Buffer.alloc(50_000, 0x50),
+      Buffer.from('PK\u0003\u0004 and nothing more'),
+      Buffer.from('{"format":1}'),
+    ]) {
+      const answer = await api.post('/api/outside', {
+        data,
+        headers: { 'content-type': 'application/octet-stream' },
+      });
+      expect([answer.status(), (await answer.json()).error.code]).toEqual([422, 'unreadable']);
+    }
+    expect((await api.get('/api/time')).status()).toBe(200);
+  });
+
+  test('the paper behind a public link is made once, and not without end for one who asks without end', async () => {
+    const api = await as('imre');
+    const [line] = await (await api.get('/api/ledger?source=own')).json().then((a) => a.lines);
+    const { token } = await (await api.post(`/api/runs/${line.run}/link`, { data: { act: 'make' } })).json();
+    const anyone = await as(null);
+    const said: number[] = [];
+    const since = Date.now();
+    for (let i = 0; i < 33; i++) said.push((await anyone.get(`/verify/${token}/pdf`)).status());
+    expect(said.filter((s) => s === 200)).toHaveLength(30);
+    expect(said.slice(-3)).toEqual([429, 429, 429]);
+    // made thirty times it would take half a minute
+    expect(Date.now() - since).toBeLessThan(15_000);
   });
 });

@@ -222,9 +222,7 @@ test('the Desk, signed out: a figure changed, its twin, its link, a wrong entry;
   const link = page.url();
   expect(link).toContain('p0=8.24inWC');
   await page.evaluate(() => navigator.serviceWorker.ready.then(() => undefined));
-  await expect
-    .poll(() => page.evaluate(async () => Boolean(await (await caches.open('vast-stone-1')).match('/desk'))))
-    .toBe(true);
+  await expect.poll(() => page.evaluate(async () => Boolean(await caches.match('/desk')))).toBe(true);
   await page.reload(); // from here on the worker stands between page and network
   await expect(line.locator('[data-result="Q"]')).toHaveText('0.6217 l/h');
   await context.setOffline(true);

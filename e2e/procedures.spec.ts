@@ -78,7 +78,7 @@ test.describe('procedures from packs', () => {
   });
 
   test(
-    'meter turn-on: lock-up, seepage, gauge and dial, each with its positions',
+    '@long meter turn-on: lock-up, seepage, gauge and dial, each with its positions',
     { tag: '@phone' },
     async ({ page }) => {
       await bench.begin({
@@ -133,7 +133,7 @@ test.describe('procedures from packs', () => {
   );
 
   test(
-    'serviceability: let-by, measured volume, leak rate with its class and its date',
+    '@long serviceability: let-by, measured volume, leak rate with its class and its date',
     { tag: '@phone' },
     async ({ page }) => {
       await bench.begin({
@@ -172,7 +172,7 @@ test.describe('procedures from packs', () => {
     },
   );
 
-  test('propane in a trailer: lock-up, cylinder valve, drop that recovers, a joint that leaks', async ({
+  test('@long propane in a trailer: lock-up, cylinder valve, drop that recovers, a joint that leaks', async ({
     page,
   }) => {
     await bench.begin({
@@ -217,7 +217,7 @@ test.describe('procedures from packs', () => {
   });
 
   test(
-    'propane from the tank: 9 inWC, the inventory in the wait, a swapped stove',
+    '@long propane from the tank: 9 inWC, the inventory in the wait, a swapped stove',
     { tag: '@phone' },
     async ({ page }, { project }) => {
       const serial = `ST-${project.name}`;

@@ -1,5 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { expect, test, type Page } from '@playwright/test';
+import sharp from 'sharp';
+import { readBundle } from '@/wire/bundle';
 import { readPdf } from './read-pdf';
 import {
   BASE,
@@ -16,7 +18,7 @@ import {
 
 test.describe('the record', () => {
   test(
-    'photos beside what was entered, taken without a signal; the customer signs on a phone of their own; papers, bundle, void',
+    '@long photos beside what was entered, taken without a signal; the customer signs on a phone of their own; papers, bundle, void',
     { tag: '@phone' },
     async ({ page, browser }) => {
       await takeClocks(page);
@@ -111,8 +113,9 @@ test.describe('the record', () => {
         ]).toEqual([form, true]);
       expect((await page.request.get(`${BASE}/api/runs/${run}/pdf?form=label`)).status()).toBe(404);
       expect((await get('readings')).toString()).toMatch(/Tightness,start,20\.35,mbar,/);
-      const bundle = await get('bundle');
-      expect(bundle.includes(Buffer.from('GPS'))).toBe(false);
+      const photos = readBundle(await get('bundle')).files.filter((f) => f.name.endsWith('.jpg'));
+      expect(photos.length).toBeGreaterThan(0);
+      for (const photo of photos) expect((await sharp(photo.bytes).metadata()).exif).toBeUndefined();
 
       // the outbox and the printer
       await page.getByLabel(/Send: Plain note/).check();

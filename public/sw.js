@@ -1,5 +1,5 @@
 /* Keeps the bench's page and the hashed assets, nothing else: data lives in the device's store, never in this cache. */
-const CACHE = 'vast-stone-1';
+const CACHE = 'vast-stone-2';
 const BENCH = /^\/bench\/[0-9a-f-]{36}$/;
 /** Pages that are the same for everyone and work without a signal. */
 const KEPT = /^\/desk$/;
@@ -38,7 +38,11 @@ async function keepAsset(cache, path) {
   return true;
 }
 async function keepPage(cache, path) {
-  const response = await fetch(path, { credentials: 'same-origin' }).catch(() => null);
+  // a page that is kept says nothing of who asked for it: whoever opens it later is who signed in last
+  const response = await fetch(path, {
+    credentials: 'same-origin',
+    headers: { 'x-vast-keep': '1' },
+  }).catch(() => null);
   if (!response?.ok || response.redirected) return;
   if (KEPT.test(path) || path === '/offline') await keepAssets(cache, response.clone());
   await cache.put(path, response);

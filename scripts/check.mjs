@@ -1,4 +1,5 @@
-// What must hold, in one command: format, lint, types, unit, database and browser tests; with `all` the long journeys too.
+// What must hold, in one command: format, lint, types, unit, database and browser tests; with `all` the long journeys too;
+// with `journeys` every journey and nothing else.
 import { spawn } from 'node:child_process';
 import { existsSync, mkdirSync, readFileSync, readdirSync, rmSync } from 'node:fs';
 import { createServer } from 'node:http';
@@ -33,13 +34,14 @@ async function gate(name, args) {
   console.log(`${code === 0 ? 'ok  ' : 'FAIL'} ${name} (${seconds(since)})`);
   if (code) console.log(out.slice(-8000));
 }
-async function jest(project, env) {
+async function jest(project, { env, but = [] } = {}) {
   const since = Date.now();
   const file = path.join(folder, `jest-${project}.json`);
   const { out } = await run(
     [
       bin('jest/bin/jest.js'),
       ...['--selectProjects', project, '--json', `--outputFile=${file}`, '--silent', '--maxWorkers=1'],
+      ...(but.length ? ['--testPathIgnorePatterns', 'node_modules', '\\.database\\.test', ...but] : []),
     ],
     { env },
   );
@@ -57,6 +59,8 @@ async function jest(project, env) {
   for (const suite of r.testResults) if (suite.status === 'failed') console.log(suite.message);
 }
 
+/** Proofs of the house that take a minute by themselves: left to `all`. */
+const LONG = ['scripts/new-kind', 'scripts/judged/neighbours'];
 const stops = [];
 /** The database server, started again when it is killed. */
 async function database() {
@@ -78,11 +82,13 @@ async function database() {
 async function databaseTests(cluster) {
   const d = await cluster.database('vast_check_unit', true);
   await jest('database', {
-    DATABASE_URL: d.app,
-    VAST_OWNER_URL: d.owner,
-    VAST_SUPERUSER_URL: d.superuser,
-    VAST_SECRET: secret(),
-    VAST_TEST_CLOCK: '1',
+    env: {
+      DATABASE_URL: d.app,
+      VAST_OWNER_URL: d.owner,
+      VAST_SUPERUSER_URL: d.superuser,
+      VAST_SECRET: secret(),
+      VAST_TEST_CLOCK: '1',
+    },
   });
 }
 /** Kills what the browser test of faults names. */
@@ -142,18 +148,23 @@ try {
       'src',
       ...['--config', '.dependency-cruiser.cjs'],
     ]);
-    await gate('types', [bin('typescript/bin/tsc'), '--noEmit', '-p', '.']);
     await databaseTests(cluster.now());
   };
+  const all = process.argv.includes('all');
+  const tests = async () => {
+    await jest('unit', { but: all ? [] : LONG });
+    await gate('types', [bin('typescript/bin/tsc'), '--noEmit', '-p', '.']);
+  };
   await build();
-  await Promise.all([jest('unit'), looks()]);
+  const alone = process.argv.includes('journeys');
+  if (!alone) await Promise.all([tests(), looks()]);
 
   const servers = await startTestServers(cluster.now(), 2);
   stops.push(servers.stop);
   const port = await freePort(3390);
   const control = faults(servers, cluster).listen(port, '127.0.0.1');
   const env = { VAST_E2E_CONTROL: `http://127.0.0.1:${port}` };
-  const which = process.argv.includes('all') ? 'all' : 'core';
+  const which = alone || all ? 'all' : 'core';
   await journeys(['wide', 'phone'], { ...env, VAST_E2E_URL: servers.url, VAST_JOURNEYS: which });
   await journeys(['fault'], { ...env, VAST_E2E_URL: servers.url.split(',')[0] });
   control.close();

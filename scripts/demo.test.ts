@@ -61,7 +61,12 @@ test('every text a person typed stands on the record page and is printed', () =>
     if (!run.seal) continue;
     const sealer = { id: events[0]!.by, name: run.by, role: 'owner', licence: null } as const;
     const face = faceOf(
-      makeBody(plan, events, sealer, new Date(Date.parse(plan.made.at) + 864e5).toISOString()).body,
+      makeBody(
+        plan,
+        events,
+        { sealer, signer: sealer },
+        new Date(Date.parse(plan.made.at) + 864e5).toISOString(),
+      ).body,
     );
     const plain = (x: unknown) => JSON.stringify(x).toLowerCase();
     const page = plain(

@@ -6,7 +6,7 @@ const owner = process.env.VAST_OWNER_URL;
 if (!owner) throw new Error('VAST_OWNER_URL is not set.');
 await migrateDatabase(owner);
 if (process.argv.includes('--demo')) {
-  process.env.VAST_TEST_CLOCK = '1';
+  process.env.VAST_TEST_CLOCK = 'demo';
   const { loadDemo, makeOrganisation } = await import('./demo');
   const { closePool } = await import('@/database/client');
   const { people, systems, org } = await loadDemo();

@@ -43,6 +43,10 @@ process.on('SIGINT', () => void stop());
 process.on('SIGTERM', () => void stop());
 
 try {
+  if (process.env.VAST_TEST_CLOCK)
+    throw new Error(
+      'VAST_TEST_CLOCK is set: a clock that can be shifted is for tests alone. Unset it, then start again.',
+    );
   await endLeftovers();
   const peopleFile = path.join(run, 'demo-people.json');
   let addresses;

@@ -12,6 +12,7 @@ const entries = {
   verify: 'src/cli/verify.ts',
   rejudge: 'src/cli/rejudge.ts',
   desk: 'src/cli/desk.ts',
+  unpack: 'src/server/unpack/worker.ts',
 };
 const folder = path.join(root, '.run', 'tools');
 /** Arguments that start a bundled program. */

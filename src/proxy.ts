@@ -27,4 +27,5 @@ export function proxy(request: NextRequest): NextResponse {
   response.headers.set('permissions-policy', 'geolocation=(), microphone=(), camera=()');
   return response;
 }
-export const config = { matcher: [{ source: '/((?!_next/static|sw.js|icon.svg).*)' }] };
+// api: no page of it, and what is sent there is read by its own handler up to its own limit, not held here first
+export const config = { matcher: [{ source: '/((?!_next/static|sw.js|icon.svg|api/).*)' }] };

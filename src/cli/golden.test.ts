@@ -3,6 +3,7 @@ import { mkdtempSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { loadPack } from '@/core/pack/load';
+import { anchorLine } from '@/core/record/anchor';
 import { canonical } from '@/core/record/canonical';
 import { sealedVerdict } from '@/core/record/record';
 import { verifySeal } from '@/core/record/seal';
@@ -39,6 +40,24 @@ test('the command line verifies every record, and names what was changed in one'
   const changed = verify(file);
   expect(changed.status).toBe(1);
   expect(changed.stdout).toMatch(/Changed after sealing: entry \d+ of the log/);
-  expect(verify(newest, `--key=${'0'.repeat(64)}`).stdout).toMatch(/not one of the organisation/);
+  const { key } = record.seal;
+  const held = (given: string) => {
+    const { status, stdout, stderr } = verify(newest, `--key=${given}`);
+    return [
+      status,
+      /key is the one expected/.test(stdout),
+      /another key than the one expected/.test(stdout),
+      stderr !== '',
+    ];
+  };
+  expect(held('0'.repeat(64))).toEqual([1, false, true, false]);
+  expect(held(key.slice(0, 8).toUpperCase())).toEqual([0, true, false, false]);
+  expect(held(key.slice(0, 7))).toEqual([2, false, false, true]); // too few figures tell no key from another
+  const line = anchorLine({ day: '2026-11-12', number: 'VS-00038', hash: 'e'.repeat(64) }, '55'.repeat(32));
+  const anchored = verify(newest, `--anchor=${line}`);
+  expect([anchored.status, anchored.stdout]).toEqual([
+    1,
+    expect.stringMatching(/not the record that stood there on 2026-11-12/),
+  ]);
   expect([verify('none.json').status, verify().status]).toEqual([2, 2]);
 }, 60_000);

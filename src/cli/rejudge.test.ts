@@ -18,12 +18,8 @@ const log = place(
     ...SIGNED(500),
   ]),
 );
-const { body } = makeBody(
-  plan(),
-  log,
-  { id: uuid(1, 2), name: 'Imre', role: 'tester', licence: null },
-  '2026-11-20T09:00:00.000Z',
-);
+const imre = { id: uuid(1, 2), name: 'Imre', role: 'tester', licence: null };
+const { body } = makeBody(plan(), log, { sealer: imre, signer: imre }, '2026-11-20T09:00:00.000Z');
 const run = (text: string) => {
   const file = path.join(folder, 'record.json');
   writeFileSync(file, text);

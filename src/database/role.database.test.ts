@@ -26,6 +26,7 @@ test('what was ended stays ended: sessions, links, invitations, retired keys', a
   );
   expect(rows.map((r) => `${r.name}.${r.column}`)).toEqual([
     'invitations.ended',
+    'passkeys.ended',
     'public_links.revoked',
     'sessions.revoked',
     'signature_links.ended',
@@ -47,6 +48,26 @@ test('what was ended stays ended: sessions, links, invitations, retired keys', a
     await expect(set(to)).rejects.toMatchObject({
       cause: expect.objectContaining({ message: expect.stringContaining('cannot be undone') }),
     });
+});
+test('keys are not put among the published ones by the application: not inserted, not changed, never without their secret', async () => {
+  const mine = (statement: string) => inOrganisation(mill, (tx) => tx.execute(sql.raw(statement)));
+  const key = 'ab'.repeat(32);
+  for (const statement of [
+    `insert into signing_keys (org, public_key, sealed_secret, made) values ('${mill.org}', '${key}', 'x', now())`,
+    `update signing_keys set retired = now()`,
+    `update signing_keys set made = now() - interval '1 year'`,
+    `delete from signing_keys`,
+  ])
+    await expect(mine(statement)).rejects.toMatchObject({
+      cause: expect.objectContaining({ message: expect.stringMatching(/permission denied/) }),
+    });
+  await expect(mine(`select new_signing_key('${key}', '', now())`)).rejects.toThrow();
+  await mine(`select bring_in_key('${key}', now() - interval '1 year', null, now())`);
+  const { rows } = await superuser.query(
+    'select retired is not null as retired, brought_in is not null as marked, sealed_secret from signing_keys where public_key = $1',
+    [key],
+  );
+  expect(rows).toEqual([{ retired: true, marked: true, sealed_secret: null }]);
 });
 test('look-ups take nothing from a schema that anybody can write into, and there is none to write into', async () => {
   const { rows } = await superuser.query<{ name: string; path: string | null; by: string; open: boolean }>(

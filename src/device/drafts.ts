@@ -51,6 +51,15 @@ export function dropDraft(of: string): void {
     /* nothing is kept on this device */
   }
 }
+/** Throws away everything one person was typing. */
+export function dropDraftsOf(who: { readonly org: string; readonly person: string }): void {
+  try {
+    for (const key of Object.keys(localStorage))
+      if (key.startsWith(`${BEGINS}${who.org}.${who.person}.`)) localStorage.removeItem(key);
+  } catch {
+    /* nothing is kept on this device */
+  }
+}
 /** Throws away what is older than a month, of everybody. */
 export function sweepDrafts(): void {
   try {

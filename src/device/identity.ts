@@ -15,6 +15,14 @@ export function readIdentity(): Identity | null {
 }
 export const keepIdentity = (who: Identity): void => localStorage.setItem(WHO, JSON.stringify(who));
 export const forgetIdentity = (): void => localStorage.removeItem(WHO);
+/** Calls when somebody signs out or in on this device in another page. @returns how to stop */
+export function onIdentityChange(changed: () => void): () => void {
+  const heard = (event: StorageEvent) => {
+    if (event.key === WHO) changed();
+  };
+  addEventListener('storage', heard);
+  return () => removeEventListener('storage', heard);
+}
 
 /** The id of this browser as a device. */
 export function deviceId(): string {

@@ -1,6 +1,7 @@
-import { openDB, type DBSchema, type IDBPDatabase } from 'idb';
+import { deleteDB, openDB, type DBSchema, type IDBPDatabase } from 'idb';
 import type { Plan } from '@/core/plan/plan';
 import type { PlacedEvent, RunEvent } from '@/core/run/events';
+import type { EventPlace } from '@/wire/requests';
 import type { Identity } from '@/wire/role';
 
 /** A run as this device holds it. */
@@ -69,6 +70,14 @@ function forget(name: string): void {
   opened.delete(name);
   void gone?.then((s) => s.close()).catch(() => undefined);
 }
+/** Takes everything of a person off this device: runs, entries, photos. */
+export async function dropStore(who: Pick<Identity, 'org' | 'person'>): Promise<void> {
+  const name = storeName(who);
+  const open = opened.get(name);
+  opened.delete(name);
+  await open?.then((s) => s.close()).catch(() => undefined);
+  await deleteDB(name);
+}
 /** Opens the store anew after it failed: what a connection that broke answers stays an error for good. */
 export function reopenStore(who: Pick<Identity, 'org' | 'person'>): Promise<Store> {
   forget(storeName(who));
@@ -93,14 +102,17 @@ export async function keepPlaced(store: Store, run: string, events: readonly Pla
   for (const event of events) void tx.store.put({ id: event.id, run, sent: 1, event });
   await tx.done;
 }
-export async function markPlaced(
-  store: Store,
-  placed: readonly { id: string; position: number; received: number }[],
-): Promise<void> {
+export async function markPlaced(store: Store, placed: readonly EventPlace[]): Promise<void> {
   const tx = store.transaction('events', 'readwrite', { durability: 'strict' });
-  for (const { id, position, received } of placed) {
+  for (const { id, position, received, event } of placed) {
     const row = await tx.store.get(id);
-    if (row) await tx.store.put({ id, run: row.run, sent: 1, event: { ...row.event, position, received } });
+    if (row)
+      await tx.store.put({
+        id,
+        run: row.run,
+        sent: 1,
+        event: { ...(event ?? row.event), position, received },
+      });
   }
   await tx.done;
 }

@@ -5,13 +5,16 @@ import { ValidationError, type Schema } from 'yup';
 import { PackError } from '@/core/pack/error';
 import { PlanError } from '@/core/plan/plan';
 import { SealError } from '@/core/record/record';
-import { now } from '@/server/now';
+import { clockMoves, now } from '@/server/now';
+import type { Action } from '@/wire/role';
+import { demand } from '@/server/permission';
 import { currentSession, type Session } from '@/server/session/session';
 import { databaseIsAway, TroubleError, valueRefused } from '@/server/trouble';
 import { depthOf, fromThisSite } from './request';
 
 export const log = pino({ level: process.env.VAST_LOG ?? 'warn' });
-const MOST_BYTES = 4_000_000;
+/** More than this no form has; routes that take more say so. */
+export const MOST_JSON = 1_000_000;
 /** Nothing that is sent here is nested deeper. */
 const MOST_DEEP = 60;
 
@@ -19,7 +22,11 @@ const MOST_DEEP = 60;
 export const answer = (value: unknown, status = 200, extra: Record<string, string> = {}): Response =>
   Response.json(value, {
     status,
-    headers: { 'x-server-time': String(now()), 'cache-control': 'no-store', ...extra },
+    headers: {
+      ...(clockMoves() ? {} : { 'x-server-time': String(now()) }),
+      'cache-control': 'no-store',
+      ...extra,
+    },
   });
 
 /** Turns anything thrown into an answer that says what to do; nothing of the inside leaks. */
@@ -53,11 +60,43 @@ export function troubleAnswer(error: unknown): Response {
   );
 }
 
+/**
+ * The bytes of a request, up to a limit: what says that it is larger is not read, what turns out to be is left off there.
+ * @throws TroubleError 413
+ */
+export async function bytesOf(request: Request, most: number): Promise<Uint8Array<ArrayBuffer>> {
+  const tooLarge = () =>
+    new TroubleError(
+      413,
+      'too-large',
+      `That is more than can be sent at once here: ${Math.floor(most / 1000)} kB at most. Nothing was kept.`,
+    );
+  if (Number(request.headers.get('content-length') ?? 0) > most) throw tooLarge();
+  const reader = request.body?.getReader();
+  const pieces: Uint8Array[] = [];
+  let length = 0;
+  for (;;) {
+    const piece = await reader?.read();
+    if (!piece || piece.done) break;
+    length += piece.value.length;
+    if (length > most) {
+      await reader!.cancel().catch(() => undefined);
+      throw tooLarge();
+    }
+    pieces.push(piece.value);
+  }
+  const whole = new Uint8Array(length);
+  let at = 0;
+  for (const piece of pieces) {
+    whole.set(piece, at);
+    at += piece.length;
+  }
+  return whole;
+}
+
 /** The parsed body of a request. @throws TroubleError, ValidationError */
-export async function bodyOf<T>(request: Request, schema: Schema<T>): Promise<T> {
-  const text = await request.text();
-  if (text.length > MOST_BYTES)
-    throw new TroubleError(413, 'too-large', 'That is more than can be sent at once.');
+export async function bodyOf<T>(request: Request, schema: Schema<T>, most = MOST_JSON): Promise<T> {
+  const text = new TextDecoder().decode(await bytesOf(request, most));
   if (depthOf(text) > MOST_DEEP)
     throw new TroubleError(400, 'not-json', 'The request was not readable. Reload the page and try again.');
   let value: unknown;
@@ -66,7 +105,17 @@ export async function bodyOf<T>(request: Request, schema: Schema<T>): Promise<T>
   } catch {
     throw new TroubleError(400, 'not-json', 'The request was not readable. Reload the page and try again.');
   }
-  return schema.validateSync(value, { strict: true });
+  try {
+    return schema.validateSync(value, { strict: true });
+  } catch (error) {
+    // a rule of the whole met a part that is not there: its own field would have said so
+    if (!(error instanceof TypeError)) throw error;
+    throw new TroubleError(
+      422,
+      'invalid',
+      'Something that belongs in it is missing or of the wrong kind. Reload the page and try again.',
+    );
+  }
 }
 
 /** Refuses requests that another site made a browser send. */
@@ -88,8 +137,11 @@ export function open<P>(work: (request: Request, params: P) => Promise<Response>
     }
   };
 }
-/** A route handler for a signed-in person. */
-export function signedIn<P>(work: (session: Session, request: Request, params: P) => Promise<Response>) {
+/** A route handler for a signed-in person who may do this by the table of roles. */
+export function signedIn<P>(
+  action: Action,
+  work: (session: Session, request: Request, params: P) => Promise<Response>,
+) {
   return open<P>(async (request, params) => {
     const session = await currentSession();
     if (!session)
@@ -98,6 +150,7 @@ export function signedIn<P>(work: (session: Session, request: Request, params: P
         'signed-out',
         'You are signed out. Sign in again; what you entered is kept on this device.',
       );
+    demand(session, action);
     return work(session, request, params);
   });
 }

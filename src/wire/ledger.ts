@@ -11,6 +11,8 @@ export interface LedgerSummary {
   readonly procedure: string;
   readonly by: string;
   readonly label: string;
+  /** ISO day on which it came with a whole organisation; absent for what was sealed here. */
+  readonly broughtIn?: string;
 }
 
 /** Letters that are not one letter and an accent, as they are typed where a keyboard lacks them. */

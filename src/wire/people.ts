@@ -1,12 +1,18 @@
 import * as yup from 'yup';
 import { free, maybeDay, shape, text, uuid } from './figure';
+import { passwordTrouble } from './password';
 import { type Role, ROLES } from './role';
 
 const email = () =>
   text(200).matches(/^[^\s@]+@[^\s@]+$/, 'must be an e-mail address, like imre@hollin.example');
 const role = () => text(20).oneOf(ROLES);
-/** Ten characters at least: length is what makes a password hard to guess. */
-const password = () => text(200).min(10, 'must have at least 10 characters');
+/** Long, and not what everybody tries first; where its address stands in the same form, not that either. */
+const password = () =>
+  text(200).test('password', (value, context) => {
+    const { email: address } = context.parent as { email?: unknown };
+    const trouble = passwordTrouble(value, typeof address === 'string' ? address : '');
+    return trouble ? context.createError({ message: trouble }) : true;
+  });
 export const inviteSchema = shape({
   id: uuid(),
   name: text(120),
@@ -30,6 +36,23 @@ export const personSchema = shape({
   left: yup.boolean().strict(true).required(),
 });
 export type PersonForm = yup.InferType<typeof personSchema>;
+/** What a browser answers for a passkey: checked as a whole by the library that knows its form. */
+const credential = () =>
+  yup
+    .object({
+      id: text(2000),
+      rawId: text(2000),
+      type: text(20).oneOf(['public-key']),
+      response: yup.object().required(),
+    })
+    .required();
+export const passkeySchema = shape({ name: text(60), response: credential() });
+export const passkeySignInSchema = shape({ response: credential() });
+/** Whom the daily anchor is sent to, and whether it stands at a public address. */
+export const anchorSchema = shape({
+  to: free(200).matches(/^([^\s@]+@[^\s@]+)?$/, 'must be an e-mail address, like imre@hollin.example'),
+  published: yup.boolean().strict(true).required(),
+});
 export const organisationSchema = shape({ name: text(120), contact: free(300) });
 export const beginSchema = shape({
   organisation: text(120),
@@ -48,7 +71,7 @@ export interface PersonRow {
   readonly role: Role;
   readonly licenceNumber: string;
   readonly licenceUntil: string;
-  /** The licence is out of date today: what this person seals is no certificate. */
+  /** The licence is out of date today: what this person signs is no certificate. */
   readonly licenceOver: boolean;
   readonly left: string | null;
 }

@@ -93,9 +93,16 @@ export const batchSchema = shape({
 export interface Batch {
   readonly events: readonly RunEvent[];
 }
+/** The place of an entry in its run; `event`: as the office keeps it, where that is not as it was sent. */
+export interface EventPlace {
+  readonly id: string;
+  readonly position: number;
+  readonly received: number;
+  readonly event?: RunEvent;
+}
 /** Where each event of a batch came to stand; `now` is the server's clock for the device's offset. */
 export interface BatchAnswer {
-  readonly placed: readonly { readonly id: string; readonly position: number; readonly received: number }[];
+  readonly placed: readonly EventPlace[];
   readonly now: number;
 }
 

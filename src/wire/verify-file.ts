@@ -2,7 +2,8 @@ import { canonical, sha256OfBytes } from '@/core/record/canonical';
 import { faceOf, inZone } from '@/core/record/face';
 import { markWords, readMark, verifyMark } from '@/core/record/marks';
 import { sealedVerdict } from '@/core/record/record';
-import { verifySeal, type PublishedKey } from '@/core/record/seal';
+import { againstAnchor, readAnchor } from '@/core/record/anchor';
+import { verifySeal, type PublishedKey, type Seal } from '@/core/record/seal';
 import { photosOf } from '@/core/run/photos';
 import { verdictOf } from '@/core/verdict/verdict';
 import { isZip, readBundle, type BundleFile } from './bundle';
@@ -34,11 +35,43 @@ export interface FileFacts {
 }
 const PHOTO = /^photos\/([0-9a-f]{64})\.jpg$/;
 
+/** What the reader has from elsewhere to hold a file against. */
+export interface Expected {
+  /** The first figures of the key, as the organisation gave them through another channel: hex, eight or more. */
+  readonly key?: string;
+  /** Anchors that were given out, one a line. */
+  readonly anchors?: readonly string[];
+  /** Seals of further records, for the chain between a record and an anchor. */
+  readonly others?: readonly Seal[];
+}
+/** What anchors say of a record. */
+function anchorFindings(seal: Seal, expected: Expected): { faults: string[]; notes: string[] } {
+  const faults: string[] = [];
+  const notes: string[] = [];
+  for (const line of expected.anchors ?? []) {
+    const anchor = readAnchor(line);
+    if (!anchor)
+      faults.push('The anchor cannot be read: a figure of it is missing or wrong. Copy the whole line.');
+    else if (expected.key && !anchor.key.startsWith(expected.key))
+      faults.push(`The anchor of ${anchor.day} was signed with another key than the one expected.`);
+    else {
+      const finding = againstAnchor(anchor, seal, expected.others);
+      (finding.word === 'differs' ? faults : notes).push(finding.text);
+    }
+  }
+  return { faults, notes };
+}
+
 /**
  * Checks a record file or a bundle.
  * @param keys the keys the organisation has published, where the reader has them
+ * @param expected what the reader has from elsewhere
  */
-export function verifyFile(bytes: Uint8Array, keys?: readonly PublishedKey[]): FileCheck {
+export function verifyFile(
+  bytes: Uint8Array,
+  keys?: readonly PublishedKey[],
+  expected: Expected = {},
+): FileCheck {
   const faults: string[] = [];
   const notes: string[] = [];
   let text: Uint8Array = bytes;
@@ -72,6 +105,17 @@ export function verifyFile(bytes: Uint8Array, keys?: readonly PublishedKey[]): F
     );
   }
   faults.push(...verifySeal(record, keys).map((f) => f.text));
+  const other = expected.key
+    ? [record.seal.key, ...record.marks.map((m) => m.key)].find((k) => !k.startsWith(expected.key!))
+    : undefined;
+  if (other)
+    faults.push(
+      `It was signed with another key than the one expected: its key begins with ${other.slice(0, 16)}. Ask the organisation which keys are theirs.`,
+    );
+  else if (expected.key) notes.push(`The key is the one expected: it begins with ${expected.key}.`);
+  const anchored = anchorFindings(record.seal, expected);
+  faults.push(...anchored.faults);
+  notes.push(...anchored.notes);
   const marks: string[] = [];
   for (const m of record.marks) {
     const wrong = verifyMark(

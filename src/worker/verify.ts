@@ -1,5 +1,5 @@
 /** Checks a file off the main thread: a bundle with photos may be large. */
-import { verifyFile, verifyWords } from '@/wire/verify-file';
+import { type Expected, verifyFile, verifyWords } from '@/wire/verify-file';
 import { serve } from './serve';
 
 export interface VerifyAnswer {
@@ -10,8 +10,12 @@ export interface VerifyAnswer {
   readonly marks: readonly string[];
   readonly facts: ReturnType<typeof verifyFile>['facts'];
 }
-export function answerFile(bytes: ArrayBuffer): VerifyAnswer {
-  const check = verifyFile(new Uint8Array(bytes));
+export interface VerifyRequest {
+  readonly bytes: ArrayBuffer;
+  readonly expected: Expected;
+}
+export function answerFile({ bytes, expected }: VerifyRequest): VerifyAnswer {
+  const check = verifyFile(new Uint8Array(bytes), undefined, expected);
   const { untouched, faults, notes, marks, facts } = check;
   return { words: verifyWords(check), untouched, faults, notes, marks, facts };
 }

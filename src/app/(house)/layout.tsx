@@ -2,6 +2,7 @@ import { headers } from 'next/headers';
 import type { ReactNode } from 'react';
 import { requireSession } from '@/server/session/session';
 import { viewerZone } from '@/server/session/zone';
+import { RoleProvider } from '@/ui/frame/may';
 import { Rail } from '@/ui/frame/rail';
 import { Remember } from '@/ui/frame/remember';
 import { ZoneProvider } from '@/ui/frame/zone';
@@ -13,15 +14,17 @@ export default async function House({ children }: { children: ReactNode }) {
   const zone = await viewerZone();
   const who = { org, person, name, role, organisation };
   return (
-    <ZoneProvider zone={zone}>
-      <a href="#main" className="sr-only focus:not-sr-only focus:fixed focus:z-50 focus:bg-panel focus:p-3">
-        Skip to the content
-      </a>
-      <Rail who={who} />
-      <main id="main" className="mx-auto max-w-[1200px] px-4 pt-4 pb-28 lg:pb-8 lg:pl-[104px] lg:pr-8">
-        {children}
-      </main>
-      <Remember who={who} />
-    </ZoneProvider>
+    <RoleProvider role={role}>
+      <ZoneProvider zone={zone}>
+        <a href="#main" className="sr-only focus:not-sr-only focus:fixed focus:z-50 focus:bg-panel focus:p-3">
+          Skip to the content
+        </a>
+        <Rail who={who} />
+        <main id="main" className="mx-auto max-w-[1200px] px-4 pt-4 pb-28 lg:pb-8 lg:pl-[104px] lg:pr-8">
+          {children}
+        </main>
+        <Remember who={who} />
+      </ZoneProvider>
+    </RoleProvider>
   );
 }

@@ -12,6 +12,14 @@ export type Read<T> = T extends (...args: never[]) => unknown
 export type Of<S extends yup.AnySchema> = Read<yup.InferType<S>>;
 
 export const text = (most = 1000) => yup.string().strict(true).required().min(1).max(most);
+/** A name in addresses, files and tables: small letters, figures and dashes, and no word that every object knows. */
+export const plainName = (most = 60) =>
+  text(most)
+    .matches(
+      /^[a-z][a-z0-9-]*$/,
+      '${path} must be a plain name: small letters, figures and dashes, like house-gas.',
+    )
+    .notOneOf(['constructor'], '${path} must be another name than that.');
 /** Text that may be absent. */
 export const maybe = () => yup.string().strict(true).optional();
 export const among = <const T extends string>(known: readonly T[]) => text().oneOf([...known]);

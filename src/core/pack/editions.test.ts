@@ -64,7 +64,7 @@ test('edition and clause stand beside the limit at the bench, in the verdict, an
   );
   expect(verdictOf(p, reduce(p, log))!.reasons.some((r) => r.source === said)).toBe(true);
   const sealer = { id: log[0]!.by, name: 'Imre', role: 'owner', licence: null } as const;
-  const face = faceOf(makeBody(p, log, sealer, '2026-11-20T12:00:00.000Z').body);
+  const face = faceOf(makeBody(p, log, { sealer, signer: sealer }, '2026-11-20T12:00:00.000Z').body);
   expect(face.limits.find((l) => l.name === 'perceptible movement')!.source).toBe(said);
   expect(face.plan.pack.edition).toBe(`${pack.edition} (Hollin works to edition 2024, Quarter county)`);
 });

@@ -355,6 +355,20 @@ describe('a pack with an error is refused with its place and what to do', () => 
     expect(error.path).toMatch(path);
     expect(error.message).toMatch(text);
   });
+  test.each([
+    'Gas',
+    'gas metric',
+    '../gas',
+    'gas/metric',
+    '__proto__',
+    'constructor',
+    '-gas',
+    'gas\u0000',
+    'a'.repeat(61),
+  ])('a pack or a procedure called %s', (name) => {
+    for (const error of [spoil((pack) => (pack.id = set(name))), spoil((_, p) => (p.id = set(name)))])
+      expect([error.constructor, error.path.endsWith('id')]).toEqual([PackError, true]);
+  });
   test('what is not a pack at all', () => {
     for (const nothing of [null, [], 'pack', 7, {}]) expect(() => loadPack(nothing)).toThrow(PackError);
   });

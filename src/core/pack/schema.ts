@@ -21,6 +21,7 @@ import {
   type Of,
   optionalFigure,
   record,
+  plainName,
   text,
   textMap,
   words,
@@ -108,7 +109,7 @@ export interface Part extends Omit<Of<typeof part>, 'rule'> {
 }
 
 export const procedureSchema = object({
-  id: text(60),
+  id: plainName(),
   title: text(120),
   summary: text(),
   trade: text(40),
@@ -217,7 +218,7 @@ export interface Procedure extends ProcedureFields {
 export type PartRule = Omit<ProcedureFields, 'stages' | 'first' | 'cautions' | 'debts'>;
 
 const sequence = object({
-  id: text(60),
+  id: plainName(),
   title: text(120),
   summary: text(),
   /** What is being tested, once for the whole. */
@@ -246,7 +247,7 @@ const coupling = object({
 export type Coupling = Of<typeof coupling>;
 /** Two procedures done at once, and what ties them together. */
 const beside = object({
-  id: text(60),
+  id: plainName(),
   title: text(120),
   summary: text(),
   runs: list(object({ procedure: text(60), title: text(80) })).length(2),
@@ -267,7 +268,7 @@ export type Loosening = Of<typeof loosening>;
 export const packSchema = object({
   /** 2: every stage that waits for a pressure says what follows when it will not stand. */
   format: yup.number().strict(true).oneOf([1, 2]).required(),
-  id: text(60),
+  id: plainName(),
   version: text(20),
   title: text(),
   school: text(),
@@ -282,7 +283,7 @@ export const packSchema = object({
   /** Procedures that run side by side on one visit: a run each, with its own clock and record. */
   besides: maybeList(beside),
   /** A house pack: what it was copied from, and every edit that permits more than the original, with its reason. */
-  basedOn: maybeObject({ id: text(60), version: text(20), title: text() }),
+  basedOn: maybeObject({ id: plainName(), version: text(20), title: text() }),
   loosened: maybeList(loosening),
 });
 type PackFields = Omit<Of<typeof packSchema>, 'procedures' | 'format'>;

@@ -59,7 +59,13 @@ export interface Plan {
   readonly after?: EarlierRecord;
   readonly retestOf?: EarlierRecord;
   /** The sealed record this one stands in place of, and why. */
-  readonly supersedes?: { readonly run: string; readonly number: string; readonly reason: string };
+  readonly supersedes?: {
+    readonly run: string;
+    readonly number: string;
+    readonly reason: string;
+    /** What stands otherwise here than in the record before, each in words. */
+    readonly changed?: readonly string[];
+  };
   /** Read with another instrument and another program, and judged here from its file. */
   readonly outside?: {
     readonly file: string;
@@ -73,7 +79,13 @@ export interface Plan {
     readonly runs: readonly { readonly run: string; readonly procedure: string; readonly title: string }[];
     readonly couplings: readonly Coupling[];
   };
-  readonly made: { readonly at: string; readonly zone: string; readonly by: string };
+  readonly made: {
+    readonly at: string;
+    readonly zone: string;
+    readonly by: string;
+    /** Made on a server whose clock tests may shift: no time of it is real. */
+    readonly clock?: 'test';
+  };
 }
 
 /** An earlier sealed record of the same system. */

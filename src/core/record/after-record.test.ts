@@ -1,6 +1,7 @@
 import fc from 'fast-check';
-import { hold, plan, play, SIGNED, upTo } from '@/core/testing/bakery';
+import { hold, plan, play, SIGNED, upTo, uuid } from '@/core/testing/bakery';
 import { place } from '@/core/run/script';
+import type { PlacedEvent } from '@/core/run/events';
 import { reduce } from '@/core/run/reduce';
 import { canonical } from './canonical';
 import { faceOf } from './face';
@@ -16,10 +17,20 @@ import { signatureLines } from './signatures';
 import { TICKET_COLUMNS, ticketLines, wrap } from './ticket';
 import { trendsOf } from './trend';
 
-const sealer = { id: 'x', name: 'Imre', role: 'tester', licence: { number: 'GT-1', until: '2027-01-01' } };
+const sealer = {
+  id: uuid(1, 2),
+  name: 'Imre',
+  role: 'tester',
+  licence: { number: 'GT-1', until: '2027-01-01' },
+};
 const sealed = (lines: Parameters<typeof play>[1], p = plan()) => {
   const log = place(play(p, lines));
-  return { body: makeBody(p, log, sealer, '2026-11-20T09:00:00.000Z').body, log, state: reduce(p, log), p };
+  return {
+    body: makeBody(p, log, { sealer, signer: sealer }, '2026-11-20T09:00:00.000Z').body,
+    log,
+    state: reduce(p, log),
+    p,
+  };
 };
 const good = sealed([
   ...upTo(['9.10', '9.10']),
@@ -103,6 +114,32 @@ test('how readings came: typed, corrected, late, streamed, and where a hold was 
   const rows = readingRows(p, state, log);
   expect(rows.map((r) => r.read)).toEqual([...rows.map((r) => r.read)].sort((a, b) => a - b));
   expect(rows).toHaveLength(said.typed);
+});
+test('a reading counts as taken from the display only where the gauge’s own values of that moment bear it out', () => {
+  const { p, log, state } = good;
+  const claims = log.map((e) => (e.kind === 'hold-end' ? { ...e, streamed: true } : e));
+  const ends = claims.filter((e) => e.kind === 'hold-end');
+  const told = (extra: (end: (typeof ends)[number]) => readonly [number, number][]) => {
+    const events = claims.flatMap((e, i): PlacedEvent[] => {
+      const points = e.kind === 'hold-end' ? extra(e) : [];
+      if (!points.length) return [e];
+      const { figure: _f, readAt: _r, ...rest } = e as (typeof ends)[number];
+      const stream = { ...rest, id: uuid(i, 77), kind: 'stream', gauge: state.gauge, simulated: false };
+      return [{ ...stream, unit: 'mbar', scale: 2, points } as unknown as PlacedEvent, e];
+    });
+    const read = place(events);
+    const after = reduce(p, read);
+    expect(after.withoutEffect).toEqual([]);
+    return [
+      provenanceOf(after).taken,
+      readingRows(p, after, read).filter((r) => r.source === 'display').length,
+    ];
+  };
+  expect(ends.length).toBe(3);
+  expect(told(() => [])).toEqual([0, 0]);
+  expect(told((e) => [[e.readAt - 5_000, e.figure.digits]])).toEqual([3, 3]);
+  expect(told((e) => [[e.readAt - 5_001, e.figure.digits]])).toEqual([0, 0]);
+  expect(told((e) => [[e.readAt, e.figure.digits + 1]])).toEqual([0, 0]);
 });
 test('papers: a good record calls for no notice; a failed one for notice and label; a practice record for none', () => {
   const face = faceOf(good.body);

@@ -17,6 +17,9 @@ import type { SectionKey } from '@/core/trades/trade';
 import { classBound } from '@/core/verdict/adequacy';
 import { decidingHold } from '@/core/verdict/verdict';
 import { isGood, type VerdictWord, WORDS } from '@/core/verdict/words';
+import { clockLine, holdTimes, impossibleTimes } from './office-clock';
+import { holdsOf } from './holds';
+import { supersedesWords } from './marks';
 import type { RecordBody } from './record';
 import { restoreBody } from './restore';
 import { saidSections } from './story';
@@ -51,6 +54,8 @@ export interface Face {
     readonly began: string;
     /** The clock alone of when it began. */
     readonly clock: string;
+    /** By whose clock it was timed. */
+    readonly times: string;
   }[];
   readonly deciding: { readonly hold: Hold; readonly visit: number } | null;
   readonly cautions: readonly string[];
@@ -70,6 +75,9 @@ export interface Face {
   readonly putBack: readonly string[];
 }
 
+/** What stands on everything that was made where time can be set. */
+const TEST_CLOCK =
+  'Test clock: made on a server whose clock tests may shift; no time of this record is real.';
 const STATUS_TITLES = {
   'not-a-certificate': 'Test record: not a certificate',
   practice: 'Practice record: not a certificate',
@@ -100,7 +108,7 @@ export function faceOf(text: string): Face {
         : isGood(body.verdict.word)
           ? certificateTitle(plan)
           : `Test report: ${plan.procedure.title.toLowerCase()}`, // a word like certificate never stands over a failed test
-    statusLine: body.statusReason,
+    statusLine: `${plan.made.clock || body.clock ? 'TEST CLOCK. ' : ''}${body.statusReason}`,
     started: inZone(Date.parse(plan.made.at), zone),
     ended: state.ending ? inZone(state.ending.at, zone) : '',
     gauge:
@@ -114,7 +122,7 @@ export function faceOf(text: string): Face {
     zeros: zeros.map((z) => `${showExact(z.figure)} at ${clockInZone(z.at, zone)}`).join('; ') || 'not read',
     limits: judging ? limitsOf(plan, state, judging, part, deciding?.hold ?? null) : [],
     row: allowance.row,
-    holds: holdLines(state, zone),
+    holds: holdLines(plan, state, events),
     tested: plan.procedure.cases.find((c) => c.key === plan.case)?.title ?? '',
     unit: unitLabel(deciding?.hold.start.figure.unit ?? judging?.resolution.unit ?? 'mbar'),
     sections: sectionsOf(plan, state, events),
@@ -127,9 +135,12 @@ export function faceOf(text: string): Face {
     cautions: [...new Set(state.visits.flatMap((v) => plan.procedure.stages[v.stage]?.cautions ?? []))].map(
       (k) => plan.procedure.cautions[k] ?? k,
     ),
-    clock: state.clockMarks.length
-      ? state.clockMarks.join(' ')
-      : `Times from the device's clock, checked against the server's; zone ${zone}.`,
+    clock: [
+      ...(plan.made.clock || body.clock ? [TEST_CLOCK] : []),
+      ...state.clockMarks,
+      ...(state.clockMarks.length ? [] : [clockLine(plan, state, events)]),
+      ...impossibleTimes(plan, state, events, Date.parse(body.sealedAt)),
+    ].join(' '),
     skipped: state.visits.flatMap((v) => (v.skipped ? [`${v.title} was left out: ${v.skipped.text}`] : [])),
   };
 }
@@ -197,21 +208,15 @@ function limitsOf(
 }
 
 /** Every hold as it was read, in the order of the run. */
-function holdLines(state: RunState, zone: string): Face['holds'] {
-  const holds = state.visits.flatMap((v) => [
-    ...v.holds.map((hold) => ({ hold, title: v.title })),
-    ...v.cycles.flatMap((c) =>
-      [
-        c.settle && { hold: c.settle, title: `${c.name}, settle` },
-        c.hold && { hold: c.hold, title: c.name },
-      ].filter((x) => x !== undefined),
-    ),
-  ]);
-  return holds.map(({ hold, title }) => ({
+function holdLines(plan: Plan, state: RunState, events: readonly PlacedEvent[]): Face['holds'] {
+  const zone = plan.made.zone;
+  const log = new Map(events.map((e) => [e.id, e]));
+  return holdsOf(state).map(({ hold, title }) => ({
     title,
     startedAt: hold.startedAt,
     began: inZone(hold.startedAt, zone),
     clock: clockInZone(hold.startedAt, zone),
+    times: holdTimes(plan, log, hold).words,
     start: showExact(hold.start.figure),
     end: hold.end ? showExact(hold.end.figure) : '',
     change: hold.judgement
@@ -232,6 +237,7 @@ function sectionsOf(plan: Plan, state: RunState, events: readonly PlacedEvent[])
   const ended = state.ending?.at ?? Date.parse(plan.made.at);
   const zone = plan.made.zone;
   const linked = [
+    ...(plan.supersedes ? [`In place of ${supersedesWords(plan.supersedes)}`] : []),
     ...(plan.after
       ? [
           `Follows ${plan.after.number}, which ended ${WORDS[plan.after.word as VerdictWord] ?? plan.after.word}`,

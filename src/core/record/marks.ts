@@ -53,6 +53,14 @@ export function verifyMark(
       : []),
   ];
 }
+/** Which record a plan stands in the place of, why, and everything that stands otherwise in it. */
+export const supersedesWords = (said: {
+  readonly number: string;
+  readonly reason: string;
+  readonly changed?: readonly string[];
+}): string =>
+  `${said.number}: ${said.reason}${said.changed?.length ? `. Changed from that record: ${said.changed.join('; ')}` : ''}`;
+
 /** The mark in one sentence, dated where the test was made. */
 export const markWords = (mark: RecordMark, zone = 'UTC'): string =>
   mark.kind === 'void'

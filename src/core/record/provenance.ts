@@ -3,8 +3,10 @@ import type { Plan } from '@/core/plan/plan';
 import { showExact } from '@/core/quantity/exact';
 import { clockInZone } from '@/core/quantity/in-zone';
 import { readingsOf } from '@/core/run/photos';
+import { wasShown } from '@/core/run/readings';
 import type { RunState } from '@/core/run/state';
 import { duration } from '@/core/quantity/duration';
+import { holdsOf } from './holds';
 
 /** A time in a hold without any reading, ms on the server's line. */
 export interface Gap {
@@ -34,8 +36,8 @@ export function provenanceOf(state: RunState): Provenance {
   const imported = state.imports.reduce((n, i) => n + i.points, 0);
   const points = state.visits.reduce((n, v) => n + v.trace.length, 0);
   return {
-    typed: readings.filter((r) => !r.streamed).length,
-    taken: readings.filter((r) => r.streamed).length,
+    typed: readings.filter((r) => !wasShown(state, r)).length,
+    taken: readings.filter((r) => wasShown(state, r)).length,
     same: readings.filter((r) => r.same).length,
     late: readings.filter((r) => r.late).length,
     corrected: readings.flatMap((r) =>
@@ -55,30 +57,22 @@ export function provenanceOf(state: RunState): Provenance {
 
 /** Times over a minute in which a hold was not read. */
 export function gapsOf(state: RunState): Gap[] {
-  return state.visits.flatMap((v) =>
-    [
-      ...v.holds.map((hold) => ({ hold, title: v.title })),
-      ...v.cycles.flatMap((c) => [
-        ...(c.settle ? [{ hold: c.settle, title: `${c.name}, settle` }] : []),
-        ...(c.hold ? [{ hold: c.hold, title: c.name }] : []),
-      ]),
-    ].flatMap(({ hold, title }) => {
-      const from = hold.startedAt;
-      const to = hold.end?.readMoment ?? hold.broken?.at;
-      if (to === undefined) return [];
-      const within = (t: number) => t > from && t < to;
-      const moments = [
-        from,
-        ...v.readings.map((r) => r.readMoment).filter(within),
-        ...hold.topUps.map((t) => t.at).filter(within),
-        ...v.trace.map(([t]) => t).filter(within),
-        to,
-      ].sort((a, b) => a - b);
-      return moments
-        .slice(1)
-        .flatMap((t, i) => (t - moments[i]! > GAP_MS ? [{ title, from: moments[i]!, to: t }] : []));
-    }),
-  );
+  return holdsOf(state).flatMap(({ hold, title, visit }) => {
+    const from = hold.startedAt;
+    const to = hold.end?.readMoment ?? hold.broken?.at;
+    if (to === undefined) return [];
+    const within = (t: number) => t > from && t < to;
+    const moments = [
+      from,
+      ...visit.readings.map((r) => r.readMoment).filter(within),
+      ...hold.topUps.map((t) => t.at).filter(within),
+      ...visit.trace.map(([t]) => t).filter(within),
+      to,
+    ].sort((a, b) => a - b);
+    return moments
+      .slice(1)
+      .flatMap((t, i) => (t - moments[i]! > GAP_MS ? [{ title, from: moments[i]!, to: t }] : []));
+  });
 }
 const times = (n: number, one: string, many = `${one}s`) => `${n} ${n === 1 ? one : many}`;
 const MOST_GAPS = 6;

@@ -4,6 +4,7 @@ import { exact, type Exact } from '@/core/quantity/exact';
 import type { PlacedEvent } from '@/core/run/events';
 import { readingsOf } from '@/core/run/photos';
 import { gaugeOf } from '@/core/run/read';
+import { wasShown } from '@/core/run/readings';
 import type { RunState } from '@/core/run/state';
 
 export type ReadingSource = 'typed' | 'same' | 'display' | 'streamed' | 'log';
@@ -56,7 +57,7 @@ export function readingRows(
         device: event?.at ?? null,
         received: event?.received ?? null,
         by: reading.byName,
-        source: reading.streamed ? 'display' : reading.same ? 'same' : 'typed',
+        source: wasShown(state, reading) ? 'display' : reading.same ? 'same' : 'typed',
         late: reading.late,
         corrected: reading.corrected?.figure ?? null,
         reason: reading.corrected?.reason ?? '',

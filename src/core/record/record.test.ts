@@ -26,7 +26,7 @@ const p = plan();
 const log = place(
   play(p, [...upTo(['9.10', '9.10']), ...hold(200, '20.50', '20.48'), [450, 'zero', '0.00'], ...SIGNED(500)]),
 );
-const { body } = makeBody(p, log, sealer, '2026-11-20T09:00:00.000Z');
+const { body } = makeBody(p, log, { sealer, signer: sealer }, '2026-11-20T09:00:00.000Z');
 const record = { body, seal: seal(body, 'VS-00001', CHAIN_START, secret) };
 
 test('canonical form: keys in order, NFC, fractions as strings, nothing infinite', () => {
@@ -65,13 +65,15 @@ test('any changed character of body, number, link, hash, signature or key is fou
   ]);
 });
 test('certificate only with a licence in date, the last day included; practice never', () => {
-  expect(recordStatus(p, sealer, '2026-11-20').status).toBe('certificate');
-  expect(recordStatus(p, sealer, '2026-11-21')).toMatchObject({
+  const status = (by: Sealer, day = '2026-11-20', of = p) =>
+    recordStatus(of, { signer: by, sealer: by, day, impossible: [] });
+  expect(status(sealer).status).toBe('certificate');
+  expect(status(sealer, '2026-11-21')).toMatchObject({
     status: 'not-a-certificate',
     reason: expect.stringContaining('ran out on 2026-11-20'),
   });
-  expect(recordStatus(p, { ...sealer, licence: null }, '2026-11-20').status).toBe('not-a-certificate');
-  expect(recordStatus(plan({ practice: true }), sealer, '2026-11-20').status).toBe('practice');
+  expect(status({ ...sealer, licence: null }).status).toBe('not-a-certificate');
+  expect(status(sealer, '2026-11-20', plan({ practice: true })).status).toBe('practice');
 });
 test('the exported file reads back; a broken one names its path', () => {
   expect(readRecordFile(writeRecordFile(record))).toEqual({ ...record, marks: [] });
@@ -115,18 +117,25 @@ test('the word certificate stands only over a good result', () => {
     ]),
   );
   expect(faceOf(body).title).toBe('Gas tightness certificate');
-  expect(faceOf(makeBody(p, failed, sealer, '2026-11-20T09:00:00.000Z').body).title).toBe(
+  expect(faceOf(makeBody(p, failed, { sealer, signer: sealer }, '2026-11-20T09:00:00.000Z').body).title).toBe(
     'Test report: staged low-pressure test',
   );
   expect(
-    faceOf(makeBody(p, log, { ...sealer, licence: null }, '2026-11-20T09:00:00.000Z').body).title,
+    faceOf(
+      makeBody(
+        p,
+        log,
+        { sealer: { ...sealer, licence: null }, signer: { ...sealer, licence: null } },
+        '2026-11-20T09:00:00.000Z',
+      ).body,
+    ).title,
   ).toMatch(/not a certificate/);
 });
 
 test('a key retired before the record was sealed is named by the day where the test was made', () => {
   const elsewhere = { ...p, made: { ...p.made, zone: 'Pacific/Auckland' } };
   const at = (retired: string) => {
-    const sealed = makeBody(elsewhere, log, sealer, '2026-11-21T09:00:00.000Z').body;
+    const sealed = makeBody(elsewhere, log, { sealer, signer: sealer }, '2026-11-21T09:00:00.000Z').body;
     const s = seal(sealed, 'VS-00001', CHAIN_START, secret);
     return verifySeal({ body: sealed, seal: s }, [{ key: s.key, retired }]).map((f) => f.text);
   };

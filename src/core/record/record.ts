@@ -1,8 +1,8 @@
 import { showFigure, type Figure } from '@/core/quantity/figure';
 import type { Plan } from '@/core/plan/plan';
-import { localDate } from '@/core/quantity/local-date';
 import { canonical } from './canonical';
-import { recordStatus, type RecordStatus, type Sealer } from './status';
+import { impossibleTimes } from './office-clock';
+import { daySigned, recordStatus, type RecordStatus, type Sealer, testerSigned } from './status';
 import { inOrder, reduce } from '@/core/run/reduce';
 import type { RunState } from '@/core/run/state';
 import type { PlacedEvent } from '@/core/run/events';
@@ -47,8 +47,12 @@ export interface RecordBody {
   readonly plan: unknown;
   readonly events: readonly unknown[];
   readonly verdict: SealedVerdict;
+  /** Who signed as tester, as the office knew them at the seal; records sealed before 0.3 have only the sealer. */
+  readonly signer?: Sealer;
   readonly sealer: Sealer;
   readonly sealedAt: string;
+  /** Sealed on a server whose clock tests may shift. */
+  readonly clock?: 'test';
 }
 const sealedFigure = (f: Figure): SealedFigure => ({
   name: f.name,
@@ -78,7 +82,7 @@ export function sealedVerdict(v: Verdict): SealedVerdict {
 /** Why a run cannot be sealed. */
 export class SealError extends Error {
   constructor(
-    readonly code: 'phase' | 'role' | 'unplaced',
+    readonly code: 'phase' | 'role' | 'unplaced' | 'signer',
     text: string,
   ) {
     super(text);
@@ -88,14 +92,16 @@ export class SealError extends Error {
 
 /**
  * Builds the canonical body of a record from plan and log; the verdict is computed here, never taken from outside.
+ * @param who who seals, and who signed as tester, as the office knows them
  * @throws SealError when the run is not signed, its list not cleared, or events are still unplaced
  */
 export function makeBody(
   plan: Plan,
   events: readonly PlacedEvent[],
-  sealer: Sealer,
+  who: { readonly sealer: Sealer; readonly signer: Sealer; readonly clock?: 'test' },
   sealedAt: string,
 ): { body: string; verdict: Verdict; status: RecordStatus; state: RunState } {
+  const { sealer, signer } = who;
   const state = reduce(plan, events);
   if (sealer.role === 'apprentice')
     throw new SealError(
@@ -110,8 +116,16 @@ export function makeBody(
   const log = inOrder(events);
   if (log.some((e) => e.position === undefined))
     throw new SealError('unplaced', 'Some entries are not with the office yet.');
+  const signed = testerSigned(state, log);
+  if (signed?.by !== signer.id)
+    throw new SealError('signer', 'Who signed as tester is not known here. Ask them to sign again.');
   const verdict = verdictOf(plan, state)!;
-  const { status, reason } = recordStatus(plan, sealer, localDate(Date.parse(sealedAt), plan.made.zone));
+  const { status, reason } = recordStatus(plan, {
+    signer,
+    sealer,
+    day: daySigned(plan, signed),
+    impossible: impossibleTimes(plan, state, log, Date.parse(sealedAt)),
+  });
   const body: RecordBody = {
     format: 1,
     status,
@@ -119,8 +133,10 @@ export function makeBody(
     plan,
     events: log,
     verdict: sealedVerdict(verdict),
+    signer,
     sealer,
     sealedAt,
+    ...(who.clock ? { clock: who.clock } : {}),
   };
   return { body: canonical(body), verdict, status, state };
 }

@@ -19,6 +19,10 @@ export interface SealedRecord {
   readonly seal: Seal;
 }
 
+/** Records count apart from practice, each without gaps. */
+export type Series = 'record' | 'practice';
+export const recordNumber = (series: Series, n: number): string =>
+  `${series === 'practice' ? 'PRACTICE' : 'VS'}-${String(n).padStart(5, '0')}`;
 /** First link of every chain. */
 export const CHAIN_START = '0'.repeat(64);
 

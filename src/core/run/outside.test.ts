@@ -52,7 +52,8 @@ test('a good log is judged by the same rules to the same result, and is never a 
   expect(verdict.word).toBe('tight');
   expect(state.imports).toMatchObject([{ file: 'logger-7.csv', points: 1 }]);
   const sealer = { id: '', name: 'Imre', role: 'tester', licence: { number: 'GT-1', until: '2030-01-01' } };
-  expect(recordStatus(plan, sealer, '2026-11-25')).toMatchObject({
+  const by = { signer: sealer, sealer, day: '2026-11-25', impossible: [] };
+  expect(recordStatus(plan, by)).toMatchObject({
     status: 'not-a-certificate',
     reason: expect.stringMatching(/Brannock Pipework with another program/),
   });

@@ -88,7 +88,7 @@ describe('own kit in a run', () => {
       ]),
     );
     const sealer = { id: log[0]!.by, name: 'Imre', role: 'owner', licence: null } as const;
-    const face = faceOf(makeBody(p, log, sealer, '2026-11-20T12:00:00.000Z').body);
+    const face = faceOf(makeBody(p, log, { sealer, signer: sealer }, '2026-11-20T12:00:00.000Z').body);
     return face.sections.find((s) => s.title === 'Own kit')?.lines.join('\n');
   };
   test('stands on the record with both figures, and nothing is taken off', () => {

@@ -34,6 +34,24 @@ export const readingFrom = (event: Extract<RunEvent, { readonly readAt: number }
   clock: clockPoint(event, event.readAt),
 });
 
+/** A value taken over from the display was shown within this time of being taken, ms. House figure: a gauge shows one a second. */
+const SHOWN_WITHIN_MS = 5_000;
+/**
+ * Whether a reading said to be taken over from the display was shown there: the gauge's own values of that moment stand in
+ * the run. Without them it counts as typed, whatever the device said.
+ */
+export const wasShown = (
+  state: RunState,
+  reading: Pick<Reading, 'streamed' | 'readMoment' | 'figure'>,
+): boolean =>
+  reading.streamed &&
+  state.visits.some((v) =>
+    v.trace.some(
+      ([t, digits]) =>
+        digits === reading.figure.digits && Math.abs(t - reading.readMoment) <= SHOWN_WITHIN_MS,
+    ),
+  );
+
 /** What a reading above the weakest part in scope says; '' while it is not above it. */
 export function passedCap(plan: Plan, figure: Exact): string {
   const [weakest] = enteredCaps(plan);

@@ -30,7 +30,7 @@ const sealer: Sealer = {
   licence: { number: 'GT', until: '2030-01-01' },
 };
 const hashOf = (events: readonly PlacedEvent[]) =>
-  makeBody(p, events, sealer, '2026-11-20T10:00:00.000Z').body;
+  makeBody(p, events, { sealer, signer: sealer }, '2026-11-20T10:00:00.000Z').body;
 
 describe('a run is its log', () => {
   test('law: order of arrival and repeats change neither the state nor the sealed body', () => {
@@ -216,12 +216,17 @@ describe('transitions', () => {
   test('nothing is signed while a prop leans on the wall, nothing after the signatures but notes', () => {
     expect(() => play(p, [...lines.slice(0, -3), [480, 'sign', 'Imre']])).toThrow(/put-back list/);
     expect(() => play(p, [...lines, [900, 'putback'], [901, 'disturb', 'x']])).toThrow(/already been ended/);
-    expect(() => makeBody(p, clean.slice(0, -1), sealer, '2026-11-20T10:00:00.000Z')).toThrow(
-      /signatures are missing/,
-    );
-    expect(() => makeBody(p, clean, { ...sealer, role: 'apprentice' }, '2026-11-20T10:00:00.000Z')).toThrow(
-      /apprentice/i,
-    );
+    expect(() =>
+      makeBody(p, clean.slice(0, -1), { sealer, signer: sealer }, '2026-11-20T10:00:00.000Z'),
+    ).toThrow(/signatures are missing/);
+    expect(() =>
+      makeBody(
+        p,
+        clean,
+        { sealer: { ...sealer, role: 'apprentice' }, signer: { ...sealer, role: 'apprentice' } },
+        '2026-11-20T10:00:00.000Z',
+      ),
+    ).toThrow(/apprentice/i);
   });
   test('checks: the detector is proved, used, proved, in that order; a judged reading is not corrected', () => {
     const item = (key: string) =>
@@ -252,9 +257,10 @@ describe('transitions', () => {
 
 describe('events at the edge', () => {
   const good = clean.find((e) => e.kind === 'reading')!;
-  const { position: _position, ...event } = good;
+  const sent = ({ position: _p, received: _r, ...event }: PlacedEvent) => event;
+  const event = sent(good);
   test('a well-formed event passes unchanged, also through JSON', () => {
-    for (const { position: _p, ...e } of clean) expect(parseEvent(JSON.parse(JSON.stringify(e)))).toEqual(e);
+    for (const e of clean.map(sent)) expect(parseEvent(JSON.parse(JSON.stringify(e)))).toEqual(e);
   });
   test.each([
     ['an unknown kind', { ...event, kind: 'delete' }, /one of: check/],

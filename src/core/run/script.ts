@@ -10,7 +10,7 @@ import { inventoryVerbs } from '@/core/kinds/inventory/script';
 import { volumeVerbs } from '@/core/kinds/volume/script';
 import { dialVerbs } from '@/core/kinds/dial/script';
 import type { Plan } from '@/core/plan/plan';
-import type { EventBase, PlacedEvent, RunEvent } from './events';
+import { momentOf, type EventBase, type PlacedEvent, type RunEvent } from './events';
 import { generalVerbs } from './general-verbs';
 import { expectation, stepOf } from './read';
 import { reduce, step } from './reduce';
@@ -85,9 +85,9 @@ export function playScript(
   return events;
 }
 
-/** Gives each event its place in the order they stand, as the server does on receipt. */
-export const place = (events: readonly RunEvent[]): PlacedEvent[] =>
-  events.map((e, i) => ({ ...e, position: i + 1 }));
+/** Gives each event its place in the order they stand, as the server does on receipt: at once, where nothing else is said. */
+export const place = (events: readonly RunEvent[], received = momentOf): PlacedEvent[] =>
+  events.map((e, i) => ({ ...e, position: i + 1, received: received(e) }));
 
 /** Every verb there is. A new kind of stage adds its own. */
 const VERBS: Verbs = {

@@ -1,12 +1,16 @@
 /** The organisation, its people, who is signed in, and what was done in its name. */
 import type { Role } from '@/wire/role';
-import { foreignKey, index, pgTable, primaryKey, text, uuid } from 'drizzle-orm/pg-core';
-import { moment } from './columns';
+import { bigint, foreignKey, index, pgTable, primaryKey, text, uuid } from 'drizzle-orm/pg-core';
+import { bytea, moment } from './columns';
 
 export const organisations = pgTable('organisations', {
   org: uuid('org').primaryKey(),
   name: text('name').notNull(),
   contact: text('contact').notNull().default(''),
+  /** Part of the public address of its daily anchors. */
+  anchorToken: text('anchor_token').unique(),
+  /** Whom each daily anchor is sent to; '' nobody. */
+  anchorTo: text('anchor_to').notNull().default(''),
 });
 
 export const people = pgTable(
@@ -64,6 +68,45 @@ export const sessions = pgTable(
     expires: moment('expires').notNull(),
     revoked: moment('revoked'),
     device: text('device').notNull().default(''),
+    /** When it was last used, to the hour: one that lies idle runs out. */
+    used: moment('used'),
+  },
+  (t) => [
+    primaryKey({ columns: [t.org, t.id] }),
+    foreignKey({ columns: [t.org, t.person], foreignColumns: [people.org, people.id] }),
+  ],
+);
+
+/** A device on which somebody signed in before: guessing at their address elsewhere does not lock it out. Only the hash is kept. */
+export const knownDevices = pgTable(
+  'known_devices',
+  {
+    org: uuid('org').notNull(),
+    person: uuid('person').notNull(),
+    tokenHash: text('token_hash').notNull(),
+    made: moment('made').notNull(),
+  },
+  (t) => [
+    primaryKey({ columns: [t.org, t.person, t.tokenHash] }),
+    index('known_devices_token').on(t.tokenHash),
+    foreignKey({ columns: [t.org, t.person], foreignColumns: [people.org, people.id] }),
+  ],
+);
+
+/** A passkey: the public half of a key that the person's device keeps. */
+export const passkeys = pgTable(
+  'passkeys',
+  {
+    org: uuid('org').notNull(),
+    id: uuid('id').notNull(),
+    person: uuid('person').notNull(),
+    credential: text('credential').notNull().unique(),
+    publicKey: bytea('public_key').notNull(),
+    counter: bigint('counter', { mode: 'number' }).notNull(),
+    name: text('name').notNull(),
+    made: moment('made').notNull(),
+    used: moment('used'),
+    ended: moment('ended'),
   },
   (t) => [
     primaryKey({ columns: [t.org, t.id] }),
@@ -89,6 +132,8 @@ export const auditLog = pgTable(
     person: uuid('person'),
     what: text('what').notNull(),
     subject: text('subject').notNull(),
+    /** Written elsewhere, and brought in with a whole organisation then: nothing here witnessed it. */
+    broughtIn: moment('brought_in'),
   },
   (t) => [primaryKey({ columns: [t.org, t.id] }), index('audit_log_at').on(t.org, t.at)],
 );

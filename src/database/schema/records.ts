@@ -122,8 +122,26 @@ export const signingKeys = pgTable(
     sealedSecret: text('sealed_secret'),
     made: moment('made').notNull().defaultNow(),
     retired: moment('retired'),
+    /** It came with a whole organisation: first seen here then. */
+    broughtIn: moment('brought_in'),
   },
   (t) => [primaryKey({ columns: [t.org, t.publicKey] })],
+);
+
+/** The head of the chain of records at the end of a day, as a signed line that is given out: a later rewrite shows against it. Append-only. */
+export const anchors = pgTable(
+  'anchors',
+  {
+    org: uuid('org')
+      .notNull()
+      .references(() => organisations.org),
+    /** ISO day whose end it stands for, UTC. */
+    day: text('day').notNull(),
+    number: text('number').notNull(),
+    line: text('line').notNull(),
+    made: moment('made').notNull(),
+  },
+  (t) => [primaryKey({ columns: [t.org, t.day] })],
 );
 
 export const seals = pgTable(
@@ -142,6 +160,8 @@ export const seals = pgTable(
     parts: text('parts'),
     partsSignature: text('parts_signature'),
     sealedAt: moment('sealed_at').notNull(),
+    /** It was sealed elsewhere and came with a whole organisation then. */
+    broughtIn: moment('brought_in'),
   },
   (t) => [
     primaryKey({ columns: [t.org, t.run] }),
@@ -227,7 +247,7 @@ export const outsideRecords = pgTable(
     imported: moment('imported').notNull(),
     by: text('by').notNull(),
   },
-  (t) => [primaryKey({ columns: [t.org, t.id] }), unique('outside_records_hash').on(t.org, t.hash)],
+  (t) => [primaryKey({ columns: [t.org, t.id] }), index('outside_records_hash').on(t.org, t.hash)],
 );
 
 export const outsidePhotos = pgTable(

@@ -1,4 +1,5 @@
 import 'server-only';
+import { demand } from '@/server/permission';
 import { asc, desc, eq } from 'drizzle-orm';
 import type { Gauge } from '@/core/instrument/gauge';
 import { zeroTolerance } from '@/core/instrument/gauge';
@@ -21,7 +22,6 @@ import { audit } from '@/server/audit';
 import { viewerZone } from '@/server/session/zone';
 import { now } from '@/server/now';
 import { datedEntry as dated } from './dated';
-import { requirePlanner } from '@/server/places/places';
 import type { Session } from '@/server/session/session';
 import { isId, notHere, TroubleError } from '@/server/trouble';
 import {
@@ -81,7 +81,7 @@ export const listKit = (scope: Scope): Promise<KitFacts[]> =>
 
 /** Enters a gauge, or changes it. What its log says of it stays. */
 export async function saveGauge(session: Session, form: GaugeForm): Promise<{ id: string }> {
-  requirePlanner(session);
+  demand(session, 'calibrate');
   return inOrganisation(session, async (tx) => {
     const [before] = await tx.select().from(gauges).where(eq(gauges.id, form.id));
     const facts = gaugeFromForm(form, before?.facts ?? null);
@@ -93,7 +93,7 @@ export async function saveGauge(session: Session, form: GaugeForm): Promise<{ id
 }
 /** Enters another thing of the cabinet, or changes it. */
 export async function saveKit(session: Session, form: KitForm): Promise<{ id: string }> {
-  requirePlanner(session);
+  demand(session, 'plan');
   return inOrganisation(session, async (tx) => {
     const [before] = await tx.select().from(kit).where(eq(kit.id, form.id));
     const facts: KitFacts = {
@@ -156,6 +156,7 @@ export async function writeLog(
   form: LogForm,
 ): Promise<{ good: boolean | null }> {
   if (!isId(id)) throw notHere('thing in the cabinet');
+  if (form.what === 'calibrated' || form.what === 'returned') demand(session, 'calibrate');
   return inOrganisation(session, async (tx) => {
     const item = await itemOf(tx, id);
     let good: boolean | null = null;

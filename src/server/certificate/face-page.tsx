@@ -1,6 +1,7 @@
 import { notCoveredIn } from '@/core/plan/not-covered';
 import { type Face, inZone } from '@/core/record/face';
 import { familyFacts } from '@/core/record/family';
+import { supersedesWords } from '@/core/record/marks';
 import type { SealedRecord } from '@/core/record/seal';
 import { signatureLines } from '@/core/record/signatures';
 import { Page, Path, Svg, Text, View } from '@react-pdf/renderer';
@@ -40,6 +41,11 @@ const clip = (text: string, most: number): string =>
 /** What a reader must not have to turn the page for. */
 const ON_FACE = ['Unsafe situation', 'Findings', 'Reported to others', 'Due'];
 
+/** By whose clock the judged hold was timed. */
+function judgedTimes(face: Face): string {
+  const judged = face.holds.find((h) => h.startedAt === face.deciding?.hold.startedAt);
+  return judged ? ` Judged hold ${judged.times}.` : '';
+}
 /** What was tested, by what, and what was not. */
 function Scope({ face }: { face: Face }) {
   const { plan } = face;
@@ -72,7 +78,7 @@ function Scope({ face }: { face: Face }) {
           </Text>
         ))}
         <Text style={s.h}>Times</Text>
-        <P>{`Begun ${face.started}, ended ${face.ended}.`}</P>
+        <P>{`Begun ${face.started}, ended ${face.ended}.${judgedTimes(face)}`}</P>
       </View>
     </View>
   );
@@ -150,9 +156,7 @@ export function FacePage({
             {record.seal.number}
           </Text>
           <P>{`sealed ${inZone(Date.parse(body.sealedAt), plan.made.zone)}`}</P>
-          {plan.supersedes ? (
-            <P>{`in place of ${plan.supersedes.number}: ${plan.supersedes.reason}`}</P>
-          ) : null}
+          {plan.supersedes ? <P>{`in place of ${supersedesWords(plan.supersedes)}`}</P> : null}
         </View>
       </View>
       <View style={{ flexDirection: 'row', gap: 12, marginTop: 8 }}>

@@ -89,6 +89,9 @@ export function FollowingPages({
           figures={[1, 2, 3, 4, 5]}
           rows={face.holds.map((h) => [h.title, h.clock, h.start, h.end, h.change, h.elapsed, h.word])}
         />
+        {face.holds.map((h, i) => (
+          <P key={i}>{`${h.title}, ${h.clock}: ${h.times}`}</P>
+        ))}
         <Heading>Readings, and how each came</Heading>
         <Table
           head={['Stage', 'What', 'Read', 'Figure', 'Came here', 'Source', 'By']}

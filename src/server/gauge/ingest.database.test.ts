@@ -128,6 +128,11 @@ test('batches enter the log once, only while the gauge judges, only of its own r
   const { events } = await readRun(who, run);
   expect(events.filter((e) => e.kind === 'stream')).toHaveLength(1);
   expect(reduce(plan, events).visits[1]!.trace).toHaveLength(2);
+  // what cannot be true is left out, the rest is taken
+  const odd = batch(9);
+  const points = [Date.parse(plan.made.at) - 1, Date.now() + 60_000, Date.now()].map((t) => [t, 2052]);
+  expect(await takeReadings(token, { ...odd, batch: { ...odd.batch!, points } })).toMatchObject({ left: 2 });
+  expect(reduce(plan, (await readRun(who, run)).events).visits[1]!.trace).toHaveLength(3);
   const again = await pairGauge(code);
   await expect(takeReadings(token, batch(3))).rejects.toMatchObject({ status: 401 });
   expect(await takeReadings(again.token, batch(4))).toMatchObject({ goOn: true });

@@ -15,6 +15,9 @@ import type { GaugeBatch } from '@/wire/requests';
 
 type Link = { org: string; run: string; gauge: string; simulated: boolean };
 
+/** A gauge's clock, set by the office's answer, is no further ahead than this, ms. House figure. */
+const AHEAD_MS = 5_000;
+
 /** Pairs a gauge by the code shown on the bench. The answer's token opens the one run and nothing else. */
 export async function pairGauge(
   code: string,
@@ -40,7 +43,7 @@ export async function pairGauge(
 export async function takeReadings(
   token: string,
   batch: GaugeBatch,
-): Promise<{ now: number; goOn: boolean }> {
+): Promise<{ now: number; goOn: boolean; left?: number }> {
   const [link] = token ? await lookUp<Link>('find_gauge_token($1)', [digest(token)]) : [];
   if (!link)
     throw new TroubleError(
@@ -59,25 +62,34 @@ export async function takeReadings(
     unit: batch.unit,
   });
   if (!batch.batch) return { now: now(), goOn: true };
-  const { state, maker, zone } = await inOrganisation(link, async (tx) => {
+  const { state, maker, zone, began } = await inOrganisation(link, async (tx) => {
     const plan = await planOf(tx, link.run);
     const [row] = await tx.select({ madeBy: runs.madeBy }).from(runs).where(eq(runs.id, link.run));
-    return { state: reduce(plan, await eventsOf(tx, link.run)), maker: row!.madeBy, zone: plan.made.zone };
+    return {
+      state: reduce(plan, await eventsOf(tx, link.run)),
+      maker: row!.madeBy,
+      zone: plan.made.zone,
+      began: Date.parse(plan.made.at),
+    };
   });
   if (!currentVisit(state)) return { now: now(), goOn: false };
-  if (state.gauge === link.gauge) {
+  const moment = now();
+  // a gauge's clock is a claim too: what it says of the future or of before the test is left out, and it is told
+  const points = batch.batch.points.filter(([t]) => t! <= moment + AHEAD_MS && t! >= began);
+  const left = batch.batch.points.length - points.length;
+  if (state.gauge === link.gauge && points.length) {
     const event: RunEvent = {
       kind: 'stream',
       gauge: link.gauge,
       simulated: link.simulated,
       scale: batch.scale,
       unit: batch.unit as 'mbar',
-      points: batch.batch.points as unknown as [number, number][],
+      points: points as unknown as [number, number][],
       id: batch.batch.id,
       run: link.run,
       device: link.gauge,
       deviceSeq: batch.batch.sequence,
-      at: at,
+      at: moment,
       zone,
       offset: 0,
       mono: 0,
@@ -88,5 +100,5 @@ export async function takeReadings(
     };
     await appendEvents({ org: link.org, person: maker, role: 'tester' }, link.run, [event]);
   }
-  return { now: now(), goOn: true };
+  return { now: now(), goOn: true, ...(left ? { left } : {}) };
 }

@@ -1,4 +1,5 @@
 import 'server-only';
+import { demand } from '@/server/permission';
 import { sql } from 'drizzle-orm';
 import * as yup from 'yup';
 import { sha256Hex } from '@/core/record/canonical';
@@ -11,8 +12,8 @@ import { rebuildLedger } from '@/server/records/ledger';
 import { signingSecret } from '@/server/sealing/keys';
 import type { Session } from '@/server/session/session';
 import { TroubleError } from '@/server/trouble';
-import { readBundle, writeBundle, type BundleFile } from '@/wire/bundle';
-import { requireOwner } from './people';
+import { readBundleAside } from '@/server/unpack/unpack';
+import { writeBundle, type BundleFile } from '@/wire/bundle';
 
 /**
  * What moves with an organisation, in the order in which rows may be put in: a row after those it points at. `without`:
@@ -22,6 +23,10 @@ import { requireOwner } from './people';
 const TABLES: readonly {
   readonly name: string;
   readonly without?: Readonly<Record<string, string | null>>;
+  /** Rows that let their reader in: a live public link, a message with an invitation. */
+  readonly open?: (row: Record<string, unknown>) => boolean;
+  /** Says when it was brought in: nothing here witnessed it. */
+  readonly stamped?: true;
   /** A column of bytes, and the columns that name its file. */
   readonly bytes?: { readonly column: string; readonly by: readonly string[] };
 }[] = [
@@ -39,25 +44,29 @@ const TABLES: readonly {
   { name: 'events' },
   { name: 'counters' },
   { name: 'signing_keys', without: { sealed_secret: null } },
-  { name: 'seals' },
+  { name: 'seals', stamped: true },
   { name: 'record_marks' },
-  { name: 'public_links' },
+  // what is open to anybody who has it goes along only where that is asked for
+  { name: 'public_links', open: (row) => row.revoked === null },
   { name: 'sightings' },
   { name: 'photos', bytes: { column: 'bytes', by: ['run', 'hash'] } },
   { name: 'watches', without: { token_hash: null, token_made: null } },
   { name: 'watch_entries' },
   { name: 'follow_ups' },
-  { name: 'outbox' },
+  { name: 'outbox', open: (row) => row.owner_only === true },
   { name: 'prints' },
   { name: 'outside_records' },
   { name: 'outside_photos', bytes: { column: 'bytes', by: ['record', 'hash'] } },
   { name: 'ledger_views' },
   { name: 'log_mappings' },
-  { name: 'audit_log' },
+  { name: 'anchors' },
+  { name: 'audit_log', stamped: true },
 ];
 const ABOUT = 'organisation.json';
 const FORMAT = 'vast-stone-organisation-1';
 const AT_ONCE = 500;
+/** The photos of a long life; as large as a bundle may be. */
+export const MOST_EXPORT_BYTES = 500_000_000;
 const utf8 = new TextEncoder();
 const decode = (bytes: Uint8Array): string => new TextDecoder('utf-8', { fatal: true }).decode(bytes);
 type Row = Record<string, unknown>;
@@ -82,15 +91,21 @@ async function rowsOf(tx: Tx, table: (typeof TABLES)[number]): Promise<Row[]> {
   return rows;
 }
 
-/** Everything of an organisation as one signed archive: a file of lines for each table, photos beside. */
-export async function exportOrganisation(session: Session): Promise<{ name: string; bytes: Uint8Array }> {
-  requireOwner(session);
+/**
+ * Everything of an organisation as one signed archive: a file of lines for each table, photos beside.
+ * @param withLinks also the public links and invitations that are open: whoever has the file has them then
+ */
+export async function exportOrganisation(
+  session: Session,
+  withLinks = false,
+): Promise<{ name: string; bytes: Uint8Array }> {
+  demand(session, 'govern');
   const moment = new Date(now());
   return inOrganisation(session, async (tx) => {
     const files: BundleFile[] = [];
     const counts: Record<string, number> = {};
     for (const table of TABLES) {
-      const rows = await rowsOf(tx, table);
+      const rows = (await rowsOf(tx, table)).filter((row) => withLinks || !table.open?.(row));
       counts[table.name] = rows.length;
       const lines = rows.map((row) => {
         const kept: Row = { ...row, ...table.without };
@@ -149,8 +164,8 @@ export async function importOrganisation(
   session: Session,
   bytes: Uint8Array,
 ): Promise<{ counts: Record<string, number>; records: number; again: readonly string[] }> {
-  requireOwner(session);
-  const bundle = readBundle(bytes);
+  demand(session, 'govern');
+  const bundle = await readBundleAside(bytes);
   if (bundle.faults.length)
     throw unreadable(`The file was changed or is no export: ${bundle.faults.slice(0, 3).join(' ')}`);
   const byName = new Map(bundle.files.map((f) => [f.name, f.bytes]));
@@ -211,6 +226,7 @@ export async function importOrganisation(
       );
     }
   const again: string[] = [];
+  const moment = new Date(now()).toISOString();
   const counts: Record<string, number> = {};
   await inOrganisation(session, async (tx) => {
     for (const name of ['sites', 'runs', 'seals', 'gauges', 'outside_records']) {
@@ -225,12 +241,16 @@ export async function importOrganisation(
     for (const table of TABLES) {
       let rows = tables.get(table.name)!;
       if (table.name === 'people') rows = await asMembers(tx, rows, again);
-      if (table.name === 'signing_keys')
-        rows = rows.map((r) => ({
-          ...r,
-          sealed_secret: null,
-          retired: r.retired ?? new Date(now()).toISOString(),
-        }));
+      // whatever the file says of when: first seen here is now
+      if (table.stamped) rows = rows.map((r) => ({ ...r, brought_in: moment }));
+      if (table.name === 'signing_keys') {
+        for (const r of rows)
+          await tx.execute(
+            sql`select bring_in_key(${String(r.public_key)}, ${String(r.made)}::timestamptz, ${(r.retired as string | null) ?? null}::timestamptz, ${moment}::timestamptz)`,
+          );
+        counts[table.name] = rows.length;
+        continue;
+      }
       if (table.bytes)
         rows = rows.map((r) => {
           const content = byName.get(fileOf(table, r));

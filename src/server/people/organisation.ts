@@ -79,7 +79,7 @@ export async function makeOrganisation(
       if (rows[0]?.there) throw thereIsOne();
     }
     await tx.insert(organisations).values({ org, name, contact });
-    await makeSigningKey(tx, org);
+    await makeSigningKey(tx);
     await tx.insert(people).values(
       members.map((m, i) => ({
         org,

@@ -1,11 +1,14 @@
 import 'server-only';
+import { demand } from '@/server/permission';
 import { randomBytes } from 'node:crypto';
 import { and, asc, desc, eq, inArray, isNull, lt, ne, or } from 'drizzle-orm';
 import { inOrganisation, lookUp, type Tx } from '@/database/client';
 import {
   auditLog,
   invitations,
+  knownDevices,
   organisations,
+  passkeys,
   outbox,
   people,
   runs,
@@ -24,13 +27,10 @@ import type { Session } from '@/server/session/session';
 import { isId, notHere, TroubleError } from '@/server/trouble';
 import type { InvitationRow, Invite, PersonForm, PersonRow } from '@/wire/people';
 import type { Role } from '@/wire/role';
+import { passwordTrouble } from '@/wire/password';
 import { uuid7 } from '@/wire/uuid7';
 
 const INVITATION_DAYS = 14;
-export function requireOwner(session: Pick<Session, 'role'>): void {
-  if (session.role !== 'owner')
-    throw new TroubleError(403, 'role', 'Only the owner does this. Ask the owner of your organisation.');
-}
 
 /** Who is in the organisation now, by name. */
 export const listMembers = (scope: { org: string }): Promise<{ id: string; name: string }[]> =>
@@ -85,7 +85,7 @@ export const readPeople = (scope: {
  * hash is kept. @throws TroubleError
  */
 export async function invite(session: Session, said: Invite, origin: string): Promise<{ link: string }> {
-  requireOwner(session);
+  demand(session, 'govern');
   const email = said.email.toLowerCase();
   const token = randomBytes(24).toString('base64url');
   const moment = now();
@@ -141,7 +141,7 @@ export async function invite(session: Session, said: Invite, origin: string): Pr
   return { link };
 }
 export async function withdrawInvitation(session: Session, id: string): Promise<void> {
-  requireOwner(session);
+  demand(session, 'govern');
   await inOrganisation(session, async (tx) => {
     const gone = isId(id)
       ? await tx
@@ -192,6 +192,8 @@ export async function join(token: string, password: string): Promise<{ email: st
       .where(and(eq(invitations.id, found.id), isNull(invitations.ended)))
       .returning();
     if (!row) throw new TroubleError(404, 'link', NOT_OPEN);
+    const weak = passwordTrouble(password, row.email);
+    if (weak) throw new TroubleError(422, 'password', `Password: it ${weak}.`, 'password');
     // one that was used ends every other to the same person: an old one is no second way in
     await endLinks(tx, row.person, row.email);
     const person = row.person ?? uuid7(now());
@@ -214,11 +216,14 @@ export async function join(token: string, password: string): Promise<{ email: st
     return { email: row.email };
   });
 }
-const endSessions = (tx: Tx, person: string) =>
-  tx
+/** Nobody goes on as this person: sign-ins end, and no device is known for them any more. */
+async function endSessions(tx: Tx, person: string): Promise<void> {
+  await tx
     .update(sessions)
     .set({ revoked: new Date(now()) })
     .where(and(eq(sessions.person, person), isNull(sessions.revoked)));
+  await tx.delete(knownDevices).where(eq(knownDevices.person, person));
+}
 
 /** No link stays open that lets a person in. */
 async function endLinks(tx: Tx, person: string | null, email: string): Promise<void> {
@@ -241,7 +246,7 @@ async function endLinks(tx: Tx, person: string | null, email: string): Promise<v
  * @throws TroubleError 409 where nobody would be owner any more
  */
 export async function changePerson(session: Session, id: string, form: PersonForm): Promise<void> {
-  requireOwner(session);
+  demand(session, 'govern');
   if (!isId(id)) throw notHere('person');
   await inOrganisation(session, async (tx) => {
     const [row] = await tx.select().from(people).where(eq(people.id, id)).for('update');
@@ -281,6 +286,10 @@ export async function changePerson(session: Session, id: string, form: PersonFor
     if (form.left) {
       await endLinks(tx, id, row.email);
       await tx
+        .update(passkeys)
+        .set({ ended: new Date(now()) })
+        .where(and(eq(passkeys.person, id), isNull(passkeys.ended)));
+      await tx
         .update(signatureLinks)
         .set({ ended: new Date(now()) })
         .where(and(isNull(signatureLinks.ended), eq(signatureLinks.madeBy, id)));
@@ -301,7 +310,7 @@ export async function changeOrganisation(
   session: Session,
   said: { name: string; contact: string },
 ): Promise<void> {
-  requireOwner(session);
+  demand(session, 'govern');
   await inOrganisation(session, async (tx) => {
     await tx
       .update(organisations)
@@ -317,6 +326,8 @@ export interface AuditLine {
   readonly who: string;
   readonly what: string;
   readonly subject: string;
+  /** When the line came with a whole organisation; null for what was done here. */
+  readonly broughtIn: string | null;
 }
 /** What a browser says of its device, as far as a person cares. */
 const deviceWords = (agent: string): string => {
@@ -325,7 +336,7 @@ const deviceWords = (agent: string): string => {
 };
 /** The audit log, newest first. @param before id of the last line shown @throws TroubleError 403 for anyone but the owner */
 export async function readAudit(session: Session, before?: string, most = 200): Promise<AuditLine[]> {
-  requireOwner(session);
+  demand(session, 'govern');
   return inOrganisation(session, async (tx) => {
     const rows = await tx
       .select({ line: auditLog, who: people.name })
@@ -360,6 +371,7 @@ export async function readAudit(session: Session, before?: string, most = 200): 
       at: line.at.toISOString(),
       who: who ?? 'the system',
       what: line.what,
+      broughtIn: line.broughtIn?.toISOString() ?? null,
       subject: isId(line.subject) ? (words.get(line.subject) ?? '') : line.subject,
     }));
   });

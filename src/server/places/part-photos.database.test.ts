@@ -27,7 +27,7 @@ const firm = async (domain: string) => {
     domain,
   );
   const session = async (key: string) =>
-    (await sessionOf((await signIn(`${key}@${domain}`, `millrace-${key}`, '')).token))!;
+    (await sessionOf((await signIn(`${key}@${domain}`, `millrace-${key}`)).token))!;
   return Object.fromEntries(await Promise.all(ROLES.map(async (r) => [r, await session(`${r}-x`)] as const)));
 };
 const photo = async (shade: number, change = (s: Sharp) => s) => {

@@ -9,7 +9,7 @@ import { now } from '@/server/now';
 import type { Session } from '@/server/session/session';
 import { isId, notHere, TroubleError } from '@/server/trouble';
 import type { PartPhoto } from '@/wire/part-photo';
-import { mayPlan } from '@/wire/role';
+import { may } from '@/wire/role';
 import { and, count, eq } from 'drizzle-orm';
 import 'server-only';
 import { MOST_KEPT_BYTES, requireClean } from './photos';
@@ -55,11 +55,10 @@ export async function hangPhoto(
       'too-large',
       'The photo is larger than the drawing keeps them. Take it again.',
     );
+  const part = await inOrganisation(actor, async (tx) => partOf(networkOf(await systemIn(tx, system)), id));
+  if (!part) throw new TroubleError(404, 'part', 'That part is not in the drawing any more. Save it first.');
   await requireClean(bytes, hash);
   return inOrganisation(actor, async (tx) => {
-    const part = partOf(networkOf(await systemIn(tx, system)), id);
-    if (!part)
-      throw new TroubleError(404, 'part', 'That part is not in the drawing any more. Save it first.');
     const [had] = await tx.select({ n: count() }).from(partPhotos).where(eq(partPhotos.system, system));
     if (had!.n >= MOST_OF_ONE)
       throw new TroubleError(
@@ -105,7 +104,7 @@ export const takeDownPhoto = (actor: Actor, system: string, hash: string): Promi
       ? await tx.select({ person: partPhotos.person }).from(partPhotos).where(own(system, hash))
       : [];
     if (!row) throw notHere('photo');
-    if (row.person !== actor.person && !mayPlan(actor.role))
+    if (row.person !== actor.person && !may(actor.role, 'plan'))
       throw new TroubleError(
         403,
         'role',

@@ -4,11 +4,16 @@ import { digest } from '@/server/digest';
 import { now } from '@/server/now';
 import { planOf } from '@/server/runs/log';
 import { notHere, TroubleError } from '@/server/trouble';
-import { and, asc, eq, sql } from 'drizzle-orm';
+import { and, asc, count, eq, lt, sql } from 'drizzle-orm';
 import 'server-only';
 import sharp from 'sharp';
 
 const MOST_PIXELS = 60_000_000;
+/** A photo that was begun is waited for so long. House figure. */
+const UNFINISHED_MS = 7 * 24 * 3600_000;
+/** So many photos a run has at most, and so much of unfinished ones. House figures. */
+const MOST_PHOTOS = 300;
+const MOST_WAITING = 40_000_000;
 /** Longest side kept: a plate is readable, the record stays small. */
 const LONGEST = 1600;
 
@@ -24,10 +29,12 @@ export async function requireClean(bytes: Buffer, hash: string): Promise<{ width
   const meta = await sharp(bytes, { limitInputPixels: MOST_PIXELS, failOn: 'error' })
     .metadata()
     .catch(() => null);
+  if (meta && Math.max(meta.width, meta.height) > LONGEST)
+    throw new TroubleError(413, 'too-large', 'The photo is larger than the bench makes them. Take it again.');
   // reading every pixel finds what is broken behind a good beginning
   const whole =
     meta &&
-    (await sharp(bytes, { failOn: 'error' })
+    (await sharp(bytes, { limitInputPixels: LONGEST * LONGEST, failOn: 'error' })
       .stats()
       .then(
         () => true,
@@ -41,8 +48,6 @@ export async function requireClean(bytes: Buffer, hash: string): Promise<{ width
       'metadata',
       'The photo still carries facts of the phone, like where it was. It was not kept; take it from within the bench.',
     );
-  if (Math.max(meta.width, meta.height) > LONGEST)
-    throw new TroubleError(413, 'too-large', 'The photo is larger than the bench makes them. Take it again.');
   return { width: meta.width, height: meta.height };
 }
 
@@ -92,6 +97,7 @@ export async function keepPhotoPart(
     const sealed = await tx.select({ run: seals.run }).from(seals).where(eq(seals.run, run));
     if (sealed.length)
       throw new TroubleError(409, 'sealed', 'This run is sealed; no photo can be added to it any more.');
+    await makeRoom(tx, run);
     const have = piece.at + piece.bytes.length;
     if (have < piece.of) {
       await tx.insert(photoParts).values({
@@ -116,6 +122,21 @@ export async function keepPhotoPart(
     return { have, whole: true };
   });
 }
+/** Lets go of pieces that nobody went on with, and holds a run to what a run can need. @throws TroubleError 409 */
+async function makeRoom(tx: Tx, run: string): Promise<void> {
+  await tx.delete(photoParts).where(lt(photoParts.received, new Date(now() - UNFINISHED_MS)));
+  const [waiting] = await tx
+    .select({ bytes: sql<number>`coalesce(sum(length(${photoParts.bytes})), 0)::int` })
+    .from(photoParts)
+    .where(eq(photoParts.run, run));
+  const [kept] = await tx.select({ n: count() }).from(photos).where(eq(photos.run, run));
+  if (waiting!.bytes > MOST_WAITING || kept!.n >= MOST_PHOTOS)
+    throw new TroubleError(
+      409,
+      'too-many',
+      `This run has as many photos as a run can have (${MOST_PHOTOS}), or too many that were begun and not finished. Finish those first.`,
+    );
+}
 /** A small picture of a photo, for lists. */
 export const smallPhoto = (bytes: Buffer): Promise<Buffer> =>
   sharp(bytes).resize(360, 360, { fit: 'inside', withoutEnlargement: true }).jpeg({ quality: 72 }).toBuffer();
@@ -134,13 +155,17 @@ export async function readPhoto(scope: { org: string }, run: string, hash: strin
   });
 }
 
-/** A photo as it is sent: in small with ?small=1; never changes, so it may be kept by the browser. */
+/** A photo as it is sent: in small with ?small=1. The browser may keep it, and asks each time whether it may show it. */
 export async function photoAnswer(whole: Buffer, request: Request): Promise<Response> {
   const small = new URL(request.url).searchParams.get('small') === '1';
+  const etag = `"${digest(whole).slice(0, 32)}${small ? '-small' : ''}"`;
+  const kept = { etag, 'cache-control': 'private, no-cache' };
+  if (request.headers.get('if-none-match') === etag)
+    return new Response(null, { status: 304, headers: kept });
   return new Response(new Uint8Array(small ? await smallPhoto(whole) : whole), {
     headers: {
       'content-type': 'image/jpeg',
-      'cache-control': 'private, max-age=31536000, immutable',
+      ...kept,
       'x-content-type-options': 'nosniff',
     },
   });

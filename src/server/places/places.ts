@@ -8,12 +8,12 @@ import { audit } from '@/server/audit';
 import { now } from '@/server/now';
 import { applianceSwapped } from '@/server/records/follow-ups';
 import type { Session } from '@/server/session/session';
-import { isId, notHere, TroubleError } from '@/server/trouble';
+import { isId, notHere } from '@/server/trouble';
 import type { SiteForm, SystemForm } from '@/wire/places';
-import { mayPlan } from '@/wire/role';
 import { systemFromForm } from '@/wire/system-form';
 import { eq } from 'drizzle-orm';
 import 'server-only';
+import { demand } from '@/server/permission';
 
 type Scope = { org: string };
 export const listPlaces = (scope: Scope) => inOrganisation(scope, sitesWithSystems);
@@ -24,19 +24,9 @@ export async function readSystem(scope: Scope, id: string) {
 }
 export const cabinet = (scope: Scope): Promise<Gauge[]> => inOrganisation(scope, allGauges);
 
-/** Refuses a person whose role does not plan. @throws TroubleError 403 */
-export function requirePlanner(session: Pick<Session, 'role'>): void {
-  if (!mayPlan(session.role))
-    throw new TroubleError(
-      403,
-      'role',
-      'An apprentice does not change places, gauges or visits. Ask a tester or the office.',
-    );
-}
-
 /** Enters a site, or changes it. Asked twice with the same id it answers the same site. */
 export async function saveSite(session: Session, form: SiteForm): Promise<{ id: string }> {
-  requirePlanner(session);
+  demand(session, 'plan');
   const { id, name, address, customer } = form;
   return inOrganisation(session, async (tx) => {
     const [row] = await tx
@@ -55,7 +45,7 @@ export async function saveSystem(
   site: string | null,
   form: SystemForm,
 ): Promise<{ id: string }> {
-  requirePlanner(session);
+  demand(session, 'plan');
   if (!isId(id)) throw notHere('system');
   return inOrganisation(session, async (tx) => {
     const [before] = await tx.select().from(systems).where(eq(systems.id, id));
@@ -81,7 +71,7 @@ export async function saveSystem(
 }
 /** Keeps the drawing of a system. @throws TroubleError 404 */
 export async function saveNetwork(session: Session, id: string, network: Network): Promise<{ id: string }> {
-  requirePlanner(session);
+  demand(session, 'plan');
   if (!isId(id)) throw notHere('system');
   return inOrganisation(session, async (tx) => {
     const [before] = await tx.select().from(systems).where(eq(systems.id, id));

@@ -1,5 +1,5 @@
 import 'server-only';
-import { certificatePdf } from '@/server/certificate/pdf';
+import { printed } from '@/server/certificate/press';
 import { inOrganisation } from '@/database/client';
 import { signingSecret } from '@/server/sealing/keys';
 import { writeBundle, type BundleFile } from '@/wire/bundle';
@@ -22,7 +22,7 @@ export async function bundleOf(
   const files: BundleFile[] = [
     text('record.json', writeRecordFile(record)),
     text('readings.csv', readingsCsv(record.body)),
-    { name: 'certificate.pdf', bytes: await certificatePdf(record, origin) },
+    { name: 'certificate.pdf', bytes: await printed(record, origin) },
     ...[...record.photos]
       .sort(([a], [b]) => (a < b ? -1 : 1))
       .map(([hash, bytes]) => ({ name: `photos/${hash}.jpg`, bytes })),

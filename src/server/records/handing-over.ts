@@ -1,4 +1,5 @@
 import 'server-only';
+import { demand } from '@/server/permission';
 import { and, desc, eq, isNull } from 'drizzle-orm';
 import { randomBytes } from 'node:crypto';
 import { faceOf } from '@/core/record/face';
@@ -118,8 +119,7 @@ export async function setPublicLink(
   run: string,
   act: 'make' | 'revoke',
 ): Promise<{ token: string | null }> {
-  if (session.role === 'apprentice')
-    throw new TroubleError(403, 'role', 'An apprentice does not share records. Ask a tester or the office.');
+  demand(session, 'share');
   return inOrganisation(session, async (tx) => {
     const [sealed] = await tx.select({ number: seals.number }).from(seals).where(eq(seals.run, run));
     if (!sealed) throw notHere('record');

@@ -1,4 +1,5 @@
 import 'server-only';
+import { localDate } from '@/core/quantity/local-date';
 import { and, asc, eq, or, sql } from 'drizzle-orm';
 import { wallGlyph } from '@/chart/wall';
 import { type GlyphCourse } from '@/chart/courses';
@@ -48,6 +49,8 @@ type Restored = Omit<RecordBody, 'plan' | 'events'> & {
   readonly plan: Plan;
   readonly events: readonly PlacedEvent[];
 };
+/** Who answers for a record; those sealed before 0.3 name only who sealed. */
+const testerOf = (body: Restored): string => (body.signer ?? body.sealer).name;
 /** Everything under which a record is looked for. */
 function wordsOf(body: Restored, state: RunState, number: string): string[] {
   const { plan } = body;
@@ -64,6 +67,7 @@ function wordsOf(body: Restored, state: RunState, number: string): string[] {
       plan.pack.title,
       body.verdict.label,
       body.sealer.name,
+      testerOf(body),
       plan.attendance?.permit ?? '',
       ...state.signatures.map((s) => s.name),
       ...new Set(body.events.map((e) => e.byName)),
@@ -83,6 +87,7 @@ function wordsOf(body: Restored, state: RunState, number: string): string[] {
 /**
  * The ledger's line of a record, from its sealed text alone.
  * @param id of the run, or of the outside record  @param known what the text was just judged to, where it was
+ * @param broughtIn when it came with a whole organisation
  */
 export function ledgerRow(
   org: string,
@@ -92,6 +97,7 @@ export function ledgerRow(
   text: string,
   marks: readonly { readonly body: string }[] = [],
   known?: { readonly state: RunState; readonly verdict: Verdict },
+  broughtIn?: Date | null,
 ): typeof ledger.$inferInsert {
   const body = restoreBody(text);
   const { plan, verdict } = body;
@@ -112,7 +118,7 @@ export function ledgerRow(
     site: plan.site.id,
     system: source === 'own' && isId(plan.system.id) ? plan.system.id : null,
     procedure: plan.procedure.id,
-    tester: body.sealer.name,
+    tester: testerOf(body),
     gauges: used,
     superseded: superseded ? (superseded.by ?? 'a later record') : null,
     voided: voided?.reason ?? null,
@@ -122,8 +128,9 @@ export function ledgerRow(
       site: plan.site.name,
       system: plan.system.name,
       procedure: plan.procedure.title,
-      by: body.sealer.name,
+      by: testerOf(body),
       label: verdict.label,
+      ...(broughtIn ? { broughtIn: localDate(broughtIn.getTime(), 'UTC') } : {}),
     },
     figures: trendFigures(plan, state, known?.verdict ?? verdictOf(plan, state) ?? { leakRate: null }),
   };
@@ -143,7 +150,14 @@ export async function rebuildLedger(scope: { org: string }): Promise<number> {
     await tx.delete(ledger);
     const marks = await tx.select().from(recordMarks);
     let lines = 0;
-    for (const s of await tx.select({ run: seals.run, number: seals.number, body: seals.body }).from(seals)) {
+    for (const s of await tx
+      .select({
+        run: seals.run,
+        number: seals.number,
+        body: seals.body,
+        broughtIn: seals.broughtIn,
+      })
+      .from(seals)) {
       await writeLine(
         tx,
         ledgerRow(
@@ -153,6 +167,8 @@ export async function rebuildLedger(scope: { org: string }): Promise<number> {
           s.number,
           s.body,
           marks.filter((m) => m.run === s.run),
+          undefined,
+          s.broughtIn,
         ),
       );
       lines += 1;

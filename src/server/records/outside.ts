@@ -1,5 +1,7 @@
 import 'server-only';
-import { eq } from 'drizzle-orm';
+import { demand } from '@/server/permission';
+import { eq, sql } from 'drizzle-orm';
+import { canonical } from '@/core/record/canonical';
 import { markWords, readMark, type SignedMark } from '@/core/record/marks';
 import { restoreBody } from '@/core/record/restore';
 import type { Seal } from '@/core/record/seal';
@@ -10,9 +12,8 @@ import { now } from '@/server/now';
 import { publishedKeys } from '@/server/sealing/keys';
 import type { Session } from '@/server/session/session';
 import { isId, notHere, TroubleError } from '@/server/trouble';
-import { mayPlan } from '@/wire/role';
+import { verifyFileAside } from '@/server/unpack/unpack';
 import { uuid7 } from '@/wire/uuid7';
-import { verifyFile } from '@/wire/verify-file';
 import { ledgerRow, writeLine } from './ledger';
 
 /** A larger upload is no record. */
@@ -27,13 +28,8 @@ export async function bringInRecord(
   session: Session,
   bytes: Uint8Array,
 ): Promise<{ id: string; number: string; verified: boolean; faults: readonly string[] }> {
-  if (!mayPlan(session.role))
-    throw new TroubleError(
-      403,
-      'role',
-      'An apprentice does not bring in records. Ask a tester or the office.',
-    );
-  const check = verifyFile(bytes);
+  demand(session, 'plan');
+  const check = await verifyFileAside(bytes);
   if (!check.record || !check.facts)
     throw new TroubleError(
       422,
@@ -50,10 +46,18 @@ export async function bringInRecord(
         'own',
         `${record.seal.number} is a record of your own; it stands in the ledger already.`,
       );
-    const [there] = await tx
-      .select({ id: outsideRecords.id, faults: outsideRecords.faults })
-      .from(outsideRecords)
-      .where(eq(outsideRecords.hash, record.seal.hash));
+    await tx.execute(
+      sql`select pg_advisory_xact_lock(hashtextextended(${`outside ${session.org} ${record.seal.hash}`}, 0))`,
+    );
+    // the very same stands once; a genuine one after one that was changed is another, and is checked by itself
+    const there = (
+      await tx.select().from(outsideRecords).where(eq(outsideRecords.hash, record.seal.hash))
+    ).find(
+      (r) =>
+        r.body === record.body &&
+        canonical(r.seal) === canonical(record.seal) &&
+        canonical(r.faults) === canonical(faults),
+    );
     if (there)
       return {
         id: there.id,

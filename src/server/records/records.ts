@@ -23,10 +23,14 @@ export interface StoredRecord extends SealedRecord {
   readonly run: string;
   readonly link: string | null;
   readonly sealedAt: string;
-  /** What was said of it afterwards, as signed, and in words. */
+  /** What was said of it afterwards, as signed, and in words; first that it came with a whole organisation, where it did. */
   readonly marks: readonly SignedMark[];
   readonly markWords: readonly string[];
 }
+
+/** What stands over a record that was sealed elsewhere: the file it came in vouches for its key, and nobody else. */
+const broughtInWords = (at: Date, key: string): string =>
+  `Brought in on ${localDate(at.getTime(), 'UTC')} with a whole organisation, not sealed here. Its key was first seen then; ask whether it begins with ${key.slice(0, 16)}.`;
 
 /** A sealed record of the organisation. @throws TroubleError 404 */
 export async function recordOf(scope: { org: string }, run: string): Promise<StoredRecord> {
@@ -46,7 +50,10 @@ export async function recordOf(scope: { org: string }, run: string): Promise<Sto
       body: row.body,
       seal: sealOf(row),
       marks: marks.map((m) => m.signed),
-      markWords: marks.map((m) => markWords(m.mark, zone)),
+      markWords: [
+        ...(row.broughtIn ? [broughtInWords(row.broughtIn, row.key)] : []),
+        ...marks.map((m) => markWords(m.mark, zone)),
+      ],
       link: link?.token ?? null,
       sealedAt: row.sealedAt.toISOString(),
     };

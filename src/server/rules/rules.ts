@@ -1,4 +1,5 @@
 import 'server-only';
+import { demand } from '@/server/permission';
 import { and, asc, desc, eq } from 'drizzle-orm';
 import { checkHouse, copyAsHouse, editHouse, type RuleEdit } from '@/core/pack/house';
 import { sourcesOf, WHOLE_PACK, worksToWords, type WorksTo } from '@/core/pack/editions';
@@ -68,14 +69,6 @@ export const readPack = (
     };
   });
 
-function owned(session: Session): void {
-  if (session.role !== 'owner')
-    throw new TroubleError(
-      403,
-      'role',
-      'The owner answers for the rules. Only the owner copies, edits and imports packs.',
-    );
-}
 async function keep(
   tx: Tx,
   session: Session,
@@ -112,7 +105,7 @@ export async function copyPack(
   session: Session,
   from: { pack: string; version: string; id: string },
 ): Promise<Pack> {
-  owned(session);
+  demand(session, 'govern');
   return inOrganisation(session, async (tx) => {
     const { pack } = await versionOf(tx, from.pack, from.version);
     const taken = await tx.select({ id: packs.id }).from(packs).where(eq(packs.id, from.id)).limit(1);
@@ -140,7 +133,7 @@ export async function editPack(
   version: string,
   edits: readonly RuleEdit[],
 ): Promise<Pack> {
-  owned(session);
+  demand(session, 'govern');
   return inOrganisation(session, async (tx) => {
     const { pack } = await versionOf(tx, id);
     if (pack.version !== version)
@@ -162,7 +155,7 @@ export async function editPack(
 }
 /** Imports a pack from its file. @throws TroubleError, PackError naming the path */
 export async function importPack(session: Session, text: string): Promise<Pack> {
-  owned(session);
+  demand(session, 'govern');
   let value: unknown;
   try {
     value = JSON.parse(text);
@@ -211,7 +204,7 @@ export async function saveEditions(
   id: string,
   editions: readonly WorksTo[],
 ): Promise<void> {
-  owned(session);
+  demand(session, 'govern');
   await inOrganisation(session, async (tx) => {
     const { pack } = await versionOf(tx, id);
     const known = new Set([WHOLE_PACK, ...pack.procedures.flatMap(sourcesOf)]);

@@ -1,14 +1,16 @@
 import 'server-only';
 import { and, asc, desc, eq, gt, inArray, sql } from 'drizzle-orm';
 import type { Plan } from '@/core/plan/plan';
+import { canonical } from '@/core/record/canonical';
 import type { PlacedEvent, RunEvent } from '@/core/run/events';
 import { inOrganisation, type Tx } from '@/database/client';
 import { events, runs, seals } from '@/database/schema';
 import { now } from '@/server/now';
 import { keepGaugeHistory } from '@/server/cabinet/cabinet';
 import { keepSightings } from '@/server/places/inventory';
+import { demand } from '@/server/permission';
 import { isId, notHere, TroubleError } from '@/server/trouble';
-import { maySeal, type Role } from '@/wire/role';
+import { may, type Role } from '@/wire/role';
 import type { BatchAnswer } from '@/wire/requests';
 import { tell } from './bus';
 import { readState } from './read-state';
@@ -55,6 +57,55 @@ export async function readRun(
 }
 
 /**
+ * An entry as the office keeps it when a signed-in device sent it: whose it is, the office says; a signature of its own by
+ * a link comes by the link, and what a gauge streams by its token. @throws TroubleError for a stream that no log stands behind
+ */
+function asSent(session: Sender, gauges: Plan['gauges'], sent: RunEvent): RunEvent {
+  const event = { ...sent, byName: session.name };
+  if (event.kind === 'signature') {
+    const { via: _claimed, ...signature } = event;
+    return signature.role === 'tester' ? { ...signature, name: session.name } : signature;
+  }
+  if (event.kind !== 'stream') return event;
+  if (!event.imported)
+    throw new TroubleError(
+      403,
+      'stream',
+      'Only a paired gauge streams its display. Pair it by the code on the bench, or read its log in.',
+      event.id,
+    );
+  return { ...event, simulated: gauges.find((g) => g.id === event.gauge)?.simulated ?? false };
+}
+/** Somebody signed in, by the office's own name for them. */
+export type Sender = Writer & { readonly name: string };
+
+/**
+ * Takes what a signed-in device sent into a run's log, as the office knows it to be; what it changed goes back with its
+ * place. @throws TroubleError as appendEvents
+ */
+export async function takeEvents(
+  session: Sender,
+  run: string,
+  batch: readonly RunEvent[],
+): Promise<BatchAnswer> {
+  // only a log that was read in asks the plan which gauge it is of
+  const streams = batch.some((e) => e.kind === 'stream');
+  const gauges = streams ? (await inOrganisation(session, (tx) => planOf(tx, run))).gauges : [];
+  const kept = batch.map((e) => asSent(session, gauges, e));
+  const changed = new Map(
+    kept.flatMap((e, i) => (canonical(e) === canonical(batch[i]) ? [] : [[e.id, e] as const])),
+  );
+  const answer = await appendEvents(session, run, kept);
+  return {
+    ...answer,
+    placed: answer.placed.map((p) => {
+      const event = changed.get(p.id);
+      return event ? { ...p, event } : p;
+    }),
+  };
+}
+
+/**
  * Appends events to a run, each id once, with gap-free positions in the order they came. Answers with the places of
  * all of them, so that a device that lost the answer can ask again.
  * @throws TroubleError when the run is unknown, sealed, or an event is another person's
@@ -76,9 +127,8 @@ export async function appendEvents(
           'An entry was made by somebody else on this device. They must sign in to send it.',
           e.id,
         );
-      if (writer.role === 'office')
-        throw new TroubleError(403, 'role', 'The office reads runs; a tester or apprentice conducts them.');
-      if (e.kind === 'signature' && e.role === 'tester' && !maySeal(writer.role))
+      demand(writer, 'run');
+      if (e.kind === 'signature' && e.role === 'tester' && !may(writer.role, 'seal'))
         throw new TroubleError(
           403,
           'role',

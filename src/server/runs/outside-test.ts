@@ -1,4 +1,5 @@
 import 'server-only';
+import { demand } from '@/server/permission';
 import { offersFor } from '@/core/plan/offer';
 import type { Plan } from '@/core/plan/plan';
 import { outsideEvents, outsideNeeds, OutsideError } from '@/core/run/outside';
@@ -11,7 +12,6 @@ import { rulePacks } from '@/server/rules/rules';
 import type { Session } from '@/server/session/session';
 import { TroubleError } from '@/server/trouble';
 import type { OutsidePlanRequest, OutsideTestRequest } from '@/wire/outside-test';
-import { mayRun } from '@/wire/role';
 import { uuid7 } from '@/wire/uuid7';
 import { appendEvents } from './log';
 import { planFor } from './start';
@@ -51,8 +51,7 @@ export async function outsidePlan(session: Session, asked: OutsidePlanRequest) {
  * bench; never a certificate. Asked twice with one id it answers the same run. @throws TroubleError saying what does not fit
  */
 export async function bringInTest(session: Session, asked: OutsideTestRequest): Promise<{ run: string }> {
-  if (!mayRun(session.role))
-    throw new TroubleError(403, 'role', 'The office reads; a tester or apprentice brings in a test.');
+  demand(session, 'run');
   const { id, system, pack, procedure, case: kind, zone, gauge, by, file, hash, holds, points } = asked;
   const first = holds[0]!.start.at;
   if (holds.some((h) => h.end.at > now()))

@@ -1,4 +1,5 @@
 import 'server-only';
+import { demand } from '@/server/permission';
 import { randomBytes } from 'node:crypto';
 import { and, eq, isNull } from 'drizzle-orm';
 import { faceWords } from '@/core/record/face-words';
@@ -12,7 +13,6 @@ import { digest } from '@/server/digest';
 import { now } from '@/server/now';
 import type { Session } from '@/server/session/session';
 import { TroubleError } from '@/server/trouble';
-import { mayRun } from '@/wire/role';
 import type { LinkSignature, SignatureLinkRequest } from '@/wire/signatures';
 import { uuid7 } from '@/wire/uuid7';
 import { appendEvents, eventsOf, planOf } from './log';
@@ -29,8 +29,7 @@ export async function makeSignatureLink(
   run: string,
   said: SignatureLinkRequest,
 ): Promise<{ token: string }> {
-  if (!mayRun(session.role))
-    throw new TroubleError(403, 'role', 'The office reads runs; who tests asks for signatures.');
+  demand(session, 'run');
   const token = randomBytes(18).toString('base64url');
   const moment = now();
   await inOrganisation(session, async (tx) => {

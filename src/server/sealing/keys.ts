@@ -1,6 +1,7 @@
 import 'server-only';
+import { demand } from '@/server/permission';
 import { createCipheriv, createDecipheriv, createHash, randomBytes } from 'node:crypto';
-import { and, desc, isNotNull, isNull } from 'drizzle-orm';
+import { and, desc, isNotNull, isNull, sql } from 'drizzle-orm';
 import { publicKeyOf, type PublishedKey } from '@/core/record/seal';
 import { inOrganisation, type Tx } from '@/database/client';
 import { signingKeys } from '@/database/schema';
@@ -30,12 +31,13 @@ export function decrypt(text: string): string {
 }
 
 /** Makes an Ed25519 key for the organisation. @returns its public half */
-export async function makeSigningKey(tx: Tx, org: string): Promise<string> {
+export async function makeSigningKey(tx: Tx): Promise<string> {
   const secret = randomBytes(32).toString('hex');
   const publicKey = publicKeyOf(secret);
-  await tx
-    .insert(signingKeys)
-    .values({ org, publicKey, sealedSecret: encrypt(secret), made: new Date(now()) });
+  // the one before is retired in the same step; the application's role cannot write keys in another way
+  await tx.execute(
+    sql`select new_signing_key(${publicKey}, ${encrypt(secret)}, ${new Date(now()).toISOString()}::timestamptz)`,
+  );
   return publicKey;
 }
 /** The private key that signs now, hex. */
@@ -55,13 +57,25 @@ export async function signingSecret(tx: Tx): Promise<string> {
   return decrypt(row.sealedSecret);
 }
 /** Every key the organisation ever signed with, the newest first: old records are checked against these. */
-export const publishedKeys = async (tx: Tx): Promise<(PublishedKey & { readonly made: string })[]> =>
+export const publishedKeys = async (
+  tx: Tx,
+): Promise<(PublishedKey & { readonly made: string; readonly broughtIn: string | null })[]> =>
   (
     await tx
-      .select({ key: signingKeys.publicKey, made: signingKeys.made, retired: signingKeys.retired })
+      .select({
+        key: signingKeys.publicKey,
+        made: signingKeys.made,
+        retired: signingKeys.retired,
+        broughtIn: signingKeys.broughtIn,
+      })
       .from(signingKeys)
       .orderBy(desc(signingKeys.made))
-  ).map((k) => ({ key: k.key, made: k.made.toISOString(), retired: k.retired?.toISOString() ?? null }));
+  ).map((k) => ({
+    key: k.key,
+    made: k.made.toISOString(),
+    retired: k.retired?.toISOString() ?? null,
+    broughtIn: k.broughtIn?.toISOString() ?? null,
+  }));
 export const readKeys = (scope: { org: string }) => inOrganisation(scope, publishedKeys);
 
 /**
@@ -69,14 +83,9 @@ export const readKeys = (scope: { org: string }) => inOrganisation(scope, publis
  * @throws TroubleError 403 for anyone but the owner
  */
 export async function rotateKey(session: Session): Promise<{ key: string }> {
-  if (session.role !== 'owner')
-    throw new TroubleError(403, 'role', 'Only the owner changes the signing key.');
+  demand(session, 'govern');
   return inOrganisation(session, async (tx) => {
-    await tx
-      .update(signingKeys)
-      .set({ retired: new Date(now()) })
-      .where(isNull(signingKeys.retired));
-    const key = await makeSigningKey(tx, session.org);
+    const key = await makeSigningKey(tx);
     await audit(tx, session, 'changed the signing key', key);
     return { key };
   });

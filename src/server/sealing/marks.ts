@@ -1,4 +1,5 @@
 import 'server-only';
+import { demand } from '@/server/permission';
 import { and, eq, isNull } from 'drizzle-orm';
 import type { Plan } from '@/core/plan/plan';
 import { signMark, type RecordMark } from '@/core/record/marks';
@@ -10,7 +11,6 @@ import { tell } from '@/server/runs/bus';
 import { eventsOf, lockRun, planOf } from '@/server/runs/log';
 import type { Session } from '@/server/session/session';
 import { notHere, TroubleError } from '@/server/trouble';
-import { maySeal } from '@/wire/role';
 import { uuid7 } from '@/wire/uuid7';
 import { signingSecret } from './keys';
 
@@ -87,8 +87,7 @@ export async function markSuperseded(
 
 /** Makes a record void: it keeps its number and stays readable. @throws TroubleError */
 export async function voidRecord(session: Session, run: string, reason: string): Promise<{ number: string }> {
-  if (!maySeal(session.role))
-    throw new TroubleError(403, 'role', 'Only a tester or the owner makes a record void.');
+  demand(session, 'seal');
   if (!reason.trim()) throw new TroubleError(422, 'reason', 'Say why the record is void.', 'reason');
   const moment = now();
   const number = await inOrganisation(session, async (tx) => {
@@ -125,6 +124,22 @@ export async function voidRecord(session: Session, run: string, reason: string):
   return { number };
 }
 
+/** What a correction changes, in words that stand on the face of the new record: above all another place. */
+function changedWords(
+  plan: Plan,
+  said: Pick<Correction, 'site'> & { readonly attendance: NonNullable<Plan['attendance']> },
+): string[] {
+  const told = (what: string, from = '', to = '') =>
+    from.trim() === to.trim() ? [] : [`${what}: “${from || 'nothing'}” before, now “${to || 'nothing'}”`];
+  return [
+    ...told('Site', plan.site.name, said.site.name),
+    ...told('Address', plan.site.address, said.site.address),
+    ...told('Customer', plan.site.customer, said.site.customer),
+    ...told('Permit', plan.attendance?.permit, said.attendance.permit),
+    ...told('Present', plan.attendance?.present, said.attendance.present),
+  ];
+}
+
 export interface Correction {
   readonly id: string;
   readonly reason: string;
@@ -139,8 +154,7 @@ export interface Correction {
  * @throws TroubleError
  */
 export async function supersede(session: Session, run: string, said: Correction): Promise<{ run: string }> {
-  if (!maySeal(session.role))
-    throw new TroubleError(403, 'role', 'Only a tester or the owner supersedes a record.');
+  demand(session, 'seal');
   if (!said.reason.trim()) throw new TroubleError(422, 'reason', 'Say what was wrong.', 'reason');
   const moment = now();
   return inOrganisation(session, async (tx) => {
@@ -175,7 +189,12 @@ export async function supersede(session: Session, run: string, said: Correction)
       run: said.id,
       site: { ...plan.site, ...said.site },
       ...(Object.keys(attendance).length ? { attendance } : {}),
-      supersedes: { run, number: row.number, reason: said.reason.trim() },
+      supersedes: {
+        run,
+        number: row.number,
+        reason: said.reason.trim(),
+        changed: changedWords(plan, { ...said, attendance }),
+      },
     };
     await tx.insert(runs).values({
       org: session.org,

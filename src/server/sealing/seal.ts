@@ -5,15 +5,18 @@ import { canonical } from '@/core/record/canonical';
 import { readMark, verifyMark } from '@/core/record/marks';
 import { changedParts, partsText, readParts } from '@/core/record/parts';
 import { makeBody } from '@/core/record/record';
-import { CHAIN_START, seal, verifySeal, type Seal } from '@/core/record/seal';
-import { type Sealer } from '@/core/record/status';
+import { CHAIN_START, recordNumber, seal, verifySeal, type Seal } from '@/core/record/seal';
+import { type Sealer, testerSigned } from '@/core/record/status';
+import type { Plan } from '@/core/plan/plan';
+import type { PlacedEvent } from '@/core/run/events';
+import { reduce } from '@/core/run/reduce';
 import { photosOf } from '@/core/run/photos';
 import type { RunState } from '@/core/run/state';
 import { inOrganisation, type Tx } from '@/database/client';
-import { counters, ledger, photos, publicLinks, recordMarks, seals } from '@/database/schema';
+import { counters, ledger, people, photos, publicLinks, recordMarks, seals } from '@/database/schema';
 import { audit } from '@/server/audit';
 import { digest } from '@/server/digest';
-import { now } from '@/server/now';
+import { clockIsAdjustable, now } from '@/server/now';
 import { ledgerRow, writeLine } from '@/server/records/ledger';
 import { followUpsOf } from '@/server/records/follow-ups';
 import { tell } from '@/server/runs/bus';
@@ -21,6 +24,7 @@ import { eventsOf, lockRun, planOf } from '@/server/runs/log';
 import { TroubleError } from '@/server/trouble';
 import { beginWatch } from '@/server/watches/watches';
 import type { Identity } from '@/wire/role';
+import { anchorDue } from './anchors';
 import { publishedKeys, signingSecret } from './keys';
 import { markSuperseded } from './marks';
 
@@ -54,6 +58,15 @@ async function requirePhotos(tx: Tx, run: string, state: RunState): Promise<void
     );
 }
 
+/** Who signed a run as tester, with role and licence as the office has them, also when they have left since. */
+async function signerOf(tx: Tx, plan: Plan, events: readonly PlacedEvent[]): Promise<Sealer> {
+  const signed = testerSigned(reduce(plan, events), events);
+  const [row] = signed ? await tx.select().from(people).where(eq(people.id, signed.by)) : [];
+  if (!row) throw new TroubleError(409, 'phase', 'The tester has not signed yet.');
+  const { id, name, role, licenceNumber: number, licenceUntil: until } = row;
+  return { id, name, role, licence: number && until ? { number, until } : null };
+}
+
 /**
  * Seals a signed run: number, chain, signature, stored as text. Asked twice it answers with the same seal.
  * @throws SealError, TroubleError
@@ -75,8 +88,15 @@ export async function sealRun(
       role: person.role,
       licence: person.licence,
     };
-    const { body, verdict, status, state } = makeBody(plan, events, sealer, new Date(moment).toISOString());
+    const signer = await signerOf(tx, plan, events);
+    const { body, verdict, status, state } = makeBody(
+      plan,
+      events,
+      { sealer, signer, ...(clockIsAdjustable() ? { clock: 'test' as const } : {}) },
+      new Date(moment).toISOString(),
+    );
     await requirePhotos(tx, run, state);
+    await anchorDue(tx, person.org, moment);
     const series = status === 'practice' ? 'practice' : 'record';
     await tx
       .insert(counters)
@@ -84,7 +104,7 @@ export async function sealRun(
       .onConflictDoNothing();
     const [counter] = await tx.select().from(counters).where(eq(counters.series, series)).for('update');
     const last = counter!.last + 1;
-    const number = `${series === 'practice' ? 'PRACTICE' : 'VS'}-${String(last).padStart(5, '0')}`;
+    const number = recordNumber(series, last);
     const made = seal(body, number, counter!.lastHash, await signingSecret(tx));
     await tx
       .insert(seals)

@@ -1,4 +1,5 @@
 import 'server-only';
+import { demand } from '@/server/permission';
 import { asc, eq, gte } from 'drizzle-orm';
 import { goodPath, type PathStep } from '@/core/plan/good-path';
 import { partProspect, planParts } from '@/core/plan/prospect';
@@ -16,7 +17,6 @@ import { readState, UNREADABLE } from '@/server/runs/read-state';
 import { audit } from '@/server/audit';
 import { listKit } from '@/server/cabinet/cabinet';
 import { now } from '@/server/now';
-import { requirePlanner } from '@/server/places/places';
 import { eventsOf, planOf } from '@/server/runs/log';
 import { planFor } from '@/server/runs/start';
 import type { Session } from '@/server/session/session';
@@ -54,7 +54,7 @@ export const listVisits = (scope: Scope, from: string): Promise<VisitLine[]> =>
 
 /** A new, empty visit. Asked twice with the same id it answers the same visit. */
 export async function makeVisit(session: Session, form: NewVisit): Promise<{ id: string }> {
-  requirePlanner(session);
+  demand(session, 'plan');
   const facts: VisitFacts = {
     ...form,
     crew: 1,
@@ -114,7 +114,7 @@ export async function addTest(
   version: number,
   wanted: PlannedTest,
 ): Promise<{ version: number }> {
-  requirePlanner(session);
+  demand(session, 'plan');
   const plan = await testPlan(session, wanted);
   const day = (await readVisitFacts(session, id)).facts.day;
   const best =
@@ -179,7 +179,7 @@ export async function changeVisit(
   id: string,
   change: VisitChange,
 ): Promise<{ version: number }> {
-  requirePlanner(session);
+  demand(session, 'plan');
   return inOrganisation(session, async (tx) => {
     const row = await rowOf(tx, id);
     const { version, removed, ...rest } = change;

@@ -1,6 +1,7 @@
 'use client';
 import Link from 'next/link';
 import { lazy, Suspense, useState } from 'react';
+import { impossibleTimes } from '@/core/record/office-clock';
 import { recordStatus } from '@/core/record/status';
 import { DANGER_WORDS } from '@/core/run/closing';
 import { faultsFound } from '@/core/run/inventory';
@@ -15,6 +16,7 @@ import {
 import { verdictOf } from '@/core/verdict/verdict';
 import { showFigure } from '@/core/quantity/figure';
 import type { BenchEngine, BenchView } from '@/device/bench';
+import { serverNow } from '@/device/clock';
 import { office, type OfficeError } from '@/device/office';
 import { unsent, openStore } from '@/device/store';
 import { Button, HoldButton } from '@/ui/kit/button';
@@ -22,7 +24,7 @@ import { buttonClass } from '@/ui/kit/button-class';
 import { dueDate, VERDICT_COLOUR } from '@/ui/kit/words';
 import { Results } from '@/ui/kit/part-results';
 import { Why } from '@/ui/kit/why';
-import { maySeal, type Identity } from '@/wire/role';
+import { may, type Identity } from '@/wire/role';
 import { Signing, Witness } from './signing';
 import { StopReason } from './stop';
 import type { PanelProps } from './shared';
@@ -374,21 +376,35 @@ function Sealing({ view, engine, who, act }: Props) {
     }
     setBusy(false);
   };
+  const doubts = plan.practice ? [] : impossibleTimes(plan, view.state, view.events, serverNow());
+  const nobody = { id: '', name: '', role: who.role, licence: null };
   const licence = plan.practice
-    ? recordStatus(plan, { id: '', name: '', role: who.role, licence: null }, '').reason
-    : 'Whether it is a certificate depends on the sealer’s licence being in date; otherwise it seals as a record marked “not a certificate”.';
+    ? recordStatus(plan, { signer: nobody, sealer: nobody, day: '', impossible: [] }).reason
+    : 'Whether it is a certificate depends on the licence of who signed as tester being in date; otherwise it seals as a record marked “not a certificate”.';
   return (
     <section>
       <h2 className="text-xl font-semibold">Signed, waiting for its number</h2>
       <p className="mt-1 max-w-3xl">
         Sealing gives the record its number and fingerprint. After that nothing can be changed; a later record
-        can supersede it. {licence}
+        can supersede it. {doubts.length === 0 && licence}
       </p>
+      {doubts.length > 0 && (
+        <div className="mt-2 max-w-3xl border-l-4 border-ochre pl-3">
+          <p className="font-semibold">It will not be a certificate: its times cannot all be true.</p>
+          {doubts.map((d) => (
+            <p key={d}>{d}</p>
+          ))}
+          <p>
+            Set the clock of this device, and hold the test again where a certificate is needed; what was read
+            here is kept as a record.
+          </p>
+        </div>
+      )}
       <Witness view={view} act={act} />
       <p role="alert" className="mt-2 min-h-6 text-rust">
         {trouble}
       </p>
-      {maySeal(who.role) ? (
+      {may(who.role, 'seal') ? (
         <HoldButton className="min-h-20 w-full text-xl" disabled={busy} onHeld={() => void seal()}>
           {busy ? 'Sealing …' : 'Seal the record'}
         </HoldButton>

@@ -18,7 +18,7 @@ import { preparePop } from '@/ui/kit/pop';
 import { prepareSignature } from '@/ui/kit/signature-pad';
 import { countdown, VERDICT_INK } from '@/ui/kit/words';
 import type { Identity } from '@/wire/role';
-import { mayRun } from '@/wire/role';
+import { may } from '@/wire/role';
 import { OctagonX } from 'lucide-react';
 import { lazy, type RefObject, Suspense, useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { Companion, useCompanion } from './companion';
@@ -167,7 +167,7 @@ function OpenBench({ engine, who }: { engine: BenchEngine; who: Identity }) {
         courses={courses}
         title={title}
         heading={heading}
-        stop={visit && mayRun(who.role) ? () => void act({ kind: 'stop' }) : null}
+        stop={visit && may(who.role, 'run') ? () => void act({ kind: 'stop' }) : null}
       />
       <SavedLine view={view} />
       <Companion view={view} other={other} at={at} waits={waits} />

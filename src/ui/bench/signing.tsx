@@ -4,7 +4,7 @@ import { signatureLines } from '@/core/record/signatures';
 import { Button } from '@/ui/kit/button';
 import { SignatureField } from '@/ui/kit/signature-pad';
 import { WitnessFields } from '@/ui/kit/witness-fields';
-import { maySeal, type Identity } from '@/wire/role';
+import { may, type Identity } from '@/wire/role';
 import { OwnDevice } from './own-device';
 import type { PanelProps } from './shared';
 
@@ -47,7 +47,7 @@ function Tester({ act, who }: Omit<Props, 'view'>) {
       <h2 id="sign" className="text-xl font-semibold">
         Tester’s signature
       </h2>
-      {maySeal(who.role) ? (
+      {may(who.role, 'seal') ? (
         <div className="mt-2 grid gap-3">
           <SignatureField key="tester" label={`${who.name} signs`} onChange={setStrokes} />
           {alert}

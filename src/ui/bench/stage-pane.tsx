@@ -3,7 +3,7 @@ import { runningHold } from '@/core/run/read';
 import type { BenchView } from '@/device/bench';
 import { Button } from '@/ui/kit/button';
 import { byNeed } from '@/ui/kit/by-need';
-import { mayRun } from '@/wire/role';
+import { may } from '@/wire/role';
 import { Suspense, useState } from 'react';
 import { Cautions } from './cautions';
 import { PANELS } from './panels';
@@ -46,7 +46,7 @@ export function StagePane({ panel, view, engine, who, act, message, stageKey, ti
         <Closing view={view} engine={engine} who={who} act={act} />
       </Suspense>
     );
-  if (!mayRun(who.role))
+  if (!may(who.role, 'run'))
     return (
       <p className="text-lg">
         {title}. The office sees this run as it goes; a tester or apprentice conducts it.

@@ -2,7 +2,7 @@
 import { useEffect, useState, useSyncExternalStore } from 'react';
 import { BenchEngine, type BenchView } from '@/device/bench';
 import { serverNow } from '@/device/clock';
-import { readIdentity } from '@/device/identity';
+import { onIdentityChange, readIdentity } from '@/device/identity';
 import type { OfficeError } from '@/device/office';
 import type { Identity } from '@/wire/role';
 
@@ -40,7 +40,12 @@ export function useOpening(run: string): Opening {
           );
       },
     );
+    // what one person enters is never sent in the name of who signs in beside: the bench opens anew for them
+    const stop = onIdentityChange(() => {
+      if (readIdentity()?.person !== who?.person) location.reload();
+    });
     return () => {
+      stop();
       gone = true;
       engine?.close();
     };

@@ -1,4 +1,5 @@
 'use client';
+import { useMay } from '@/ui/frame/may';
 import type { Gauge, GaugeKind } from '@/core/instrument/gauge';
 import {
   BLANK_LASTS,
@@ -55,6 +56,7 @@ export function CabinetView({
   zone: string;
 }) {
   const [adding, setAdding] = useState<Adding>(null);
+  const calibrates = useMay('calibrate');
   const day = localDate(now, zone);
   const soon = addDays(day, 60);
   const kinds = (Object.keys(KIT_KINDS) as KitKind[]).filter((k) => kit.some((x) => x.item.kind === k));
@@ -64,12 +66,14 @@ export function CabinetView({
         <h1 className="text-2xl font-bold">Cabinet</h1>
         {may && (
           <div className="flex gap-3">
-            <Button
-              onClick={() => setAdding(adding === 'gauge' ? null : 'gauge')}
-              aria-expanded={adding === 'gauge'}
-            >
-              New gauge
-            </Button>
+            {calibrates && (
+              <Button
+                onClick={() => setAdding(adding === 'gauge' ? null : 'gauge')}
+                aria-expanded={adding === 'gauge'}
+              >
+                New gauge
+              </Button>
+            )}
             <Button
               onClick={() => setAdding(adding === 'kit' ? null : 'kit')}
               aria-expanded={adding === 'kit'}
@@ -94,7 +98,7 @@ export function CabinetView({
               day={day}
               zone={zone}
               soon={soon}
-              may={may}
+              may={calibrates}
               all={gauges.map((x) => x.gauge)}
             />
           ))}

@@ -2,26 +2,24 @@
 import type { Gauge } from '@/core/instrument/gauge';
 import { showUnit } from '@/core/quantity/exact';
 import { now } from '@/device/clock';
-import { office, type OfficeError } from '@/device/office';
+import { office } from '@/device/office';
 import { Button } from '@/ui/kit/button';
 import { Field, FIELD, TRADE_UNITS } from '@/ui/kit/field';
 import { FigureField, WordsField } from '@/ui/kit/figure-field';
 import { useFormDraft } from '@/ui/kit/use-draft';
-import { type GaugeForm, gaugeFormSchema } from '@/wire/cabinet';
+import { useOfficeForm } from '@/ui/kit/use-office-form';
+import type { GaugeForm } from '@/wire/cabinet';
 import { uuid7 } from '@/wire/uuid7';
-import { yupResolver } from '@hookform/resolvers/yup';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
-import { useForm } from 'react-hook-form';
 
 /** A gauge entered or changed. */
 export function GaugeFormView({ gauge, onDone }: { gauge: Gauge | null; onDone: () => void }) {
   const router = useRouter();
-  const [trouble, setTrouble] = useState('');
   const [id] = useState(() => gauge?.id ?? uuid7(now()));
-  const form = useForm<GaugeForm>({
-    resolver: yupResolver(gaugeFormSchema),
-    defaultValues: gauge
+  const form = useOfficeForm<GaugeForm>({
+    schema: () => import('@/wire/cabinet').then((m) => m.gaugeFormSchema),
+    values: gauge
       ? {
           id,
           name: gauge.name,
@@ -46,21 +44,16 @@ export function GaugeFormView({ gauge, onDone }: { gauge: Gauge | null; onDone: 
           calibrated: '',
           calibrationDue: '',
         },
-  });
-  const { register, control, handleSubmit } = form;
-  const { errors, isSubmitting } = form.formState;
-  const { offer, sent } = useFormDraft(form, `gauge/${gauge?.id ?? 'new'}`);
-  const save = async (value: GaugeForm) => {
-    setTrouble('');
-    try {
+    send: async (value) => {
       await office('/api/gauges', { body: value });
-      sent();
+      draft.sent();
       router.refresh();
       onDone();
-    } catch (error) {
-      setTrouble((error as OfficeError).message);
-    }
-  };
+    },
+  });
+  const { register, control, submit, trouble, busy } = form;
+  const { errors } = form.formState;
+  const draft = useFormDraft(form, `gauge/${gauge?.id ?? 'new'}`);
   const words = (name: 'name' | 'serial' | 'accuracy', label: string) => (
     <WordsField control={control} name={name} label={label} />
   );
@@ -74,9 +67,9 @@ export function GaugeFormView({ gauge, onDone }: { gauge: Gauge | null; onDone: 
     <form
       className="mt-3 grid gap-3 border border-seam bg-panel p-4 sm:grid-cols-3"
       noValidate
-      onSubmit={(e) => void handleSubmit(save)(e)}
+      onSubmit={submit}
     >
-      {offer && <div className="sm:col-span-3">{offer}</div>}
+      {draft.offer && <div className="sm:col-span-3">{draft.offer}</div>}
       {words('name', 'Name')}
       {words('serial', 'Serial number')}
       <Field label="Kind" wrong={errors.kind?.message}>
@@ -100,7 +93,7 @@ export function GaugeFormView({ gauge, onDone }: { gauge: Gauge | null; onDone: 
           {trouble}
         </p>
         <div className="flex gap-3">
-          <Button type="submit" tone="act" disabled={isSubmitting}>
+          <Button type="submit" tone="act" disabled={busy}>
             Save the gauge
           </Button>
           <Button onClick={onDone}>Back</Button>

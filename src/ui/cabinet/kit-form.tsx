@@ -3,17 +3,17 @@ import { dueWords, KIT_KINDS, type KitFacts, type KitKind } from '@/core/instrum
 import { showUnit } from '@/core/quantity/exact';
 import type { Unit } from '@/core/quantity/unit';
 import { now } from '@/device/clock';
-import { office, type OfficeError } from '@/device/office';
+import { office } from '@/device/office';
 import { Button } from '@/ui/kit/button';
 import { Field, FIELD, TRADE_UNITS } from '@/ui/kit/field';
 import { FigureField, WordsField } from '@/ui/kit/figure-field';
 import { useFormDraft } from '@/ui/kit/use-draft';
-import { type KitForm, kitFormSchema } from '@/wire/cabinet';
+import { useOfficeForm } from '@/ui/kit/use-office-form';
+import type { KitForm } from '@/wire/cabinet';
 import { uuid7 } from '@/wire/uuid7';
-import { yupResolver } from '@hookform/resolvers/yup';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
-import { useFieldArray, useForm, type UseFormReturn } from 'react-hook-form';
+import { useFieldArray, type UseFormReturn } from 'react-hook-form';
 
 const STEPS: Partial<Record<KitKind, readonly Unit[]>> = {
   thermometer: ['K', 'C', 'F'],
@@ -46,27 +46,21 @@ const formOfKit = (item: KitFacts | null, id: string): KitForm => ({
 /** Anything else of the cabinet, entered or changed. What is asked follows its kind. */
 export function KitFormView({ item, onDone }: { item: KitFacts | null; onDone: () => void }) {
   const router = useRouter();
-  const [trouble, setTrouble] = useState('');
   const [id] = useState(() => item?.id ?? uuid7(now()));
-  const form = useForm<KitForm>({
-    resolver: yupResolver(kitFormSchema),
-    defaultValues: formOfKit(item, id),
-  });
-  const { register, control, watch, handleSubmit } = form;
-  const { errors, isSubmitting } = form.formState;
-  const { offer, sent } = useFormDraft(form, `kit/${item?.id ?? 'new'}`);
-  const kind = watch('kind') as KitKind;
-  const save = async (value: KitForm) => {
-    setTrouble('');
-    try {
+  const form = useOfficeForm<KitForm>({
+    schema: () => import('@/wire/cabinet').then((m) => m.kitFormSchema),
+    values: formOfKit(item, id),
+    send: async (value) => {
       await office('/api/kit', { body: value });
-      sent();
+      draft.sent();
       router.refresh();
       onDone();
-    } catch (error) {
-      setTrouble((error as OfficeError).message);
-    }
-  };
+    },
+  });
+  const { register, control, watch, submit, trouble, busy } = form;
+  const { errors } = form.formState;
+  const draft = useFormDraft(form, `kit/${item?.id ?? 'new'}`);
+  const kind = watch('kind') as KitKind;
   const words = (name: 'name' | 'serial' | 'note' | 'size' | 'batch', label: string) => (
     <WordsField control={control} name={name} label={label} />
   );
@@ -80,9 +74,9 @@ export function KitFormView({ item, onDone }: { item: KitFacts | null; onDone: (
     <form
       className="mt-3 grid gap-3 border border-seam bg-panel p-4 sm:grid-cols-3"
       noValidate
-      onSubmit={(e) => void handleSubmit(save)(e)}
+      onSubmit={submit}
     >
-      {offer && <div className="sm:col-span-3">{offer}</div>}
+      {draft.offer && <div className="sm:col-span-3">{draft.offer}</div>}
       <Field label="Kind">
         {(ids) => (
           <select {...ids} className={FIELD} {...register('kind')}>
@@ -135,7 +129,7 @@ export function KitFormView({ item, onDone }: { item: KitFacts | null; onDone: (
           {trouble}
         </p>
         <div className="flex gap-3">
-          <Button type="submit" tone="act" disabled={isSubmitting}>
+          <Button type="submit" tone="act" disabled={busy}>
             Save it
           </Button>
           <Button onClick={onDone}>Back</Button>

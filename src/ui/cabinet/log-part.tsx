@@ -1,4 +1,5 @@
 'use client';
+import { useMay } from '@/ui/frame/may';
 import type { Gauge } from '@/core/instrument/gauge';
 import type { DatedEntry, KitKind } from '@/core/instrument/kit';
 import { showExact, toNumber } from '@/core/quantity/exact';
@@ -26,6 +27,8 @@ const WORDS: Record<string, string> = {
   returned: 'Back in use',
   note: 'Note',
 };
+/** Only who may calibrate writes these. */
+const CALIBRATES: ReadonlySet<What> = new Set(['calibrated', 'returned']);
 const offered = (kind: KitKind | 'gauge'): What[] =>
   kind === 'gauge'
     ? ['zero', 'calibrated', 'dropped', 'over-ranged', 'rejected', 'returned', 'note']
@@ -69,6 +72,7 @@ export function LogPart({
   kind: KitKind | 'gauge';
   zone: string;
 }) {
+  const calibrates = useMay('calibrate');
   const [what, setWhat] = useState<What | null>(null);
   const [said, setSaid] = useState('');
   const zeros = log.flatMap((e) => (e.entry.what === 'zero' ? [e] : [])).reverse();
@@ -76,19 +80,21 @@ export function LogPart({
     <div className="grid gap-3">
       {gauge && zeros.length > 1 && <Zeros entries={zeros} gauge={gauge} />}
       <div className="flex flex-wrap gap-2">
-        {offered(kind).map((w) => (
-          <Button
-            key={w}
-            aria-pressed={what === w}
-            className={what === w ? 'border-2 border-lake' : ''}
-            onClick={() => {
-              setWhat(what === w ? null : w);
-              setSaid('');
-            }}
-          >
-            {WORDS[w]}
-          </Button>
-        ))}
+        {offered(kind)
+          .filter((w) => calibrates || !CALIBRATES.has(w))
+          .map((w) => (
+            <Button
+              key={w}
+              aria-pressed={what === w}
+              className={what === w ? 'border-2 border-lake' : ''}
+              onClick={() => {
+                setWhat(what === w ? null : w);
+                setSaid('');
+              }}
+            >
+              {WORDS[w]}
+            </Button>
+          ))}
       </div>
       {what && (
         <Entry

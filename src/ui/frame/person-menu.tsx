@@ -2,7 +2,7 @@
 import { UserRound } from 'lucide-react';
 import Link from 'next/link';
 import { useState } from 'react';
-import { forgetIdentity } from '@/device/identity';
+import { leaveDevice } from '@/device/leave';
 import type { OfficeError } from '@/device/office';
 import { office } from '@/device/office';
 import { unsentPhotos } from '@/device/photo';
@@ -14,6 +14,7 @@ import { chooseTheme, mirrored, setMirrored } from './settings';
 
 const MORE = [
   { href: '/organisation', words: 'Organisation and people' },
+  { href: '/devices', words: 'Your devices and passkeys' },
   { href: '/outbox', words: 'Outbox and printer (simulated)' },
   { href: '/check', words: 'Check a file' },
 ] as const;
@@ -47,7 +48,7 @@ export function PersonMenu({ who }: { who: Identity }) {
         return;
       }
     }
-    forgetIdentity();
+    await leaveDevice(who).catch(() => undefined);
     location.assign('/sign-in');
   };
   return (

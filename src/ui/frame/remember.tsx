@@ -1,6 +1,6 @@
 'use client';
 import { useEffect } from 'react';
-import { keepIdentity } from '@/device/identity';
+import { keepIdentity, onIdentityChange, readIdentity } from '@/device/identity';
 import { startWorker } from '@/device/worker';
 import type { Identity } from '@/wire/role';
 
@@ -10,6 +10,10 @@ export function Remember({ who }: { who: Identity }) {
     keepIdentity(who);
     void startWorker();
     document.cookie = `vast_zone=${encodeURIComponent(Intl.DateTimeFormat().resolvedOptions().timeZone || 'UTC')}; path=/; max-age=31536000; samesite=lax`;
+    // signed out, or another signed in, in another page of this browser: this one goes with it
+    return onIdentityChange(() => {
+      if (readIdentity()?.person !== who.person) location.assign('/today');
+    });
   }, [who]);
   return null;
 }

@@ -7,6 +7,7 @@ import { courseWords, Wall } from '@/ui/charts/wall';
 import { Why } from '@/ui/kit/why';
 import { VERDICT_INK } from '@/ui/kit/words';
 import { SectionFigure } from '@/ui/network/section-figure';
+import { Fragment } from 'react';
 
 export type Face = ReturnType<typeof faceOf>;
 type OfFace = { readonly face: Face };
@@ -181,15 +182,22 @@ export function HoldsTable({ face }: OfFace) {
         </thead>
         <tbody>
           {face.holds.map((x, i) => (
-            <tr key={i} className="border-t border-seam [&>td]:py-1.5 [&>td]:pr-3">
-              <td>{x.title}</td>
-              <td>{x.began}</td>
-              <td className="figure-narrow">{x.start}</td>
-              <td className="figure-narrow">{x.end}</td>
-              <td className="figure-narrow">{x.change}</td>
-              <td className="figure-narrow">{x.elapsed}</td>
-              <td>{x.word}</td>
-            </tr>
+            <Fragment key={i}>
+              <tr className="border-t border-seam [&>td]:pt-1.5 [&>td]:pr-3">
+                <td>{x.title}</td>
+                <td>{x.began}</td>
+                <td className="figure-narrow whitespace-nowrap">{x.start}</td>
+                <td className="figure-narrow whitespace-nowrap">{x.end}</td>
+                <td className="figure-narrow whitespace-nowrap">{x.change}</td>
+                <td className="figure-narrow whitespace-nowrap">{x.elapsed}</td>
+                <td>{x.word}</td>
+              </tr>
+              <tr>
+                <td colSpan={7} className="pb-1.5 text-quiet">
+                  {x.times}
+                </td>
+              </tr>
+            </Fragment>
           ))}
         </tbody>
       </table>

@@ -1,4 +1,5 @@
 'use client';
+import { useMay } from '@/ui/frame/may';
 import { office, type OfficeError } from '@/device/office';
 import { Button } from '@/ui/kit/button';
 import { buttonClass } from '@/ui/kit/button-class';
@@ -56,6 +57,7 @@ export function LedgerView({
   choices,
   views: firstViews,
 }: Props) {
+  const takesAway = useMay('share');
   const [query, setQuery] = useState(first);
   const [table, setTable] = useState(false);
   const [columns, setColumns] = useState<LedgerColumn[]>([...USUAL_COLUMNS]);
@@ -110,12 +112,14 @@ export function LedgerView({
         >
           {table ? 'As lines' : 'As a table'}
         </Button>
-        <a
-          className={buttonClass('plain', 'min-h-11 text-sm')}
-          href={`/api/ledger/csv?${text}${text ? '&' : ''}columns=${columns.join(',')}`}
-        >
-          CSV
-        </a>
+        {takesAway && (
+          <a
+            className={buttonClass('plain', 'min-h-11 text-sm')}
+            href={`/api/ledger/csv?${text}${text ? '&' : ''}columns=${columns.join(',')}`}
+          >
+            CSV
+          </a>
+        )}
       </div>
       <p role="alert" className="text-rust">
         {trouble}

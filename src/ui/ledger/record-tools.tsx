@@ -44,7 +44,7 @@ export function RecordTools(props: RecordToolsProps) {
     <div className="no-print grid grid-cols-[minmax(0,1fr)] gap-x-10 gap-y-4 border border-seam bg-panel p-4 lg:grid-cols-2">
       <HandOver {...props} />
       <div className="grid content-start gap-4">
-        <Files run={props.run} watch={props.watch} />
+        <Files run={props.run} watch={props.watch} all={props.mayShare} />
         {props.mayShare && <PublicLinks run={props.run} links={props.links} />}
         {props.mayMark && !props.marked && <Correct {...props} />}
       </div>
@@ -52,7 +52,7 @@ export function RecordTools(props: RecordToolsProps) {
   );
 }
 
-function HandOver({ run, certificateTitle, customer, papers }: RecordToolsProps) {
+function HandOver({ run, certificateTitle, customer, papers, mayShare }: RecordToolsProps) {
   const all: PaperOffer[] = [{ kind: 'certificate', title: certificateTitle, to: customer }, ...papers];
   const [chosen, setChosen] = useState<readonly PaperKind[]>([]);
   const [said, setSaid] = useState('');
@@ -87,7 +87,8 @@ function HandOver({ run, certificateTitle, customer, papers }: RecordToolsProps)
           <li key={p.kind} className={row}>
             <input
               type="checkbox"
-              className="size-6"
+              className={mayShare ? 'size-6' : 'hidden'}
+              disabled={!mayShare}
               aria-label={`Send: ${p.title}`}
               checked={chosen.includes(p.kind)}
               onChange={(e) => {
@@ -104,7 +105,7 @@ function HandOver({ run, certificateTitle, customer, papers }: RecordToolsProps)
               {p.title}
               <span className="text-sm text-quiet no-underline"> PDF, for {p.to}</span>
             </a>
-            {p.kind === 'ticket' ? (
+            {p.kind === 'ticket' && mayShare ? (
               <Button className="min-h-11 text-sm" onClick={() => void print()}>
                 Print
               </Button>
@@ -130,7 +131,11 @@ function HandOver({ run, certificateTitle, customer, papers }: RecordToolsProps)
           </Button>
         </form>
       ) : (
-        <p className="mt-2 text-sm text-quiet">Tick what is to be sent.</p>
+        <p className="mt-2 text-sm text-quiet">
+          {mayShare
+            ? 'Tick what is to be sent.'
+            : 'A tester or the office sends papers and takes files away.'}
+        </p>
       )}
       <p role="status" className="mt-1">
         {said && (
@@ -149,7 +154,7 @@ function HandOver({ run, certificateTitle, customer, papers }: RecordToolsProps)
   );
 }
 
-function Files({ run, watch }: { run: string; watch: string | null }) {
+function Files({ run, watch, all }: { run: string; watch: string | null; all: boolean }) {
   const file = (href: string, words: string) => (
     <a className={buttonClass('plain', 'min-h-11 text-sm')} href={href}>
       {words}
@@ -161,9 +166,9 @@ function Files({ run, watch }: { run: string; watch: string | null }) {
         Take away
       </h2>
       <div className="mt-2 flex flex-wrap gap-2">
-        {file(`/api/runs/${run}/file`, 'Record file (JSON)')}
-        {file(`/api/runs/${run}/readings`, 'Readings (CSV)')}
-        {file(`/api/runs/${run}/bundle`, 'Bundle with photos (ZIP)')}
+        {all && file(`/api/runs/${run}/file`, 'Record file (JSON)')}
+        {all && file(`/api/runs/${run}/readings`, 'Readings (CSV)')}
+        {all && file(`/api/runs/${run}/bundle`, 'Bundle with photos (ZIP)')}
         {watch && (
           <Link
             prefetch={false}

@@ -41,6 +41,7 @@ export function RecordRow({ line }: { line: RecordLine }) {
             by {line.summary.by}
             {line.status === 'certificate' ? '' : ` · ${STATUS_WORDS[line.status]}`}
             {line.source === 'outside' ? ' · from outside' : ''}
+            {line.summary.broughtIn ? ` · brought in ${line.summary.broughtIn}` : ''}
             {mark && <span className="font-semibold text-ink"> · {mark}</span>}
           </span>
         </span>

@@ -46,7 +46,7 @@ export function BeginForm() {
         control={control}
         name="password"
         label="Password"
-        hint="at least 10 characters; a few words are good"
+        hint="at least 12 characters; some words that do not belong together are good"
         type="password"
         autoComplete="new-password"
       />

@@ -37,7 +37,7 @@ export function JoinForm({
         name="password"
         className="mt-5"
         label="Password"
-        hint="at least 10 characters; a few words are good"
+        hint="at least 12 characters; some words that do not belong together are good"
         type="password"
         autoComplete="new-password"
         maxLength={200}

@@ -9,6 +9,7 @@ export function MoveOrganisation() {
   const [state, setState] = useState('');
   const [trouble, setTrouble] = useState('');
   const [again, setAgain] = useState<readonly string[]>([]);
+  const [links, setLinks] = useState(false);
   const bring = async (file: File) => {
     setTrouble('');
     setState(`Reading ${file.name} …`);
@@ -35,7 +36,19 @@ export function MoveOrganisation() {
         Places, gauges, rules, runs, records, photos and logs of this organisation. Passwords and secret keys
         are not in it.
       </p>
-      <a className={buttonClass('plain', 'mt-2 w-full')} href="/api/organisation/export">
+      <label className="mt-2 flex min-h-11 items-center gap-3 text-sm">
+        <input
+          type="checkbox"
+          className="size-5 accent-lake"
+          checked={links}
+          onChange={(e) => setLinks(e.target.checked)}
+        />
+        With the public links and invitations that are open: whoever has the file can use them
+      </label>
+      <a
+        className={buttonClass('plain', 'mt-1 w-full')}
+        href={`/api/organisation/export${links ? '?links=1' : ''}`}
+      >
         Export the organisation
       </a>
       <details className="mt-2">

@@ -12,8 +12,9 @@ import { type Role, ROLES } from '@/wire/role';
 import { uuid7 } from '@/wire/uuid7';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
-import { useState } from 'react';
+import { type ComponentProps, useState } from 'react';
 import { type Control, type Path, useController } from 'react-hook-form';
+import { AnchorPart } from './anchors';
 import { MoveOrganisation } from './move-organisation';
 
 const ROLE_WORDS: Record<Role, string> = {
@@ -26,6 +27,7 @@ interface Key {
   readonly key: string;
   readonly made: string;
   readonly retired: string | null;
+  readonly broughtIn: string | null;
 }
 interface Props {
   readonly name: string;
@@ -33,6 +35,7 @@ interface Props {
   readonly people: readonly PersonRow[];
   readonly invitations: readonly InvitationRow[];
   readonly keys: readonly Key[];
+  readonly anchors: Omit<ComponentProps<typeof AnchorPart>, 'owner'>;
   readonly owner: boolean;
   readonly exports: boolean;
   readonly self: string;
@@ -97,6 +100,7 @@ export function OrganisationView(props: Props) {
         <div className="grid content-start gap-8">
           {owner && <OfficeForm name={props.name} contact={props.contact} />}
           <Keys keys={keys} owner={owner} />
+          <AnchorPart {...props.anchors} owner={owner} />
           {owner && (
             <section aria-labelledby="log">
               <h2 id="log" className="text-lg font-semibold">
@@ -121,9 +125,21 @@ function PersonLine({ person: p, owner }: { person: PersonRow; owner: boolean })
     : 'no licence on file';
   return (
     <li className="border-b border-seam py-2">
-      <p>
-        <span className="font-semibold">{p.name}</span>
-        <span className="text-quiet">, {p.role}</span>
+      <p className="flex items-baseline justify-between gap-4">
+        <span>
+          <span className="font-semibold">{p.name}</span>
+          <span className="text-quiet">, {p.role}</span>
+        </span>
+        {owner && (
+          <Link
+            prefetch={false}
+            className="py-2 text-sm text-lake underline underline-offset-4"
+            href={`/devices?person=${p.id}`}
+            aria-label={`Sign-ins of ${p.name}`}
+          >
+            Sign-ins
+          </Link>
+        )}
       </p>
       <p className="text-sm text-quiet">
         {p.email}
@@ -131,7 +147,7 @@ function PersonLine({ person: p, owner }: { person: PersonRow; owner: boolean })
       </p>
       {p.licenceOver && (
         <p className="text-sm font-semibold text-ochre">
-          Licence {p.licenceNumber} ran out on {p.licenceUntil}: what {p.name} seals is not a certificate
+          Licence {p.licenceNumber} ran out on {p.licenceUntil}: what {p.name} signs is not a certificate
         </p>
       )}
       {owner && <PersonForm person={p} />}
@@ -319,6 +335,11 @@ function Keys({ keys, owner }: { keys: readonly Key[]; owner: boolean }) {
             </span>
             <span className="block text-sm text-quiet">
               since <Moment at={k.made} />
+              {k.broughtIn && (
+                <>
+                  , brought in <Moment at={k.broughtIn} />: first seen here then
+                </>
+              )}
               {k.retired ? `, retired ${moment(k.retired, zone)}: proves what it signed` : ', signs now'}
             </span>
           </li>

@@ -1,4 +1,5 @@
 'use client';
+import { useMay } from '@/ui/frame/may';
 import { now } from '@/device/clock';
 import { office, type OfficeError } from '@/device/office';
 import { Button } from '@/ui/kit/button';
@@ -16,6 +17,7 @@ function printBrief(): void {
 
 /** The brief for the people in the building: changed by hand, printed, or sent to the simulated outbox. */
 export function Brief({ proposed, subject }: { proposed: string; subject: string }) {
+  const sends = useMay('share');
   const [text, setText] = useState(proposed);
   const [to, setTo] = useState('');
   const [said, setSaid] = useState('');
@@ -55,22 +57,26 @@ export function Brief({ proposed, subject }: { proposed: string; subject: string
         )}
       </Field>
       <div className="no-print mt-2 flex flex-wrap items-end gap-3">
-        <Field label="Send to" className="min-w-64 flex-1">
-          {(ids) => (
-            <input
-              {...ids}
-              type="email"
-              className={FIELD}
-              value={to}
-              onChange={(e) => setTo(e.target.value)}
-              placeholder="anneli@quay-street.example"
-            />
-          )}
-        </Field>
+        {sends && (
+          <Field label="Send to" className="min-w-64 flex-1">
+            {(ids) => (
+              <input
+                {...ids}
+                type="email"
+                className={FIELD}
+                value={to}
+                onChange={(e) => setTo(e.target.value)}
+                placeholder="anneli@quay-street.example"
+              />
+            )}
+          </Field>
+        )}
         <Button onClick={printBrief}>Print the brief alone</Button>
-        <Button onClick={() => void send()} disabled={!to.trim()}>
-          Send to the simulated outbox
-        </Button>
+        {sends && (
+          <Button onClick={() => void send()} disabled={!to.trim()}>
+            Send to the simulated outbox
+          </Button>
+        )}
       </div>
       <p role="status">
         {said && (

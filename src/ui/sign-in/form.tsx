@@ -1,9 +1,9 @@
 'use client';
 import { yupResolver } from '@hookform/resolvers/yup';
-import { useState } from 'react';
+import { useEffect, useState } from 'react';
 import { useForm } from 'react-hook-form';
 import { keepIdentity } from '@/device/identity';
-import { office, type OfficeError } from '@/device/office';
+import { office, OfficeError } from '@/device/office';
 import { signInSchema } from '@/wire/requests';
 import type { Identity } from '@/wire/role';
 import { Button } from '@/ui/kit/button';
@@ -20,12 +20,33 @@ export function SignInForm({ demo }: { demo: readonly Demo[] }) {
     defaultValues: { email: '', password: '' },
   });
   const [trouble, setTrouble] = useState('');
+  const into = (who: Identity) => {
+    keepIdentity(who);
+    const next = new URLSearchParams(location.search).get('next') ?? '';
+    location.assign(/^\/[a-z]/.test(next) ? next : '/today');
+  };
+  const [passkeys, setPasskeys] = useState(false);
+  useEffect(() => setPasskeys('PublicKeyCredential' in globalThis), []);
+  const byPasskey = async () => {
+    setTrouble('');
+    try {
+      const { startAuthentication } = await import('@simplewebauthn/browser');
+      type Options = Parameters<typeof startAuthentication>[0]['optionsJSON'];
+      const optionsJSON = await office<Options>('/api/session/passkey/options', { method: 'POST' });
+      const response = await startAuthentication({ optionsJSON });
+      into(await office<Identity>('/api/session/passkey', { body: { response } }));
+    } catch (error) {
+      setTrouble(
+        error instanceof OfficeError
+          ? error.message
+          : 'The device gave no passkey: it was cancelled, took too long, or there is none here. Sign in by e-mail and password.',
+      );
+    }
+  };
   const submit = handleSubmit(async (values) => {
     setTrouble('');
     try {
-      keepIdentity(await office<Identity>('/api/session', { body: values }));
-      const next = new URLSearchParams(location.search).get('next') ?? '';
-      location.assign(/^\/[a-z]/.test(next) ? next : '/today');
+      into(await office<Identity>('/api/session', { body: values }));
     } catch (error) {
       setTrouble((error as OfficeError).message);
     }
@@ -73,6 +94,11 @@ export function SignInForm({ demo }: { demo: readonly Demo[] }) {
       >
         {formState.isSubmitting ? 'Signing in …' : 'Sign in'}
       </Button>
+      {passkeys && (
+        <Button className="mt-3 w-full min-h-14" onClick={() => void byPasskey()}>
+          Use a passkey
+        </Button>
+      )}
       {demo.length > 0 && (
         <fieldset className="mt-5">
           <legend className="text-sm text-quiet">Demo people: tap one to fill the form</legend>

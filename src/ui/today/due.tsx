@@ -1,4 +1,5 @@
 'use client';
+import { useMay } from '@/ui/frame/may';
 import { FOLLOW_UPS, type FollowUpKind } from '@/core/after/follow-ups';
 import { office, type OfficeError } from '@/device/office';
 import { Button } from '@/ui/kit/button';
@@ -108,6 +109,7 @@ function DueLine({ due: d, members }: { due: Due; members: readonly Member[] }) 
 
 function SeeTo({ due: d, members, owner }: { due: Due; members: readonly Member[]; owner: string | null }) {
   const router = useRouter();
+  const may = useMay('share');
   const [who, setWho] = useState(d.owner ?? '');
   const [when, setWhen] = useState(d.due);
   const [said, setSaid] = useState('');
@@ -120,6 +122,7 @@ function SeeTo({ due: d, members, owner }: { due: Due; members: readonly Member[
       },
       (e: OfficeError) => setTrouble(e.message),
     );
+  if (!may) return <p className="py-1 text-sm">{owner ? `${owner} sees to it` : 'Nobody sees to it yet'}</p>;
   return (
     <details>
       <summary className="min-h-11 cursor-pointer py-2 text-sm">

@@ -1,4 +1,5 @@
 'use client';
+import { useMay } from '@/ui/frame/may';
 import type { VisitFacts } from '@/core/visit/facts';
 import { now } from '@/device/clock';
 import { office, type OfficeError } from '@/device/office';
@@ -41,6 +42,7 @@ export function VisitSettings({
     start: facts.start,
     permit: facts.permit,
   });
+  const sends = useMay('share');
   const set = (part: Partial<VisitFacts>) => onChange({ ...facts, ...part });
   const keep = () => {
     if (draft.title.trim() && /^\d{4}-\d{2}-\d{2}$/.test(draft.day) && /^\d{2}:\d{2}$/.test(draft.start))
@@ -118,7 +120,7 @@ export function VisitSettings({
               Another test: choose a place
             </Link>
             <OwnTask facts={facts} onChange={onChange} />
-            <Invite facts={facts} />
+            {sends && <Invite facts={facts} />}
           </div>
         )}
       </section>

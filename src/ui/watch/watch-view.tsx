@@ -1,4 +1,5 @@
 'use client';
+import { useMay } from '@/ui/frame/may';
 import { useRouter } from 'next/navigation';
 import { useEffect, useState } from 'react';
 import { showExact, type Exact } from '@/core/quantity/exact';
@@ -26,6 +27,7 @@ interface Props {
 /** A watch as the firm sees it: what it says, its readings over the days, the link, and its end. */
 export function WatchView({ id, facts, state, log, linked, who, at }: Props) {
   const router = useRouter();
+  const shares = useMay('share');
   const { zone } = facts;
   const unit = unitLabel(facts.figure.unit);
   const to = `/api/watches/${id}/entries`;
@@ -122,7 +124,7 @@ export function WatchView({ id, facts, state, log, linked, who, at }: Props) {
                 </h2>
                 <WatchEntryForm to={to} figure={facts.figure} who={who} onKept={() => router.refresh()} />
               </section>
-              <LinkPart id={id} linked={linked} facts={facts} />
+              {shares && <LinkPart id={id} linked={linked} facts={facts} />}
               <CorrectPart to={to} state={state} unit={facts.figure.unit} who={who} zone={zone} />
               <EndPart to={to} who={who} />
             </>

@@ -5,7 +5,7 @@ import { requireSession } from '@/server/session/session';
 import { buttonClass } from '@/ui/kit/button-class';
 import { LedgerView } from '@/ui/ledger/ledger-view';
 import { LEDGER_PAGE, queryFrom, type LedgerQuery } from '@/wire/ledger';
-import { mayPlan } from '@/wire/role';
+import { may } from '@/wire/role';
 
 export const metadata: Metadata = { title: 'Ledger' };
 export default async function Ledger({
@@ -34,7 +34,7 @@ export default async function Ledger({
       <div className="flex flex-wrap items-center justify-between gap-3">
         <h1 className="text-2xl font-bold">Ledger</h1>
         <div className="flex flex-wrap gap-3">
-          {mayPlan(session.role) && (
+          {may(session.role, 'plan') && (
             <Link prefetch={false} className={buttonClass('plain', 'min-h-11 text-sm')} href="/ledger/import">
               Read in a record or a gauge log
             </Link>

@@ -5,7 +5,7 @@ import { recall } from '@/server/places/inventory';
 import { buttonClass } from '@/ui/kit/button-class';
 import { Moment } from '@/ui/frame/zone';
 import { requireSession } from '@/server/session/session';
-import { mayPlan } from '@/wire/role';
+import { may } from '@/wire/role';
 
 export const metadata: Metadata = { title: 'Places' };
 export default async function Places({ searchParams }: { searchParams: Promise<{ find?: string }> }) {
@@ -16,7 +16,7 @@ export default async function Places({ searchParams }: { searchParams: Promise<{
     <>
       <div className="flex flex-wrap items-center justify-between gap-4">
         <h1 className="text-2xl font-bold">Places</h1>
-        {mayPlan(session.role) && (
+        {may(session.role, 'plan') && (
           <Link prefetch={false} href="/places/new" className={buttonClass('act')}>
             New place
           </Link>
@@ -115,7 +115,7 @@ export default async function Places({ searchParams }: { searchParams: Promise<{
                 </li>
               ))}
               {systems.length === 0 && <li className="text-quiet">No system is entered here yet.</li>}
-              {mayPlan(session.role) && (
+              {may(session.role, 'plan') && (
                 <li>
                   <Link
                     prefetch={false}

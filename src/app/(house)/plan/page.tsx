@@ -7,7 +7,7 @@ import { listVisits } from '@/server/visits/visits';
 import { buttonClass } from '@/ui/kit/button-class';
 import { NewVisitForm } from '@/ui/visit/new-visit';
 import { dayWords } from '@/ui/visit/times';
-import { mayPlan } from '@/wire/role';
+import { may } from '@/wire/role';
 
 export const metadata: Metadata = { title: 'Plan' };
 export default async function PlanHome() {
@@ -59,7 +59,7 @@ export default async function PlanHome() {
           )}
         </div>
         <div className="grid content-start gap-4">
-          {mayPlan(session.role) ? (
+          {may(session.role, 'plan') ? (
             <NewVisitForm today={today} />
           ) : (
             <p className="text-quiet">A tester or the office plans visits.</p>

@@ -6,6 +6,7 @@ import { newestRecords } from '@/server/records/ledger';
 import { openRuns } from '@/server/records/records';
 import { listMembers } from '@/server/people/people';
 import { now } from '@/server/now';
+import { keepAnchored } from '@/server/sealing/anchors';
 import { readWatches } from '@/server/watches/watches';
 import { watchWords } from '@/ui/watch/words';
 import { viewerDay } from '@/server/session/zone';
@@ -31,6 +32,8 @@ export const metadata: Metadata = { title: 'Today' };
 export default async function Today() {
   const session = await requireSession();
   const day = await viewerDay();
+  // the last day's anchor is made, and sent, with the first look at a new one; that it cannot be made is no reason not to look
+  await keepAnchored(session).catch(() => undefined);
   const [owed, open, members, visits, sealed, watches] = await Promise.all([
     openFollowUps(session),
     openRuns(session),

@@ -2,7 +2,7 @@ import { signedIn } from '@/server/handle';
 import { searchLedger } from '@/server/records/ledger';
 import { LEDGER_PAGE, queryFrom } from '@/wire/ledger';
 
-export const GET = signedIn(async (session, request) => {
+export const GET = signedIn('read', async (session, request) => {
   const { searchParams } = new URL(request.url);
   const query = queryFrom(searchParams);
   const at = searchParams.get('at');

@@ -8,7 +8,7 @@ export const POST = open(async (request) => {
   await beginHere(await bodyOf(request, beginSchema));
   return answer({}, 201);
 });
-export const PUT = signedIn(async (session, request) => {
+export const PUT = signedIn('govern', async (session, request) => {
   await changeOrganisation(session, await bodyOf(request, organisationSchema));
   return answer({});
 });

@@ -3,6 +3,6 @@ import { sendMessage } from '@/server/outbox/outbox';
 import { messageSchema } from '@/wire/visits';
 
 /** Into the stand-in outbox: nothing leaves this machine. */
-export const POST = signedIn(async (session, request) =>
+export const POST = signedIn('share', async (session, request) =>
   answer(await sendMessage(session, await bodyOf(request, messageSchema)), 201),
 );

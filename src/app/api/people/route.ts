@@ -3,7 +3,7 @@ import { invite } from '@/server/people/people';
 import { inviteSchema } from '@/wire/people';
 
 /** Invites somebody; the link is answered once. */
-export const POST = signedIn(async (session, request) =>
+export const POST = signedIn('govern', async (session, request) =>
   answer(
     await invite(
       session,

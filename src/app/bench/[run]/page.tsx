@@ -6,15 +6,18 @@ import { Bench } from '@/ui/bench/bench';
 import { Remember } from '@/ui/frame/remember';
 
 export const metadata: Metadata = { title: 'Bench' };
-/** The shell of the bench: the run itself comes from the device's store or the route handlers. */
+/**
+ * The shell of the bench: the run itself comes from the device's store or the route handlers. What the service worker
+ * keeps of it (x-vast-keep) names nobody.
+ */
 export default async function BenchPage({ params }: { params: Promise<{ run: string }> }) {
-  await headers();
+  const asked = await headers();
   const { run } = await params;
   const session = await currentSession().catch(() => undefined); // the database may be away: the bench opens all the same
   if (session === null) redirect(`/sign-in?next=${encodeURIComponent(`/bench/${run}`)}`);
   return (
     <>
-      {session && (
+      {session && !asked.has('x-vast-keep') && (
         <Remember
           who={{
             org: session.org,

@@ -15,7 +15,7 @@ import { makeUpDecided } from '@/core/roles/make-up/judge';
 import { barometerNeeded, coarseBarometer } from '@/core/run/barometer';
 import { clockPoint, clockWords, elapsedBetween } from '@/core/run/clock';
 import type { Course } from '@/core/run/course';
-import type { EventOf } from '@/core/run/events';
+import { type EventOf, momentOf } from '@/core/run/events';
 import { type Fold } from '@/core/run/fold';
 import { notBarometer, notTemperature, notVolume, onGauge } from '@/core/run/gate';
 import { holdSpec } from '@/core/run/hold-spec';
@@ -28,7 +28,7 @@ import {
   stepOf,
   temperatureNeeded,
 } from '@/core/run/read';
-import { keep, mark, readingFrom } from '@/core/run/readings';
+import { keep, mark, readingFrom, wasShown } from '@/core/run/readings';
 import { type Hold, type RunState, type Visit } from '@/core/run/state';
 import { breakHold, enter, follow, no, type Refusal, returnToFill } from '@/core/run/transition';
 
@@ -54,8 +54,8 @@ export const holdFold: Fold<
   reading: {
     misfit: (event, on) => onGauge(on, event.figure),
     apply: (event, { state, visit, at }) => keepReading(state, visit, event, at),
-    words: (event) =>
-      `reading ${showExact(event.figure)}${event.late ? `, read ${inZone(event.readAt, event.zone)} (late entry)` : ''}${event.same ? ', same as before' : ''}${event.streamed ? ', from the display' : ''}`,
+    words: (event, { state }) =>
+      `reading ${showExact(event.figure)}${event.late ? `, read ${inZone(event.readAt, event.zone)} (late entry)` : ''}${event.same ? ', same as before' : ''}${wasShown(state, readingFrom(event, momentOf(event))) ? ', from the display' : ''}`,
   },
   'top-up': {
     transition: true,

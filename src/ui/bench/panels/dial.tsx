@@ -52,14 +52,15 @@ function Watch({ view, visit, stage, at, act }: PanelProps) {
         <HowFar act={act} onBack={() => setMoving(false)} />
       ) : (
         <>
+          {/* what appears by itself stands below what may be pressed at that moment: nothing moves away under a finger */}
+          <Button className="min-h-20 text-xl" onClick={() => setMoving(true)}>
+            It moved
+          </Button>
           {!over && rule && (
             <Line value={short} onChange={setShort} most={500}>
               To end before the planned {minutesWords(dial.minutes)}, say why; it is printed
             </Line>
           )}
-          <Button className="min-h-20 text-xl" onClick={() => setMoving(true)}>
-            It moved
-          </Button>
           <HoldButton
             className="min-h-20 text-xl"
             disabled={!over && !(rule && short.trim())}

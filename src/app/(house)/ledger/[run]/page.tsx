@@ -10,7 +10,7 @@ import { requireSession } from '@/server/session/session';
 import { readWatches } from '@/server/watches/watches';
 import { CertificateView } from '@/ui/ledger/certificate';
 import { RecordTools } from '@/ui/ledger/record-tools';
-import { maySeal } from '@/wire/role';
+import { may } from '@/wire/role';
 
 /** Read once for the page and its title. */
 const load = cache(async (run: string) => found(recordOf(await requireSession(), run)));
@@ -43,8 +43,8 @@ export default async function RecordPage({ params }: { params: Promise<{ run: st
         papers={papersOf(face)}
         links={links}
         watch={watch?.id ?? null}
-        mayShare={session.role !== 'apprentice'}
-        mayMark={maySeal(session.role)}
+        mayShare={may(session.role, 'share')}
+        mayMark={may(session.role, 'seal')}
         marked={record.marks.length > 0}
         site={{ name: plan.site.name, address: plan.site.address, customer: plan.site.customer }}
         permit={plan.attendance?.permit ?? ''}

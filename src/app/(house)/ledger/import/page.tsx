@@ -4,7 +4,7 @@ import { readState } from '@/server/runs/read-state';
 import { openRuns } from '@/server/records/records';
 import { requireSession } from '@/server/session/session';
 import { ImportView } from '@/ui/ledger/import-view';
-import { mayPlan, mayRun } from '@/wire/role';
+import { may } from '@/wire/role';
 
 export const metadata: Metadata = { title: 'Read in' };
 export default async function Import({ searchParams }: { searchParams: Promise<{ run?: string }> }) {
@@ -12,17 +12,17 @@ export default async function Import({ searchParams }: { searchParams: Promise<{
   const [{ run }, open, sites] = await Promise.all([searchParams, openRuns(session), listPlaces(session)]);
   return (
     <ImportView
-      mayBringIn={mayPlan(session.role)}
+      mayBringIn={may(session.role, 'plan')}
       chosen={run ?? null}
       places={
-        mayRun(session.role)
+        may(session.role, 'run')
           ? sites.flatMap(({ site, systems }) =>
               systems.map((s) => ({ id: s.id, title: `${site.name}: ${s.name}` })),
             )
           : []
       }
       runs={
-        mayRun(session.role)
+        may(session.role, 'run')
           ? open.flatMap(({ plan, events, made }) => {
               const state = readState(plan, events);
               return !state || state.signatures.length || !state.gauge

@@ -3,6 +3,7 @@ import Link from 'next/link';
 import { localDate } from '@/core/quantity/local-date';
 import { recallSearch } from '@/server/places/inventory';
 import { requireSession } from '@/server/session/session';
+import { may } from '@/wire/role';
 import { viewerZone } from '@/server/session/zone';
 import { buttonClass } from '@/ui/kit/button-class';
 
@@ -55,7 +56,7 @@ export default async function RecallPage({ searchParams }: { searchParams: Promi
                 ? 'No such part was ever written down here'
                 : `${found.length} part${found.length === 1 ? '' : 's'} at ${new Set(found.map((f) => f.site)).size} place${new Set(found.map((f) => f.site)).size === 1 ? '' : 's'}`}
             </h2>
-            {found.length > 0 && (
+            {found.length > 0 && may(session.role, 'share') && (
               <a className={buttonClass('plain', 'min-h-11 text-sm')} href={`/api/recall/csv?${file}`}>
                 CSV
               </a>

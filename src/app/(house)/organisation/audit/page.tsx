@@ -41,7 +41,14 @@ export default async function Audit({ searchParams }: { searchParams: Promise<{ 
                   <Moment at={l.at} />
                 </td>
                 <td className="whitespace-nowrap">{l.who}</td>
-                <td>{l.what}</td>
+                <td>
+                  {l.what}
+                  {l.broughtIn && (
+                    <span className="block text-quiet">
+                      brought in <Moment at={l.broughtIn} />, not witnessed here
+                    </span>
+                  )}
+                </td>
                 <td className="wrap-anywhere">{l.subject}</td>
               </tr>
             ))}

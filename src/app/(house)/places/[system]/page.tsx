@@ -20,7 +20,7 @@ import { SectionFigure } from '@/ui/network/section-figure';
 import { PipesTable, ScopeWords, SectionFacts, ThingsTables } from '@/ui/places/section-facts';
 import { StartTest } from '@/ui/places/start-test';
 import { SystemHistory } from '@/ui/places/system-history';
-import { mayPlan, mayRun } from '@/wire/role';
+import { may } from '@/wire/role';
 import type { Metadata } from 'next';
 import Link from 'next/link';
 import { cache } from 'react';
@@ -65,7 +65,7 @@ export default async function SystemPage({ params }: { params: Promise<{ system:
           <Link prefetch={false} href={`/places/${id}/drawing`} className={buttonClass('plain')}>
             Section drawn
           </Link>
-          {mayPlan(session.role) && (
+          {may(session.role, 'plan') && (
             <Link prefetch={false} href={`/places/${id}/edit`} className={buttonClass('plain')}>
               Change
             </Link>
@@ -103,7 +103,7 @@ export default async function SystemPage({ params }: { params: Promise<{ system:
             )}
           />
         </div>
-        {mayRun(session.role) ? (
+        {may(session.role, 'run') ? (
           <StartTest
             system={id}
             offers={packs.flatMap((p) => offersFor(p, facts))}

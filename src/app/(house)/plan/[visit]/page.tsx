@@ -7,7 +7,7 @@ import { rulePacks } from '@/server/rules/rules';
 import { requireSession } from '@/server/session/session';
 import { kitOfVisit, readVisit } from '@/server/visits/visits';
 import { VisitView } from '@/ui/visit/visit-view';
-import { mayPlan, mayRun } from '@/wire/role';
+import { may } from '@/wire/role';
 
 /** Read once for the page and its title. */
 const load = cache(async (id: string) => found(readVisit(await requireSession(), id)));
@@ -32,8 +32,8 @@ export default async function VisitPage({ params }: { params: Promise<{ visit: s
       version={view.version}
       runs={view.runs}
       pairs={pairsOf(packs, view.facts.tests)}
-      mayPlan={mayPlan(session.role)}
-      mayRun={mayRun(session.role)}
+      mayPlan={may(session.role, 'plan')}
+      mayRun={may(session.role, 'run')}
       serverNow={now()}
       kit={await kitOfVisit(session, view.facts)}
     />

@@ -3,12 +3,12 @@ import { assignFollowUp, closeFollowUp } from '@/server/records/follow-ups';
 import { closeSchema, followUpSchema } from '@/wire/ledger';
 
 /** Says that it is done. */
-export const POST = signedIn<{ id: string }>(async (session, request, { id }) => {
+export const POST = signedIn<{ id: string }>('share', async (session, request, { id }) => {
   await closeFollowUp(session, id, (await bodyOf(request, closeSchema)).text);
   return answer({});
 });
 /** Says who sees to it, and by when. */
-export const PUT = signedIn<{ id: string }>(async (session, request, { id }) => {
+export const PUT = signedIn<{ id: string }>('share', async (session, request, { id }) => {
   await assignFollowUp(session, id, await bodyOf(request, followUpSchema));
   return answer({});
 });

@@ -1,7 +1,7 @@
 import { signedIn } from '@/server/handle';
 import { followUpCalendar } from '@/server/records/follow-up-calendar';
 
-export const GET = signedIn(async (session, request) => {
+export const GET = signedIn('read', async (session, request) => {
   const mine = new URL(request.url).searchParams.get('mine') === '1';
   return new Response(await followUpCalendar(session, mine), {
     headers: {

@@ -1,11 +1,13 @@
 import { signedIn } from '@/server/handle';
+import { rateLimit } from '@/server/limits';
 import { ledgerChoices, searchLedger } from '@/server/records/ledger';
 import { queryFrom, USUAL_COLUMNS } from '@/wire/ledger';
 import { columnsFrom, ledgerCsv } from '@/wire/ledger-csv';
 
 /** Everything that matches as one file, not just the page that is shown. */
 const MOST = 200_000;
-export const GET = signedIn(async (session, request) => {
+export const GET = signedIn('share', async (session, request) => {
+  rateLimit(`csv ${session.person}`, 30, 60_000);
   const { searchParams } = new URL(request.url);
   const [lines, { gauges }] = await Promise.all([
     searchLedger(session, queryFrom(searchParams), MOST),

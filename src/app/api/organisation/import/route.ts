@@ -1,6 +1,6 @@
-import { answer, signedIn } from '@/server/handle';
-import { importOrganisation } from '@/server/people/moving';
+import { answer, bytesOf, signedIn } from '@/server/handle';
+import { importOrganisation, MOST_EXPORT_BYTES } from '@/server/people/moving';
 
-export const POST = signedIn(async (session, request) =>
-  answer(await importOrganisation(session, new Uint8Array(await request.arrayBuffer())), 201),
+export const POST = signedIn('govern', async (session, request) =>
+  answer(await importOrganisation(session, await bytesOf(request, MOST_EXPORT_BYTES)), 201),
 );

@@ -1,4 +1,4 @@
 import { answer, signedIn } from '@/server/handle';
 import { rotateKey } from '@/server/sealing/keys';
 
-export const POST = signedIn(async (session) => answer(await rotateKey(session), 201));
+export const POST = signedIn('govern', async (session) => answer(await rotateKey(session), 201));

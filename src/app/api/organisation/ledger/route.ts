@@ -1,9 +1,7 @@
 import { answer, signedIn } from '@/server/handle';
-import { requireOwner } from '@/server/people/people';
 import { rebuildLedger } from '@/server/records/ledger';
 
 /** Makes the ledger anew from the sealed records. */
-export const POST = signedIn(async (session) => {
-  requireOwner(session);
+export const POST = signedIn('govern', async (session) => {
   return answer({ lines: await rebuildLedger(session) });
 });

@@ -3,7 +3,7 @@ import { editPack, readPack, saveEditions } from '@/server/rules/rules';
 import { editionsSchema, editPackSchema } from '@/wire/requests';
 
 /** The pack's own file. */
-export const GET = signedIn<{ pack: string }>(async (session, request, { pack: id }) => {
+export const GET = signedIn<{ pack: string }>('read', async (session, request, { pack: id }) => {
   const version = new URL(request.url).searchParams.get('version') ?? undefined;
   const { pack, text } = await readPack(session, id, version);
   return new Response(text, {
@@ -15,7 +15,7 @@ export const GET = signedIn<{ pack: string }>(async (session, request, { pack: i
   });
 });
 /** Edits a house pack, or says which edition of each source the organisation works to. */
-export const POST = signedIn<{ pack: string }>(async (session, request, { pack: id }) => {
+export const POST = signedIn<{ pack: string }>('govern', async (session, request, { pack: id }) => {
   if (new URL(request.url).searchParams.has('editions')) {
     await saveEditions(session, id, (await bodyOf(request, editionsSchema)).editions);
     return answer({ id });

@@ -4,7 +4,7 @@ import { recallSearch } from '@/server/places/inventory';
 import { viewerZone } from '@/server/session/zone';
 import { writeCsv } from '@/wire/csv';
 
-export const GET = signedIn(async (session, request) => {
+export const GET = signedIn('share', async (session, request) => {
   const { searchParams } = new URL(request.url);
   const get = (name: string) => (searchParams.get(name) ?? '').slice(0, 120);
   const found = await recallSearch(session, {

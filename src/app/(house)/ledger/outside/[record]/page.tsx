@@ -24,7 +24,7 @@ export default async function OutsidePage({ params }: { params: Promise<{ record
           Sealed by {record.organisation}, brought in <Moment at={record.imported} /> by {record.by}.{' '}
           {record.ownKey
             ? 'It was signed with a key of your own organisation.'
-            : 'It was signed with a key that is not yours: ask them whether it is theirs.'}{' '}
+            : 'It was signed with a key that is not yours, first seen here then: ask them by another way whether it is theirs.'}{' '}
           <span className="figure-narrow text-sm break-all">{record.seal.key.slice(0, 16)}</span>
         </p>
         {record.faults.length > 0 && (

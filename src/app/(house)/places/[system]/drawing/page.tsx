@@ -4,7 +4,7 @@ import { found } from '@/app/(house)/found';
 import { readSystem } from '@/server/places/places';
 import { requireSession } from '@/server/session/session';
 import { NetworkEditor } from '@/ui/network/editor';
-import { mayPlan } from '@/wire/role';
+import { may } from '@/wire/role';
 
 export const metadata: Metadata = { title: 'Section drawn' };
 export default async function DrawingPage({ params }: { params: Promise<{ system: string }> }) {
@@ -17,7 +17,7 @@ export default async function DrawingPage({ params }: { params: Promise<{ system
       place={`${site.name}, ${site.address}`}
       section={system.facts}
       palette={tradeOf(system.facts).palette}
-      may={mayPlan(session.role)}
+      may={may(session.role, 'plan')}
     />
   );
 }

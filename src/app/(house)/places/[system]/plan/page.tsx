@@ -13,7 +13,7 @@ import { listVisits, testPlan } from '@/server/visits/visits';
 import { buttonClass } from '@/ui/kit/button-class';
 import { PlanView } from '@/ui/plan/plan-view';
 import { readPlanned } from '@/wire/planned';
-import { mayPlan, mayRun } from '@/wire/role';
+import { may } from '@/wire/role';
 
 export const metadata: Metadata = { title: 'Plan' };
 export default async function PlanPage({
@@ -86,8 +86,8 @@ export default async function PlanPage({
           day: on,
           version,
         }))}
-        mayRun={mayRun(session.role)}
-        mayPlan={mayPlan(session.role)}
+        mayRun={may(session.role, 'run')}
+        mayPlan={may(session.role, 'plan')}
         failure={word('retest') === 'no' ? null : failure}
         planned={planned}
         firm={session.organisation}

@@ -2,7 +2,7 @@ import { signedIn } from '@/server/handle';
 import { recordOf } from '@/server/records/records';
 import { writeRecordFile } from '@/wire/record-file';
 
-export const GET = signedIn<{ run: string }>(async (session, _request, { run }) => {
+export const GET = signedIn<{ run: string }>('share', async (session, _request, { run }) => {
   const record = await recordOf(session, run);
   return new Response(writeRecordFile(record), {
     headers: {

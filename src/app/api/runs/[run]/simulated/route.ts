@@ -3,9 +3,9 @@ import { simulatedState, workSimulated } from '@/server/gauge/simulated';
 import { simulatedActionSchema } from '@/wire/requests';
 
 type Params = { run: string };
-export const GET = signedIn<Params>(async (session, _request, { run }) =>
+export const GET = signedIn<Params>('read', async (session, _request, { run }) =>
   answer(await simulatedState(session, run)),
 );
-export const POST = signedIn<Params>(async (session, request, { run }) =>
+export const POST = signedIn<Params>('run', async (session, request, { run }) =>
   answer(await workSimulated(session, run, await bodyOf(request, simulatedActionSchema))),
 );

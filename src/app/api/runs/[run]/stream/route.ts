@@ -6,7 +6,7 @@ export const dynamic = 'force-dynamic';
 const HEARTBEAT_MS = 15_000;
 
 /** Server-sent events of a run: the gauge's display and "the log grew". Nothing is held open in the database. */
-export const GET = signedIn<{ run: string }>(async (session, request, { run }) => {
+export const GET = signedIn<{ run: string }>('read', async (session, request, { run }) => {
   await readRun(session, run, Number.MAX_SAFE_INTEGER >> 22);
   const encoder = new TextEncoder();
   let stop = () => {};

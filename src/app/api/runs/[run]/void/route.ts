@@ -2,6 +2,6 @@ import { answer, bodyOf, signedIn } from '@/server/handle';
 import { voidRecord } from '@/server/sealing/marks';
 import { voidSchema } from '@/wire/ledger';
 
-export const POST = signedIn<{ run: string }>(async (session, request, { run }) =>
+export const POST = signedIn<{ run: string }>('seal', async (session, request, { run }) =>
   answer(await voidRecord(session, run, (await bodyOf(request, voidSchema)).reason)),
 );

@@ -3,6 +3,6 @@ import { saveNetwork } from '@/server/places/places';
 import { networkFromForm } from '@/wire/network';
 import { networkSchema } from '@/wire/network-schema';
 
-export const PUT = signedIn<{ system: string }>(async (session, request, { system }) =>
+export const PUT = signedIn<{ system: string }>('plan', async (session, request, { system }) =>
   answer(await saveNetwork(session, system, networkFromForm(await bodyOf(request, networkSchema)))),
 );
