@@ -113,7 +113,8 @@ test.describe('the record', () => {
         ]).toEqual([form, true]);
       expect((await page.request.get(`${BASE}/api/runs/${run}/pdf?form=label`)).status()).toBe(404);
       expect((await get('readings')).toString()).toMatch(/Tightness,start,20\.35,mbar,/);
-      const photos = readBundle(await get('bundle')).files.filter((f) => f.name.endsWith('.jpg'));
+      const bundle = await get('bundle');
+      const photos = readBundle(bundle).files.filter((f) => f.name.endsWith('.jpg'));
       expect(photos.length).toBeGreaterThan(0);
       for (const photo of photos) expect((await sharp(photo.bytes).metadata()).exif).toBeUndefined();
 
