@@ -1,6 +1,6 @@
 import { ductReading, floorLimit, flowAt, halvingCheck, pressureToRead, surfaceLimit } from './duct';
 import { mainAirCheckLimit, mainMakeUpLimit, mainVolumeLimit } from './main';
-import { plugsFor, poolBand, poolPressure } from './pool';
+import { bucketLoss, plugsFor, plugThrust, poolBand, poolPressure, type PoolSchool } from './pool';
 import { strengthPressure, vacuumResult } from './refrigerant';
 import {
   cappedPressure,
@@ -15,6 +15,7 @@ import {
 
 const BAR = 1e5;
 const PSI = 6894.757293;
+const LBF = 4.4482216152605;
 /** m3/s of a cubic foot a minute: 0.3048^3 / 60. */
 const CFM = 0.3048 ** 3 / 60;
 /** What must be above zero, and finite, is refused by its name. @param call given the value to try */
@@ -133,23 +134,61 @@ describe('pools', () => {
   test('bands by school and size: exactly 2 in still counts as small', () => {
     const psi = (b: { low: number; high: number }) =>
       [b.low / PSI, b.high / PSI].map((x) => Math.round(x * 1e6) / 1e6);
-    expect(psi(poolBand(0.0762, 'narrow'))).toEqual([15, 20]);
+    expect(psi(poolBand(0.0508, 'narrow'))).toEqual([15, 20]);
+    expect(psi(poolBand(0.0509, 'narrow'))).toEqual([10, 15]);
     expect(psi(poolBand(0.0508, 'wide'))).toEqual([10, 25]);
     expect(psi(poolBand(0.0509, 'wide'))).toEqual([5, 15]);
+    expect(psi(poolBand(0.0508, 'air'))).toEqual([10, 15]);
+    expect(psi(poolBand(0.0762, 'air'))).toEqual([5, 10]);
     expect(() => poolBand(0, 'wide')).toThrow(/pipe size/);
     expect(() => poolBand(-1, 'narrow')).toThrow(/pipe size/);
   });
   test('the weaker of pump and plug caps the band; a cap at its low end is possible, below it not', () => {
-    const at = (pump: number, plug: number) => {
-      const { low, high, cap, impossible } = poolPressure(0.05, 'narrow', pump * PSI, plug * PSI);
-      return [low, high, cap].map((x) => Math.round((x / PSI) * 1e6) / 1e6).concat(Number(impossible));
+    const at = (pump: number | null, plug: number | null, school: PoolSchool = 'narrow', diameter = 0.05) => {
+      const p = (x: number | null) => (x === null ? null : x * PSI);
+      const { low, high, by, impossible } = poolPressure(diameter, school, p(pump), p(plug));
+      return [Math.round(low / PSI), Math.round(high / PSI), by, impossible];
     };
-    expect(at(50, 30)).toEqual([15, 20, 30, 0]);
-    expect(at(18, 30)).toEqual([15, 18, 18, 0]);
-    expect(at(30, 15)).toEqual([15, 15, 15, 0]);
-    expect(at(30, 14)).toEqual([14, 14, 14, 1]);
+    expect(at(50, 30)).toEqual([15, 20, 'school', false]);
+    expect(at(18, 30)).toEqual([15, 18, 'pump', false]);
+    expect(at(30, 15)).toEqual([15, 15, 'plug', false]);
+    expect(at(30, 14)).toEqual([14, 14, 'plug', true]);
+    // the pump caps narrow and air; beside wide it is only printed
+    expect(at(12, 30, 'air')).toEqual([10, 12, 'pump', false]);
+    expect(at(12, 30, 'wide')).toEqual([10, 25, 'school', false]);
+    // not known: 15 to 2 in, 10 above, in every school, and never more than what is known
+    expect([at(null, 30), at(30, null), at(null, null, 'wide')]).toEqual([
+      [15, 15, 'unknown', false],
+      [15, 15, 'unknown', false],
+      [10, 15, 'unknown', false],
+    ]);
+    expect(at(null, 30, 'wide', 0.08)).toEqual([5, 10, 'unknown', false]);
+    expect(at(12, null)).toEqual([12, 12, 'pump', true]);
     expect(() => poolPressure(0.05, 'narrow', 0, 1)).toThrow(/above zero/);
     expect(() => poolPressure(0.05, 'narrow', 1, -1)).toThrow(/above zero/);
+    expect(() => poolPressure(0.05, 'wide', null, 0)).toThrow(/above zero/);
+  });
+  test('15 psi on 3 in is 106 lbf', () => {
+    expect(plugThrust(15 * PSI, 0.0762) / LBF).toBeCloseTo(106.03, 2);
+    expect(plugThrust(0, 0.05)).toBe(0);
+    for (const [p, d] of [
+      [-1, 1],
+      [1, 0],
+      [NaN, 1],
+    ] as const)
+      expect(() => plugThrust(p, d)).toThrow(/above zero/);
+  });
+  test('beside a bucket: evaporation is taken off, and 2 mm a day on 32 m² are 64 l', () => {
+    const day = bucketLoss({ pool: 0.007, bucket: 0.005, hours: 24 }, 32);
+    expect([day.evaporation, day.loss]).toEqual([0.005, 0.002]);
+    expect(day.rate! * 86400 * 1000).toBeCloseTo(64, 9);
+    // the pool rose against the bucket; no surface, no litres
+    expect(bucketLoss({ pool: 0.001, bucket: 0.005, hours: 24 }, null)).toMatchObject({
+      loss: -0.004,
+      rate: null,
+    });
+    expect(() => bucketLoss({ pool: 1, bucket: 1, hours: 0 }, null)).toThrow(/time/);
+    expect(() => bucketLoss({ pool: 1, bucket: 1, hours: 1 }, 0)).toThrow(/surface/);
   });
 });
 

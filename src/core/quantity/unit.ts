@@ -67,6 +67,8 @@ export const UNITS = {
   J: { dimension: 'energy', si: 1, label: 'J' },
   kJ: { dimension: 'energy', si: 1000, label: 'kJ' },
   'ft-lb': { dimension: 'energy', si: 1.3558179483314, label: 'ft·lbf' },
+  N: { dimension: 'force', si: 1, label: 'N' },
+  lbf: { dimension: 'force', si: 4.4482216152605, label: 'lbf' },
   '1/K': { dimension: 'expansion', si: 1, label: '1/K' },
   'um/mK': { dimension: 'expansion', si: 1e-6, label: 'µm/(m·K)' },
   '1/F': { dimension: 'expansion', si: 9 / 5, label: '1/°F' },
@@ -108,6 +110,8 @@ export type Dimension = (typeof UNITS)[Unit]['dimension'];
 
 /** The other system's unit that stands beside a figure: mbar and inWC, bar and psi, l and ft3. */
 const TWINS: Partial<Record<Unit, Unit>> = {
+  N: 'lbf',
+  lbf: 'N',
   mbar: 'inWC',
   inWC: 'mbar',
   bar: 'psi',
