@@ -9,6 +9,7 @@ import {
 } from './formula';
 import { GAS_FORMULAS } from './gas';
 import { MINUTES_FORMULAS } from './minutes';
+import { POOL_FORMULAS } from './pool';
 import { WATER_FORMULAS } from './water';
 
 export * from './formula';
@@ -17,6 +18,7 @@ export const FORMULAS: Readonly<Record<string, Formula>> = {
   ...GAS_FORMULAS,
   ...MINUTES_FORMULAS,
   ...WATER_FORMULAS,
+  ...POOL_FORMULAS,
 };
 
 /** @throws RangeError naming the formula when it is unknown or of the other kind; FormulaError when something is missing */

@@ -22,3 +22,24 @@ export const VALVE_WORDS: Readonly<Record<ValveKind, string>> = {
 /** What is looked at and written down as a line of the inventory. */
 export const THING_KINDS = ['meter', 'appliance', 'regulator', 'tank', 'connector', 'other'] as const;
 export type ThingKind = (typeof THING_KINDS)[number];
+
+/** Where a line of a pool ends in the water. */
+export const OUTLET_WORDS = {
+  return: 'return',
+  skimmer: 'skimmer',
+  drain: 'main drain',
+  cleaner: 'cleaner',
+  'jet-upper': 'spa jet, upper',
+  'jet-lower': 'spa jet, lower',
+  other: 'another outlet',
+} as const;
+export type OutletType = keyof typeof OUTLET_WORDS;
+export const OUTLET_TYPES = Object.keys(OUTLET_WORDS) as OutletType[];
+/** What stands at its other end. */
+export const EQUIPMENT_WORDS = {
+  pump: 'pump inlet',
+  heater: 'after the heater',
+  cleaner: 'cleaner pump',
+  blower: 'air blower',
+} as const;
+export type EquipmentType = keyof typeof EQUIPMENT_WORDS;

@@ -6,6 +6,7 @@ import { decimalsFor, type Figure } from '@/core/quantity/figure';
 import { convert, STANDARD_ATMOSPHERE } from '@/core/quantity/unit';
 import { tradeOf } from '@/core/trades';
 import type { ThingKind, ValveKind } from './parts';
+import type { FoundEnd, Look } from '@/core/trades/pool/joins';
 import type { Pipe } from './pipe';
 import { pipeWall } from './pipes';
 
@@ -36,6 +37,14 @@ export interface Surface {
   readonly name: string;
   readonly bore: Exact;
   readonly count: number;
+}
+/** An end of a line whose joins nobody sees: in the pool, or at the equipment. */
+export interface LineEnd {
+  readonly id: string;
+  readonly name: string;
+  readonly place: string;
+  readonly type?: string;
+  readonly size?: Exact;
 }
 /** One loop of a manifold: a section with its own valve and flow meter. */
 export interface Loop {
@@ -165,14 +174,23 @@ export interface System {
   readonly measured?: MeasuredVolume;
   /** The network it follows from; absent in what was planned before there was one. */
   readonly network?: Network;
+  /** Of several sections of one place the one that is meant, as its trade names them. */
+  readonly section?: { readonly key: string; readonly title: string };
+  /** What was seen of its unseen joins, and ends that were found on the way (trades/pool). */
+  readonly looks?: readonly Look[];
+  readonly foundEnds?: readonly FoundEnd[];
   /** A drawing from before. */
   readonly schematic?: Schematic;
+  /** Free surface of a pool. */
+  readonly surface?: Exact;
   /** Gas in a liquid system at test pressure: vessel, arrestors. */
   readonly gasInside?: Exact;
   /** What it is there for, where its trade tells installations apart by that: decides which procedures are offered. Absent: all. */
   readonly duty?: string;
   readonly surfaces?: readonly Surface[];
   readonly loops?: readonly Loop[];
+  readonly outlets?: readonly LineEnd[];
+  readonly connections?: readonly LineEnd[];
   readonly heights?: Heights;
 }
 

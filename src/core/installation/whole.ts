@@ -33,6 +33,12 @@ export const WHOLE_FACTS = {
     dimension: 'pressure',
     least: 'above zero',
   },
+  surface: {
+    label: 'Surface of the pool',
+    hint: 'length × width; makes litres of millimetres',
+    dimension: 'area',
+    least: 'above zero',
+  },
   gasInside: {
     label: 'Gas inside',
     hint: 'vessel and arrestors, at test pressure',

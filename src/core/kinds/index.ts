@@ -1,6 +1,7 @@
 /** Every kind of stage there is. A new one is its folder, its panel on the bench and two lines here. */
 import { oneOf } from '@/core/grammar/one-of';
 import type * as yup from 'yup';
+import { bucket } from './bucket/rule';
 import { checks } from './checks/rule';
 import { dial } from './dial/rule';
 import { drawDown } from './draw-down/rule';
@@ -9,7 +10,10 @@ import { hold } from './hold/rule';
 import { inventory } from './inventory/rule';
 import { isolate } from './isolate-and-repeat/rule';
 import { joints } from './joints/rule';
+import { listen } from './listen/rule';
+import { map } from './map/rule';
 import { observe } from './observe/rule';
+import { plugs } from './plugs/rule';
 import { pump } from './pump/rule';
 import { volume } from './volume/rule';
 import { zero } from './zero/rule';
@@ -28,6 +32,10 @@ const KINDS = [
   joints,
   inventory,
   volume,
+  map,
+  plugs,
+  bucket,
+  listen,
 ] as const;
 
 type Known = (typeof KINDS)[number];

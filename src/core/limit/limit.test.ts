@@ -147,23 +147,23 @@ describe('pools', () => {
     const at = (pump: number | null, plug: number | null, school: PoolSchool = 'narrow', diameter = 0.05) => {
       const p = (x: number | null) => (x === null ? null : x * PSI);
       const { low, high, by, impossible } = poolPressure(diameter, school, p(pump), p(plug));
-      return [Math.round(low / PSI), Math.round(high / PSI), by, impossible];
+      return [Math.round((10 * low) / PSI) / 10, Math.round(high / PSI), by, impossible];
     };
     expect(at(50, 30)).toEqual([15, 20, 'school', false]);
     expect(at(18, 30)).toEqual([15, 18, 'pump', false]);
-    expect(at(30, 15)).toEqual([15, 15, 'plug', false]);
-    expect(at(30, 14)).toEqual([14, 14, 'plug', true]);
+    expect(at(30, 15)).toEqual([13.5, 15, 'plug', false]);
+    expect(at(30, 14)).toEqual([12.6, 14, 'plug', true]);
     // the pump caps narrow and air; beside wide it is only printed
     expect(at(12, 30, 'air')).toEqual([10, 12, 'pump', false]);
     expect(at(12, 30, 'wide')).toEqual([10, 25, 'school', false]);
     // not known: 15 to 2 in, 10 above, in every school, and never more than what is known
     expect([at(null, 30), at(30, null), at(null, null, 'wide')]).toEqual([
-      [15, 15, 'unknown', false],
-      [15, 15, 'unknown', false],
+      [13.5, 15, 'unknown', false],
+      [13.5, 15, 'unknown', false],
       [10, 15, 'unknown', false],
     ]);
     expect(at(null, 30, 'wide', 0.08)).toEqual([5, 10, 'unknown', false]);
-    expect(at(12, null)).toEqual([12, 12, 'pump', true]);
+    expect(at(12, null)).toEqual([10.8, 12, 'pump', true]);
     expect(() => poolPressure(0.05, 'narrow', 0, 1)).toThrow(/above zero/);
     expect(() => poolPressure(0.05, 'narrow', 1, -1)).toThrow(/above zero/);
     expect(() => poolPressure(0.05, 'wide', null, 0)).toThrow(/above zero/);

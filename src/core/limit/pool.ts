@@ -31,6 +31,8 @@ const BANDS: Readonly<Record<PoolSchool, readonly [small: Band, large: Band]>> =
 };
 /** Where the pump's pressure or a plug's rating is not known: 15 psi to 2 in, 10 above. House figure */
 const UNKNOWN = [15, 10] as const;
+/** A gauge needs some room under a cap: a band reaches down to this part of it. House figure */
+const ROOM = 0.9;
 const sizeRow = (diameter: number): 0 | 1 => {
   if (!(diameter > 0)) throw new RangeError('The pipe size must be above zero.');
   return diameter <= TWO_INCHES ? 0 : 1;
@@ -67,7 +69,7 @@ export function poolPressure(
     ...(pump === null || plug === null ? ([['unknown', UNKNOWN[sizeRow(diameter)] * PSI]] as const) : []),
   ];
   const [by, cap] = caps.reduce((least, c) => (c[1] < least[1] ? c : least));
-  return { low: Math.min(band.low, cap), high: cap, by, impossible: cap < band.low };
+  return { low: Math.min(band.low, ROOM * cap), high: cap, by, impossible: cap < band.low };
 }
 /** Force that drives a plug out: pressure times bore area, N. @param pressure gauge, Pa  @param bore m @throws RangeError */
 export function plugThrust(pressure: number, bore: number): number {

@@ -1,7 +1,7 @@
 /**
  * What an installation is made of: every kind of part, what is known of one, whether it can close. Form, drawing, flooding and schema read this table; none of them names the facts.
  */
-import { VALVE_KINDS, VALVE_WORDS } from '@/core/installation/parts';
+import { EQUIPMENT_WORDS, OUTLET_WORDS, VALVE_KINDS, VALVE_WORDS } from '@/core/installation/parts';
 import type { Exact } from '@/core/quantity/exact';
 import type { Dimension } from '@/core/quantity/unit';
 
@@ -36,6 +36,8 @@ export interface PartRule {
   readonly reads?: true;
   /** Needs no name: a bare meeting of pipes. */
   readonly nameless?: true;
+  /** An end of a line whose joins nobody sees: under water, or in the dry. */
+  readonly lineEnd?: 'wet' | 'dry';
   readonly facts: Readonly<Record<string, FactRule>>;
 }
 
@@ -108,6 +110,27 @@ export const CATALOGUE = {
   vent: { word: 'high point to bleed', ends: true, facts: {} },
   pump: { word: 'test pump', ends: true, brought: true, facts: {} },
   loop: { word: 'loop', facts: { valve: needed(words('Its valve')), flowMeter: words('Its flow meter') } },
+  /** Where a pool's line ends in the pool: what it is joined to is found out, not seen. */
+  outlet: {
+    word: 'pool outlet',
+    ends: true,
+    lineEnd: 'wet',
+    facts: {
+      type: needed({ label: 'What it is', kind: 'one-of', options: OUTLET_WORDS }),
+      size: needed(figure('Pipe size', 'length')),
+    },
+  },
+  /** Where a pool's line begins at the equipment: pump inlet, after the heater, blower. */
+  connection: {
+    word: 'equipment connection',
+    lineEnd: 'dry',
+    facts: {
+      type: needed({ label: 'What stands there', kind: 'one-of', options: EQUIPMENT_WORDS }),
+      size: needed(figure('Pipe size', 'length')),
+    },
+  },
+  /** In no line test, ever: filter, pump, heater. */
+  equipment: { word: 'pool equipment', ends: true, facts: { ...plate } },
   opening: {
     word: 'opening with a free surface',
     facts: {

@@ -15,7 +15,7 @@ export interface Entry {
   readonly place?: string;
   readonly facts?: Facts;
   /** Where it is joined when it is new. */
-  readonly at: 'before the point' | 'behind the point' | 'on a branch';
+  readonly at: 'before the point' | 'behind the point' | 'on a branch' | 'by itself';
   /** The valve of its own, on the same branch. */
   readonly valve?: string;
 }
@@ -35,6 +35,8 @@ const LISTED: readonly PartKind[] = [
   'tested',
   'loop',
   'opening',
+  'outlet',
+  'connection',
 ];
 /** Whether a list of the section names a part; the supply, the meter's and the appliances' own valves are in none. */
 export const listed =
@@ -55,12 +57,13 @@ type NewPart = Omit<Part, 'x' | 'y' | 'place' | 'facts'> & Partial<Part>;
 export class Draft {
   parts: Part[];
   links: Link[];
-  constructor(network: Network) {
+  constructor(private readonly before: Network) {
+    const network = before;
     this.parts = [...network.parts];
     this.links = [...network.links];
   }
   network(): Network {
-    return { parts: this.parts, links: this.links };
+    return { ...this.before, parts: this.parts, links: this.links };
   }
   find(kind: PartKind, id: string): Part | undefined {
     const own = listed(this.network());
@@ -134,6 +137,11 @@ export class Draft {
   }
   /** Joins a new part where its kind belongs. */
   enter(entry: Entry, part: NewPart): void {
+    // what an end is joined to is found out, not drawn by a list
+    if (entry.at === 'by itself') {
+      this.add(part, this.parts.find((p) => p.kind === entry.kind)?.id);
+      return;
+    }
     const point = this.point().id;
     const before = this.upstream();
     const atPoint = linksAt(this.network(), point);
@@ -193,6 +201,14 @@ export class Draft {
   }
   /** Puts a pipe on the first bare link of the section: along the main line, then on branches; else on a link of its own. */
   keepPipe(pipe: Pipe): void {
+    const ends = this.parts.filter((p) => ruleOfPart(p.kind).lineEnd);
+    if (ends.length) {
+      const piped = new Set(this.links.flatMap((l) => (l.pipe ? [l.from, l.to] : [])));
+      const wet = ends.filter((p) => ruleOfPart(p.kind).lineEnd === 'wet');
+      const dry = ends.find((p) => ruleOfPart(p.kind).lineEnd === 'dry');
+      const to = wet.find((p) => !piped.has(p.id)) ?? wet[0];
+      if (dry && to) return this.join(dry.id, to.id, pipe);
+    }
     const before = this.upstream();
     const kinds = new Map(this.parts.map((p) => [p.id, p.kind]));
     const { links } = reachOf(this.network());

@@ -55,6 +55,8 @@ function entriesOf(s: System): Entry[] {
     ...rows('factoryTested', 'on a branch'),
     ...rows('loops', 'on a branch'),
     ...rows('surfaces', 'on a branch'),
+    ...rows('connections', 'by itself'),
+    ...rows('outlets', 'by itself'),
   ];
 }
 
@@ -124,15 +126,19 @@ export function withLists(network: Network, s: System, keep = false): Network {
       }
     }
   }
-  source(draft, s);
-  draft.set(draft.point().id, { name: s.testPoint });
-  oneValve(draft, 'supply', s.supplyValve, s.supplyValveOwner);
+  // lines that nobody sees have no one source and no one test point: the rig goes onto each by itself
+  const { lines } = tradeOf(s);
+  if (!lines) {
+    source(draft, s);
+    draft.set(draft.point().id, { name: s.testPoint });
+    oneValve(draft, 'supply', s.supplyValve, s.supplyValveOwner);
+  }
   const early = entries.findIndex((e) => e.kind !== 'valve' || e.at !== 'before the point');
   const first = early < 0 ? entries.length : early;
   for (const entry of entries.slice(0, first)) placeEntry(draft, entry);
   oneValve(draft, 'meter', s.meter.valve, s.meter.valveOwner);
   for (const entry of entries.slice(first)) placeEntry(draft, entry);
-  closeEnd(draft);
+  if (!lines) closeEnd(draft);
   pipes(draft, s.pipes);
   inOrder(draft, s);
   return draft.network();

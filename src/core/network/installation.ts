@@ -34,6 +34,8 @@ const DERIVED = [
   'factoryTested',
   'surfaces',
   'loops',
+  'outlets',
+  'connections',
   'network',
   'schematic',
 ] as const;
@@ -158,6 +160,8 @@ export function sectionOf(i: Installation): System {
         return bore ? { id: listId(p), name: p.name, bore, count } : null;
       }),
     ),
+    ...some('outlets', list('outlet', (p) => ({ ...place(p), ...known(p, 'type', 'size') }))),
+    ...some('connections', list('connection', (p) => ({ ...place(p), ...known(p, 'type', 'size') }))),
     ...some(
       'loops',
       list('loop', (p) => ({
@@ -195,6 +199,9 @@ export function unanswered(network: Network): string[] {
       'use',
       (n) => `${n}: what does it shut? Until that is said it is checked as a hidden valve.`,
     ),
+    ...[...partsOf(network, 'outlet'), ...partsOf(network, 'connection')]
+      .filter((p) => p.facts.size === undefined)
+      .map((p) => `${p.name}: how wide is its pipe? Plug and pressure go by it.`),
     ...shutOff.map((p) => `${p.name} lies behind a closed valve: it is no part of this section.`),
   ];
 }

@@ -29,6 +29,8 @@ export const PART_LISTS = {
   elements: { kind: 'fitting' },
   factoryTested: { kind: 'tested', placeless: true },
   surfaces: { kind: 'opening', placeless: true },
+  connections: { kind: 'connection' },
+  outlets: { kind: 'outlet' },
   loops: { kind: 'loop', always: ['flowMeter'], placeless: true },
 } as const satisfies { readonly [K in keyof System]?: PartList };
 export type PartListKey = keyof typeof PART_LISTS;

@@ -24,7 +24,19 @@ export interface Link {
   readonly to: string;
   readonly pipe?: Pipe;
 }
+/** The edge of a pool on the sheet: a shape in a frame, or points that were sketched. */
+export interface Outline {
+  readonly shape: OutlineShape;
+  readonly x: number;
+  readonly y: number;
+  readonly width: number;
+  readonly height: number;
+  readonly points?: readonly (readonly [number, number])[];
+}
+export const OUTLINE_SHAPES = ['rectangle', 'round', 'kidney', 'l-shape', 'sketched'] as const;
+export type OutlineShape = (typeof OUTLINE_SHAPES)[number];
 export interface Network {
+  readonly outline?: Outline;
   readonly parts: readonly Part[];
   readonly links: readonly Link[];
 }

@@ -134,6 +134,10 @@ export const procedureSchema = object({
   /** What fills the section: decides how a movement is turned into a leak. Absent: gas. */
   fills: maybeAmong(FILLING_NAMES),
   pressure: pressureSpec,
+  /** Presses nothing: looked at, listened to, compared. No pipe need be known. */
+  unpressed: mark(),
+  /** For one section of a place, as its trade tells them apart. Absent: for the whole. */
+  oneSection: mark(),
   /** Only a part of a sequence: never offered alone. */
   partOnly: mark(),
   /** Which systems it is offered for. Absent: natural gas. */

@@ -100,7 +100,7 @@ export interface EarlierRecord {
 export class PlanError extends Error {
   constructor(
     readonly code:
-      'procedure' | 'case' | 'meter' | 'size' | 'choice' | 'unit' | 'after' | 'medium' | 'pressure' | 'fact',
+      'procedure' | 'case' | 'meter' | 'size' | 'choice' | 'unit' | 'after' | 'medium' | 'pressure' | 'fact' | 'section',
     text: string,
   ) {
     super(text);
@@ -141,7 +141,12 @@ export function makePlan(
       'meter',
       'The meter is not known. Look at its badge and enter its class on the system page; the permitted drop depends on it.',
     );
-  if (!rest.system.pipes.length)
+  if (procedure.oneSection && !rest.system.section)
+    throw new PlanError(
+      'section',
+      `${procedure.title} is for one line at a time: say which. Lines that nobody knows yet are mapped first.`,
+    );
+  if (!rest.system.pipes.length && !procedure.unpressed)
     throw new PlanError(
       'size',
       'No pipe is entered. Add the pipes on the system page; the largest bore chooses the row.',

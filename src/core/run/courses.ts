@@ -1,5 +1,6 @@
 /** How a stage of each kind stands on the record once it is passed, and what ends its list. A new kind adds its own. */
 import type { StageKind } from '@/core/kinds';
+import { bucketCourse } from '@/core/kinds/bucket/fold';
 import { checksCourse, confirmChecks } from '@/core/kinds/checks/fold';
 import { confirmDial, dialCourse } from '@/core/kinds/dial/fold';
 import { drawDownCourse } from '@/core/kinds/draw-down/fold';
@@ -8,7 +9,10 @@ import { holdCourse } from '@/core/kinds/hold/fold';
 import { confirmInventory, inventoryCourse } from '@/core/kinds/inventory/fold';
 import { isolateCourse } from '@/core/kinds/isolate-and-repeat/fold';
 import { confirmJoints, jointsCourse } from '@/core/kinds/joints/fold';
+import { confirmListen, listenCourse } from '@/core/kinds/listen/fold';
+import { confirmMap, mapCourse } from '@/core/kinds/map/fold';
 import { observeCourse } from '@/core/kinds/observe/fold';
+import { confirmPlugs, plugsCourse } from '@/core/kinds/plugs/fold';
 import { pumpCourse } from '@/core/kinds/pump/fold';
 import { volumeCourse } from '@/core/kinds/volume/fold';
 import { zeroCourse } from '@/core/kinds/zero/fold';
@@ -29,6 +33,10 @@ export const COURSES: { readonly [K in StageKind]: Course } = {
   joints: jointsCourse,
   inventory: inventoryCourse,
   volume: volumeCourse,
+  map: mapCourse,
+  plugs: plugsCourse,
+  bucket: bucketCourse,
+  listen: listenCourse,
 };
 /** What ends a list that is confirmed as a whole. */
 export const CONFIRM: { readonly [K in StageKind]?: (on: OnStage) => Refusal | null } = {
@@ -36,4 +44,7 @@ export const CONFIRM: { readonly [K in StageKind]?: (on: OnStage) => Refusal | n
   joints: confirmJoints,
   inventory: confirmInventory,
   dial: confirmDial,
+  map: confirmMap,
+  plugs: confirmPlugs,
+  listen: confirmListen,
 };

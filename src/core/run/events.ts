@@ -1,6 +1,7 @@
 /** Every kind of entry a run can have. What they do: folds.ts. A new kind of stage adds its own. */
 import { oneOf } from '@/core/grammar/one-of';
 import type { Of } from '@/core/grammar/schema';
+import { bucketEntries } from '@/core/kinds/bucket/entries';
 import { checksEntries } from '@/core/kinds/checks/entries';
 import { dialEntries } from '@/core/kinds/dial/entries';
 import { drawDownEntries } from '@/core/kinds/draw-down/entries';
@@ -8,7 +9,10 @@ import { fillEntries } from '@/core/kinds/fill/entries';
 import { holdEntries } from '@/core/kinds/hold/entries';
 import { inventoryEntries } from '@/core/kinds/inventory/entries';
 import { jointsEntries } from '@/core/kinds/joints/entries';
+import { listenEntries } from '@/core/kinds/listen/entries';
+import { mapEntries } from '@/core/kinds/map/entries';
 import { observeEntries } from '@/core/kinds/observe/entries';
+import { plugsEntries } from '@/core/kinds/plugs/entries';
 import { pumpEntries } from '@/core/kinds/pump/entries';
 import { volumeEntries } from '@/core/kinds/volume/entries';
 import { zeroEntries } from '@/core/kinds/zero/entries';
@@ -33,6 +37,10 @@ const ENTRIES = {
   ...inventoryEntries,
   ...volumeEntries,
   ...dialEntries,
+  ...mapEntries,
+  ...plugsEntries,
+  ...bucketEntries,
+  ...listenEntries,
   ...generalEntries,
 };
 type Entries = typeof ENTRIES;

@@ -1,4 +1,5 @@
 /** What every kind of entry does to a run. A new kind of stage adds its own. */
+import { bucketFold } from '@/core/kinds/bucket/fold';
 import { checksFold } from '@/core/kinds/checks/fold';
 import { dialFold } from '@/core/kinds/dial/fold';
 import { drawDownFold } from '@/core/kinds/draw-down/fold';
@@ -6,7 +7,10 @@ import { fillFold } from '@/core/kinds/fill/fold';
 import { holdFold } from '@/core/kinds/hold/fold';
 import { inventoryFold } from '@/core/kinds/inventory/fold';
 import { jointsFold } from '@/core/kinds/joints/fold';
+import { listenFold } from '@/core/kinds/listen/fold';
+import { mapFold } from '@/core/kinds/map/fold';
 import { observeFold } from '@/core/kinds/observe/fold';
+import { plugsFold } from '@/core/kinds/plugs/fold';
 import { pumpFold } from '@/core/kinds/pump/fold';
 import { volumeFold } from '@/core/kinds/volume/fold';
 import { zeroFold } from '@/core/kinds/zero/fold';
@@ -29,6 +33,10 @@ const FOLDS: Fold<RunEvent['kind']> = {
   ...volumeFold,
   ...dialFold,
   ...observeFold,
+  ...mapFold,
+  ...plugsFold,
+  ...bucketFold,
+  ...listenFold,
 };
 /** What this entry says of itself. */
 export const foldOf = (event: RunEvent): EntryRule<RunEvent> =>

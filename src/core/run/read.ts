@@ -8,6 +8,7 @@ import type { ChecksStage, HoldStage, IsolateStage, Stage } from '@/core/kinds';
 import { ruleOfKind } from '@/core/kinds';
 import type { CheckItem } from '@/core/kinds/checks/rule';
 import type { Step } from '@/core/kinds/kind';
+import { partOf } from '@/core/network/network';
 import { allowanceOf, limitsOf } from '@/core/plan/limits';
 import { applies, caseOf, formulaContext, type Plan, ruleOf } from '@/core/plan/plan';
 import { compare, inUnit, type Limit, magnitude } from '@/core/quantity/exact';
@@ -258,7 +259,10 @@ export const debtBefore = (plan: Plan, state: RunState, key: string) =>
 /** What a put-back debt says, with the appliance it is owed to. */
 export function debtWords(plan: Plan, debt: { key: string; subject?: string }, text?: string): string {
   const words = text ?? plan.procedure.debts[debt.key]?.text ?? debt.key;
-  const subject = debt.subject && plan.system.appliances.find((a) => a.id === debt.subject);
+  const subject =
+    debt.subject &&
+    (plan.system.appliances.find((a) => a.id === debt.subject) ??
+      (plan.system.network && partOf(plan.system.network, debt.subject)));
   return subject ? `${subject.name}: ${words.charAt(0).toLowerCase()}${words.slice(1)}` : words;
 }
 

@@ -1,3 +1,4 @@
+import { newRooms } from '@/core/kinds/rooms';
 import type { Plan } from '@/core/plan/plan';
 import { momentOf, type PlacedEvent, type RunEvent } from './events';
 import { foldOf } from './folds';
@@ -33,6 +34,7 @@ export function begin(plan: Plan): RunState {
     photos: [],
     imports: [],
     joints: [],
+    rooms: newRooms(),
     observations: [],
     inventory: [],
     volume: null,

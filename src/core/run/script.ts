@@ -1,11 +1,15 @@
+import { bucketVerbs } from '@/core/kinds/bucket/script';
 import { checksVerbs } from '@/core/kinds/checks/script';
 import { zeroVerbs } from '@/core/kinds/zero/script';
 import { fillVerbs } from '@/core/kinds/fill/script';
 import { holdVerbs } from '@/core/kinds/hold/script';
 import { pumpVerbs } from '@/core/kinds/pump/script';
 import { drawDownVerbs } from '@/core/kinds/draw-down/script';
+import { listenVerbs } from '@/core/kinds/listen/script';
+import { mapVerbs } from '@/core/kinds/map/script';
 import { observeVerbs } from '@/core/kinds/observe/script';
 import { jointsVerbs } from '@/core/kinds/joints/script';
+import { plugsVerbs } from '@/core/kinds/plugs/script';
 import { inventoryVerbs } from '@/core/kinds/inventory/script';
 import { volumeVerbs } from '@/core/kinds/volume/script';
 import { dialVerbs } from '@/core/kinds/dial/script';
@@ -103,4 +107,8 @@ const VERBS: Verbs = {
   ...inventoryVerbs,
   ...volumeVerbs,
   ...dialVerbs,
+  ...mapVerbs,
+  ...plugsVerbs,
+  ...bucketVerbs,
+  ...listenVerbs,
 };

@@ -1,6 +1,7 @@
 import type { Exact } from '@/core/quantity/exact';
 import type { Finding, Use } from '@/core/grammar/rule';
 import type { StageKind } from '@/core/kinds';
+import type { Rooms } from '@/core/kinds/rooms';
 import type { HoldRole } from '@/core/roles';
 import type { Working } from '@/core/formula/formula';
 import type { Figure } from '@/core/quantity/figure';
@@ -275,6 +276,8 @@ export interface RunState {
   /** Files of gauge logs that were read in afterwards. */
   imports: { readonly file: string; readonly hash: string; readonly points: number; readonly at: number }[];
   joints: JointState[];
+  /** What kinds of stage keep beside readings. */
+  rooms: Rooms;
   observations: {
     readonly what: ObservationKind;
     readonly text: string;

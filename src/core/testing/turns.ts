@@ -1,6 +1,9 @@
 /** How a tester answers each kind of stage. */
 import { edgesOf } from '@/core/grammar/edges';
 import type { Stage } from '@/core/kinds';
+import { ASKED } from '@/core/kinds/listen/fold';
+import { mapNow } from '@/core/kinds/map/fold';
+import { endsOfLine, plugsIn } from '@/core/kinds/plugs/fold';
 import { pumpBand } from '@/core/kinds/pump/fold';
 import { exact } from '@/core/quantity/exact';
 import { stageBand } from '@/core/run/hold-spec';
@@ -163,6 +166,52 @@ const repeat: Turn<'isolate-and-repeat'> = (hand, stage, tried) => {
     : hold(hand, stage, tried);
 };
 
+/** Everything seen at once: each connection with the outlets that share its type's usual line. */
+const map: Turn<'map'> = (hand) => {
+  const { ends } = mapNow(hand.plan, hand.state);
+  const [from, ...rest] = ends;
+  if (from && !hand.state.rooms.map.seen.length)
+    hand.say({
+      kind: 'look',
+      what: 'closed',
+      from: from.id,
+      on: rest.map((e) => e.id),
+      off: [],
+      plugged: [],
+    });
+  hand.pass(60);
+  return hand.say({ kind: 'proceed' });
+};
+const plugs: Turn<'plugs'> = (hand, stage) => {
+  hand.pass(30);
+  if (stage.way === 'out') for (const p of plugsIn(hand.state)) hand.say({ kind: 'plug-out', end: p.end });
+  else
+    endsOfLine(hand.plan, hand.state).forEach((e, i) =>
+      hand.say({ kind: 'plug-in', end: e.id, plug: 'short', open: i === 0, size: '2 in', proved: '' }),
+    );
+  return hand.say({ kind: 'proceed' });
+};
+const bucket: Turn<'bucket'> = (hand, stage) => {
+  hand.say({ kind: 'bucket-set' });
+  hand.pass(stage.minutes * 60 + 60);
+  const [pool, inside] = [exact(5, 0, 'mm'), exact(5, 0, 'mm')];
+  return hand.say({ kind: 'bucket-read', pool, bucket: inside, rain: false, filled: false, bathers: false });
+};
+const listen: Turn<'listen'> = (hand) => {
+  hand.say({ kind: 'listen-run', name: 'run', length: exact(10, 0, 'm'), compressor: 'at the gate' });
+  for (const [along, loud] of [
+    [2, 1],
+    [4, 6],
+    [5, 9],
+    [6, 5],
+    [8, 0],
+  ] as const)
+    hand.say({ kind: 'listen', along: exact(along, 0, 'm'), loud, clear: 'clear', near: '' });
+  for (const what of ASKED) hand.say({ kind: 'listen-evidence', what, says: 'unknown', text: '' });
+  hand.pass(60);
+  return hand.say({ kind: 'proceed' });
+};
+
 const TURNS: { readonly [K in Stage['kind']]: Turn<K> } = {
   checks,
   zero,
@@ -172,6 +221,10 @@ const TURNS: { readonly [K in Stage['kind']]: Turn<K> } = {
   inventory,
   joints,
   observe,
+  map,
+  plugs,
+  bucket,
+  listen,
   dial: (hand) => hand.stuck('a dial is not watched here'),
   'draw-down': drawDown,
   'isolate-and-repeat': repeat,

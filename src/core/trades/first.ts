@@ -1,7 +1,8 @@
 /** A first installation from the few facts that a tester has at hand; everything else is asked later, never guessed. */
 import type { Pipe } from '@/core/installation/pipe';
 import type { Meter, System } from '@/core/installation/section';
-import { withListsOf } from '@/core/network/enter';
+import { withListsOf, withNetwork } from '@/core/network/enter';
+import { poolNetwork } from './pool/first';
 import type { Exact } from '@/core/quantity/exact';
 import { tradeOf } from '.';
 
@@ -45,7 +46,7 @@ function branches(f: FirstFacts): Pick<System, 'appliances' | 'loops' | 'surface
 export function firstSection(f: FirstFacts): System {
   const { first } = tradeOf(f);
   const { counted: _c, pipe, ...facts } = f;
-  return withListsOf({
+  const base = {
     ...facts,
     supplyPressure: f.workingPressure,
     supplyValve: first.supplyValve,
@@ -56,5 +57,8 @@ export function firstSection(f: FirstFacts): System {
     ...branches(f),
     inScope: first.inScope,
     notCovered: first.notCovered,
-  });
+  };
+  return tradeOf(f).lines
+    ? withNetwork({ ...base, pipes: [] }, poolNetwork(f.counted, pipe))
+    : withListsOf(base);
 }

@@ -3,12 +3,13 @@ import type { System } from '@/core/installation/section';
 import { drain } from './drain';
 import { gas } from './gas';
 import { main } from './main';
+import { pool } from './pool';
 import { propane } from './propane';
 import type { Trade } from './trade';
 import { water } from './water';
 
 export type { Trade } from './trade';
-export const TRADES: readonly Trade[] = [gas, propane, water, drain, main];
+export const TRADES: readonly Trade[] = [gas, propane, water, drain, main, pool];
 /** The trade of an installation: of those that carry its medium the one it serves. @throws RangeError where none knows it: a medium nobody entered as a trade */
 export function tradeOf(system: Pick<System, 'medium' | 'duty'>): Trade {
   const carrying = TRADES.filter((t) => t.carries.includes(system.medium));

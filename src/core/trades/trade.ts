@@ -16,6 +16,8 @@ export interface Trade {
   readonly pressed: boolean;
   /** Full of water under pressure: what a loss shows as follows from the stiffness of the whole. */
   readonly stiff: boolean;
+  /** Made of lines with ends, of which nobody sees which belong together; each line is tested by itself. */
+  readonly lines?: true;
   /** What feeds it, where nobody has named it. */
   readonly source: string;
   /** The parts most of its installations need, most needed first. */
@@ -64,6 +66,8 @@ export interface Say {
 export type SectionKey =
   | 'level'
   | 'losses'
+  | 'lines'
+  | 'plugs'
   | 'applied'
   | 'loops'
   | 'watch'
@@ -80,7 +84,7 @@ export type SectionKey =
 export interface First {
   /** What stands on its branches, and what they are called by people who count them; null where nothing does. */
   readonly things: {
-    readonly list: 'appliances' | 'loops' | 'surfaces';
+    readonly list: 'appliances' | 'loops' | 'surfaces' | 'outlets';
     readonly words: readonly string[];
   } | null;
   readonly supplyValve: string;

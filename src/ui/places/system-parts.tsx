@@ -69,6 +69,21 @@ const LISTS: Readonly<Record<PartListKey, ListWords>> = {
     intro: 'A millimetre of fall is the water of all of them, not of the opening alone.',
     usual: (count) => ({ name: count ? '' : 'Cleanout opening', count: '1' }),
   },
+  connections: {
+    title: 'Connections at the equipment',
+    what: 'Connection',
+    add: 'Add a connection',
+    intro:
+      'Where lines begin in the dry: pump inlet, after the heater, blower. Filter, pump and heater are never pressed.',
+    usual: (count) => ({ name: count ? '' : 'Pump inlet', type: count ? 'heater' : 'pump' }),
+  },
+  outlets: {
+    title: 'Outlets in the pool',
+    what: 'Outlet',
+    add: 'Add an outlet',
+    intro: 'All of them, the covered ones too. Which belong together is found out by the map.',
+    usual: () => ({ type: 'return' }),
+  },
   loops: {
     title: 'Loops of the manifold',
     what: 'Loop',

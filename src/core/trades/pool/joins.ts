@@ -3,7 +3,9 @@
  * partition of the ends, and everything said here holds in EVERY partition that agrees with all looks.
  */
 
-/** What the bench was seen to do. Ids are those of the ends. */
+import type { OutletType } from '@/core/installation/parts';
+
+/** What was seen at the ends. Ids are those of the ends. */
 export type Look = { readonly id: string } & (
   | {
       /** Equipment running, this end's line closed at the diverter: which outlets went quiet, which kept flowing. */
@@ -37,6 +39,13 @@ export type Look = { readonly id: string } & (
       readonly joined: boolean;
     }
 );
+/** An end that stood in no list until it bubbled, or was found by hand. */
+export interface FoundEnd {
+  readonly id: string;
+  readonly name: string;
+  readonly type: OutletType;
+  readonly place: string;
+}
 type Pair = readonly [string, string];
 /** A look as demands on a partition: pairs in one line, pairs in two, and "this one with at least one of those". */
 export interface Says {

@@ -1,0 +1,18 @@
+/** What kinds of stage keep of a run beside its readings. A new kind that keeps something adds its own. */
+import { newBuckets, type BucketReading } from './bucket/state';
+import { newListen, type ListenState } from './listen/state';
+import { newMap, type MapState } from './map/state';
+import { newPlugs, type PlugState } from './plugs/state';
+
+export interface Rooms {
+  readonly map: MapState;
+  readonly plugs: PlugState;
+  readonly buckets: BucketReading[];
+  readonly listen: ListenState;
+}
+export const newRooms = (): Rooms => ({
+  map: newMap(),
+  plugs: newPlugs(),
+  buckets: newBuckets(),
+  listen: newListen(),
+});

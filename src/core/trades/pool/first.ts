@@ -1,0 +1,64 @@
+/** A pool drawn from what was counted: its outline, outlets around it, connections at the equipment. */
+import { OUTLET_TYPES, OUTLET_WORDS, type OutletType } from '@/core/installation/parts';
+import type { Pipe } from '@/core/installation/pipe';
+import type { Link, Network, Outline, Part } from '@/core/network/network';
+
+const OUTLINE: Outline = { shape: 'rectangle', x: 150, y: 40, width: 290, height: 160 };
+/** Where outlets of a type usually sit: along an edge, or on the floor. House figures, only for a first drawing. */
+const RUN: Readonly<Record<OutletType, { from: readonly [number, number]; to: readonly [number, number] }>> =
+  {
+    return: { from: [190, 40], to: [410, 40] },
+    skimmer: { from: [440, 75], to: [440, 165] },
+    drain: { from: [270, 120], to: [330, 120] },
+    cleaner: { from: [200, 200], to: [260, 200] },
+    'jet-upper': { from: [290, 200], to: [360, 200] },
+    'jet-lower': { from: [380, 200], to: [430, 200] },
+    other: { from: [190, 150], to: [420, 150] },
+  };
+/** Even places along a run: one in its middle, several from end to end. */
+function placed(type: OutletType, n: number, of: number): { x: number; y: number } {
+  const { from, to } = RUN[type];
+  const t = of === 1 ? 0.5 : n / (of - 1);
+  const at = (a: number, b: number) => Math.round((a + (b - a) * t) / 2) * 2;
+  return { x: at(from[0], to[0]), y: at(from[1], to[1]) };
+}
+const capital = (word: string): string => word[0]!.toUpperCase() + word.slice(1);
+
+/**
+ * @param counted outlets in the catalogue's words @param pipe the usual pipe of the lines: its size stands at every end, and one run
+ * of it from the equipment to the first outlet. What is joined to what is left open: that is found out.
+ */
+export function poolNetwork(
+  counted: readonly { readonly word: string; readonly count: number }[],
+  pipe: Pipe,
+): Network {
+  const outlets = OUTLET_TYPES.flatMap((type): Part[] => {
+    const count = counted.find((c) => c.word === OUTLET_WORDS[type])?.count ?? 0;
+    return Array.from({ length: count }, (_, i) => ({
+      id: `${type}-${i + 1}`,
+      kind: 'outlet' as const,
+      name: `${capital(OUTLET_WORDS[type])}${count > 1 ? ` ${i + 1}` : ''}`,
+      place: '',
+      ...placed(type, i, count),
+      facts: { type, size: pipe.size },
+    }));
+  });
+  const has = (...types: string[]) => outlets.some((o) => types.includes(String(o.facts.type)));
+  const connection = (type: string, name: string, y: number): Part => ({
+    id: `at-${type}`,
+    kind: 'connection',
+    name,
+    place: 'equipment',
+    x: 60,
+    y,
+    facts: { type, size: pipe.size },
+  });
+  const connections = [
+    connection('pump', 'Pump inlet', 80),
+    connection('heater', 'After the heater', 130),
+    ...(has('jet-upper') ? [connection('blower', 'Air blower', 180)] : []),
+  ];
+  const first = outlets.find((o) => o.facts.type === 'return') ?? outlets[0];
+  const links: Link[] = first ? [{ id: 'run-1', from: 'at-heater', to: first.id, pipe }] : [];
+  return { outline: OUTLINE, parts: [...connections, ...outlets], links };
+}

@@ -1,0 +1,101 @@
+/** Several sections of one place, where its trade tells them apart: each is tested, judged and recorded by itself. */
+import type { System } from '@/core/installation/section';
+import { sectionOf } from '@/core/network/installation';
+import type { Link, Network, Part } from '@/core/network/network';
+import { poolMap, type PoolLine } from './pool/ends';
+import { tradeOf } from '.';
+
+export interface Section {
+  readonly key: string;
+  readonly title: string;
+  /** What is still open of it, in a sentence; '' where nothing is. */
+  readonly open: string;
+}
+/** The sections a procedure can be started for; empty where the whole is one. */
+export function sectionsOf(system: System): Section[] {
+  if (!tradeOf(system).lines) return [];
+  const { lines, ends, joins } = poolMap(system, system.looks ?? []);
+  const name = (id: string) => ends.find((e) => e.id === id)?.name ?? id;
+  return lines
+    .filter((l) => l.ends.length > 1 || !l.perhaps.length)
+    .map((l) => ({
+      key: l.key,
+      title: l.title,
+      open: joins.clashes.length
+        ? 'What was seen contradicts itself: look again before anything is pressed.'
+        : l.perhaps.length
+          ? `Not known whether it is joined to ${l.perhaps.map(name).join(', ')}.`
+          : '',
+    }));
+}
+/** The pipes that lie wholly between ends of a line, and tees on the way. */
+function partsOfLine(network: Network, line: PoolLine): { parts: Set<string>; links: Link[] } {
+  const ends = new Set(line.ends);
+  const passing = new Set(
+    network.parts.filter((p) => ['tee', 'joint', 'fitting', 'valve'].includes(p.kind)).map((p) => p.id),
+  );
+  const parts = new Set(ends);
+  for (const id of parts)
+    for (const l of network.links)
+      if (l.from === id || l.to === id) {
+        const other = l.from === id ? l.to : l.from;
+        if (passing.has(other)) parts.add(other);
+      }
+  return { parts, links: network.links.filter((l) => parts.has(l.from) && parts.has(l.to)) };
+}
+/** Where rig and gauge go on: an equipment connection of the line where there is one. */
+export const pressFrom = (network: Network, line: Pick<PoolLine, 'ends'>): Part | undefined => {
+  const own = network.parts.filter((p) => line.ends.includes(p.id));
+  return own.find((p) => p.kind === 'connection') ?? own[0];
+};
+/**
+ * The installation as far as one of its sections goes: its own ends and pipes; everything else stands under what is not covered.
+ * null where it has no such section.
+ */
+export function withinSection(system: System, key: string): System | null {
+  const { network } = system;
+  const line = poolMap(system, system.looks ?? []).lines.find((l) => l.key === key);
+  if (!network || !line) return null;
+  const found = (system.foundEnds ?? [])
+    .filter((f) => line.ends.includes(f.id) && !network.parts.some((p) => p.id === f.id))
+    .map((f, i): Part => ({
+      id: f.id,
+      kind: 'outlet',
+      name: f.name,
+      place: f.place,
+      x: 20 + 30 * i,
+      y: 20,
+      facts: { type: f.type },
+    }));
+  const { parts, links } = partsOfLine({ ...network, parts: [...network.parts, ...found] }, line);
+  const from = pressFrom(network, line);
+  const gauge: Part | null = from
+    ? {
+        id: 'rig',
+        kind: 'point',
+        name: `rig at ${from.name}`,
+        place: from.place,
+        x: from.x,
+        y: Math.max(0, from.y - 20),
+        facts: {},
+      }
+    : null;
+  const others = poolMap(system, system.looks ?? [])
+    .lines.filter((l) => l.key !== key)
+    .map((l) => `line of ${l.title}`);
+  const equipment = network.parts
+    .filter((p) => p.kind === 'equipment')
+    .map((p) => `${p.name}: equipment not tested`);
+  const inside: Network = {
+    ...network,
+    parts: [...[...network.parts, ...found].filter((p) => parts.has(p.id)), ...(gauge ? [gauge] : [])],
+    links: [...links, ...(gauge && from ? [{ id: 'rig-on', from: gauge.id, to: from.id }] : [])],
+  };
+  return {
+    ...sectionOf({ ...system, network: inside }),
+    name: `${system.name}, line of ${line.title}`,
+    section: { key, title: line.title },
+    inScope: [`line of ${line.title}`],
+    notCovered: [...system.notCovered, ...equipment, ...others],
+  };
+}
