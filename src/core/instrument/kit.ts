@@ -52,6 +52,10 @@ export interface OwnKit {
   readonly name: string;
   readonly serial: string;
   readonly volume?: Exact;
+  /** Plugs of what they are, which bores they fit and what they are rated for. */
+  readonly kind?: KitKind;
+  readonly size?: string;
+  readonly rating?: Exact;
   readonly blank?: {
     /** The local day it was tested, and how many days before the run that was. */
     readonly on: string;
@@ -72,7 +76,7 @@ export function ownKitOf(
     if (!CONNECTED.has(item.kind)) return [];
     const { withdrawn, lastBlank } = standingOf(log, now, zone);
     if (withdrawn || item.withdrawn) return [];
-    const { id, name, serial, volume } = item;
+    const { id, name, serial, volume, kind, size, rating } = item;
     const { at, ...test } = lastBlank ?? { at: '' };
     return [
       {
@@ -80,6 +84,7 @@ export function ownKitOf(
         name,
         serial,
         ...(volume ? { volume } : {}),
+        ...(kind === 'plug' ? { kind, ...(size ? { size } : {}), ...(rating ? { rating } : {}) } : {}),
         ...('loss' in test ? { blank: { on: localDate(Date.parse(at), zone), ...test } } : {}),
       },
     ];

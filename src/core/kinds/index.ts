@@ -55,6 +55,8 @@ export type IsolateStage = Named<'isolate-and-repeat'>;
 export type DialStage = Named<'dial'>;
 export type JointsStage = Named<'joints'>;
 export type VolumeStage = Named<'volume'>;
+export type PlugsStage = Named<'plugs'>;
+export type BucketStage = Named<'bucket'>;
 
 const rules = new Map<string, KindRule<never>>(KINDS.map((k) => [k.name, k as KindRule<never>]));
 export const ruleOfKind = (kind: StageKind): KindRule<Stage> => rules.get(kind) as unknown as KindRule<Stage>;

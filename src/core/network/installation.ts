@@ -160,8 +160,14 @@ export function sectionOf(i: Installation): System {
         return bore ? { id: listId(p), name: p.name, bore, count } : null;
       }),
     ),
-    ...some('outlets', list('outlet', (p) => ({ ...place(p), ...known(p, 'type', 'size') }))),
-    ...some('connections', list('connection', (p) => ({ ...place(p), ...known(p, 'type', 'size') }))),
+    ...some(
+      'outlets',
+      list('outlet', (p) => ({ ...place(p), ...known(p, 'type', 'size') })),
+    ),
+    ...some(
+      'connections',
+      list('connection', (p) => ({ ...place(p), ...known(p, 'type', 'size') })),
+    ),
     ...some(
       'loops',
       list('loop', (p) => ({

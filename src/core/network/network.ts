@@ -47,6 +47,7 @@ export interface Join {
   readonly to: string;
 }
 export interface Joined {
+  readonly outline?: Outline;
   readonly parts: readonly Part[];
   readonly links: readonly Join[];
 }

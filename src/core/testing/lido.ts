@@ -95,7 +95,7 @@ export function poolPlan(
 }
 /** A run of it by a script: its state and its verdict. */
 export function playPool(plan: Plan, lines: readonly ScriptLine[]) {
-  const events = playScript(plan, lines, { ...scribe(plan) });
+  const events = playScript(plan, lines, scribe({ began: Date.parse(plan.made.at) }));
   const state = reduce(plan, events);
   return { events, state, verdict: verdictOf(plan, state) };
 }

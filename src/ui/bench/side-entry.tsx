@@ -11,6 +11,8 @@ export type { Side } from './sides/entry';
 
 const JointList = byNeed(() => import('./panels/extra').then((m) => m.JointList));
 const PhotoEntry = byNeed(() => import('./panels/extra').then((m) => m.PhotoEntry));
+const MapWork = byNeed(() => import('./panels/pool').then((m) => m.MapWork));
+const PlugFails = byNeed(() => import('./panels/pool').then((m) => m.PlugFails));
 const InventoryForm = byNeed(() => import('./panels/extra').then((m) => m.InventoryForm));
 
 /** Every entry that can be made beside the main line of a stage. */
@@ -34,6 +36,13 @@ const SIDES: Readonly<Record<Side, ComponentType<SideProps>>> = {
   joints: (props) => (
     <div className="grid gap-3">
       <JointList {...props} />
+      <Back onDone={props.onDone} />
+    </div>
+  ),
+  plug: (props) => <PlugFails {...props} />,
+  look: (props) => (
+    <div className="grid gap-3">
+      <MapWork {...props} />
       <Back onDone={props.onDone} />
     </div>
   ),

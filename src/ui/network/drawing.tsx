@@ -3,6 +3,8 @@ import { insideOf, positionOf, type Positions, type Reach } from '@/core/network
 import {
   type Join,
   type Joined,
+  type Outline,
+  type OutlineShape,
   type Part,
   partName,
   partOf,
@@ -34,8 +36,10 @@ function lines(text: string, most: number): string[] {
 }
 /** The part of the sheet that is drawn on, with room for names, in pixels. */
 export function extent(network: Joined) {
-  const xs = network.parts.map((p) => p.x);
-  const ys = network.parts.map((p) => p.y);
+  const { outline } = network;
+  const edges = outline ? [outline, { x: outline.x + outline.width, y: outline.y + outline.height }] : [];
+  const xs = [...network.parts, ...edges].map((p) => p.x);
+  const ys = [...network.parts, ...edges].map((p) => p.y);
   const [left, top] = [Math.min(...xs, 400) - 7, Math.min(...ys, 200) - 7];
   return {
     x: left * UNIT,
@@ -59,6 +63,10 @@ interface Shown extends Doing {
   readonly chosen?: string | null;
   /** Parts that something is asked of now, and the position they must have, where it is one. */
   readonly marked?: ReadonlyMap<string, Position | ''>;
+  /** Joins that are known, or only usual, where no pipe is drawn: straight from end to end. */
+  readonly joins?: readonly { readonly from: string; readonly to: string; readonly sure: boolean }[];
+  /** What is said of a part now, under its name. */
+  readonly notes?: ReadonlyMap<string, string>;
   /** Signs alone: where the drawing is too small to read. */
   readonly bare?: boolean;
   /** What stands beside a link: its pipe, in few letters. */
@@ -125,12 +133,14 @@ function LinkLine({ link, shown }: { link: Join; shown: Shown }) {
 /** The names of a part: under what is tall, above what stands in the line, beside a valve on a branch. */
 function Name({
   asked,
+  note,
   text,
   part,
   bold,
   faint,
 }: {
   asked: Position | '';
+  note: string;
   text: string;
   part: Part;
   /** It bounds the section: whose it is stands with it. */
@@ -152,10 +162,14 @@ function Name({
     'tap',
     'vent',
     'pump',
+    'outlet',
+    'connection',
+    'equipment',
   ].includes(part.kind);
   const side = part.kind === 'valve' && part.y > 18;
   if (owner) rows.push(`owner: ${owner}`);
   if (asked) rows.push(`must be ${asked}`);
+  if (note) rows.push(note);
   return rows.map((row, i) => (
     <text
       key={i}
@@ -170,6 +184,47 @@ function Name({
       {row}
     </text>
   ));
+}
+const pathOf: Readonly<Record<OutlineShape, (o: Outline) => string>> = {
+  rectangle: ({ x, y, width: w, height: h }) => `M${x},${y} h${w} v${h} h${-w} Z`,
+  round: ({ x, y, width: w, height: h }) =>
+    `M${x},${y + h / 2} a${w / 2},${h / 2} 0 1 1 ${w},0 a${w / 2},${h / 2} 0 1 1 ${-w},0 Z`,
+  kidney: ({ x, y, width: w, height: h }) =>
+    `M${x},${y + h * 0.55} C${x},${y - h * 0.2} ${x + w * 0.4},${y} ${x + w * 0.5},${y + h * 0.15} C${x + w * 0.6},${y + h * 0.3} ${x + w},${y - h * 0.25} ${x + w},${y + h * 0.5} C${x + w},${y + h * 1.2} ${x},${y + h * 1.2} ${x},${y + h * 0.55} Z`,
+  'l-shape': ({ x, y, width: w, height: h }) =>
+    `M${x},${y} h${w} v${h} h${-w * 0.45} v${-h * 0.45} h${-w * 0.55} Z`,
+  sketched: ({ points = [] }) => points.map(([x, y], i) => `${i ? 'L' : 'M'}${x},${y}`).join(' ') + ' Z',
+};
+/** The edge of a pool, under everything. */
+function Edge({ outline }: { outline: Outline }) {
+  return (
+    <path
+      d={pathOf[outline.shape](outline)}
+      transform={`scale(${UNIT})`}
+      fill="var(--lake)"
+      fillOpacity={0.07}
+      stroke="var(--edge)"
+      strokeWidth={0.3}
+    />
+  );
+}
+/** A join without a pipe: full where it is known, dotted where it is only usual. */
+function JoinLine({ join, network }: { join: NonNullable<Shown['joins']>[number]; network: Joined }) {
+  const [a, b] = [join.from, join.to].map((id) => partOf(network, id));
+  if (!a || !b) return null;
+  const [p, q] = [at(a), at(b)];
+  return (
+    <line
+      x1={p.x}
+      y1={p.y}
+      x2={q.x}
+      y2={q.y}
+      stroke={join.sure ? 'var(--lake)' : 'var(--edge)'}
+      strokeWidth={join.sure ? 3 : 1.5}
+      strokeDasharray={join.sure ? undefined : '1 7'}
+      strokeLinecap="round"
+    />
+  );
 }
 function PartSign({ part, shown }: { part: Part; shown: Shown }) {
   const { network, reach, positions = {}, chosen, marked, onPart, onKey } = shown;
@@ -202,6 +257,9 @@ function PartSign({ part, shown }: { part: Part; shown: Shown }) {
       {marked?.has(part.id) && (
         <rect {...frame} fill="var(--lichen)" fillOpacity={0.35} stroke="var(--ink)" strokeWidth={2} />
       )}
+      {shown.notes?.has(part.id) && (
+        <rect {...frame} fill="var(--lake)" fillOpacity={0.2} stroke="var(--lake)" />
+      )}
       {chosen === part.id && (
         <rect {...frame} fill="none" stroke="var(--lake)" strokeWidth={2} strokeDasharray="4 3" />
       )}
@@ -214,6 +272,7 @@ function PartSign({ part, shown }: { part: Part; shown: Shown }) {
           bold={bound}
           faint={!inside && !bound}
           asked={marked?.get(part.id) ?? ''}
+          note={shown.notes?.get(part.id) ?? ''}
         />
       )}
     </g>
@@ -223,6 +282,10 @@ function PartSign({ part, shown }: { part: Part; shown: Shown }) {
 export function Sheet(shown: Shown) {
   return (
     <>
+      {shown.network.outline && <Edge outline={shown.network.outline} />}
+      {shown.joins?.map((j) => (
+        <JoinLine key={`${j.from}\n${j.to}`} join={j} network={shown.network} />
+      ))}
       {shown.network.links.map((l) => (
         <LinkLine key={l.id} link={l} shown={shown} />
       ))}

@@ -52,6 +52,12 @@ export function Sign({ kind, closed, reached }: { kind: PartKind; closed: boolea
       return <path d="M-12,11 V-3 H12 V11 Z M0,-3 V-11 M-8,-11 H8" {...line} strokeWidth={2} />;
     case 'loop':
       return <path d="M-14,-10 H10 V-3 H-10 V4 H10 V11 H-14" fill="none" stroke={ink} strokeWidth={2} />;
+    case 'outlet':
+      return <path d="M-11,-8 H11 V8 H-11 Z M-4,-8 V8 M4,-8 V8" {...line} strokeWidth={2} />;
+    case 'connection':
+      return <path d="M-13,-9 H3 V9 H-13 Z M3,-12 V12 M3,0 H13" {...line} strokeWidth={2} />;
+    case 'equipment':
+      return <path d="M-18,-13 H18 V13 H-18 Z M-18,13 L18,-13" {...line} />;
     case 'opening':
       return <path d="M-10,-11 V10 H10 V-11 M-10,-4 H10" fill="none" stroke={ink} strokeWidth={2} />;
   }

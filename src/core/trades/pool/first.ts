@@ -43,7 +43,7 @@ export function poolNetwork(
       facts: { type, size: pipe.size },
     }));
   });
-  const has = (...types: string[]) => outlets.some((o) => types.includes(String(o.facts.type)));
+  const has = (...types: string[]) => outlets.some((o) => types.some((t) => t === o.facts.type));
   const connection = (type: string, name: string, y: number): Part => ({
     id: `at-${type}`,
     kind: 'connection',

@@ -5,6 +5,7 @@ import type { StageKind } from '@/core/kinds';
 import type { PanelProps } from '../shared';
 import { ChecksPanel } from './checks';
 import type * as Extra from './extra';
+import type * as Pool from './pool';
 import { FillPanel } from './fill';
 import { HoldPanel } from './hold';
 import { ObservePanel } from './observe';
@@ -19,6 +20,9 @@ interface Entry {
 const extra = (pick: (all: typeof Extra) => Panel): Entry['panel'] =>
   byNeed(() => import('./extra').then(pick));
 
+/** The same for pools: maps, plugs and listening are no part of any other bench. */
+const pool = (pick: (all: typeof Pool) => Panel): Entry['panel'] => byNeed(() => import('./pool').then(pick));
+
 export const PANELS: { readonly [K in StageKind]: Entry } = {
   checks: { panel: ChecksPanel },
   zero: { panel: ZeroPanel, saysItself: true },
@@ -32,4 +36,8 @@ export const PANELS: { readonly [K in StageKind]: Entry } = {
   pump: { panel: extra((all) => all.PumpPanel), saysItself: true },
   'draw-down': { panel: extra((all) => all.DrawDownPanel), saysItself: true },
   volume: { panel: extra((all) => all.VolumePanel) },
+  map: { panel: pool((all) => all.MapPanel) },
+  plugs: { panel: pool((all) => all.PlugsPanel) },
+  bucket: { panel: pool((all) => all.BucketPanel) },
+  listen: { panel: pool((all) => all.ListenPanel) },
 };

@@ -25,7 +25,9 @@ export type Side =
   | 'observation'
   | 'inventory'
   | 'kit'
-  | 'photo';
+  | 'photo'
+  | 'plug'
+  | 'look';
 export type SideProps = PanelProps & {
   readonly side: Side;
   readonly onDone: () => void;

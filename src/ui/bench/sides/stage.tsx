@@ -1,4 +1,6 @@
 'use client';
+import { plugsIn } from '@/core/kinds/plugs/fold';
+import { tradeOf } from '@/core/trades';
 import { Button } from '@/ui/kit/button';
 import { useState } from 'react';
 import { OwnKitChoice } from '../own-kit';
@@ -77,6 +79,8 @@ export function MoreSide({ view, stage, onSide, onDone }: SideProps) {
     ['observation', 'Seen, smelt, heard', true],
     ['inventory', 'Inventory', !!view.plan.procedure.inventory?.length],
     ['kit', 'Own hose or rig', !!view.plan.ownKit?.length],
+    ['plug', 'A plug does not hold', plugsIn(view.state).length > 0],
+    ['look', 'It bubbles where it should not', !!tradeOf(view.plan.system).lines && stage.kind !== 'map'],
     ['late', 'Reading from earlier', true],
     ['correct', 'Correct a reading', view.state.visits.some((v) => v.readings.length)],
     ['gauge', 'Change the gauge', view.plan.gauges.length > 1],

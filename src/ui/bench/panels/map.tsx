@@ -1,0 +1,410 @@
+'use client';
+import { looksNow } from '@/core/kinds/map/fold';
+import { OUTLET_WORDS, type OutletType } from '@/core/installation/parts';
+import { lookWords, type PoolMap } from '@/core/trades/pool/ends';
+import { nextLook } from '@/core/trades/pool/joins';
+import { Button } from '@/ui/kit/button';
+import { Choice } from '@/ui/kit/choice';
+import { useMemo, useState } from 'react';
+import { FIELD, Line } from '../line';
+import { PoolDrawn, usePool } from '../pool/pool-drawn';
+import type { PanelProps } from '../shared';
+import { WayOn } from '../way-on';
+
+type What = 'closed' | 'air' | 'among' | 'pipe';
+type Mark = 'on' | 'off' | 'plugged';
+const WHAT: Readonly<Record<What, string>> = {
+  closed: 'One line shut at the equipment',
+  air: 'Low air into one end',
+  among: 'Air: bubbles, not sure from which',
+  pipe: 'The pipe itself seen',
+};
+/** What a tap on an end says next, by the kind of look. */
+const MARKS: Readonly<Record<What, readonly Mark[]>> = {
+  closed: ['on', 'off'],
+  air: ['on', 'off', 'plugged'],
+  among: ['on'],
+  pipe: ['on'],
+};
+const SAID: Readonly<Record<What, Partial<Record<Mark, string>>>> = {
+  closed: { on: 'went quiet', off: 'kept flowing' },
+  air: { on: 'bubbled', off: 'still', plugged: 'plugged' },
+  among: { on: 'perhaps' },
+  pipe: { on: 'this pipe' },
+};
+interface Draft {
+  readonly what: What;
+  readonly from: string;
+  readonly marks: Readonly<Record<string, Mark>>;
+  readonly stood: boolean | null;
+  readonly joined: boolean;
+  readonly elsewhere: string;
+}
+const NEW: Draft = { what: 'closed', from: '', marks: {}, stood: null, joined: true, elsewhere: '' };
+
+/** What was seen from one end, marked on the pool; the lines that follow, what clashes, and where to look next. */
+export function MapPanel(props: PanelProps) {
+  const { map } = usePool(props.view.plan, props.view.state);
+  if (!map.ends.length)
+    return (
+      <p role="alert" className="border-l-4 border-ochre pl-3 text-lg">
+        No outlet and no connection is drawn here. Stop this run, draw them on the place page (or enter their
+        number), and begin again: nothing is lost.
+      </p>
+    );
+  return (
+    <div className="flex flex-1 flex-col gap-3 lg:min-h-0">
+      <div className="grid content-start gap-3 lg:min-h-0 lg:flex-1 lg:overflow-auto">
+        <MapWork {...props} />
+      </div>
+      <WayOn open act={props.act}>
+        {map.joins.clashes.length
+          ? 'End it as it is: what was seen contradicts itself'
+          : map.joins.settled && !map.lost.length
+            ? 'Every line is known: go on'
+            : 'Go on with what is known'}
+      </WayOn>
+    </div>
+  );
+}
+/** The same beside any stage: what bubbles while a line is pressed is seen then. */
+export function MapWork(props: PanelProps) {
+  const { view, act } = props;
+  const pool = usePool(view.plan, view.state);
+  const [draft, setDraft] = useState<Draft>(NEW);
+  const { map } = pool;
+  const name = (id: string) => map.ends.find((e) => e.id === id)?.name ?? id;
+  const notes = new Map(
+    Object.entries(draft.marks).flatMap(([id, mark]) => {
+      const said = SAID[draft.what][mark];
+      return said ? [[id, said] as const] : [];
+    }),
+  );
+  if (draft.from) notes.set(draft.from, 'from here');
+  return (
+    <>
+      <Next map={map} looks={looksNow(view.plan, view.state)} name={name} />
+      <Look draft={draft} setDraft={setDraft} map={map} act={act} name={name}>
+        <PoolDrawn
+          pool={pool}
+          notes={notes}
+          chosen={draft.from}
+          onEnd={(id) => setDraft((d) => tapped(d, id, map))}
+        />
+      </Look>
+      <Known map={map} name={name} />
+      <Seen {...props} name={name} map={map} />
+      <FoundEnd {...props} />
+    </>
+  );
+}
+/** A tap on an end: first it is where one looks from, then each tap is the next answer. */
+function tapped(d: Draft, id: string, map: PoolMap): Draft {
+  if (d.what !== 'pipe' && !d.from) {
+    const end = map.ends.find((e) => e.id === id);
+    return d.what === 'closed' && !end?.dry ? d : { ...d, from: id };
+  }
+  if (id === d.from) return { ...d, from: '' };
+  const order = MARKS[d.what];
+  const now = d.marks[id];
+  const next = now === undefined ? order[0] : order[order.indexOf(now) + 1];
+  const { [id]: _, ...rest } = d.marks;
+  return { ...d, marks: next ? { ...rest, [id]: next } : rest };
+}
+function Next({
+  map,
+  looks,
+  name,
+}: {
+  map: PoolMap;
+  looks: ReturnType<typeof looksNow>;
+  name: (id: string) => string;
+}) {
+  const next = useMemo(
+    () =>
+      nextLook(
+        map.ends.map((e) => e.id),
+        looks,
+        new Set(map.ends.filter((e) => e.dry).map((e) => e.id)),
+      ),
+    [map, looks],
+  );
+  if (!next) return null;
+  return (
+    <p className="border-l-4 border-lake pl-3">
+      Look next from <strong>{name(next.at)}</strong>: it tells of{' '}
+      {next.tells.length > 4 ? `${next.tells.length} ends` : next.tells.map(name).join(', ')}.
+    </p>
+  );
+}
+
+function Look({
+  draft,
+  setDraft,
+  map,
+  act,
+  name,
+  children,
+}: {
+  draft: Draft;
+  setDraft: (d: Draft) => void;
+  map: PoolMap;
+  act: PanelProps['act'];
+  name: (id: string) => string;
+  children: React.ReactNode;
+}) {
+  const [trouble, setTrouble] = useState('');
+  const { what, from, marks, stood, joined, elsewhere } = draft;
+  const of = (mark: Mark) => map.ends.filter((e) => marks[e.id] === mark && e.id !== from).map((e) => e.id);
+  const asks = what === 'air' && !of('on').length && !elsewhere.trim();
+  const enter = async () => {
+    const answer = await act({
+      kind: 'look',
+      what,
+      from: what === 'pipe' ? '' : from,
+      on: of('on'),
+      off: of('off'),
+      plugged: of('plugged'),
+      ...(what === 'air' && stood ? { stood } : {}),
+      ...(what === 'pipe' && joined ? { joined } : {}),
+      ...(what === 'air' && elsewhere.trim() ? { elsewhere: elsewhere.trim() } : {}),
+    });
+    setTrouble(answer.accepted ? '' : answer.text);
+    if (answer.accepted) setDraft({ ...NEW, what });
+  };
+  return (
+    <section aria-label="A look" className="grid gap-3">
+      <Choice
+        label="What you did"
+        options={WHAT}
+        value={what}
+        onChange={(w) => setDraft({ ...NEW, what: w })}
+      />
+      <p aria-live="polite" className="text-lg font-semibold">
+        {what === 'pipe'
+          ? 'Tap every end whose pipe you saw.'
+          : from
+            ? `From ${name(from)}: tap what ${what === 'closed' ? 'went quiet; twice: kept flowing' : what === 'air' ? 'bubbled; twice: watched, still; three times: plugged' : 'it could have been'}.`
+            : `Tap the ${what === 'closed' ? 'connection whose line you shut' : 'end the air goes into'}.`}
+      </p>
+      {children}
+      <EndList draft={draft} map={map} onEnd={(id) => setDraft(tapped(draft, id, map))} />
+      {what === 'pipe' && (
+        <Choice
+          label="How many pipes"
+          options={{ one: 'One pipe for all of them', each: 'A pipe of its own for each' }}
+          value={joined ? 'one' : 'each'}
+          onChange={(k) => setDraft({ ...draft, joined: k === 'one' })}
+        />
+      )}
+      {what === 'air' && (
+        <>
+          <Line value={elsewhere} onChange={(v) => setDraft({ ...draft, elsewhere: v })} most={200}>
+            Bubbles where no end is listed? Where
+          </Line>
+          {asks && (
+            <Choice
+              label="Nothing bubbled: did the pressure stand"
+              options={{
+                yes: 'Nothing bubbled, the pressure stood',
+                no: 'Nothing bubbled, it did not stand',
+              }}
+              value={stood === null ? '' : stood ? 'yes' : 'no'}
+              onChange={(k) => setDraft({ ...draft, stood: k === 'yes' })}
+            />
+          )}
+        </>
+      )}
+      <p role="alert" className="text-rust empty:hidden">
+        {trouble}
+      </p>
+      <Button
+        tone="act"
+        className="min-h-16"
+        disabled={(what !== 'pipe' && !from) || (asks && stood === null && of('off').length > 0)}
+        onClick={() => void enter()}
+      >
+        Enter this look
+      </Button>
+    </section>
+  );
+}
+/** The same ends as buttons: for fingers on a small screen, and for who does not see the drawing. */
+function EndList({ draft, map, onEnd }: { draft: Draft; map: PoolMap; onEnd: (id: string) => void }) {
+  return (
+    <ul aria-label="Ends" className="grid grid-cols-2 gap-2 sm:grid-cols-4">
+      {map.ends.map((e) => {
+        const mark = draft.marks[e.id];
+        const from = draft.from === e.id;
+        const said = from ? 'from here' : mark ? SAID[draft.what][mark] : '';
+        const off = draft.what === 'closed' && !draft.from && !e.dry;
+        return (
+          <li key={e.id}>
+            <Button
+              className="min-h-16 w-full text-left"
+              tone={from || mark === 'on' ? 'act' : 'plain'}
+              aria-pressed={from || !!mark}
+              disabled={off}
+              onClick={() => onEnd(e.id)}
+            >
+              <span className="block">{e.name}</span>
+              <span className="block text-sm font-normal">{said || e.word}</span>
+            </Button>
+          </li>
+        );
+      })}
+    </ul>
+  );
+}
+function Known({ map, name }: { map: PoolMap; name: (id: string) => string }) {
+  return (
+    <section aria-label="Lines">
+      <h2 className="font-semibold">Known for sure</h2>
+      <ul className="border-t border-seam">
+        {map.lines.map((l) => (
+          <li key={l.key} className="border-b border-seam py-2">
+            <span className="font-semibold">{l.title}</span>
+            <span className="block text-sm text-quiet">
+              {l.perhaps.length
+                ? `not known yet: ${l.perhaps.length > 4 ? `${l.perhaps.length} ends` : l.perhaps.map(name).join(', ')}`
+                : l.ends.length > 1
+                  ? `${l.ends.length} ends: ${l.ends.length - 1} closed plugs and 1 open`
+                  : 'joined to nothing that is listed'}
+            </span>
+          </li>
+        ))}
+      </ul>
+      {map.lost.length > 0 && (
+        <p className="mt-2 border-l-4 border-ochre pl-3">
+          {map.lost.map((e) => e.name).join(', ')}: joined to no connection that is listed. An end at the
+          equipment is missing from the list, or the pipe is capped. Look behind the equipment before anything
+          is pressed.
+        </p>
+      )}
+      {map.custom.length > 0 && (
+        <details className="mt-2">
+          <summary className="min-h-12 cursor-pointer py-2 font-semibold">
+            Likely by custom, not seen: {map.custom.length}
+          </summary>
+          <ul className="text-quiet">
+            {map.custom.map((c) => (
+              <li key={`${c.a}${c.b}`}>
+                {name(c.b)} with {name(c.a)}: {c.why}
+              </li>
+            ))}
+          </ul>
+        </details>
+      )}
+    </section>
+  );
+}
+/** Every look that counts, those that contradict each other first. */
+function Seen({ view, act, name, map }: PanelProps & { name: (id: string) => string; map: PoolMap }) {
+  const looks = looksNow(view.plan, view.state);
+  const [back, setBack] = useState('');
+  const [why, setWhy] = useState('');
+  const clashing = (id: string) => map.joins.clashes.findIndex((c) => c.looks.includes(id));
+  const own = new Set(view.state.rooms.map.seen.map((s) => s.look.id));
+  if (!looks.length) return null;
+  const sorted = [...looks].sort((a, b) => Number(clashing(b.id) >= 0) - Number(clashing(a.id) >= 0));
+  return (
+    <section aria-label="What was seen">
+      <h2 className="font-semibold">What was seen</h2>
+      {map.joins.clashes.map((c, i) => (
+        <p key={i} role="alert" className="my-2 border-l-4 border-rust pl-3">
+          These {c.looks.length} cannot all be right. Repeat one of them, the easiest first, and take back the
+          one that was wrong. What the others say still stands.
+        </p>
+      ))}
+      <ul className="border-t border-seam">
+        {sorted.map((l) => (
+          <li
+            key={l.id}
+            className="grid gap-2 border-b border-seam py-2 sm:grid-cols-[1fr_auto] sm:items-center"
+          >
+            <span>
+              {clashing(l.id) >= 0 && <strong>Contradicted: </strong>}
+              {lookWords(l, name)}
+              {!own.has(l.id) && <span className="text-quiet"> (an earlier visit)</span>}
+            </span>
+            {back === l.id ? (
+              <form
+                className="grid gap-2"
+                onSubmit={(e) => {
+                  e.preventDefault();
+                  void act({ kind: 'look-back', look: l.id, why: why.trim() }).then((a) => {
+                    if (a.accepted) {
+                      setBack('');
+                      setWhy('');
+                    }
+                  });
+                }}
+              >
+                <Line value={why} onChange={setWhy} most={300}>
+                  Why was it wrong? It is kept
+                </Line>
+                <Button type="submit" className="min-h-14" disabled={!why.trim()}>
+                  Take it back
+                </Button>
+              </form>
+            ) : (
+              <Button className="min-h-14" onClick={() => setBack(l.id)}>
+                It was wrong
+              </Button>
+            )}
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}
+function FoundEnd({ act, view }: PanelProps) {
+  const [open, setOpen] = useState(false);
+  const [name, setName] = useState('');
+  const [type, setType] = useState<OutletType>('return');
+  const [near, setNear] = useState('');
+  if (!open)
+    return (
+      <Button className="min-h-14" onClick={() => setOpen(true)}>
+        An outlet that is not in the list
+      </Button>
+    );
+  const n = view.state.rooms.map.found.length + 1;
+  return (
+    <form
+      className="grid gap-3 border-l-4 border-lake pl-3"
+      onSubmit={(e) => {
+        e.preventDefault();
+        const end = `found-${view.plan.run.slice(-6)}-${n}`;
+        void act({ kind: 'end-found', end, name: name.trim(), type, near: near.trim() }).then((a) => {
+          if (a.accepted) setOpen(false);
+        });
+      }}
+    >
+      <Line value={name} onChange={setName} most={80}>
+        What you call it
+      </Line>
+      <label>
+        What it is
+        <select className={FIELD} value={type} onChange={(e) => setType(e.target.value as OutletType)}>
+          {Object.entries(OUTLET_WORDS).map(([key, words]) => (
+            <option key={key} value={key}>
+              {words}
+            </option>
+          ))}
+        </select>
+      </label>
+      <Line value={near} onChange={setNear} most={120}>
+        Where it is
+      </Line>
+      <div className="grid grid-cols-2 gap-3">
+        <Button className="min-h-14" onClick={() => setOpen(false)}>
+          Back
+        </Button>
+        <Button type="submit" tone="act" className="min-h-14" disabled={!name.trim()}>
+          Add it
+        </Button>
+      </div>
+    </form>
+  );
+}

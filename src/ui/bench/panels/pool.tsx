@@ -1,0 +1,6 @@
+'use client';
+/** Panels of pools: loaded where one is worked on. */
+export { BucketPanel } from './bucket';
+export { ListenPanel } from './listen';
+export { MapPanel, MapWork } from './map';
+export { PlugFails, PlugsPanel } from './plugs';

@@ -1,0 +1,71 @@
+'use client';
+import type { RunState } from '@/core/run/state';
+import type { Plan } from '@/core/plan/plan';
+import type { Part } from '@/core/network/network';
+import { reachOf } from '@/core/network/flood';
+import { poolMap, type PoolMap } from '@/core/trades/pool/ends';
+import { looksNow } from '@/core/kinds/map/fold';
+import { NetworkDrawing } from '@/ui/network/drawing';
+import { useMemo } from 'react';
+
+/** The pool as it is drawn, with ends that were found since beside it, and the joins that are known. */
+export function usePool(plan: Plan, state: RunState) {
+  return useMemo(() => {
+    const { found } = state.rooms.map;
+    const drawn = plan.system.network ?? { parts: [], links: [] };
+    const more = [...(plan.system.foundEnds ?? []), ...found]
+      .filter((f) => !drawn.parts.some((p) => p.id === f.id))
+      .map((f, i): Part => ({
+        id: f.id,
+        kind: 'outlet',
+        name: f.name,
+        place: f.place,
+        x: 190 + 50 * i,
+        y: 226,
+        facts: { type: f.type },
+      }));
+    const network = { ...drawn, parts: [...drawn.parts, ...more] };
+    const map = poolMap(plan.system, looksNow(plan, state), found);
+    return { network, map, reach: reachOf(network), joins: joinsDrawn(map) };
+  }, [plan, state]);
+}
+/** Each line from its connection to every end that is surely on it; what custom alone says, dotted. */
+export const joinsDrawn = ({ lines, custom }: PoolMap) => [
+  ...lines.flatMap(({ ends: [first, ...rest] }) => rest.map((to) => ({ from: first!, to, sure: true }))),
+  ...custom.map((c) => ({ from: c.a, to: c.b, sure: false })),
+];
+
+/** Ends as they were marked for a look, on the pool's own outline; a tap goes on to the next answer. */
+export function PoolDrawn({
+  pool,
+  notes,
+  chosen,
+  onEnd,
+}: {
+  pool: ReturnType<typeof usePool>;
+  notes: ReadonlyMap<string, string>;
+  chosen: string;
+  onEnd: (id: string) => void;
+}) {
+  return (
+    <div
+      className="overflow-auto border border-seam bg-panel"
+      role="region"
+      aria-label="Pool drawn"
+      tabIndex={0}
+    >
+      <NetworkDrawing
+        network={pool.network}
+        reach={pool.reach}
+        joins={pool.joins}
+        notes={notes}
+        chosen={chosen}
+        label="The pool with its ends; lines that are known are joined"
+        least={0.62}
+        onPart={(id) => {
+          if (pool.map.ends.some((e) => e.id === id)) onEnd(id);
+        }}
+      />
+    </div>
+  );
+}
