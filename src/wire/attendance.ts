@@ -15,6 +15,8 @@ export const choicesField = () =>
           Object.entries(v).every(([key, x]) => typeof x === 'string' && key.length <= 60 && x.length <= 60)),
     )
     .optional();
+/** Of several sections of a place the one that a test is for, by its key. */
+export const sectionField = () => yup.string().strict(true).max(2000).optional();
 /** Permit, under whom the work is done, and who must be present; each only where there is something to say. */
 export const attendanceFields = () => ({
   permit: yup.string().strict(true).max(60).optional(),

@@ -5,6 +5,8 @@ export interface Planned {
   readonly permit?: string;
   readonly doneBy?: 'licensed' | 'owner';
   readonly present?: string;
+  /** Of several sections of the place the one that is meant. */
+  readonly section?: string;
 }
 const CHOICE = 'choice.';
 
@@ -12,7 +14,7 @@ const CHOICE = 'choice.';
 export function plannedQuery(planned: Planned): URLSearchParams {
   const query = new URLSearchParams();
   for (const [key, option] of Object.entries(planned.choices)) query.set(CHOICE + key, option);
-  for (const key of ['permit', 'doneBy', 'present'] as const) {
+  for (const key of ['permit', 'doneBy', 'present', 'section'] as const) {
     const said = planned[key]?.trim();
     if (said) query.set(key, said);
   }
@@ -26,6 +28,7 @@ export function readPlanned(query: Readonly<Record<string, string | string[] | u
   };
   const permit = word('permit', 60);
   const present = word('present', 200);
+  const section = word('section', 2000);
   const doneBy = word('doneBy', 20);
   return {
     choices: Object.fromEntries(
@@ -37,5 +40,6 @@ export function readPlanned(query: Readonly<Record<string, string | string[] | u
     ...(permit ? { permit } : {}),
     ...(doneBy === 'licensed' || doneBy === 'owner' ? { doneBy } : {}),
     ...(present ? { present } : {}),
+    ...(section ? { section } : {}),
   };
 }

@@ -4,7 +4,7 @@ import { eventSchema } from '@/core/run/events';
 import type { RunEvent } from '@/core/run/events';
 import { UNITS } from '@/core/quantity/unit';
 import { free, list, shape, text, uuid } from './figure';
-import { attendanceFields, choicesField } from '@/wire/attendance';
+import { attendanceFields, choicesField, sectionField } from '@/wire/attendance';
 
 /** Sign-in form and route. */
 export const signInSchema = shape({
@@ -21,6 +21,8 @@ export const startRunSchema = shape({
   choices: choicesField(),
   practice: yup.boolean().strict(true).required(),
   ...attendanceFields(),
+  /** Of several sections of the place the one that is meant. */
+  section: sectionField(),
   /** The failed record this run repeats. */
   retestOf: yup
     .string()

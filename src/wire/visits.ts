@@ -1,6 +1,6 @@
 import { zone } from '@/core/run/field';
 import * as yup from 'yup';
-import { attendanceFields, choicesField } from '@/wire/attendance';
+import { attendanceFields, choicesField, sectionField } from '@/wire/attendance';
 import { free, isoDay, list, shape, text, uuid } from './figure';
 
 const minutes = () =>
@@ -49,6 +49,7 @@ export const visitTestSchema = shape({
     gauge: yup.string().strict(true).max(36).nullable().defined(),
     choices: choicesField(),
     ...attendanceFields(),
+    section: sectionField(),
   }),
 });
 /** What a person changes on a visit. */

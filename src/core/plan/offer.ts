@@ -23,6 +23,8 @@ export interface Offer {
   readonly cases: readonly { readonly key: string; readonly title: string; readonly hint: string }[];
   readonly choices: readonly Choice[];
   readonly practice: boolean;
+  /** It is for one section of the place: which one is asked. */
+  readonly oneSection: boolean;
   /** What a practice run simulates: each has hidden faults of its own. */
   readonly simulates: Filling['simulated']['kind'];
   /** Why its rules would not decide here: a good reading could only be referred. */
@@ -64,6 +66,7 @@ export function offersFor(pack: Pack, system: System): Offer[] {
       cases: p.cases.map(({ key, title, hint }) => ({ key, title, hint })),
       choices: open(p.choices),
       practice: p.practice === true,
+      oneSection: p.oneSection === true,
       simulates: fillingNamed(p.fills).simulated.kind,
       outside: domainReasons(p, system, sectionVolume(system)),
       after: p.after ?? null,
@@ -84,6 +87,7 @@ export function offersFor(pack: Pack, system: System): Offer[] {
         cases: s.cases,
         choices: open([...choices.values()]),
         practice: false,
+        oneSection: false,
         simulates: fillingNamed(null).simulated.kind,
         outside: [...new Set(procedures.flatMap((p) => domainReasons(p, system, sectionVolume(system))))],
         after: null,

@@ -28,6 +28,7 @@ export interface VisitTest {
   readonly permit?: string;
   readonly doneBy?: 'licensed' | 'owner';
   readonly present?: string;
+  readonly section?: string;
 }
 /** A wait shorter than this is stood beside the gauge: it counts as hands. Minutes, house choice. */
 export const STAND_BY = 5;

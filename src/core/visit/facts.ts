@@ -27,13 +27,14 @@ export interface VisitFacts {
 /** Permit and presence with which a test of a visit begins: its own as planned, else the visit's; people of both, each once. */
 export function attendanceOn(
   visit: Pick<VisitFacts, 'permit' | 'present'>,
-  test: Pick<VisitTest, 'permit' | 'doneBy' | 'present'>,
-): { readonly permit?: string; readonly doneBy?: 'licensed' | 'owner'; readonly present?: string } {
+  test: Pick<VisitTest, 'permit' | 'doneBy' | 'present' | 'section'>,
+): Pick<VisitTest, 'permit' | 'doneBy' | 'present' | 'section'> {
   const permit = test.permit ?? visit.permit;
   const own = (test.present ?? '').split(',').map((x) => x.trim());
   const present = [...new Set([...own, ...visit.present])].filter(Boolean).join(', ').slice(0, 200);
   return {
     ...(permit ? { permit } : {}),
+    ...(test.section ? { section: test.section } : {}),
     ...(test.doneBy ? { doneBy: test.doneBy } : {}),
     ...(present ? { present } : {}),
   };

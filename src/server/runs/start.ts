@@ -19,6 +19,9 @@ import { datedEntry } from '@/server/cabinet/dated';
 import { beginSimulation, simulatedGauge } from '@/server/gauge/simulated';
 import { clockIsAdjustable, now } from '@/server/now';
 import { withSightings } from '@/server/places/inventory';
+import { withLooks } from '@/server/places/looks';
+import type { System } from '@/core/installation/section';
+import { sectionsOf, withinSection } from '@/core/trades/sections';
 import { editionsOf } from '@/server/rules/rules';
 import { storedPack } from '@/server/rules/stored';
 import type { Session } from '@/server/session/session';
@@ -80,8 +83,7 @@ export async function planFor(
       practice: request.practice,
       organisation: { id: session.org, name: session.organisation },
       site: { id: site.id, name: site.name, address: site.address, customer: site.customer },
-      // what relies on its maker's test stands under what is not covered, with its certificate
-      system: { ...(await withSightings(tx, row.system.facts)), notCovered: notCoveredOf(row.system.facts) },
+      system: await sectionMeant(tx, row.system.facts, request.section),
       pack: resolved,
       packHash: pack.hash,
       procedureId: request.procedure,
@@ -105,6 +107,25 @@ export async function planFor(
   });
 }
 
+/** The installation, or the one section of it that is meant, with everything known of it from before. */
+async function sectionMeant(tx: Tx, facts: System, section: string | undefined): Promise<System> {
+  // what relies on its maker's test stands under what is not covered, with its certificate
+  const whole = await withLooks(tx, {
+    ...(await withSightings(tx, facts)),
+    notCovered: notCoveredOf(facts),
+  });
+  if (!section) return whole;
+  const known = sectionsOf(whole).find((s) => s.key === section);
+  const within = known && withinSection(whole, section);
+  if (!within)
+    throw new TroubleError(
+      422,
+      'section',
+      'This line is not known any more: what was seen since says otherwise. Choose again on the place page.',
+    );
+  if (known.open) throw new PlanError('section', `${known.open} Look once more before this line is closed.`);
+  return within;
+}
 /** What was said about permit and attendance; nothing where nothing was said. */
 function attendanceOf(request: StartRun): Pick<Plan, 'attendance'> {
   const permit = request.permit?.trim();

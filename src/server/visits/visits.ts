@@ -87,7 +87,7 @@ export async function makeVisit(session: Session, form: NewVisit): Promise<{ id:
 /** The plan a test of a visit would run by, as things stand today. */
 export const testPlan = async (
   session: Pick<Session, 'org' | 'organisation' | 'name'>,
-  test: Pick<PlannedTest, 'system' | 'pack' | 'procedure' | 'case' | 'choices'>,
+  test: Pick<PlannedTest, 'system' | 'pack' | 'procedure' | 'case' | 'choices' | 'section'>,
   zone = 'UTC',
 ): Promise<Plan> =>
   (
@@ -102,6 +102,7 @@ export const testPlan = async (
         procedure: test.procedure,
         case: test.case,
         choices: test.choices ?? {},
+        ...(test.section ? { section: test.section } : {}),
       },
       { ahead: true },
     )
@@ -143,6 +144,7 @@ export async function addTest(
     ...(wanted.permit ? { permit: wanted.permit } : {}),
     ...(wanted.doneBy ? { doneBy: wanted.doneBy } : {}),
     ...(wanted.present ? { present: wanted.present } : {}),
+    ...(wanted.section ? { section: wanted.section } : {}),
   };
   return inOrganisation(session, async (tx) => {
     const row = await rowOf(tx, id);

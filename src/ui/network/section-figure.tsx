@@ -1,11 +1,32 @@
 import type { System } from '@/core/installation/section';
 import { networkOf } from '@/core/network/enter';
 import { insideOf, reachOf } from '@/core/network/flood';
+import { tradeOf } from '@/core/trades';
+import { joinsDrawn, poolMap } from '@/core/trades/pool/ends';
+import { type LineRecord, lineWord, newestOf } from '@/ui/places/lines-of';
 import { NetworkDrawing } from './drawing';
 import { pipeLabels } from './pipe-words';
 
+/** What is known of a pool's lines, on its drawing: joins, and what each line was found to be, at its first end. */
+function linesDrawn(section: System, records: readonly LineRecord[]) {
+  if (!tradeOf(section).lines || section.section) return {};
+  const map = poolMap(section, section.looks ?? []);
+  const found = map.lines.flatMap((l) => {
+    const record = newestOf(l, records);
+    return record ? [[l.ends[0]!, lineWord(record)] as const] : [];
+  });
+  return { joins: joinsDrawn(map), notes: new Map(found) };
+}
 /** The section as a test would find it, to look at: the same drawing on place, plan and record. */
-export function SectionFigure({ section, className = '' }: { section: System; className?: string }) {
+export function SectionFigure({
+  section,
+  records = [],
+  className = '',
+}: {
+  section: System;
+  records?: readonly LineRecord[];
+  className?: string;
+}) {
   const network = networkOf(section);
   const reach = reachOf(network);
   const names = (list: readonly { readonly name: string }[]) =>
@@ -22,6 +43,7 @@ export function SectionFigure({ section, className = '' }: { section: System; cl
         reach={reach}
         beside={pipeLabels}
         label={`Section of ${section.name} drawn: inside ${names(insideOf(network, reach))}; bounded by ${names(reach.boundaries)}`}
+        {...linesDrawn(section, records)}
       />
     </div>
   );

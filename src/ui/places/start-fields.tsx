@@ -4,6 +4,7 @@ import type { Offer } from '@/core/plan/offer';
 import { FAULTS } from '@/core/simulation/installation';
 import { LIQUID_FAULTS } from '@/core/simulation/liquid';
 import { Button } from '@/ui/kit/button';
+import type { Section } from '@/core/trades/sections';
 
 const field = 'mt-1 block min-h-11 w-full border border-edge bg-panel px-2 text-base';
 export const keyOf = (o: Offer) => `${o.pack}/${o.id}`;
@@ -240,6 +241,43 @@ export function Practise({
       <Button className="mt-2 w-full" disabled={busy} onClick={onStart}>
         Practise on the simulated installation
       </Button>
+    </fieldset>
+  );
+}
+
+/** Which of the place's sections the test is for; one that is not known to its end says why it cannot be. */
+export function WhichSection({
+  sections,
+  section,
+  onChoose,
+}: {
+  sections: readonly Section[];
+  section: string;
+  onChoose: (key: string) => void;
+}) {
+  return (
+    <fieldset className="mt-3">
+      <legend className="font-semibold">Which line</legend>
+      {sections.length === 0 && (
+        <p className="border-l-4 border-ochre pl-3">
+          No line is known yet. Map the lines first: which outlets and connections belong together.
+        </p>
+      )}
+      <div className="mt-1 grid gap-2">
+        {sections.map((s) => (
+          <Button
+            key={s.key}
+            className="min-h-14 text-left"
+            tone={s.key === section ? 'act' : 'plain'}
+            aria-pressed={s.key === section}
+            disabled={s.open !== ''}
+            onClick={() => onChoose(s.key)}
+          >
+            <span className="block">{s.title}</span>
+            {s.open && <span className="block text-sm font-normal">{s.open}</span>}
+          </Button>
+        ))}
+      </div>
     </fieldset>
   );
 }

@@ -2,6 +2,7 @@
 import type { BesideOffer } from '@/core/plan/beside-offer';
 import type { Offer } from '@/core/plan/offer';
 import type { EarlierRecord } from '@/core/plan/plan';
+import type { Section } from '@/core/trades/sections';
 import { WORDS } from '@/core/verdict/words';
 import { Button } from '@/ui/kit/button';
 import { plannedQuery } from '@/wire/planned';
@@ -15,6 +16,7 @@ import {
   nobody,
   Practise,
   WhichCase,
+  WhichSection,
   WhichTest,
   WhoIsThere,
 } from './start-fields';
@@ -23,18 +25,21 @@ import { useBegin } from './use-begin';
 interface StartTestProps {
   system: string;
   offers: readonly Offer[];
-  /** The newest record of this system, where it was not good: the run repeats it. */
-  failure: EarlierRecord | null;
+  /** The newest record of each section, '' for the whole, where it was not good: the run repeats it. */
+  failures: Readonly<Record<string, EarlierRecord>>;
+  /** The sections of the place, where its trade tells them apart. */
+  sections: readonly Section[];
   gauges: number;
   /** Tests that may run at the same time on another system here. */
   besides: readonly BesideOffer[];
 }
 
 /** What is chosen and said before a test, and the two ways on from it. */
-function useStart({ system, offers, failure, besides }: StartTestProps) {
+function useStart({ system, offers, failures, besides }: StartTestProps) {
   const [chosen, setChosen] = useState(offers.length === 1 ? keyOf(offers[0]!) : '');
   const procedure = offers.find((o) => keyOf(o) === chosen);
   const [kind, setKind] = useState('');
+  const [section, setSection] = useState('');
   const [retest, setRetest] = useState(true);
   const [said, setSaid] = useState(nobody);
   const [choices, setChoices] = useState<Record<string, string>>({});
@@ -45,11 +50,15 @@ function useStart({ system, offers, failure, besides }: StartTestProps) {
   const pair = pairs.find((b) => b.other.system.id === with_);
   const { begin, trouble, setTrouble, busy } = useBegin(system);
   const attendance = attendanceOf(said);
+  const one = procedure?.oneSection === true;
+  const failure = failures[one ? section : ''] ?? null;
   const missing = !procedure
     ? 'Choose first which test it is.'
     : !kind
       ? 'Say first what is being tested.'
-      : '';
+      : one && !section
+        ? 'Say first which line. Lines that nobody knows yet are mapped first.'
+        : '';
   const start = (practice: boolean) => {
     const wrong =
       missing || (pair && !otherCase ? `Say what is being tested of ${pair.other.system.name} too.` : '');
@@ -58,14 +67,14 @@ function useStart({ system, offers, failure, besides }: StartTestProps) {
       own: { pack: procedure!.pack, procedure: procedure!.id, case: kind, choices },
       pair: pair ? { offer: pair, case: otherCase } : null,
       practice,
-      attendance,
+      attendance: { ...attendance, ...(one ? { section } : {}) },
       fault,
       retestOf: failure && retest ? failure.run : null,
     });
   };
   const plan = () => {
     if (missing) return setTrouble(missing);
-    const query = plannedQuery({ choices, ...attendance });
+    const query = plannedQuery({ choices, ...attendance, ...(one ? { section } : {}) });
     for (const [key, value] of [
       ['pack', procedure!.pack],
       ['procedure', procedure!.id],
@@ -76,7 +85,7 @@ function useStart({ system, offers, failure, besides }: StartTestProps) {
     location.assign(`/places/${system}/plan?${query}`);
   };
   return {
-    ...{ chosen, setChosen, procedure, kind, setKind, retest, setRetest, said, setSaid, choices, setChoices },
+    ...{ failure, section, setSection, chosen, setChosen, procedure, kind, setKind, retest, setRetest, said, setSaid, choices, setChoices },
     ...{
       fault,
       setFault,
@@ -96,8 +105,11 @@ function useStart({ system, offers, failure, besides }: StartTestProps) {
 
 /** Starts a run on this system: which procedure, what is being tested, the schools' choices, for real or in practice. */
 export function StartTest(props: StartTestProps) {
-  const { offers, failure, gauges } = props;
+  const { offers, gauges, sections } = props;
   const {
+    failure,
+    section,
+    setSection,
     chosen,
     setChosen,
     procedure,
@@ -142,6 +154,7 @@ export function StartTest(props: StartTestProps) {
       {procedure && (
         <>
           <AboutTest procedure={procedure} />
+          {procedure.oneSection && <WhichSection sections={sections} section={section} onChoose={setSection} />}
           <WhichCase procedure={procedure} kind={kind} onChoose={setKind} />
           <details className="mt-2 text-sm">
             <summary className="min-h-8 cursor-pointer text-lake">Where schools differ</summary>

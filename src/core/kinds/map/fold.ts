@@ -1,12 +1,13 @@
 /** Looks at the ends of unseen lines, and what they come to. */
 import type { Plan } from '@/core/plan/plan';
 import type { Course } from '@/core/run/course';
-import type { EventOf } from '@/core/run/events';
+import type { System } from '@/core/installation/section';
+import type { EventOf, RunEvent } from '@/core/run/events';
 import type { Fold, OnStage } from '@/core/run/fold';
 import type { RunState } from '@/core/run/state';
 import { follow, no, type Refusal } from '@/core/run/transition';
-import { endsOfLook, lookWords, poolEnds, poolMap, type PoolMap } from '@/core/trades/pool/ends';
-import type { Look } from '@/core/trades/pool/joins';
+import { endsOfLook, lookWords, poolEnds, type PoolEnd, poolMap, type PoolMap } from '@/core/trades/pool/ends';
+import type { FoundEnd, Look } from '@/core/trades/pool/joins';
 
 /** More looks than any pool asks for: a list nobody can survey. */
 const MOST_LOOKS = 120;
@@ -91,35 +92,63 @@ export const mapFold: Fold<'look' | 'look-back' | 'end-found' | 'end-seat'> = {
   },
 };
 
-function look(plan: Plan, state: RunState, event: EventOf<'look'>, at: number): Refusal | null {
-  const { seen, found } = state.rooms.map;
-  const ends = poolEnds(plan.system, found);
-  const own = lookOf(event);
+/** Why a look cannot be taken as it stands; null where it can. */
+function wrongLook(own: Look, ends: readonly PoolEnd[]): Refusal | null {
   const named = endsOfLook(own).filter((id) => id !== '');
-  const strange = named.find((id) => !ends.some((e) => e.id === id));
-  if (strange !== undefined)
+  if (named.some((id) => !ends.some((e) => e.id === id)))
     return no(
       'unknown-end',
       'An end of this look is not in the list. Add it first: an outlet that nobody had listed.',
     );
-  if (seen.length >= MOST_LOOKS)
-    return no('too-many', 'So many looks help nobody: end the map with what is known.');
   if (new Set(named).size !== named.length)
     return no('twice', 'An end stands twice in this look: either it moved or it did not.');
-  if (own.kind === 'pipe') {
-    if (own.ends.length < 2) return no('few', 'Name two ends or more whose pipe was seen.');
-  } else if (!own.at) return no('from', 'Say from which end you looked.');
-  if (own.kind === 'closed' && !ends.find((e) => e.id === own.at)?.dry)
-    return no('from', 'A line is closed at the equipment: choose the connection whose line was shut.');
-  if (own.kind === 'among' && !own.of.length)
-    return no('few', 'Name the ends that the bubbles could have come from.');
-  if (own.kind === 'closed' && !own.quiet.length && !own.flowing.length)
-    return no('nothing', 'Say what went quiet and what kept flowing.');
-  if (own.kind === 'air' && !own.bubbled.length && !own.still.length && !own.elsewhere)
-    return no('nothing', 'Say what bubbled, and what was watched and stayed still.');
+  switch (own.kind) {
+    case 'pipe':
+      return own.ends.length < 2 ? no('few', 'Name two ends or more whose pipe was seen.') : null;
+    case 'closed':
+      if (!ends.find((e) => e.id === own.at)?.dry)
+        return no('from', 'A line is closed at the equipment: choose the connection whose line was shut.');
+      return own.quiet.length || own.flowing.length
+        ? null
+        : no('nothing', 'Say what went quiet and what kept flowing.');
+    case 'among':
+      if (!own.at) return no('from', 'Say from which end you looked.');
+      return own.of.length ? null : no('few', 'Name the ends that the bubbles could have come from.');
+    case 'air':
+      if (!own.at) return no('from', 'Say from which end you looked.');
+      return own.bubbled.length || own.still.length || own.elsewhere
+        ? null
+        : no('nothing', 'Say what bubbled, and what was watched and stayed still.');
+  }
+}
+function look(plan: Plan, state: RunState, event: EventOf<'look'>, at: number): Refusal | null {
+  const { seen, found } = state.rooms.map;
+  const own = lookOf(event);
+  const wrong = wrongLook(own, poolEnds(plan.system, found));
+  if (wrong) return wrong;
+  if (seen.length >= MOST_LOOKS)
+    return no('too-many', 'So many looks help nobody: end the map with what is known.');
   seen.push({ look: own, at, byName: event.byName });
   return null;
 }
+/** What earlier runs on the same installation saw, as the next one begins with it. @param events of all of them, in order */
+export function remembered(
+  system: Pick<System, 'network'>,
+  events: readonly RunEvent[],
+): Pick<System, 'looks' | 'foundEnds'> {
+  const foundEnds: FoundEnd[] = [];
+  let looks: Look[] = [];
+  for (const e of events) {
+    const ends = poolEnds(system, foundEnds);
+    if (e.kind === 'look' && !wrongLook(lookOf(e), ends)) looks.push(lookOf(e));
+    else if (e.kind === 'look-back') looks = looks.filter((l) => l.id !== e.look);
+    else if (e.kind === 'end-found' && !ends.some((x) => x.id === e.end))
+      foundEnds.push({ id: e.end, name: e.name, type: e.type, place: e.near });
+  }
+  return { ...(looks.length ? { looks } : {}), ...(foundEnds.length ? { foundEnds } : {}) };
+}
+/** The entries that a run after this one knows. */
+export const REMEMBERED = ['look', 'look-back', 'end-found'] as const satisfies readonly RunEvent['kind'][];
 
 function takeBack(plan: Plan, state: RunState, event: EventOf<'look-back'>): Refusal | null {
   if (!looksNow(plan, state).some((l) => l.id === event.look))

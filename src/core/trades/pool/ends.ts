@@ -150,3 +150,9 @@ export function lookWords(l: Look, name: (id: string) => string): string {
         : `A pipe of its own seen for each: ${all(l.ends)}`;
   }
 }
+
+/** Joins as a drawing shows them: each line from its first end to every other that is surely on it; what custom alone says. */
+export const joinsDrawn = ({ lines, custom }: PoolMap) => [
+  ...lines.flatMap(({ ends: [first, ...rest] }) => rest.map((to) => ({ from: first!, to, sure: true }))),
+  ...custom.map((c) => ({ from: c.a, to: c.b, sure: false })),
+];

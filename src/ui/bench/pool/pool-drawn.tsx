@@ -3,7 +3,7 @@ import type { RunState } from '@/core/run/state';
 import type { Plan } from '@/core/plan/plan';
 import type { Part } from '@/core/network/network';
 import { reachOf } from '@/core/network/flood';
-import { poolMap, type PoolMap } from '@/core/trades/pool/ends';
+import { joinsDrawn, poolMap } from '@/core/trades/pool/ends';
 import { looksNow } from '@/core/kinds/map/fold';
 import { NetworkDrawing } from '@/ui/network/drawing';
 import { useMemo } from 'react';
@@ -29,12 +29,6 @@ export function usePool(plan: Plan, state: RunState) {
     return { network, map, reach: reachOf(network), joins: joinsDrawn(map) };
   }, [plan, state]);
 }
-/** Each line from its connection to every end that is surely on it; what custom alone says, dotted. */
-export const joinsDrawn = ({ lines, custom }: PoolMap) => [
-  ...lines.flatMap(({ ends: [first, ...rest] }) => rest.map((to) => ({ from: first!, to, sure: true }))),
-  ...custom.map((c) => ({ from: c.a, to: c.b, sure: false })),
-];
-
 /** Ends as they were marked for a look, on the pool's own outline; a tap goes on to the next answer. */
 export function PoolDrawn({
   pool,

@@ -10,11 +10,13 @@ import { partPhotosOf } from '@/server/places/part-photos';
 import { cabinet, readSystem, systemsOfSite } from '@/server/places/places';
 import { historyOf } from '@/server/records/ledger';
 import { rulePacks } from '@/server/rules/rules';
-import { openFailure } from '@/server/runs/start';
+import { failuresBySection, readLooks, recordsBySection } from '@/server/places/looks';
+import { sectionsOf } from '@/core/trades/sections';
 import { requireSession } from '@/server/session/session';
 import { viewerDay, viewerZone } from '@/server/session/zone';
 import { readWatches } from '@/server/watches/watches';
 import { buttonClass } from '@/ui/kit/button-class';
+import { LinesOf } from '@/ui/places/lines-of';
 import { PhotosOnParts } from '@/ui/network/place-photos';
 import { SectionFigure } from '@/ui/network/section-figure';
 import { PipesTable, ScopeWords, SectionFacts, ThingsTables } from '@/ui/places/section-facts';
@@ -41,10 +43,10 @@ export default async function SystemPage({ params }: { params: Promise<{ system:
   const today = await viewerDay();
   const { system: id } = await params;
   const { site, system } = await load(id);
-  const facts = system.facts;
-  const [inventory, failure, packs, gauges, history, watches, siblings, photos] = await Promise.all([
+  const facts = await readLooks(session, system.facts);
+  const [inventory, records, packs, gauges, history, watches, siblings, photos] = await Promise.all([
     readInventory(session, id),
-    openFailure(session, id),
+    recordsBySection(session, id),
     rulePacks(session),
     cabinet(session),
     historyOf(session, id),
@@ -72,7 +74,8 @@ export default async function SystemPage({ params }: { params: Promise<{ system:
           )}
         </div>
       </div>
-      <SectionFigure section={facts} className="mt-3" />
+      <SectionFigure section={facts} records={records} className="mt-3" />
+      <LinesOf section={facts} records={records} zone={await viewerZone()} />
       {[...warnings, ...unanswered(network)].map((w) => (
         <p key={w} className="mt-2 border-l-4 border-ochre pl-3">
           {w}
@@ -107,7 +110,8 @@ export default async function SystemPage({ params }: { params: Promise<{ system:
           <StartTest
             system={id}
             offers={packs.flatMap((p) => offersFor(p, facts))}
-            failure={failure}
+            failures={failuresBySection(records)}
+            sections={sectionsOf(facts)}
             besides={packs.flatMap((p) =>
               besidesFor(
                 p,

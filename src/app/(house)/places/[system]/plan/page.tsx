@@ -6,7 +6,7 @@ import { PlanError } from '@/core/plan/plan';
 import { listKit } from '@/server/cabinet/cabinet';
 import { readSystem } from '@/server/places/places';
 import { lastTimes } from '@/server/records/records';
-import { openFailure } from '@/server/runs/start';
+import { failuresBySection, recordsBySection } from '@/server/places/looks';
 import { viewerDay } from '@/server/session/zone';
 import { requireSession } from '@/server/session/session';
 import { listVisits, testPlan } from '@/server/visits/visits';
@@ -44,7 +44,14 @@ export default async function PlanPage({
   let plan;
   try {
     plan = await found(
-      testPlan(session, { system: id, pack, procedure, case: kind, choices: planned.choices }),
+      testPlan(session, {
+        system: id,
+        pack,
+        procedure,
+        case: kind,
+        choices: planned.choices,
+        ...(planned.section ? { section: planned.section } : {}),
+      }),
     );
   } catch (error) {
     if (!(error instanceof PlanError)) throw error;
@@ -60,11 +67,11 @@ export default async function PlanPage({
       </>
     );
   }
-  const [last, kit, visits, failure] = await Promise.all([
+  const [last, kit, visits, records] = await Promise.all([
     lastTimes(session, procedure),
     listKit(session),
     listVisits(session, today),
-    openFailure(session, id),
+    recordsBySection(session, id),
   ]);
   return (
     <>
@@ -88,7 +95,7 @@ export default async function PlanPage({
         }))}
         mayRun={may(session.role, 'run')}
         mayPlan={may(session.role, 'plan')}
-        failure={word('retest') === 'no' ? null : failure}
+        failure={word('retest') === 'no' ? null : (failuresBySection(records)[planned.section ?? ''] ?? null)}
         planned={planned}
         firm={session.organisation}
         last={last}
