@@ -3,6 +3,7 @@ import { readFileSync } from 'node:fs';
 import path from 'node:path';
 import type { System } from '@/core/installation/section';
 import type { Gauge } from '@/core/instrument/gauge';
+import { withNetwork } from '@/core/network/enter';
 import { parseWithUnit } from '@/core/quantity/exact';
 import type { ScriptLine } from '@/core/run/script';
 import type { Role } from '@/wire/role';
@@ -32,6 +33,8 @@ export interface Demo {
     procedure: string;
     case: string;
     choices?: Record<string, string>;
+    /** Of several sections of the place the one that is tested, by its ends. */
+    section?: string;
     /** Repeats the newest record of the system that was not good. */
     retest?: true;
     lines: ScriptLine[];
@@ -89,6 +92,7 @@ const FIGURES = new Set([
   'pressure',
   'loss',
   'gasInside',
+  'surface',
 ]);
 /** Of kit, `size` is a word. */
 export const kitFigures = (value: Record<string, unknown>): unknown => {
@@ -126,4 +130,8 @@ export const demoGauge = ({ key: _key, ...g }: Demo['gauges'][number], id: strin
 export const demoSystem = (
   { key: _key, ...s }: Demo['sites'][number]['systems'][number],
   id: string,
-): System => figures({ ...s, id }) as System;
+): System => {
+  const system = figures({ ...s, id }) as System;
+  // what is drawn says what there is
+  return system.network ? withNetwork(system, system.network) : system;
+};

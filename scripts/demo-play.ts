@@ -1,6 +1,8 @@
 /** The demo's runs played through the core alone: no server, no database. For tests, and to see at once what a pack's change asks. */
 import { readdirSync, readFileSync } from 'node:fs';
 import path from 'node:path';
+import { remembered } from '@/core/kinds/map/fold';
+import { withinSection } from '@/core/trades/sections';
 import { notCoveredOf } from '@/core/network/installation';
 import { loadPack } from '@/core/pack/load';
 import type { Pack } from '@/core/pack/schema';
@@ -35,9 +37,18 @@ export function playDemo(only?: readonly number[]): PlayedRun[] {
       site.systems.map((s, j) => [s.key, { site, system: demoSystem(s, id(5, i * 50 + j)) }] as const),
     ),
   );
+  const seen = new Map<string, PlacedEvent[]>();
   return demo.runs.flatMap((run, index) => {
-    if (only && !only.includes(index)) return [];
-    const { site, system } = systems.get(run.system)!;
+    // what was seen of unseen joins is known to the runs after it: those are played whichever are asked for
+    const looks = run.procedure === 'pool-map';
+    if (only && !only.includes(index) && !looks) return [];
+    const { site, system: kept } = systems.get(run.system)!;
+    const whole = {
+      ...kept,
+      notCovered: notCoveredOf(kept),
+      ...remembered(kept, seen.get(run.system) ?? []),
+    };
+    const system = run.section ? withinSection(whole, run.section)! : whole;
     const pack = packs.find((p) =>
       [...p.procedures, ...(p.sequences ?? [])].some((x) => x.id === run.procedure),
     )!;
@@ -49,7 +60,7 @@ export function playDemo(only?: readonly number[]): PlayedRun[] {
         practice: false,
         organisation: { id: id(1, 1), name: demo.organisation.name },
         site: { id: id(4, 1), name: site.name, address: site.address, customer: site.customer },
-        system: { ...system, notCovered: notCoveredOf(system) },
+        system,
         pack,
         packHash: 'demo',
         procedureId: run.procedure,
@@ -78,7 +89,8 @@ export function playDemo(only?: readonly number[]): PlayedRun[] {
         began,
         id: (n) => id(8, n),
       });
-      return [{ run, index, plan, events: place(events) }];
+      seen.set(run.system, [...(seen.get(run.system) ?? []), ...place(events)]);
+      return only && !only.includes(index) ? [] : [{ run, index, plan, events: place(events) }];
     } catch (error) {
       throw new Error(`Demo run ${index} (${run.system}, ${run.procedure}): ${(error as Error).message}`, {
         cause: error,

@@ -7,7 +7,8 @@ import { shiftClock } from '@/server/now';
 import { makeOrganisation as foundOrganisation } from '@/server/people/organisation';
 import { closeFollowUp, openFollowUps } from '@/server/records/follow-ups';
 import { appendEvents, readRun } from '@/server/runs/log';
-import { openFailure, startRun } from '@/server/runs/start';
+import { failuresBySection, recordsBySection } from '@/server/places/looks';
+import { startRun } from '@/server/runs/start';
 import { sealRun } from '@/server/sealing/seal';
 import type { Session } from '@/server/session/session';
 import { readVisitFacts } from '@/server/visits/store';
@@ -141,7 +142,9 @@ class Stage {
     at(began);
     const id = uuid7(began);
     const session = this.sessionOf(run.by);
-    const failed = run.retest ? await openFailure({ org }, systemIds[run.system]!) : null;
+    const failed = run.retest
+      ? failuresBySection(await recordsBySection({ org }, systemIds[run.system]!))[run.section ?? '']
+      : null;
     await startRun(session, {
       ...(failed ? { retestOf: failed.run } : {}),
       id,
@@ -150,6 +153,7 @@ class Stage {
       procedure: run.procedure,
       case: run.case,
       ...(run.choices ? { choices: run.choices } : {}),
+      ...(run.section ? { section: run.section } : {}),
       practice: false,
       zone: 'Europe/London',
     });
@@ -264,7 +268,10 @@ export async function loadDemo(
   shiftClock(0);
   const stage = new Stage(demo, loadedAt, org, persons, packOf);
   await stage.furnish();
-  for (const run of demo.runs) await stage.run(run);
+  // in the order of their days: numbers follow it, wherever a run stands in the file
+  const day = (at: string) => (at.startsWith('now') ? '9999' : at);
+  const inOrder = [...demo.runs].sort((a, b) => day(a.at).localeCompare(day(b.at)));
+  for (const run of inOrder) await stage.run(run);
   for (const w of demo.watches) await stage.watch(w);
   await stage.writeLogs(Infinity);
   await stage.closeOld();

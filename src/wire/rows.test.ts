@@ -74,7 +74,7 @@ test('what is known of a thing and stands on no form stays when its row is chang
 test('every kind that a trade needs and rules read can be entered, with all that the catalogue knows of it', () => {
   const listed = new Set(PART_LIST_KEYS.map((l) => listRule(l).kind));
   // asked by fields of their own, or mere joints of the drawing
-  const otherwise = new Set(['source', 'tank', 'meter', 'point', 'tee', 'cap', 'tap', 'vent']);
+  const otherwise = new Set(['source', 'tank', 'meter', 'point', 'tee', 'cap', 'tap', 'vent', 'equipment']);
   expect(PART_KINDS.filter((k) => !listed.has(k) && !otherwise.has(k))).toEqual([]);
   expect(TRADES.flatMap((t) => t.palette).filter((k) => !listed.has(k) && !otherwise.has(k))).toEqual([]);
   for (const list of PART_LIST_KEYS) {

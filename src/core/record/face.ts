@@ -10,6 +10,7 @@ import { roleOf } from '@/core/roles';
 import { DANGER_WORDS } from '@/core/run/closing';
 import type { PlacedEvent } from '@/core/run/events';
 import { pointsOf } from '@/core/run/inventory';
+import { roomSections } from './room-sections';
 import { debtWords, gaugeOf, gaugeOfHold, gaugesUsed, letByLimit, perceptibleOf } from '@/core/run/read';
 import { reduce } from '@/core/run/reduce';
 import type { Hold, RunState } from '@/core/run/state';
@@ -276,6 +277,7 @@ function sectionsOf(plan: Plan, state: RunState, events: readonly PlacedEvent[])
         : [],
     },
     ...waterSections(plan, state),
+    ...roomSections(plan, state),
     {
       key: 'reports',
       title: 'Reported to others',

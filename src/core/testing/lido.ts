@@ -2,6 +2,7 @@
 import poolJson from '@packs/pool.json';
 import { loadPack } from '@/core/pack/load';
 import type { System } from '@/core/installation/section';
+import type { Procedure } from '@/core/pack/schema';
 import { makePlan, type Plan } from '@/core/plan/plan';
 import { parseWithUnit as q } from '@/core/quantity/exact';
 import { pipeFigures } from '@/core/installation/pipes';
@@ -67,6 +68,12 @@ export const LIDO_LOOKS: readonly Look[] = (['suction', 'returns', 'air'] as con
   quiet: LIDO_LINES[line].slice(1),
   flowing: others(line),
 }));
+
+/** The lido as a procedure wants it: whole, or its line of returns. */
+export const lidoFor = (procedure: Pick<Procedure, 'oneSection'>): System => {
+  const whole = lido({ looks: LIDO_LOOKS });
+  return procedure.oneSection ? withinSection(whole, [...LIDO_LINES.returns].sort().join('+'))! : whole;
+};
 
 const base = {
   run: uuid(62, 3),

@@ -8,12 +8,13 @@ import type { Gauge } from '@/core/instrument/gauge';
 import type { System } from '@/core/installation/section';
 import { pipeFigures } from '@/core/installation/pipes';
 import { loadPack } from '@/core/pack/load';
-import type { Pack } from '@/core/pack/schema';
+import type { Pack, Procedure } from '@/core/pack/schema';
 import { makePlan, type Plan } from '@/core/plan/plan';
 import { parseWithUnit as q } from '@/core/quantity/exact';
 import { reduce } from '@/core/run/reduce';
 import { playScript, type ScriptLine } from '@/core/run/script';
 import { verdictOf } from '@/core/verdict/verdict';
+import { lidoFor, poolGauge, poolPack } from './lido';
 import { bakery, gauge, pack as metric, scribe, uuid } from './bakery';
 
 /** Fixtures beside the bakery: kiln annexe (psi), turn-on (inWC, ft3), trailer and tank (propane), and their gauges. */
@@ -25,6 +26,7 @@ export const packs: Record<string, Pack> = {
   waterHouse: loadPack(waterHouseJson),
   waterPipework: loadPack(waterPipeworkJson),
   waterMains: loadPack(waterMainsJson),
+  pool: poolPack,
 };
 export const packWith = (id: string): Pack =>
   Object.values(packs).find((p) => [...p.procedures, ...(p.sequences ?? [])].some((x) => x.id === id))!;
@@ -42,6 +44,7 @@ const waterSystem = (pack: string, medium: string | undefined): System | null =>
 
 const other = (n: number, over: Partial<Gauge>): Gauge => gauge({ id: uuid(n, 9), serial: `S${n}`, ...over });
 export const gauges = {
+  psiPool: poolGauge,
   /** 0 to 15 psi dial, half-psi divisions would be too coarse: 0.1 psi. */
   psiDial: other(11, {
     name: 'D-15',
@@ -216,6 +219,7 @@ export function planOf(
     site: { id: uuid(1, 4), name: 'Quarter', address: 'Millrace Quarter', customer: 'A. Customer' },
     system:
       over.system ??
+      (pack.id === 'pool' ? lidoFor(found as Procedure) : null) ??
       waterSystem(pack.id, 'media' in found ? found.media?.[0] : undefined) ??
       (pack.id === 'propane' ? trailer() : pack.id === 'gas-imperial' ? kiln() : bakery()),
     pack,

@@ -25,7 +25,13 @@ export async function withLooks(tx: Tx, system: System): Promise<System> {
     )
     .orderBy(asc(runs.made), asc(events.position))
     .limit(MOST);
-  return { ...system, ...remembered(system, rows.map((r) => r.body)) };
+  return {
+    ...system,
+    ...remembered(
+      system,
+      rows.map((r) => r.body),
+    ),
+  };
 }
 export const readLooks = (scope: { org: string }, system: System) =>
   inOrganisation(scope, (tx) => withLooks(tx, system));
@@ -53,7 +59,14 @@ export const recordsBySection = (scope: { org: string }, system: string): Promis
       })
       .from(ledger)
       .innerJoin(runs, eq(runs.id, ledger.id))
-      .where(and(eq(runs.system, system), eq(runs.practice, false), isNull(ledger.superseded), isNull(ledger.voided)))
+      .where(
+        and(
+          eq(runs.system, system),
+          eq(runs.practice, false),
+          isNull(ledger.superseded),
+          isNull(ledger.voided),
+        ),
+      )
       .orderBy(desc(ledger.at))
       .limit(400);
     const seen = new Set<string>();
@@ -65,7 +78,9 @@ export const recordsBySection = (scope: { org: string }, system: string): Promis
     });
   });
 /** The newest record of each section that was not good and has no later one: a run on it repeats that one. */
-export function failuresBySection(records: readonly SectionRecord[]): Readonly<Record<string, SectionRecord>> {
+export function failuresBySection(
+  records: readonly SectionRecord[],
+): Readonly<Record<string, SectionRecord>> {
   const newest = new Map<string, SectionRecord>();
   for (const r of records) {
     const before = newest.get(r.section);

@@ -85,7 +85,22 @@ function useStart({ system, offers, failures, besides }: StartTestProps) {
     location.assign(`/places/${system}/plan?${query}`);
   };
   return {
-    ...{ failure, section, setSection, chosen, setChosen, procedure, kind, setKind, retest, setRetest, said, setSaid, choices, setChoices },
+    ...{
+      failure,
+      section,
+      setSection,
+      chosen,
+      setChosen,
+      procedure,
+      kind,
+      setKind,
+      retest,
+      setRetest,
+      said,
+      setSaid,
+      choices,
+      setChoices,
+    },
     ...{
       fault,
       setFault,
@@ -154,7 +169,9 @@ export function StartTest(props: StartTestProps) {
       {procedure && (
         <>
           <AboutTest procedure={procedure} />
-          {procedure.oneSection && <WhichSection sections={sections} section={section} onChoose={setSection} />}
+          {procedure.oneSection && (
+            <WhichSection sections={sections} section={section} onChoose={setSection} />
+          )}
           <WhichCase procedure={procedure} kind={kind} onChoose={setKind} />
           <details className="mt-2 text-sm">
             <summary className="min-h-8 cursor-pointer text-lake">Where schools differ</summary>

@@ -6,7 +6,14 @@ import type { EventOf, RunEvent } from '@/core/run/events';
 import type { Fold, OnStage } from '@/core/run/fold';
 import type { RunState } from '@/core/run/state';
 import { follow, no, type Refusal } from '@/core/run/transition';
-import { endsOfLook, lookWords, poolEnds, type PoolEnd, poolMap, type PoolMap } from '@/core/trades/pool/ends';
+import {
+  endsOfLook,
+  lookWords,
+  poolEnds,
+  type PoolEnd,
+  poolMap,
+  type PoolMap,
+} from '@/core/trades/pool/ends';
 import type { FoundEnd, Look } from '@/core/trades/pool/joins';
 
 /** More looks than any pool asks for: a list nobody can survey. */

@@ -3,8 +3,8 @@ import type { Verbs } from '@/core/run/verbs';
 
 const ids = (text: string): string[] => text.split(',').filter(Boolean);
 export const mapVerbs: Verbs = {
-  /** look WHAT FROM ON OFF PLUGGED [stood|joined|elsewhere TEXT]; lists with commas, '' for none. */
-  look: ({ args }) => {
+  /** saw WHAT FROM ON OFF PLUGGED [stood|joined|elsewhere TEXT]; lists with commas, '' for none. */
+  saw: ({ args }) => {
     const [what = 'closed', from = '', on = '', off = '', plugged = '', how = '', text = ''] = args;
     return {
       kind: 'look',

@@ -7,7 +7,7 @@ import { debtWords } from '@/core/run/read';
 import { sectionsOf, withinSection } from '@/core/trades/sections';
 
 const CLOSED = (from: string, on: string, off: string, s = 10) =>
-  [s, 'look', 'closed', from, on, off] as const;
+  [s, 'saw', 'closed', from, on, off] as const;
 
 describe('the map', () => {
   const map = () => poolPlan('pool-map', undefined, { looks: [] });
@@ -28,11 +28,11 @@ describe('the map', () => {
     const clash = [
       ...begin,
       CLOSED('at-pump', 'skimmer-1', 'return-1'),
-      [20, 'look', 'air', 'at-heater', 'return-1', 'skimmer-1'],
+      [20, 'saw', 'air', 'at-heater', 'return-1', 'skimmer-1'],
     ] as const;
     const open = playPool(map(), clash);
     expect(mapNow(map(), open.state).joins.clashes).toEqual([]);
-    const worse = [...clash, [30, 'look', 'air', 'at-pump', 'return-1']] as const;
+    const worse = [...clash, [30, 'saw', 'air', 'at-pump', 'return-1']] as const;
     const run = playPool(map(), worse);
     expect(mapNow(map(), run.state).joins.clashes[0]!.looks).toHaveLength(2);
     expect(playPool(map(), [...worse, [40, 'proceed'], [50, 'checks']]).verdict?.word).toBe('inconclusive');
@@ -45,14 +45,14 @@ describe('the map', () => {
     expect(healed.state.rooms.map.back[0]!.why).toBe('the wrong valve was shut');
   });
   test.each([
-    ['an end nobody listed', ['look', 'closed', 'at-pump', 'tub-9', ''], /not in the list/],
-    ['one end on both lists', ['look', 'closed', 'at-pump', 'return-1', 'return-1'], /twice/],
-    ['a valve closed in the pool', ['look', 'closed', 'return-1', 'return-2', ''], /closed at the equipment/],
-    ['nothing seen', ['look', 'closed', 'at-pump', '', ''], /what went quiet/],
-    ['no bubbles and nothing watched', ['look', 'air', 'at-pump', '', ''], /what bubbled/],
-    ['one pipe of one end', ['look', 'pipe', '', 'return-1', ''], /two ends or more/],
-    ['from nowhere', ['look', 'air', '', 'return-1', ''], /from which end/],
-    ['none of several', ['look', 'among', 'at-pump', '', ''], /could have come from/],
+    ['an end nobody listed', ['saw', 'closed', 'at-pump', 'tub-9', ''], /not in the list/],
+    ['one end on both lists', ['saw', 'closed', 'at-pump', 'return-1', 'return-1'], /twice/],
+    ['a valve closed in the pool', ['saw', 'closed', 'return-1', 'return-2', ''], /closed at the equipment/],
+    ['nothing seen', ['saw', 'closed', 'at-pump', '', ''], /what went quiet/],
+    ['no bubbles and nothing watched', ['saw', 'air', 'at-pump', '', ''], /what bubbled/],
+    ['one pipe of one end', ['saw', 'pipe', '', 'return-1', ''], /two ends or more/],
+    ['from nowhere', ['saw', 'air', '', 'return-1', ''], /from which end/],
+    ['none of several', ['saw', 'among', 'at-pump', '', ''], /could have come from/],
   ] as const)('%s is refused with what to do', (_, line, text) => {
     expect(() => playPool(map(), [...begin, [10, ...line]])).toThrow(text);
   });
@@ -60,7 +60,7 @@ describe('the map', () => {
     const { state } = playPool(map(), [
       ...begin,
       [10, 'endfound', 'found-1', 'Foot well drain', 'drain', 'tub'],
-      [20, 'look', 'air', 'at-pump', 'found-1', 'skimmer-1', '', 'elsewhere', 'bubbles in the corner'],
+      [20, 'saw', 'air', 'at-pump', 'found-1', 'skimmer-1', '', 'elsewhere', 'bubbles in the corner'],
     ]);
     expect(mapNow(map(), state).joins.bond('at-pump', 'found-1')).toBe('joined');
     expect(mapNow(map(), state).joins.bond('at-pump', 'skimmer-1')).toBe('open');
