@@ -36,21 +36,23 @@ export async function withLooks(tx: Tx, system: System): Promise<System> {
 export const readLooks = (scope: { org: string }, system: System) =>
   inOrganisation(scope, (tx) => withLooks(tx, system));
 
-/** The newest record that stands of each section of an installation. */
+/** A record that stands, with the section of the place it is of: '' for the whole. */
 export interface SectionRecord {
   readonly section: string;
+  readonly title: string;
   readonly run: string;
   readonly number: string;
   readonly word: string;
   readonly procedure: string;
   readonly sealedAt: string;
 }
-/** Newest first, one for each section and procedure. */
+/** Records of an installation, the newest first. */
 export const recordsBySection = (scope: { org: string }, system: string): Promise<SectionRecord[]> =>
   inOrganisation(scope, async (tx) => {
     const rows = await tx
       .select({
         section: sql<string>`coalesce(${runs.plan} #>> '{system,section,key}', '')`,
+        title: sql<string>`coalesce(${runs.plan} #>> '{system,section,title}', '')`,
         run: ledger.id,
         number: ledger.number,
         word: ledger.word,
@@ -69,13 +71,7 @@ export const recordsBySection = (scope: { org: string }, system: string): Promis
       )
       .orderBy(desc(ledger.at))
       .limit(400);
-    const seen = new Set<string>();
-    return rows.flatMap((r) => {
-      const key = `${r.section} ${r.procedure}`;
-      if (seen.has(key)) return [];
-      seen.add(key);
-      return [{ ...r, sealedAt: r.sealedAt.toISOString() }];
-    });
+    return rows.map((r) => ({ ...r, sealedAt: r.sealedAt.toISOString() }));
   });
 /** The newest record of each section that was not good and has no later one: a run on it repeats that one. */
 export function failuresBySection(

@@ -47,11 +47,11 @@ export function Facts({ view }: { view: BenchView }) {
         </Suspense>
       </section>
       <Judging view={view} />
-      <Limits view={view} part={part} stages={stages} judged={judged} />
+      {!view.plan.procedure.unpressed && <Limits view={view} part={part} stages={stages} judged={judged} />}
       <SeenByHold view={view} part={part} judged={judged} />
       <PutBack view={view} />
       <WhileItWaits view={view} part={part} />
-      <AtThisPressure view={view} part={part} />
+      {!view.plan.procedure.unpressed && <AtThisPressure view={view} part={part} />}
       <MeasuredVolume view={view} />
       <ValvesNow view={view} />
       <PackLine view={view} />

@@ -1,5 +1,8 @@
 'use client';
+import { mapNow } from '@/core/kinds/map/fold';
 import { networkOf } from '@/core/network/enter';
+import { tradeOf } from '@/core/trades';
+import { linesDrawn } from '@/core/trades/pool/ends';
 import { reachOf } from '@/core/network/flood';
 import { listId } from '@/core/network/installation';
 import { type Network, type Part, type Position, positionKey } from '@/core/network/network';
@@ -23,7 +26,13 @@ export default function SectionDrawn({ view }: { view: Pick<BenchView, 'plan' | 
   const { plan, state } = view;
   const network = useMemo(() => networkOf(plan.system), [plan.system]);
   const positions = state.valves;
-  const reach = useMemo(() => reachOf(network, positions), [network, positions]);
+  const lines = useMemo(
+    () =>
+      tradeOf(plan.system).lines && !plan.system.section ? linesDrawn(network, mapNow(plan, state)) : null,
+    [plan, state, network],
+  );
+  const reach = useMemo(() => lines?.reach ?? reachOf(network, positions), [lines, network, positions]);
+  const joins = lines ? { joins: lines.joins } : {};
   const visit = currentVisit(state);
   const stage = visit && stageOf(plan, visit);
   const marked = useMemo(() => {
@@ -40,7 +49,9 @@ export default function SectionDrawn({ view }: { view: Pick<BenchView, 'plan' | 
     );
   }, [plan, stage, network]);
   const bounds = reach.boundaries.map((p) => p.name).join(', ') || 'nothing';
-  const label = `The section in this stage: bounded by ${bounds}`;
+  const label = lines
+    ? 'The pool, with the lines that are known'
+    : `The section in this stage: bounded by ${bounds}`;
   return (
     <Dialog.Root>
       <Dialog.Trigger asChild>
@@ -55,11 +66,12 @@ export default function SectionDrawn({ view }: { view: Pick<BenchView, 'plan' | 
             positions={positions}
             marked={marked}
             label={label}
+            {...joins}
             least={0}
             bare
           />
           <span className="flex items-center gap-2 px-1 text-sm text-quiet">
-            <Maximize2 size={14} aria-hidden /> bounded by {bounds}
+            <Maximize2 size={14} aria-hidden /> {lines ? 'lines that are known' : `bounded by ${bounds}`}
           </span>
         </button>
       </Dialog.Trigger>
@@ -85,6 +97,7 @@ export default function SectionDrawn({ view }: { view: Pick<BenchView, 'plan' | 
               positions={positions}
               marked={marked}
               beside={pipeLabels}
+              {...joins}
               label={label}
             />
           </div>

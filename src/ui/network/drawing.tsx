@@ -134,6 +134,7 @@ function LinkLine({ link, shown }: { link: Join; shown: Shown }) {
 function Name({
   asked,
   note,
+  above,
   text,
   part,
   bold,
@@ -141,6 +142,8 @@ function Name({
 }: {
   asked: Position | '';
   note: string;
+  /** It stands above its sign: on the upper edge of a pool, where its pipe comes from below. */
+  above: boolean;
   text: string;
   part: Part;
   /** It bounds the section: whose it is stands with it. */
@@ -162,7 +165,7 @@ function Name({
     'tap',
     'vent',
     'pump',
-    'outlet',
+    ...(above ? [] : ['outlet']),
     'connection',
     'equipment',
   ].includes(part.kind);
@@ -179,6 +182,11 @@ function Name({
       dominantBaseline="central"
       fontSize={12.5}
       fontWeight={bold ? 700 : 400}
+      // a pipe that runs under a name leaves it readable
+      paintOrder="stroke"
+      stroke="var(--panel)"
+      strokeWidth={4}
+      strokeLinejoin="round"
       fill={faint ? 'var(--quiet)' : 'var(--ink)'}
     >
       {row}
@@ -208,17 +216,15 @@ function Edge({ outline }: { outline: Outline }) {
     />
   );
 }
-/** A join without a pipe: full where it is known, dotted where it is only usual. */
+/** A join without a pipe, along and then down like one: full where it is known, dotted where it is only usual. */
 function JoinLine({ join, network }: { join: NonNullable<Shown['joins']>[number]; network: Joined }) {
   const [a, b] = [join.from, join.to].map((id) => partOf(network, id));
   if (!a || !b) return null;
   const [p, q] = [at(a), at(b)];
   return (
-    <line
-      x1={p.x}
-      y1={p.y}
-      x2={q.x}
-      y2={q.y}
+    <path
+      d={`M${p.x},${p.y} H${q.x} V${q.y}`}
+      fill="none"
       stroke={join.sure ? 'var(--lake)' : 'var(--edge)'}
       strokeWidth={join.sure ? 3 : 1.5}
       strokeDasharray={join.sure ? undefined : '1 7'}
@@ -273,6 +279,7 @@ function PartSign({ part, shown }: { part: Part; shown: Shown }) {
           faint={!inside && !bound}
           asked={marked?.get(part.id) ?? ''}
           note={shown.notes?.get(part.id) ?? ''}
+          above={!!network.outline && part.y <= network.outline.y + 2}
         />
       )}
     </g>

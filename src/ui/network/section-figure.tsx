@@ -2,20 +2,20 @@ import type { System } from '@/core/installation/section';
 import { networkOf } from '@/core/network/enter';
 import { insideOf, reachOf } from '@/core/network/flood';
 import { tradeOf } from '@/core/trades';
-import { joinsDrawn, poolMap } from '@/core/trades/pool/ends';
+import { linesDrawn, poolMap } from '@/core/trades/pool/ends';
 import { type LineRecord, lineWord, newestOf } from '@/ui/places/lines-of';
 import { NetworkDrawing } from './drawing';
 import { pipeLabels } from './pipe-words';
 
 /** What is known of a pool's lines, on its drawing: joins, and what each line was found to be, at its first end. */
-function linesDrawn(section: System, records: readonly LineRecord[]) {
-  if (!tradeOf(section).lines || section.section) return {};
+function knownLines(section: System, records: readonly LineRecord[]) {
+  if (!tradeOf(section).lines || section.section) return null;
   const map = poolMap(section, section.looks ?? []);
   const found = map.lines.flatMap((l) => {
     const record = newestOf(l, records);
     return record ? [[l.ends[0]!, lineWord(record)] as const] : [];
   });
-  return { joins: joinsDrawn(map), notes: new Map(found) };
+  return { ...linesDrawn(networkOf(section), map), notes: new Map(found) };
 }
 /** The section as a test would find it, to look at: the same drawing on place, plan and record. */
 export function SectionFigure({
@@ -28,7 +28,8 @@ export function SectionFigure({
   className?: string;
 }) {
   const network = networkOf(section);
-  const reach = reachOf(network);
+  const lines = knownLines(section, records);
+  const reach = lines?.reach ?? reachOf(network);
   const names = (list: readonly { readonly name: string }[]) =>
     list.map((p) => p.name).join(', ') || 'nothing';
   return (
@@ -42,8 +43,12 @@ export function SectionFigure({
         network={network}
         reach={reach}
         beside={pipeLabels}
-        label={`Section of ${section.name} drawn: inside ${names(insideOf(network, reach))}; bounded by ${names(reach.boundaries)}`}
-        {...linesDrawn(section, records)}
+        label={
+          lines
+            ? `${section.name} drawn, with the lines that are known`
+            : `Section of ${section.name} drawn: inside ${names(insideOf(network, reach))}; bounded by ${names(reach.boundaries)}`
+        }
+        {...(lines ? { joins: lines.joins, notes: lines.notes } : {})}
       />
     </div>
   );

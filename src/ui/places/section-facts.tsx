@@ -111,20 +111,27 @@ export function SectionFacts({ facts }: Facts) {
         <Fact name="Largest pipe" figure>
           {largest ? showExact(largest) : 'not entered'}
         </Fact>
-        <Fact name="Working pressure" figure>
+        <Fact name={tradeOf(facts).lines ? 'Pump working pressure' : 'Working pressure'} figure>
           {showExact(facts.workingPressure)}
         </Fact>
         <LevelFacts facts={facts} />
-        <Fact name="Meter">{facts.meter.name}</Fact>
+        {!tradeOf(facts).lines && <Fact name="Meter">{facts.meter.name}</Fact>}
+        {facts.surface && (
+          <Fact name="Surface of the pool" figure>
+            {showExact(facts.surface)}
+          </Fact>
+        )}
         <StiffFact facts={facts} />
         {facts.elements?.map((e) => (
           <Fact key={e.id} name={`Permits at most: ${e.name}`} figure>
             {showExact(e.most)}
           </Fact>
         ))}
-        <Fact name="Bounded by" wide>
-          {facts.supplyValve} (owner: {facts.supplyValveOwner})
-        </Fact>
+        {facts.supplyValve && (
+          <Fact name="Bounded by" wide>
+            {facts.supplyValve} (owner: {facts.supplyValveOwner})
+          </Fact>
+        )}
         {(
           [
             ['Smallest test dial', facts.meter.testDial],

@@ -18,11 +18,14 @@ export function SystemHistory({
   system,
   lines,
   trends,
+  sections = {},
   zone,
 }: {
   system: string;
   lines: readonly RecordLine[];
   trends: readonly Trend[];
+  /** Of several sections the one a run was of, by run. */
+  sections?: Readonly<Record<string, string>>;
   /** Whose days and years are meant. */
   zone: string;
 }) {
@@ -59,6 +62,7 @@ export function SystemHistory({
                       {mark && <span className="font-semibold"> · {mark}</span>}
                       <span className="block text-sm text-quiet">
                         {l.summary.procedure}
+                        {sections[l.run] ? `: ${sections[l.run]}` : ''}
                         {l.status === 'practice' ? ', practice' : ''}
                         {l.source === 'outside' ? ', from outside' : ''}
                       </span>

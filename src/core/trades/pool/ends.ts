@@ -7,7 +7,8 @@ import {
 } from '@/core/installation/parts';
 import type { System } from '@/core/installation/section';
 import { ruleOfPart } from '@/core/network/catalogue';
-import { figureOf, textOf } from '@/core/network/network';
+import type { Reach } from '@/core/network/flood';
+import { figureOf, type Network, textOf } from '@/core/network/network';
 import type { Exact } from '@/core/quantity/exact';
 import { joinsOf, type FoundEnd, type Joins, type Line, type Look } from './joins';
 
@@ -151,8 +152,34 @@ export function lookWords(l: Look, name: (id: string) => string): string {
   }
 }
 
-/** Joins as a drawing shows them: each line from its first end to every other that is surely on it; what custom alone says. */
-export const joinsDrawn = ({ lines, custom }: PoolMap) => [
-  ...lines.flatMap(({ ends: [first, ...rest] }) => rest.map((to) => ({ from: first!, to, sure: true }))),
-  ...custom.map((c) => ({ from: c.a, to: c.b, sure: false })),
-];
+/** A pool as its drawing shows it: what is known to be a line holds together, whatever stands open or shut today. */
+export function linesDrawn(network: Network, map: PoolMap): { reach: Reach; joins: readonly DrawnJoin[] } {
+  const lineOf = new Map(
+    map.lines.filter((l) => l.ends.length > 1).flatMap((l) => l.ends.map((e) => [e, l.key] as const)),
+  );
+  const own = (a: string, b: string) => lineOf.has(a) && lineOf.get(a) === lineOf.get(b);
+  const piped = (a: string, b: string) =>
+    network.links.some((l) => (l.from === a && l.to === b) || (l.from === b && l.to === a));
+  return {
+    reach: {
+      parts: new Set(lineOf.keys()),
+      links: new Set(network.links.filter((l) => own(l.from, l.to)).map((l) => l.id)),
+      boundaries: [],
+      outside: network.parts.filter((p) => !lineOf.has(p.id)),
+      shutOff: new Set(),
+      warnings: [],
+    },
+    joins: [
+      ...map.lines.flatMap(({ ends: [first, ...rest] }) =>
+        rest.filter((to) => !piped(first!, to)).map((to) => ({ from: first!, to, sure: true })),
+      ),
+      ...map.custom.filter((c) => !piped(c.a, c.b)).map((c) => ({ from: c.a, to: c.b, sure: false })),
+    ],
+  };
+}
+/** A join without a pipe: known, or only usual. */
+export interface DrawnJoin {
+  readonly from: string;
+  readonly to: string;
+  readonly sure: boolean;
+}

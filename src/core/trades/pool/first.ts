@@ -3,23 +3,23 @@ import { OUTLET_TYPES, OUTLET_WORDS, type OutletType } from '@/core/installation
 import type { Pipe } from '@/core/installation/pipe';
 import type { Link, Network, Outline, Part } from '@/core/network/network';
 
-const OUTLINE: Outline = { shape: 'rectangle', x: 150, y: 40, width: 290, height: 160 };
+const OUTLINE: Outline = { shape: 'rectangle', x: 40, y: 12, width: 80, height: 40 };
 /** Where outlets of a type usually sit: along an edge, or on the floor. House figures, only for a first drawing. */
 const RUN: Readonly<Record<OutletType, { from: readonly [number, number]; to: readonly [number, number] }>> =
   {
-    return: { from: [190, 40], to: [410, 40] },
-    skimmer: { from: [440, 75], to: [440, 165] },
-    drain: { from: [270, 120], to: [330, 120] },
-    cleaner: { from: [200, 200], to: [260, 200] },
-    'jet-upper': { from: [290, 200], to: [360, 200] },
-    'jet-lower': { from: [380, 200], to: [430, 200] },
-    other: { from: [190, 150], to: [420, 150] },
+    return: { from: [52, 12], to: [108, 12] },
+    skimmer: { from: [120, 20], to: [120, 44] },
+    drain: { from: [74, 30], to: [90, 30] },
+    cleaner: { from: [48, 52], to: [60, 52] },
+    'jet-upper': { from: [72, 52], to: [88, 52] },
+    'jet-lower': { from: [98, 52], to: [114, 52] },
+    other: { from: [52, 42], to: [112, 42] },
   };
 /** Even places along a run: one in its middle, several from end to end. */
 function placed(type: OutletType, n: number, of: number): { x: number; y: number } {
   const { from, to } = RUN[type];
   const t = of === 1 ? 0.5 : n / (of - 1);
-  const at = (a: number, b: number) => Math.round((a + (b - a) * t) / 2) * 2;
+  const at = (a: number, b: number) => Math.round(a + (b - a) * t);
   return { x: at(from[0], to[0]), y: at(from[1], to[1]) };
 }
 const capital = (word: string): string => word[0]!.toUpperCase() + word.slice(1);
@@ -49,14 +49,14 @@ export function poolNetwork(
     kind: 'connection',
     name,
     place: 'equipment',
-    x: 60,
+    x: 12,
     y,
     facts: { type, size: pipe.size },
   });
   const connections = [
-    connection('pump', 'Pump inlet', 80),
-    connection('heater', 'After the heater', 130),
-    ...(has('jet-upper') ? [connection('blower', 'Air blower', 180)] : []),
+    connection('pump', 'Pump inlet', 20),
+    connection('heater', 'After the heater', 34),
+    ...(has('jet-upper') ? [connection('blower', 'Air blower', 48)] : []),
   ];
   const first = outlets.find((o) => o.facts.type === 'return') ?? outlets[0];
   const links: Link[] = first ? [{ id: 'run-1', from: 'at-heater', to: first.id, pipe }] : [];

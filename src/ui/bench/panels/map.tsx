@@ -2,6 +2,7 @@
 import { looksNow } from '@/core/kinds/map/fold';
 import { OUTLET_WORDS, type OutletType } from '@/core/installation/parts';
 import { lookWords, type PoolMap } from '@/core/trades/pool/ends';
+import { hiddenPool, seenFrom } from '@/core/simulation/pool';
 import { nextLook } from '@/core/trades/pool/joins';
 import { Button } from '@/ui/kit/button';
 import { Choice } from '@/ui/kit/choice';
@@ -83,8 +84,15 @@ export function MapWork(props: PanelProps) {
   if (draft.from) notes.set(draft.from, 'from here');
   return (
     <>
-      <Next map={map} looks={looksNow(view.plan, view.state)} name={name} />
-      <Look draft={draft} setDraft={setDraft} map={map} act={act} name={name}>
+      <Next map={map} looks={pool.looks} name={name} />
+      <Look
+        draft={draft}
+        setDraft={setDraft}
+        map={map}
+        act={act}
+        name={name}
+        practice={view.plan.practice ? view.plan.run : ''}
+      >
         <PoolDrawn
           pool={pool}
           notes={notes}
@@ -144,6 +152,7 @@ function Look({
   map,
   act,
   name,
+  practice,
   children,
 }: {
   draft: Draft;
@@ -151,6 +160,8 @@ function Look({
   map: PoolMap;
   act: PanelProps['act'];
   name: (id: string) => string;
+  /** The practice run whose hidden pool answers; '' where a real one is looked at. */
+  practice: string;
   children: React.ReactNode;
 }) {
   const [trouble, setTrouble] = useState('');
@@ -218,6 +229,28 @@ function Look({
       <p role="alert" className="text-rust empty:hidden">
         {trouble}
       </p>
+      {practice && (what === 'closed' || what === 'air') && (
+        <Button
+          className="min-h-16 border-dashed border-heather text-heather"
+          disabled={!from}
+          onClick={() => {
+            const there = seenFrom(hiddenPool(practice, map.ends), what, from, of('plugged'));
+            const said = (ids: readonly string[], mark: Mark) => ids.map((id) => [id, mark] as const);
+            setDraft({
+              ...draft,
+              marks: Object.fromEntries([
+                ...said(there.on, 'on'),
+                ...said(there.off, 'off'),
+                ...said(of('plugged'), 'plugged'),
+              ]),
+              stood: there.stood,
+              elsewhere: there.elsewhere,
+            });
+          }}
+        >
+          Do it on the simulated pool
+        </Button>
+      )}
       <Button
         tone="act"
         className="min-h-16"

@@ -2,8 +2,7 @@
 import type { RunState } from '@/core/run/state';
 import type { Plan } from '@/core/plan/plan';
 import type { Part } from '@/core/network/network';
-import { reachOf } from '@/core/network/flood';
-import { joinsDrawn, poolMap } from '@/core/trades/pool/ends';
+import { linesDrawn, poolMap } from '@/core/trades/pool/ends';
 import { looksNow } from '@/core/kinds/map/fold';
 import { NetworkDrawing } from '@/ui/network/drawing';
 import { useMemo } from 'react';
@@ -25,8 +24,9 @@ export function usePool(plan: Plan, state: RunState) {
         facts: { type: f.type },
       }));
     const network = { ...drawn, parts: [...drawn.parts, ...more] };
-    const map = poolMap(plan.system, looksNow(plan, state), found);
-    return { network, map, reach: reachOf(network), joins: joinsDrawn(map) };
+    const looks = looksNow(plan, state);
+    const map = poolMap(plan.system, looks, found);
+    return { network, looks, map, ...linesDrawn(network, map) };
   }, [plan, state]);
 }
 /** Ends as they were marked for a look, on the pool's own outline; a tap goes on to the next answer. */
@@ -55,7 +55,7 @@ export function PoolDrawn({
         notes={notes}
         chosen={chosen}
         label="The pool with its ends; lines that are known are joined"
-        least={0.62}
+        least={0.5}
         onPart={(id) => {
           if (pool.map.ends.some((e) => e.id === id)) onEnd(id);
         }}

@@ -11,6 +11,7 @@ import { cabinet, readSystem, systemsOfSite } from '@/server/places/places';
 import { historyOf } from '@/server/records/ledger';
 import { rulePacks } from '@/server/rules/rules';
 import { failuresBySection, readLooks, recordsBySection } from '@/server/places/looks';
+import { tradeOf } from '@/core/trades';
 import { sectionsOf } from '@/core/trades/sections';
 import { requireSession } from '@/server/session/session';
 import { viewerDay, viewerZone } from '@/server/session/zone';
@@ -76,7 +77,7 @@ export default async function SystemPage({ params }: { params: Promise<{ system:
       </div>
       <SectionFigure section={facts} records={records} className="mt-3" />
       <LinesOf section={facts} records={records} zone={await viewerZone()} />
-      {[...warnings, ...unanswered(network)].map((w) => (
+      {[...(tradeOf(facts).lines ? [] : warnings), ...unanswered(network)].map((w) => (
         <p key={w} className="mt-2 border-l-4 border-ochre pl-3">
           {w}
         </p>
@@ -94,8 +95,10 @@ export default async function SystemPage({ params }: { params: Promise<{ system:
             system={id}
             zone={await viewerZone()}
             lines={history}
+            sections={Object.fromEntries(records.map((r) => [r.run, r.title]))}
+            // lines of a pool are no one figure that is followed
             trends={trendsOf(
-              history
+              (tradeOf(facts).lines ? [] : history)
                 .filter((l) => !l.voided && !l.superseded && l.status !== 'practice')
                 .map((l) => ({
                   at: Date.parse(l.sealedAt),
