@@ -18,7 +18,7 @@ export function Choice<K extends string>({
     <div
       role="group"
       aria-label={label}
-      className={`grid gap-2 sm:auto-cols-fr sm:grid-flow-col ${className}`}
+      className={`grid gap-2 max-sm:grid-cols-2 sm:auto-cols-fr sm:grid-flow-col ${className}`}
     >
       {(Object.entries(options) as [K, string][]).map(([key, words]) => (
         <Button

@@ -48,7 +48,7 @@ export function SectionFigure({
             ? `${section.name} drawn, with the lines that are known`
             : `Section of ${section.name} drawn: inside ${names(insideOf(network, reach))}; bounded by ${names(reach.boundaries)}`
         }
-        {...(lines ? { joins: lines.joins, notes: lines.notes } : {})}
+        {...(lines ? { joins: lines.joins, notes: lines.notes, least: 0.78 } : {})}
       />
     </div>
   );

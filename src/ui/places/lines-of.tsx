@@ -17,7 +17,8 @@ export interface LineRecord {
 /** The newest of a line's records: what it was found to be. */
 export const newestOf = (line: Pick<PoolLine, 'key'>, records: readonly LineRecord[]): LineRecord | null =>
   records
-    .filter((r) => r.section === line.key)
+    // a map or a place found says nothing of tightness
+    .filter((r) => r.section === line.key && r.word !== 'refer')
     .reduce<LineRecord | null>((a, b) => (a && a.sealedAt >= b.sealedAt ? a : b), null);
 export const lineWord = (record: LineRecord | null): string =>
   record ? (WORDS[record.word as VerdictWord] ?? record.word).toLowerCase() : 'not tested';

@@ -273,8 +273,10 @@ export function WhichSection({
             disabled={s.open !== ''}
             onClick={() => onChoose(s.key)}
           >
-            <span className="block">{s.title}</span>
-            {s.open && <span className="block text-sm font-normal">{s.open}</span>}
+            <span>
+              <span className="block">{s.title}</span>
+              {s.open && <span className="block text-sm font-normal">{s.open}</span>}
+            </span>
           </Button>
         ))}
       </div>

@@ -198,7 +198,7 @@ function Look({
             ? `From ${name(from)}: tap what ${what === 'closed' ? 'went quiet; twice: kept flowing' : what === 'air' ? 'bubbled; twice: watched, still; three times: plugged' : 'it could have been'}.`
             : `Tap the ${what === 'closed' ? 'connection whose line you shut' : 'end the air goes into'}.`}
       </p>
-      {children}
+      <div className="max-sm:order-last">{children}</div>
       <EndList draft={draft} map={map} onEnd={(id) => setDraft(tapped(draft, id, map))} />
       {what === 'pipe' && (
         <Choice
@@ -280,8 +280,10 @@ function EndList({ draft, map, onEnd }: { draft: Draft; map: PoolMap; onEnd: (id
               disabled={off}
               onClick={() => onEnd(e.id)}
             >
-              <span className="block">{e.name}</span>
-              <span className="block text-sm font-normal">{said || e.word}</span>
+              <span>
+                <span className="block">{e.name}</span>
+                <span className="block text-sm font-normal">{said || e.word}</span>
+              </span>
             </Button>
           </li>
         );
