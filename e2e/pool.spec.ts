@@ -98,7 +98,7 @@ test('one line from dye to pressure to locating: plugs counted, a fall both ways
   await bench.beginOn(/^Pressure of one pool line/, line);
   await bench.checks();
   await plugIn(page, 3);
-  await bench.gauge('P-30');
+  await bench.gauge('HT-5030');
   await bench.zero();
   await bench.checks();
   for (const step of ['5.00', '10.00', '16.00']) {
@@ -121,7 +121,8 @@ test('one line from dye to pressure to locating: plugs counted, a fall both ways
   await bench.seal();
 
   await bench.beginOn(/^Locate by air/, line);
-  await bench.checks(/wet\?/);
+  await bench.checks();
+  await bench.observe(/^wet: water stands/);
   await plugIn(page, 3);
   await bench.checks();
   await page.getByLabel(/Where the compressor stands/).fill('at the gate, 30 m off');

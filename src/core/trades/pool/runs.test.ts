@@ -120,8 +120,8 @@ const PRESSED = [
   [70, 'gauge', 'P-30'],
   [80, 'zero', '0.00'],
   [100, 'checks'],
-  [130, 'pump', '6.00'],
-  [145, 'look', '6.00', 'dry'],
+  [130, 'pump', '5.00'],
+  [145, 'look', '5.00', 'dry'],
 ] as const;
 describe('pressure of a line', () => {
   const plan = poolPlan('pool-line-pressure', 'returns');
@@ -180,6 +180,7 @@ describe('pressure of a line', () => {
       [10, 'checks'],
       [60, 'plug', 'at-heater', 'short', 'open', '2 in', '30'],
       [70, 'plugcannot', 'return-2', 'glued shut behind the ladder'],
+      [75, 'observe', 'later'],
       [80, 'plugs', 'out'],
     ]);
     expect([state.phase, state.debts.filter((d) => d.key === 'plug' && !d.cleared)]).toEqual([
@@ -187,6 +188,78 @@ describe('pressure of a line', () => {
       [],
     ]);
     expect(verdict?.word).toBe('inconclusive');
+  });
+});
+
+describe('worst cases of a line', () => {
+  const water = poolPlan('pool-line-pressure', 'returns');
+  const upTo = (...more: readonly (readonly [number, ...string[]])[]) =>
+    playPool(water, [...PRESSED, ...more] as never);
+  test('a pressure that does not come asks the map first: bubbles elsewhere are Void, nothing seen is a leak', () => {
+    const where = (seen: string) =>
+      playPool(water, [
+        ...PRESSED.slice(0, 5),
+        [130, 'nopump', 'the hose gives all it has'],
+        [140, 'observe', seen],
+        [150, 'checks'],
+        [160, 'plugs', 'out'],
+        [170, 'zero', '0.00'],
+      ]).verdict!.word;
+    expect([where('map'), where('nothing')]).toEqual(['void', 'not-tight']);
+  });
+  test('an end that has to be cut: cut, cured, plugged, and the run goes on', () => {
+    const { state } = playPool(water, [
+      [10, 'checks'],
+      [60, 'plugcannot', 'return-2', 'glued shut behind the ladder'],
+      [70, 'observe', 'cut'],
+      [4000, 'checks'],
+      [4100, 'plugs', 'in', 'at-heater'],
+    ]);
+    expect(state.visits.map((v) => v.stage)).toEqual([
+      'prepare',
+      'plugs',
+      'cut-now',
+      'cure',
+      'plugs',
+      'zero',
+    ]);
+  });
+  test('a plug under pressure stays in; one that leaks makes the hold void and the run goes back', () => {
+    const held = [
+      [150, 'pump', '10.00'],
+      [165, 'look', '10.00', 'dry'],
+      [175, 'pump', '16.00'],
+      [190, 'look', '16.00', 'dry'],
+      [200, 'checks'],
+      [210, 'start', '16.00'],
+    ] as const;
+    expect(() => upTo(...held, [240, 'plugout', 'return-1'])).toThrow(/never take a plug out of it/);
+    const { state } = upTo(...held, [240, 'plugfails', 'return-1', 'leaks']);
+    expect(state.visits.at(-1)!.holds.at(-1)!.broken?.reason).toBe('The plug at Return 1 leaks');
+    expect(state.phase).toBe('running');
+  });
+  test('with air: steps, a hold and its own band; a fall goes through own kit', () => {
+    const air = poolPlan('pool-line-air', 'returns');
+    const run = (end: string, ...more: readonly (readonly [number, ...string[]])[]) =>
+      playPool(air, [
+        [10, 'checks'],
+        [60, 'plugs', 'in', 'at-heater'],
+        [70, 'gauge', 'P-30'],
+        [80, 'zero', '0.00'],
+        [100, 'fill', '5.00'],
+        [130, 'fill', '12.00'],
+        [140, 'checks'],
+        [150, 'start', '12.00'],
+        [300, 'read', '12.00'],
+        [460, 'end', '12.00'],
+        [470, 'start', '12.00'],
+        [4800, 'end', end],
+        ...more,
+      ] as never);
+    expect(showExact(pressurePlan(air).pressure!)).toBe('10.0 psi');
+    const good = run('12.00', [4900, 'checks'], [4950, 'plugs', 'out'], [5000, 'zero', '0.00']);
+    expect(good.verdict?.word).toBe('tight');
+    expect(run('9.00').state.visits.at(-1)!.stage).toBe('own-kit');
   });
 });
 
@@ -248,7 +321,8 @@ describe('dye and listening', () => {
   const locate = poolPlan('pool-locate', 'returns');
   const walk = (evidence: readonly (readonly string[])[], heard = ['1', '5', '9', '5', '1']) =>
     playPool(locate, [
-      [10, 'checks', 'ground=yes'],
+      [10, 'checks'],
+      [20, 'observe', 'wet'],
       [60, 'plugs', 'in', 'at-heater'],
       [90, 'checks'],
       [100, 'run', 'return run', '14', 'at the gate, 30 m off'],
