@@ -6,6 +6,7 @@ import { spawn } from 'node:child_process';
 import { readFileSync } from 'node:fs';
 import { chromium } from '@playwright/test';
 import { launchOptions } from '../scripts/chromium.mjs';
+import { pools } from './pools';
 import { dayOfLog, ledgerSearch, papers, sealing } from './records';
 import packJson from '@packs/gas-metric.json';
 import { bakery, gauge, hold, SIGNED, upTo, uuid } from '@/core/testing/bakery';
@@ -112,6 +113,7 @@ report('reduce + verdict, 100 000 readings', performance.now() - t0, 'ms');
 report('heap of that state', (process.memoryUsage().heapUsed - before) / 1e6, 'MB');
 if (verdict?.word !== 'tight') throw new Error(`The benchmark log must judge Tight, not ${verdict?.word}.`);
 
+pools(report);
 // 2. planning visits of 14 tasks: the worst of many, with what the proof says; and every result of the Desk
 {
   const times: number[] = [];

@@ -1,12 +1,22 @@
 /** What is checked of a network that is sent. */
 import { CATALOGUE, PART_KINDS, ruleOfPart } from '@/core/network/catalogue';
-import { GRID } from '@/core/network/network';
+import { GRID, OUTLINE_SHAPES } from '@/core/network/network';
 import * as yup from 'yup';
 import { free, list, shape, text } from './figure';
 import { factTrouble } from './network';
 import { pipeSchema } from './pipe-schema';
 
 const grid = (most: number) => yup.number().strict(true).integer().min(0).max(most).required();
+/** A corner on the sheet: along, down. */
+const corner = yup
+  .mixed<readonly [number, number]>(
+    (v): v is readonly [number, number] =>
+      Array.isArray(v) &&
+      v.length === 2 &&
+      grid(GRID.width).isValidSync(v[0]) &&
+      grid(GRID.height).isValidSync(v[1]),
+  )
+  .required();
 const fact = yup.mixed<string | boolean>((v): v is string | boolean =>
   ['string', 'boolean'].includes(typeof v),
 );
@@ -58,6 +68,26 @@ export const networkSchema = shape({
     shape({ id: text(140), from: text(80), to: text(80), pipe: pipeSchema.optional().default(undefined) }),
     600,
   ),
+  /** The edge of a pool: a shape in its frame, or corners that were sketched. */
+  outline: shape({
+    shape: yup
+      .string()
+      .strict(true)
+      .required()
+      .oneOf([...OUTLINE_SHAPES]),
+    x: grid(GRID.width),
+    y: grid(GRID.height),
+    width: grid(GRID.width),
+    height: grid(GRID.height),
+    points: yup.array().of(corner).strict(true).min(3).max(80).optional(),
+  })
+    .test(
+      'corners',
+      'A sketched edge has three corners or more.',
+      (v) => !v || v.shape !== 'sketched' || !!v.points,
+    )
+    .optional()
+    .default(undefined),
 }).test('joined', (value, context) => {
   const ids = new Set(value.parts.map((p) => p.id));
   const pipes = value.links.flatMap((l) => (l.pipe ? [l.pipe.id] : []));

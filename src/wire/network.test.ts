@@ -68,3 +68,49 @@ test('a fact left empty is not known, and is absent', () => {
   const none = networkFromForm(change(appliance, { facts: { volume: '', hasPilot: false } }));
   expect(none.parts.find((p) => p.id === appliance)!.facts).toEqual({ hasPilot: false });
 });
+
+test('the edge of a pool goes there and back; one that is no shape, or a sketch without corners, is refused', () => {
+  const outline = {
+    shape: 'sketched' as const,
+    x: 10,
+    y: 10,
+    width: 20,
+    height: 20,
+    points: [
+      [10, 10],
+      [30, 10],
+      [20, 30],
+    ] as const,
+  };
+  const network = { outline, parts: [], links: [] };
+  const sent = networkSchema.validateSync(JSON.parse(JSON.stringify(formOfNetwork(network))), {
+    strict: true,
+  });
+  expect(networkFromForm(sent)).toEqual(network);
+  expect(
+    networkFromForm(networkSchema.validateSync({ parts: [], links: [] }, { strict: true })).outline,
+  ).toBeUndefined();
+  for (const wrong of [
+    { ...outline, shape: 'star' },
+    {
+      ...outline,
+      points: [
+        [10, 10],
+        [30, 10],
+      ],
+    },
+    {
+      ...outline,
+      points: [
+        [10, 10],
+        [30, 10],
+        [999, 30],
+      ],
+    },
+    { ...outline, points: undefined },
+    { ...outline, x: -1 },
+  ])
+    expect(() =>
+      networkSchema.validateSync({ parts: [], links: [], outline: wrong }, { strict: true }),
+    ).toThrow();
+});

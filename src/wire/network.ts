@@ -1,6 +1,6 @@
 /** A network as it is entered and sent: figures are text with their unit. The same on both sides. */
 import { type Fact, type FactRule, ruleOfPart } from '@/core/network/catalogue';
-import type { Network, Part } from '@/core/network/network';
+import type { Network, Outline, Part } from '@/core/network/network';
 import { parseWithUnit, showUnit } from '@/core/quantity/exact';
 import { figureTrouble } from './figure-trouble';
 import type { SentNetwork } from './network-schema';
@@ -29,6 +29,7 @@ export function factTrouble(rule: FactRule, value: unknown): string {
 }
 export type PartForm = Omit<Part, 'facts'> & { readonly facts: Readonly<Record<string, string | boolean>> };
 export interface NetworkForm {
+  readonly outline?: Outline;
   readonly parts: readonly PartForm[];
   readonly links: readonly (Omit<Network['links'][number], 'pipe'> & {
     readonly pipe?: ReturnType<typeof formOfPipe>;
@@ -42,7 +43,9 @@ function factFrom(rule: FactRule, value: string | boolean): Fact | null {
 }
 /** The network that was sent. What was left empty is not known and absent. */
 export function networkFromForm(form: SentNetwork | NetworkForm): Network {
+  const { outline } = form;
   return {
+    ...(outline ? { outline: outline as Outline } : {}),
     parts: form.parts.map((p) => {
       const rule = ruleOfPart(p.kind);
       const facts = Object.entries(p.facts as Record<string, string | boolean>).flatMap(([key, value]) => {
@@ -62,6 +65,7 @@ export function networkFromForm(form: SentNetwork | NetworkForm): Network {
 }
 /** A network as a drawing shows and changes it. */
 export const formOfNetwork = (network: Network): NetworkForm => ({
+  ...(network.outline ? { outline: network.outline } : {}),
   parts: network.parts.map((p) => ({
     ...p,
     facts: Object.fromEntries(

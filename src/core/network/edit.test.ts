@@ -89,3 +89,13 @@ test('laws: whatever is done by hand, every line ends on a part and every part i
     }),
   );
 });
+
+test('an end of a line is drawn by itself, whatever is chosen: what it is joined to is found out', () => {
+  const start: Sheet = {
+    parts: [{ id: 'p', kind: 'connection' as const, name: 'Pump inlet', place: '', x: 10, y: 10, facts: {} }],
+    links: [],
+  };
+  const outlet = { kind: 'outlet' as const, name: 'Skimmer', place: '', facts: {} };
+  const sheet = added(start, outlet, { part: 'p' }, ['s', 'l']);
+  expect([sheet.parts.map((p) => p.id), sheet.links]).toEqual([['p', 's'], []]);
+});

@@ -46,6 +46,8 @@ export function added<S extends Sheet>(
       ? { x: Math.round((ends[0].x + ends[1].x) / 2), y: Math.round((ends[0].y + ends[1].y) / 2) }
       : freeNear(sheet.parts, near);
   const parts = [...sheet.parts, { ...part, id, ...spot }];
+  // what an end is joined to is found out: it is drawn by itself
+  if (ruleOfPart(part.kind).lineEnd) return { ...sheet, parts };
   if (cut)
     return {
       ...sheet,

@@ -63,7 +63,9 @@ const PLACE: [(figure: Exact) => Payload, (s: Stage) => boolean, string][] = [
   ],
   [
     () => ({ kind: 'proceed' }),
-    (s) => ['checks', 'joints', 'inventory'].includes(s.kind) || (s.kind === 'dial' && s.role === 'input'),
+    (s) =>
+      ['checks', 'joints', 'inventory', 'map', 'plugs', 'listen'].includes(s.kind) ||
+      (s.kind === 'dial' && s.role === 'input'),
     'wrong-step',
   ],
   [(figure) => ({ kind: 'zero', figure, openToAir: true }), (s) => s.kind === 'zero', 'wrong-step'],
@@ -108,6 +110,40 @@ const PLACE: [(figure: Exact) => Payload, (s: Stage) => boolean, string][] = [
   [
     () => ({ kind: 'dial-input', appliance: 'x', turns: q('1 1'), seconds: q('42 s') }),
     (s) => s.kind === 'dial' && s.role === 'input',
+    'wrong-step',
+  ],
+  [
+    () => ({ kind: 'plug-in', end: 'x', plug: 'short', open: false, size: '', proved: '' }),
+    (s) => s.kind === 'plugs' && s.way === 'in',
+    'wrong-step',
+  ],
+  [() => ({ kind: 'plug-cannot', end: 'x', why: 'x' }), (s) => s.kind === 'plugs', 'wrong-step'],
+  [() => ({ kind: 'bucket-set' }), (s) => s.kind === 'bucket', 'wrong-step'],
+  [
+    () => ({
+      kind: 'bucket-read',
+      pool: q('3 mm'),
+      bucket: q('3 mm'),
+      rain: true,
+      filled: false,
+      bathers: false,
+    }),
+    (s) => s.kind === 'bucket',
+    'wrong-step',
+  ],
+  [
+    () => ({ kind: 'listen-run', name: 'x', length: q('3 m'), compressor: 'x' }),
+    (s) => s.kind === 'listen',
+    'wrong-step',
+  ],
+  [
+    () => ({ kind: 'listen', along: q('1 m'), loud: 3, clear: 'fair', near: '' }),
+    (s) => s.kind === 'listen',
+    'wrong-step',
+  ],
+  [
+    () => ({ kind: 'listen-evidence', what: 'soil', says: 'agrees', text: '' }),
+    (s) => s.kind === 'listen',
     'wrong-step',
   ],
   [() => ({ kind: 'observe', result: 'nothing-of-this' }), () => false, 'wrong-step'],

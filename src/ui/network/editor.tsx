@@ -2,10 +2,11 @@
 import { sectionVolume, type System, volumeUncertainty } from '@/core/installation/section';
 import { CATALOGUE, type PartKind, ruleOfPart } from '@/core/network/catalogue';
 import { withNetwork } from '@/core/network/enter';
-import { reachOf } from '@/core/network/flood';
+import { type Reach, reachOf } from '@/core/network/flood';
 import { unanswered } from '@/core/network/installation';
 import { laidOut } from '@/core/network/layout';
 import { type Part, partName } from '@/core/network/network';
+import { tradeOf } from '@/core/trades';
 import { Button } from '@/ui/kit/button';
 import { byNeed } from '@/ui/kit/by-need';
 import { Offer } from '@/ui/kit/use-draft';
@@ -17,6 +18,7 @@ import { Chosen } from './chosen';
 import { ReachWords } from './drawing';
 import { PlacePhotos, usePartPhotos } from './place-photos';
 import { useSchema } from './schema';
+import { EdgeOfPool } from './edge-of-pool';
 import { Sign } from './sign';
 import { type Editing, useEditing } from './use-editing';
 
@@ -35,6 +37,15 @@ function volumeWords(section: System, sheet: NetworkForm, schema: Schema | null)
     return null;
   }
 }
+/** A pool whose lines nobody knows yet is drawn as it stands: nothing of it is out. */
+const allOf = (sheet: NetworkForm): Reach => ({
+  parts: new Set(sheet.parts.map((p) => p.id)),
+  links: new Set(sheet.links.map((l) => l.id)),
+  boundaries: [],
+  outside: [],
+  shutOff: new Set(),
+  warnings: [],
+});
 /** The section drawn and changed: parts added from a short palette, dragged or moved by keys, joined, copied, taken away. */
 export function NetworkEditor({
   system,
@@ -50,10 +61,11 @@ export function NetworkEditor({
   may: boolean;
 }) {
   const [start] = useState(() => formOfNetwork(section.network!));
+  const lined = !!tradeOf(section).lines;
   const editing = useEditing(system, start, may);
   const { sheet, part, kept, edit } = editing;
   const photos = usePartPhotos(system);
-  const reach = useMemo(() => reachOf(sheet), [sheet]);
+  const reach = useMemo(() => (lined ? allOf(sheet) : reachOf(sheet)), [lined, sheet]);
   // checked and worked out when something is drawn, not with every push of the sheet
   const schema = useSchema();
   const volume = useMemo(() => volumeWords(section, sheet, schema), [section, sheet, schema]);
@@ -63,9 +75,11 @@ export function NetworkEditor({
       <p className="text-sm text-quiet">{place}</p>
       <h1 className="text-2xl font-bold">{section.name}: the section drawn</h1>
       <p className="no-print mt-1 max-w-2xl">
-        {may
-          ? 'Touch a part or a pipe to say what it is. Drag a part, or move it with the arrow keys; two fingers or the wheel zoom. What the pressure reaches from the test point is drawn full.'
-          : 'What the pressure reaches from the test point is drawn full. Two fingers or the wheel zoom.'}
+        {may && lined
+          ? 'Drag every outlet and connection to where it is, over the edge of the pool. Which belong together is found out by the map; a pipe whose size and length you know is drawn between two of its ends.'
+          : may
+            ? 'Touch a part or a pipe to say what it is. Drag a part, or move it with the arrow keys; two fingers or the wheel zoom. What the pressure reaches from the test point is drawn full.'
+            : 'What the pressure reaches from the test point is drawn full. Two fingers or the wheel zoom.'}
       </p>
       {kept && (
         <div className="mt-3">
@@ -92,9 +106,11 @@ export function NetworkEditor({
                 <Button disabled={!editing.canRedo} onClick={editing.redo}>
                   <Redo2 {...icon} /> Redo
                 </Button>
-                <Button onClick={() => edit((s) => laidOut(s))}>
-                  <Wand2 {...icon} /> Tidy up
-                </Button>
+                {!lined && (
+                  <Button onClick={() => edit((s) => laidOut(s))}>
+                    <Wand2 {...icon} /> Tidy up
+                  </Button>
+                )}
               </>
             )}
             <Button onClick={() => print()}>Print</Button>
@@ -111,6 +127,7 @@ export function NetworkEditor({
             <Frame editing={editing} start={start} reach={reach} may={may} />
           </Suspense>
           {may && <Palette editing={editing} palette={palette} />}
+          {may && lined && <EdgeOfPool sheet={sheet} edit={edit} />}
         </div>
         <aside className="grid content-start gap-3">
           <p className="border-l-4 border-lake pl-3" aria-live="polite">
@@ -132,10 +149,18 @@ export function NetworkEditor({
             </Suspense>
           )}
           {!part && <PlacePhotos system={system} kept={photos} network={sheet} />}
-          <section>
-            <h2 className="text-lg font-semibold">What is in, what is out</h2>
-            <ReachWords network={sheet} reach={reach} asked={asked} />
-          </section>
+          {lined ? (
+            asked.map((w) => (
+              <p key={w} className="border-l-4 border-ochre pl-3">
+                {w}
+              </p>
+            ))
+          ) : (
+            <section>
+              <h2 className="text-lg font-semibold">What is in, what is out</h2>
+              <ReachWords network={sheet} reach={reach} asked={asked} />
+            </section>
+          )}
         </aside>
       </div>
     </div>

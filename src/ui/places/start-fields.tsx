@@ -267,7 +267,7 @@ export function WhichSection({
         {sections.map((s) => (
           <Button
             key={s.key}
-            className="min-h-14 text-left"
+            className="min-h-14 justify-start text-left"
             tone={s.key === section ? 'act' : 'plain'}
             aria-pressed={s.key === section}
             disabled={s.open !== ''}

@@ -23,7 +23,7 @@ export function ListenPanel(props: PanelProps) {
   if (!run) return <Run {...props} />;
   return (
     <div className="flex flex-1 flex-col gap-3 lg:min-h-0">
-      <div className="grid content-start gap-3 lg:min-h-0 lg:flex-1 lg:overflow-auto">
+      <div className="grid grid-cols-[minmax(0,1fr)] content-start gap-3 lg:min-h-0 lg:flex-1 lg:overflow-auto">
         <Course {...props} place={place} />
         <p aria-live="polite">
           {spots.length < 3

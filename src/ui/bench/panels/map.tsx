@@ -1,13 +1,13 @@
 'use client';
-import { looksNow } from '@/core/kinds/map/fold';
-import { OUTLET_WORDS, type OutletType } from '@/core/installation/parts';
-import { lookWords, type PoolMap } from '@/core/trades/pool/ends';
+import type { looksNow } from '@/core/kinds/map/fold';
+import type { PoolMap } from '@/core/trades/pool/ends';
 import { hiddenPool, seenFrom } from '@/core/simulation/pool';
 import { nextLook } from '@/core/trades/pool/joins';
 import { Button } from '@/ui/kit/button';
 import { Choice } from '@/ui/kit/choice';
 import { useMemo, useState } from 'react';
-import { FIELD, Line } from '../line';
+import { Line } from '../line';
+import { FoundEnd, Known, Seen } from '../pool/map-parts';
 import { PoolDrawn, usePool } from '../pool/pool-drawn';
 import type { PanelProps } from '../shared';
 import { WayOn } from '../way-on';
@@ -55,7 +55,7 @@ export function MapPanel(props: PanelProps) {
     );
   return (
     <div className="flex flex-1 flex-col gap-3 lg:min-h-0">
-      <div className="grid content-start gap-3 lg:min-h-0 lg:flex-1 lg:overflow-auto">
+      <div className="grid grid-cols-[minmax(0,1fr)] content-start gap-3 lg:min-h-0 lg:flex-1 lg:overflow-auto">
         <MapWork {...props} />
       </div>
       <WayOn open act={props.act}>
@@ -82,8 +82,11 @@ export function MapWork(props: PanelProps) {
     }),
   );
   if (draft.from) notes.set(draft.from, 'from here');
+  // what contradicts itself comes first: nothing else is sure until it is put right
+  const clash = map.joins.clashes.length > 0;
   return (
     <>
+      {clash && <Seen {...props} name={name} map={map} />}
       <Next map={map} looks={pool.looks} name={name} />
       <Look
         draft={draft}
@@ -101,7 +104,7 @@ export function MapWork(props: PanelProps) {
         />
       </Look>
       <Known map={map} name={name} />
-      <Seen {...props} name={name} map={map} />
+      {!clash && <Seen {...props} name={name} map={map} />}
       <FoundEnd {...props} />
     </>
   );
@@ -167,7 +170,7 @@ function Look({
   const [trouble, setTrouble] = useState('');
   const { what, from, marks, stood, joined, elsewhere } = draft;
   const of = (mark: Mark) => map.ends.filter((e) => marks[e.id] === mark && e.id !== from).map((e) => e.id);
-  const asks = what === 'air' && !of('on').length && !elsewhere.trim();
+  const asks = what === 'air' && from !== '' && !of('on').length && !elsewhere.trim();
   const enter = async () => {
     const answer = await act({
       kind: 'look',
@@ -184,7 +187,7 @@ function Look({
     if (answer.accepted) setDraft({ ...NEW, what });
   };
   return (
-    <section aria-label="A look" className="grid gap-3">
+    <section aria-label="A look" className="grid grid-cols-[minmax(0,1fr)] gap-3">
       <Choice
         label="What you did"
         options={WHAT}
@@ -274,7 +277,7 @@ function EndList({ draft, map, onEnd }: { draft: Draft; map: PoolMap; onEnd: (id
         return (
           <li key={e.id}>
             <Button
-              className="min-h-16 w-full text-left"
+              className="min-h-16 w-full justify-start text-left"
               tone={from || mark === 'on' ? 'act' : 'plain'}
               aria-pressed={from || !!mark}
               disabled={off}
@@ -289,157 +292,5 @@ function EndList({ draft, map, onEnd }: { draft: Draft; map: PoolMap; onEnd: (id
         );
       })}
     </ul>
-  );
-}
-function Known({ map, name }: { map: PoolMap; name: (id: string) => string }) {
-  return (
-    <section aria-label="Lines">
-      <h2 className="font-semibold">Known for sure</h2>
-      <ul className="border-t border-seam">
-        {map.lines.map((l) => (
-          <li key={l.key} className="border-b border-seam py-2">
-            <span className="font-semibold">{l.title}</span>
-            <span className="block text-sm text-quiet">
-              {l.perhaps.length
-                ? `not known yet: ${l.perhaps.length > 4 ? `${l.perhaps.length} ends` : l.perhaps.map(name).join(', ')}`
-                : l.ends.length > 1
-                  ? `${l.ends.length} ends: ${l.ends.length - 1} closed plugs and 1 open`
-                  : 'joined to nothing that is listed'}
-            </span>
-          </li>
-        ))}
-      </ul>
-      {map.lost.length > 0 && (
-        <p className="mt-2 border-l-4 border-ochre pl-3">
-          {map.lost.map((e) => e.name).join(', ')}: joined to no connection that is listed. An end at the
-          equipment is missing from the list, or the pipe is capped. Look behind the equipment before anything
-          is pressed.
-        </p>
-      )}
-      {map.custom.length > 0 && (
-        <details className="mt-2">
-          <summary className="min-h-12 cursor-pointer py-2 font-semibold">
-            Likely by custom, not seen: {map.custom.length}
-          </summary>
-          <ul className="text-quiet">
-            {map.custom.map((c) => (
-              <li key={`${c.a}${c.b}`}>
-                {name(c.b)} with {name(c.a)}: {c.why}
-              </li>
-            ))}
-          </ul>
-        </details>
-      )}
-    </section>
-  );
-}
-/** Every look that counts, those that contradict each other first. */
-function Seen({ view, act, name, map }: PanelProps & { name: (id: string) => string; map: PoolMap }) {
-  const looks = looksNow(view.plan, view.state);
-  const [back, setBack] = useState('');
-  const [why, setWhy] = useState('');
-  const clashing = (id: string) => map.joins.clashes.findIndex((c) => c.looks.includes(id));
-  const own = new Set(view.state.rooms.map.seen.map((s) => s.look.id));
-  if (!looks.length) return null;
-  const sorted = [...looks].sort((a, b) => Number(clashing(b.id) >= 0) - Number(clashing(a.id) >= 0));
-  return (
-    <section aria-label="What was seen">
-      <h2 className="font-semibold">What was seen</h2>
-      {map.joins.clashes.map((c, i) => (
-        <p key={i} role="alert" className="my-2 border-l-4 border-rust pl-3">
-          These {c.looks.length} cannot all be right. Repeat one of them, the easiest first, and take back the
-          one that was wrong. What the others say still stands.
-        </p>
-      ))}
-      <ul className="border-t border-seam">
-        {sorted.map((l) => (
-          <li
-            key={l.id}
-            className="grid gap-2 border-b border-seam py-2 sm:grid-cols-[1fr_auto] sm:items-center"
-          >
-            <span>
-              {clashing(l.id) >= 0 && <strong>Contradicted: </strong>}
-              {lookWords(l, name)}
-              {!own.has(l.id) && <span className="text-quiet"> (an earlier visit)</span>}
-            </span>
-            {back === l.id ? (
-              <form
-                className="grid gap-2"
-                onSubmit={(e) => {
-                  e.preventDefault();
-                  void act({ kind: 'look-back', look: l.id, why: why.trim() }).then((a) => {
-                    if (a.accepted) {
-                      setBack('');
-                      setWhy('');
-                    }
-                  });
-                }}
-              >
-                <Line value={why} onChange={setWhy} most={300}>
-                  Why was it wrong? It is kept
-                </Line>
-                <Button type="submit" className="min-h-14" disabled={!why.trim()}>
-                  Take it back
-                </Button>
-              </form>
-            ) : (
-              <Button className="min-h-14" onClick={() => setBack(l.id)}>
-                It was wrong
-              </Button>
-            )}
-          </li>
-        ))}
-      </ul>
-    </section>
-  );
-}
-function FoundEnd({ act, view }: PanelProps) {
-  const [open, setOpen] = useState(false);
-  const [name, setName] = useState('');
-  const [type, setType] = useState<OutletType>('return');
-  const [near, setNear] = useState('');
-  if (!open)
-    return (
-      <Button className="min-h-14" onClick={() => setOpen(true)}>
-        An outlet that is not in the list
-      </Button>
-    );
-  const n = view.state.rooms.map.found.length + 1;
-  return (
-    <form
-      className="grid gap-3 border-l-4 border-lake pl-3"
-      onSubmit={(e) => {
-        e.preventDefault();
-        const end = `found-${view.plan.run.slice(-6)}-${n}`;
-        void act({ kind: 'end-found', end, name: name.trim(), type, near: near.trim() }).then((a) => {
-          if (a.accepted) setOpen(false);
-        });
-      }}
-    >
-      <Line value={name} onChange={setName} most={80}>
-        What you call it
-      </Line>
-      <label>
-        What it is
-        <select className={FIELD} value={type} onChange={(e) => setType(e.target.value as OutletType)}>
-          {Object.entries(OUTLET_WORDS).map(([key, words]) => (
-            <option key={key} value={key}>
-              {words}
-            </option>
-          ))}
-        </select>
-      </label>
-      <Line value={near} onChange={setNear} most={120}>
-        Where it is
-      </Line>
-      <div className="grid grid-cols-2 gap-3">
-        <Button className="min-h-14" onClick={() => setOpen(false)}>
-          Back
-        </Button>
-        <Button type="submit" tone="act" className="min-h-14" disabled={!name.trim()}>
-          Add it
-        </Button>
-      </div>
-    </form>
   );
 }

@@ -29,7 +29,7 @@ export function PlugsPanel(props: PanelProps) {
   const left = inNow.filter((p) => p.plug !== 'valve');
   return (
     <div className="flex flex-1 flex-col gap-3 lg:min-h-0">
-      <div className="grid content-start gap-3 lg:min-h-0 lg:flex-1 lg:overflow-auto">
+      <div className="grid grid-cols-[minmax(0,1fr)] content-start gap-3 lg:min-h-0 lg:flex-1 lg:overflow-auto">
         <p className="text-lg">
           {out ? (
             <>
