@@ -1,5 +1,8 @@
 /** The demo through the core alone: every run plays under the packs as shipped, and its verdicts are the ones its story tells. */
-import { withListsOf } from '@/core/network/enter';
+import { withListsOf, withNetwork } from '@/core/network/enter';
+import { tradeOf } from '@/core/trades';
+import { formOfNetwork, networkFromForm } from '@/wire/network';
+import { networkSchema } from '@/wire/network-schema';
 import { faceOf } from '@/core/record/face';
 import { paperOf, papersOf } from '@/core/record/papers';
 import { makeBody } from '@/core/record/record';
@@ -113,6 +116,12 @@ test('what the demo has a user can enter: a system made through the form alone i
       const twin = withListsOf(demoSystem(entered, `00000000-0000-4000-8000-00000000000${i}`));
       const form = formOfSystem(twin);
       expect(() => systemSchema.validateSync(form, { strict: true })).not.toThrow();
-      expect(amounts(systemFromForm(form, null, twin.id))).toEqual(amounts(twin));
+      // where the ends of a pool are, and which pipe runs between which, is said on its drawing
+      const drawn = tradeOf(twin).lines
+        ? networkFromForm(networkSchema.validateSync(formOfNetwork(twin.network!), { strict: true }))
+        : null;
+      if (drawn) expect(amounts(drawn)).toEqual(amounts(twin.network));
+      const before = drawn ? withNetwork(twin, drawn) : null;
+      expect(amounts(systemFromForm(form, before, twin.id))).toEqual(amounts(twin));
     }
 });

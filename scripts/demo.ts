@@ -242,11 +242,11 @@ class Stage {
 
 /**
  * Plays the demo's history through the real start, append and seal path. Needs a shiftable clock in this process.
- * @param domain of the people's addresses  @param most only so many runs, and nothing of visits, watches and kit logs
+ * @param domain of the people's addresses  @param most only so many runs, or those, and nothing of visits, watches and kit logs
  */
 export async function loadDemo(
   domain = 'hollin-tarrow.example',
-  most?: number,
+  most?: number | ((run: Demo['runs'][number]) => boolean),
 ): Promise<{
   people: DemoPerson[];
   org: string;
@@ -254,7 +254,13 @@ export async function loadDemo(
 }> {
   const whole = readDemo();
   const demo: Demo = most
-    ? { ...whole, runs: whole.runs.slice(0, most), watches: [], visits: [], log: [] }
+    ? {
+        ...whole,
+        runs: typeof most === 'number' ? whole.runs.slice(0, most) : whole.runs.filter(most),
+        watches: [],
+        visits: [],
+        log: [],
+      }
     : whole;
   const loadedAt = Date.now();
   // the firm and its signing key are older than its first record

@@ -10,7 +10,9 @@ export const pressureRule =
   (value: { readonly medium: string }, context: yup.TestContext) => {
     const said = value as Readonly<Record<string, unknown>>;
     const path =
-      tradeFor(value.medium)?.pressed === false ? undefined : paths.find((p) => isNothing(String(said[p])));
+      tradeFor(value.medium)?.pressed === false || tradeFor(value.medium)?.pressureOf
+        ? undefined
+        : paths.find((p) => isNothing(String(said[p])));
     return path ? context.createError({ path, message: 'must be above zero' }) : true;
   };
 /** A meter that is there holds gas. */

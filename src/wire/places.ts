@@ -3,7 +3,7 @@ import { OPTIONAL_VALVES } from '@/core/installation/section';
 import { HEIGHT_KEYS, WHOLE_FACTS, WHOLE_KEYS, type WholeRule } from '@/core/installation/whole';
 import type { FactRule } from '@/core/network/catalogue';
 import { cellsOf, PART_LIST_KEYS, type PartListKey } from '@/core/network/lists';
-import { MEDIA, USES } from '@/core/trades';
+import { MEDIA, USES, tradeFor } from '@/core/trades';
 import * as yup from 'yup';
 import { figure, free, list, optionalFigure, shape, text, uuid } from './figure';
 import { ACCESS, formHeight, type FormHeight } from './form-words';
@@ -53,9 +53,9 @@ export const systemSchema = shape({
   workingPressure: figure('pressure', 'zero'),
   supplyPressure: figure('pressure', 'zero'),
   duty: free(20).oneOf(['', ...USES]),
-  supplyValve: text(120),
-  supplyValveOwner: text(80),
-  testPoint: text(120),
+  supplyValve: free(120),
+  supplyValveOwner: free(80),
+  testPoint: free(120),
   emergencyContact: free(60),
   /** Months between tests as the place wants them; empty where it is not said. */
   everyMonths: free(3).matches(/^(|[1-9]\d{0,2})$/, 'must be whole months, like 12, or stay empty'),
@@ -88,6 +88,12 @@ export const systemSchema = shape({
   measuredSaid: free(200),
 })
   .test('pressures', pressureRule('workingPressure', 'supplyPressure'))
+  .test('bounded', (value, context) => {
+    // each line of a pool is bounded by its own plugs
+    if (tradeFor(value.medium)?.lines) return true;
+    const path = (['supplyValve', 'supplyValveOwner', 'testPoint'] as const).find((k) => !value[k].trim());
+    return path ? context.createError({ path, message: 'must not be empty' }) : true;
+  })
   .test('heights', (value, context) =>
     !value.datum && HEIGHT_KEYS.some((k) => value[formHeight(k)])
       ? context.createError({ path: 'datum', message: 'Say over what the heights are counted.' })

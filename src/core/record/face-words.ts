@@ -1,6 +1,7 @@
 import { notCoveredIn } from '@/core/plan/not-covered';
 import type { Plan } from '@/core/plan/plan';
 import type { RunState } from '@/core/run/state';
+import { tradeOf } from '@/core/trades';
 import { verdictOf } from '@/core/verdict/verdict';
 
 /** What somebody must have read before signing, while the record is not sealed yet. */
@@ -14,4 +15,15 @@ export function faceWords(plan: Plan, state: RunState) {
     plain: verdict?.plain ?? '',
     notCovered: notCoveredIn(plan),
   };
+}
+
+/** What bounded the test, in a sentence: its valve, or the plugs of a line; a whole pool by nothing but its map. */
+export function boundedWords(plan: Pick<Plan, 'system'>): string {
+  const { system } = plan;
+  if (!tradeOf(system).lines)
+    return `Bounded by ${system.supplyValve} (owner: ${system.supplyValveOwner}); test point: ${system.testPoint}.`;
+  const { section } = system;
+  return section
+    ? `Bounded by a plug at each of its ends: ${section.title}.`
+    : 'Nothing was shut off: the whole pool was looked at.';
 }

@@ -1,4 +1,5 @@
 /** The papers a record calls for besides its certificate: what stands on each, in words. Screen, print and mail share it. */
+import { boundedWords } from './face-words';
 import { kindOf } from '@/core/kinds';
 import { notCoveredIn } from '@/core/plan/not-covered';
 import type { Plan } from '@/core/plan/plan';
@@ -155,7 +156,7 @@ const scope = (face: Face): Block[] => [
   {
     heading: 'Section',
     lines: [
-      `${face.plan.system.name}: ${face.tested}. Bounded by ${face.plan.system.supplyValve} (owner: ${face.plan.system.supplyValveOwner}); test point: ${face.plan.system.testPoint}.`,
+      `${face.plan.system.name}: ${face.tested}. ${boundedWords(face.plan)}`,
       `Inside: ${face.plan.system.inScope.join('; ')}.`,
     ],
   },
@@ -298,9 +299,7 @@ const BLOCKS: Record<PaperKind, (face: Face, extra: Extra) => Block[]> = {
     stages(face),
     gauge(face),
     {
-      lines: [
-        `Bounded by ${face.plan.system.supplyValve} (owner: ${face.plan.system.supplyValveOwner}). The tester did not repair it.`,
-      ],
+      lines: [`${boundedWords(face.plan)} The tester did not repair it.`],
     },
     due(face),
     section(face, 'present'),

@@ -10,6 +10,7 @@ export const pool: Trade = {
   pressed: true,
   stiff: true,
   lines: true,
+  pressureOf: 'Pump working pressure',
   source: 'hose',
   palette: ['outlet', 'connection', 'equipment', 'tee', 'valve', 'fitting', 'joint', 'cap', 'point'],
   whole: ['surface'],
@@ -39,6 +40,7 @@ export const pool: Trade = {
   ],
   first: {
     things: { list: 'outlets', words: Object.values(OUTLET_WORDS) },
+    usual: { workingPressure: '0 psi', table: 'pvc-sch40', nominal: '2 in' },
     supplyValve: 'hose tap',
     owner: 'owner of the pool',
     testPoint: 'pump pot',

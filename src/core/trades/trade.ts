@@ -18,6 +18,8 @@ export interface Trade {
   readonly stiff: boolean;
   /** Made of lines with ends, of which nobody sees which belong together; each line is tested by itself. */
   readonly lines?: true;
+  /** What the working pressure is called, where it is another's than its own; 0 is then: not known. */
+  readonly pressureOf?: string;
   /** What feeds it, where nobody has named it. */
   readonly source: string;
   /** The parts most of its installations need, most needed first. */
@@ -87,6 +89,8 @@ export interface First {
     readonly list: 'appliances' | 'loops' | 'surfaces' | 'outlets';
     readonly words: readonly string[];
   } | null;
+  /** What stands in the form until somebody says otherwise: pressure with its unit, pipe table and size. */
+  readonly usual?: { readonly workingPressure: string; readonly table: string; readonly nominal: string };
   readonly supplyValve: string;
   readonly owner: string;
   readonly testPoint: string;

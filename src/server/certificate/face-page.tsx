@@ -1,3 +1,4 @@
+import { boundedWords } from '@/core/record/face-words';
 import { notCoveredIn } from '@/core/plan/not-covered';
 import { type Face, inZone } from '@/core/record/face';
 import { familyFacts } from '@/core/record/family';
@@ -56,7 +57,7 @@ function Scope({ face }: { face: Face }) {
         <Text style={s.h}>Site and customer</Text>
         <P>{`${plan.site.name}, ${plan.site.address}. ${plan.site.customer}`}</P>
         <Text style={s.h}>System and section</Text>
-        <P>{`${plan.system.name}: ${face.tested}. Bounded by ${plan.system.supplyValve} (owner: ${plan.system.supplyValveOwner}); test point: ${plan.system.testPoint}.`}</P>
+        <P>{`${plan.system.name}: ${face.tested}. ${boundedWords(plan)}`}</P>
         <P>{clip(`Inside: ${plan.system.inScope.join('; ')}.`, 260)}</P>
         <Text style={s.h}>NOT covered</Text>
         <Text style={{ fontWeight: 700 }}>

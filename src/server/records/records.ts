@@ -1,3 +1,4 @@
+import { boundedWords } from '@/core/record/face-words';
 import { notCoveredIn } from '@/core/plan/not-covered';
 import 'server-only';
 import { and, desc, eq, isNull, notExists, sql } from 'drizzle-orm';
@@ -127,7 +128,7 @@ export function publicFace(record: StoredRecord): PublicFace {
     plain: v.plain,
     rows: [
       ['Site', `${plan.site.name}, ${plan.site.address}`],
-      ['System', `${plan.system.name}, bounded by ${plan.system.supplyValve}`],
+      ['System', `${plan.system.name}. ${boundedWords(plan)}`],
       ['Inside the test', plan.system.inScope.join('; ')],
       ['Not covered', notCoveredIn(plan).join('; ')],
       ['Gauge', `${face.gauge}. Zero open to air: ${face.zeros}`],

@@ -1,4 +1,5 @@
 'use client';
+import { tradeOf } from '@/core/trades';
 import Link from 'next/link';
 import { lazy, Suspense, useState } from 'react';
 import { impossibleTimes } from '@/core/record/office-clock';
@@ -262,9 +263,15 @@ function PutBack({ view, act }: Props) {
       </h2>
       {!good && (
         <p className="mt-1 max-w-3xl border-l-4 border-rust pl-3">
-          Not shown tight: the gas stays off. An unsafe installation is disconnected or labelled, and its user
-          told in writing. Emergency line: <span className="figure">{plan.system.emergencyContact}</span> (
-          {plan.system.supplyValveOwner}).
+          {tradeOf(plan.system).fuel ? (
+            <>
+              Not shown tight: the gas stays off. An unsafe installation is disconnected or labelled, and its
+              user told in writing. Emergency line:{' '}
+              <span className="figure">{plan.system.emergencyContact}</span> ({plan.system.supplyValveOwner}).
+            </>
+          ) : (
+            'Not shown tight: it stays out of use until it is mended and tested again. Tell whoever owns it, in writing.'
+          )}
         </p>
       )}
       <ul className="mt-3 grid gap-3">

@@ -1,3 +1,4 @@
+import { boundedWords } from '@/core/record/face-words';
 import { wallCourses } from '@/chart/wall';
 import { notCoveredIn } from '@/core/plan/not-covered';
 import { type faceOf, inZone } from '@/core/record/face';
@@ -45,8 +46,7 @@ export function WhatWasTested({ face }: OfFace) {
       <section>
         <h2 className={H}>System</h2>
         <p>
-          {plan.system.name}: {face.tested}. Bounded by {plan.system.supplyValve} (owner:{' '}
-          {plan.system.supplyValveOwner}).
+          {plan.system.name}: {face.tested}. {boundedWords(plan)}
         </p>
       </section>
       <section className="lg:col-span-2">

@@ -1,7 +1,7 @@
 'use client';
 import { meterVolume } from '@/core/installation/meters';
 import { pipeTable } from '@/core/installation/pipes';
-import { dutyFrom, MEDIA, servedBy, tradeOf } from '@/core/trades';
+import { dutyFrom, MEDIA, servedBy, tradeOf, tradeFor } from '@/core/trades';
 import { Button } from '@/ui/kit/button';
 import { byNeed } from '@/ui/kit/by-need';
 import { Field, FIELD, Options, TRADE_UNITS } from '@/ui/kit/field';
@@ -178,7 +178,18 @@ export function NewSystem({ id, site, meters }: { id: string; site: string } & M
         </Field>
         <Field label="Medium">
           {(ids) => (
-            <select {...ids} className={FIELD} {...form.register('medium')}>
+            <select
+              {...ids}
+              className={FIELD}
+              {...form.register('medium', {
+                onChange: (e: { target: { value: string } }) => {
+                  const usual = tradeFor(e.target.value)?.first.usual;
+                  for (const [key, value] of Object.entries(usual ?? {}))
+                    form.setValue(key as 'table', value);
+                  if (tradeFor(e.target.value)?.lines) form.setValue('meterKind', 'none');
+                },
+              })}
+            >
               {MEDIA.map((m) => (
                 <option key={m}>{m}</option>
               ))}
@@ -199,11 +210,12 @@ export function NewSystem({ id, site, meters }: { id: string; site: string } & M
           <FigureField
             control={form.control}
             name="workingPressure"
-            label="Working pressure"
+            label={trade.pressureOf ?? 'Working pressure'}
+            {...(trade.pressureOf ? { hint: 'from its plate; 0: not known' } : {})}
             units={TRADE_UNITS.pressure}
           />
         )}
-        {trade.pressed && <MeterFields form={form} meters={meters} />}
+        {trade.pressed && !trade.lines && <MeterFields form={form} meters={meters} />}
         <PipeFields form={form} />
       </div>
       <Counted form={form} />

@@ -111,8 +111,10 @@ export function SectionFacts({ facts }: Facts) {
         <Fact name="Largest pipe" figure>
           {largest ? showExact(largest) : 'not entered'}
         </Fact>
-        <Fact name={tradeOf(facts).lines ? 'Pump working pressure' : 'Working pressure'} figure>
-          {showExact(facts.workingPressure)}
+        <Fact name={tradeOf(facts).pressureOf ?? 'Working pressure'} figure>
+          {tradeOf(facts).pressureOf && facts.workingPressure.digits === 0
+            ? 'not known'
+            : showExact(facts.workingPressure)}
         </Fact>
         <LevelFacts facts={facts} />
         {!tradeOf(facts).lines && <Fact name="Meter">{facts.meter.name}</Fact>}

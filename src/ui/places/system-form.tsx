@@ -104,16 +104,22 @@ function WholePart({ trade }: { trade: Trade }) {
           <>
             <Figure
               name="workingPressure"
-              label="Working pressure"
-              hint="the highest it works at"
+              label={trade.pressureOf ?? 'Working pressure'}
+              hint={trade.pressureOf ? 'from its plate; 0: not known' : 'the highest it works at'}
               units={TRADE_UNITS.pressure}
             />
-            <Figure name="supplyPressure" label="Supply pressure" units={TRADE_UNITS.pressure} />
+            {!trade.lines && (
+              <Figure name="supplyPressure" label="Supply pressure" units={TRADE_UNITS.pressure} />
+            )}
           </>
         )}
-        <Words name="supplyValve" label="Valve that bounds it" hint="a suspect until proved" />
-        <Words name="supplyValveOwner" label="Owner of that valve" />
-        <Words name="testPoint" label="Where the gauge connects" />
+        {!trade.lines && (
+          <>
+            <Words name="supplyValve" label="Valve that bounds it" hint="a suspect until proved" />
+            <Words name="supplyValveOwner" label="Owner of that valve" />
+            <Words name="testPoint" label="Where the gauge connects" />
+          </>
+        )}
         <Words name="emergencyContact" label="Emergency line found on the meter" />
         <Words
           name="everyMonths"

@@ -1,0 +1,91 @@
+import { playScript } from '@/core/run/script';
+import { sectionsOf } from '@/core/trades/sections';
+import { closePool } from '@/database/client';
+import { appendEvents, readRun } from '@/server/runs/log';
+import { planFor, startRun } from '@/server/runs/start';
+import { type Session, sessionOf, signIn } from '@/server/session/session';
+import { uuid7 } from '@/wire/uuid7';
+import { loadDemo, makeOrganisation } from '../../../scripts/demo';
+import { migrateDatabase } from '../../../scripts/migrate';
+import { failuresBySection, readLooks, recordsBySection } from './looks';
+import { readSystem } from './places';
+
+const DOMAIN = 'looks.example';
+let mill: { org: string; systems: Record<string, string> };
+let stranger: { org: string };
+let tester: Session;
+beforeAll(async () => {
+  await migrateDatabase(process.env.VAST_OWNER_URL!);
+  mill = await loadDemo(DOMAIN, (r) => r.system === 'lido');
+  stranger = await makeOrganisation(
+    'Stranger Baths',
+    '',
+    [{ key: 'ode', name: 'Ode Marr', role: 'owner' }],
+    'baths.example',
+  );
+  tester = (await sessionOf((await signIn(`imre@${DOMAIN}`, 'millrace-imre')).token))!;
+}, 400_000);
+afterAll(closePool);
+
+describe('lines of a pool', () => {
+  const start = (over: Partial<Parameters<typeof startRun>[1]>) => ({
+    id: uuid7(Date.now()),
+    system: mill.systems.lido!,
+    pack: 'pool',
+    procedure: 'pool-dye',
+    case: 'any',
+    choices: {},
+    practice: false,
+    zone: 'Europe/London',
+    ...over,
+  });
+  test('what an earlier run saw is known to the next; each line has records of its own, and no other house sees any', async () => {
+    const { system } = await readSystem(mill, mill.systems.lido!);
+    const facts = await readLooks(mill, system.facts);
+    expect(facts.looks!.length).toBeGreaterThan(5);
+    const sections = sectionsOf(facts);
+    expect(sections.map((s) => s.open)).toEqual(sections.map(() => ''));
+    const records = await recordsBySection(mill, mill.systems.lido!);
+    const own = records.filter((r) => r.title.startsWith('After the heater, pool'));
+    expect(own.map((r) => r.word)).toEqual(['tight', 'refer', 'not-tight', 'not-tight', 'tight']);
+    // mended and tested again: nothing of that line is owed, the whole pool still is
+    expect(Object.keys(failuresBySection(records))).toEqual(['']);
+    const { plan } = await planFor(tester, start({ section: sections[0]!.key }));
+    expect([plan.system.section?.key, plan.system.notCovered.length > 5]).toEqual([sections[0]!.key, true]);
+    expect(await recordsBySection(stranger, mill.systems.lido!)).toEqual([]);
+    expect((await readLooks(stranger, system.facts)).looks).toBeUndefined();
+  });
+  test('a line nobody knows, none at all, and one that is not known to its end are refused with what to do', async () => {
+    await expect(startRun(tester, start({ section: 'sk1+r1' }))).rejects.toThrow(
+      /Choose again on the place page/,
+    );
+    await expect(startRun(tester, start({}))).rejects.toThrow(/one line at a time/);
+    const map = start({ procedure: 'pool-map' });
+    await startRun(tester, map);
+    const { plan } = await readRun(mill, map.id);
+    const began = Date.now();
+    const events = playScript(
+      plan,
+      [
+        [1, 'checks'],
+        [2, 'endfound', 'found-1', 'Foot well drain', 'drain', 'tub'],
+      ],
+      {
+        device: uuid7(began),
+        pageLoad: uuid7(began),
+        zone: 'Europe/London',
+        by: tester.person,
+        byName: tester.name,
+        began: began - 10_000,
+        id: (n) => uuid7(began + n),
+      },
+    );
+    for (const e of events) await appendEvents(tester, map.id, [e]);
+    // an outlet was found: no line is known to its end any more, and the bench says which look is owed
+    const { system } = await readSystem(mill, mill.systems.lido!);
+    const facts = await readLooks(mill, system.facts);
+    const [first] = sectionsOf(facts);
+    expect(first!.open).toMatch(/Foot well drain/);
+    await expect(startRun(tester, start({ section: first!.key }))).rejects.toThrow(/Look once more before/);
+  });
+});
