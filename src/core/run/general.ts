@@ -8,7 +8,7 @@ import type { EventOf } from './events';
 import type { Fold, On, OnStage } from './fold';
 import { onGauge } from './gate';
 import { currentVisit } from './read';
-import { breakHold, close, enter, follow, no, overtaken, type Refusal } from './transition';
+import { breakHold, enter, follow, no, overtaken, type Refusal, stopNow } from './transition';
 import { unheld } from './unheld';
 
 const UNHELD_WORDS = {
@@ -105,14 +105,7 @@ export const generalFold: Fold<
 
 function stop({ plan, state, at }: On): Refusal | null {
   if (state.phase !== 'running') return overtaken();
-  const visit = currentVisit(state)!;
-  breakHold(state, 'stopped', at);
-  visit.left = at;
-  visit.split = 'stopped';
-  // stopping gives no result, but it does not take back what was already judged, above all not tight
-  const part = plan.procedure.stages[visit.stage]?.part ?? '';
-  if (state.claims[part]?.finding !== 'not-tight') delete state.claims[part];
-  close(state, at, 'stop');
+  stopNow(plan, state, 'stopped', at);
   return null;
 }
 

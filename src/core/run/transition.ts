@@ -173,6 +173,18 @@ export function close(state: RunState, at: number, by: 'graph' | 'stop'): void {
   state.phase = state.debts.some((d) => !d.cleared) ? 'put-back' : 'signing';
 }
 
+/** Ends a run at once, wherever it stands. @param why the hold that runs is void for */
+export function stopNow(plan: Plan, state: RunState, why: string, at: number): void {
+  const visit = currentVisit(state)!;
+  breakHold(state, why, at);
+  visit.left = at;
+  visit.split = why;
+  // stopping gives no result, but it does not take back what was already judged, above all not tight
+  const part = plan.procedure.stages[visit.stage]?.part ?? '';
+  if (state.claims[part]?.finding !== 'not-tight') delete state.claims[part];
+  close(state, at, 'stop');
+}
+
 /** Opens put-back debts: one each, or one per appliance where the pack asks one by one. */
 export function openDebts(
   plan: Plan,

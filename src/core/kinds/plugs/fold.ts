@@ -9,7 +9,7 @@ import type { EventOf } from '@/core/run/events';
 import type { Fold, OnStage } from '@/core/run/fold';
 import type { RunState } from '@/core/run/state';
 import { runningHold } from '@/core/run/read';
-import { breakHold, close, follow, no, type Refusal } from '@/core/run/transition';
+import { breakHold, follow, no, type Refusal, returnToFill, stopNow } from '@/core/run/transition';
 import { plugsFor } from '@/core/limit/pool';
 import { poolEnds, type PoolEnd } from '@/core/trades/pool/ends';
 import { PLUG_KINDS } from './entries';
@@ -134,12 +134,13 @@ function plugFailed(plan: Plan, state: RunState, event: EventOf<'plug-failed'>, 
   plug.failed = { how: event.how, at };
   const said = `The plug at ${nameOf(plan, state, event.end)} ${FAILED[event.how]}`;
   if (event.how === 'leaks') {
-    breakHold(state, said, at);
     state.notes.push({ at, byName: event.byName, text: said, kind: 'disturbance' });
+    if (!runningHold(state)) return null;
+    breakHold(state, said, at);
+    returnToFill(plan, state, at);
     return null;
   }
-  breakHold(state, said, at);
-  close(state, at, 'stop');
+  stopNow(plan, state, said, at);
   state.ending = { at, by: 'stop', reason: 'movement', text: `${said}.` };
   return null;
 }

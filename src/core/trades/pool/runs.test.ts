@@ -235,8 +235,24 @@ describe('worst cases of a line', () => {
     ] as const;
     expect(() => upTo(...held, [240, 'plugout', 'return-1'])).toThrow(/never take a plug out of it/);
     const { state } = upTo(...held, [240, 'plugfails', 'return-1', 'leaks']);
-    expect(state.visits.at(-1)!.holds.at(-1)!.broken?.reason).toBe('The plug at Return 1 leaks');
+    expect(state.visits.at(-2)!.holds.at(-1)!.broken?.reason).toBe('The plug at Return 1 leaks');
+    expect(state.visits.at(-1)!.stage).toBe('raise');
     expect(state.phase).toBe('running');
+  });
+  test('a plug that bursts after a good hold leaves nothing Tight', () => {
+    const { verdict, state } = upTo(
+      [150, 'pump', '10.00'],
+      [165, 'look', '10.00', 'dry'],
+      [175, 'pump', '16.00'],
+      [190, 'look', '16.00', 'dry'],
+      [200, 'checks'],
+      [210, 'start', '16.00'],
+      [340, 'end', '16.00'],
+      [350, 'start', '16.00'],
+      [960, 'end', '16.00'],
+      [970, 'plugfails', 'return-2', 'slipped'],
+    );
+    expect([state.visits.at(-1)!.stage, verdict?.word]).toEqual(['release', 'void']);
   });
   test('with air: steps, a hold and its own band; a fall goes through own kit', () => {
     const air = poolPlan('pool-line-air', 'returns');
