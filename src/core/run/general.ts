@@ -7,7 +7,6 @@ import { CONFIRM } from './courses';
 import type { EventOf } from './events';
 import type { Fold, On, OnStage } from './fold';
 import { onGauge } from './gate';
-import { currentVisit } from './read';
 import { breakHold, enter, follow, no, overtaken, type Refusal, stopNow } from './transition';
 import { unheld } from './unheld';
 
