@@ -100,7 +100,17 @@ export interface EarlierRecord {
 export class PlanError extends Error {
   constructor(
     readonly code:
-      'procedure' | 'case' | 'meter' | 'size' | 'choice' | 'unit' | 'after' | 'medium' | 'pressure' | 'fact' | 'section',
+      | 'procedure'
+      | 'case'
+      | 'meter'
+      | 'size'
+      | 'choice'
+      | 'unit'
+      | 'after'
+      | 'medium'
+      | 'pressure'
+      | 'fact'
+      | 'section',
     text: string,
   ) {
     super(text);
