@@ -11,7 +11,7 @@ import { type EarlierRecord, makePlan, type Plan, PlanError } from '@/core/plan/
 import { planParts } from '@/core/plan/prospect';
 import { pressurePlan } from '@/core/plan/weakest';
 import { besideOf } from '@/core/run/beside';
-import { GOOD, isGood } from '@/core/verdict/words';
+import { GOOD } from '@/core/verdict/words';
 import { inOrganisation, type Tx } from '@/database/client';
 import { gauges, kit, kitLog, ledger, packs, runs, sites, systems } from '@/database/schema';
 import { audit } from '@/server/audit';
@@ -178,16 +178,6 @@ const recordOfSystem = async (tx: Tx, system: string, run: string) => {
   if (!row) throw notHere('record');
   return asEarlier(row);
 };
-/** The newest record of a system that was not good and has no later good one: the next run repeats it. */
-export const openFailure = (scope: { org: string }, system: string) =>
-  inOrganisation(scope, async (tx) => {
-    const [newest] = await earlier(tx)
-      .where(and(eq(runs.system, system), standing()))
-      .orderBy(desc(ledger.at))
-      .limit(1);
-    return newest && !isGood(newest.word) ? asEarlier(newest)! : null;
-  });
-
 /** Starts a run. Asked twice with the same id it answers the same run. @throws TroubleError, PlanError */
 export async function startRun(session: Session, request: StartRun): Promise<{ run: string }> {
   demand(session, 'run');

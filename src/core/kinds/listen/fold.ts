@@ -1,5 +1,6 @@
 /** Listening along a run: spots, what they come to, and what else speaks of the place. */
-import { parseWithUnit, showExact, toNumber, type Exact } from '@/core/quantity/exact';
+import { metres } from '@/core/installation/section';
+import { parseWithUnit, showExact, type Exact } from '@/core/quantity/exact';
 import { convert, UNITS } from '@/core/quantity/unit';
 import type { Course } from '@/core/run/course';
 import type { EventOf } from '@/core/run/events';
@@ -9,7 +10,6 @@ import { follow, no, type Refusal } from '@/core/run/transition';
 import { CLARITY, fitOf, nextSpot, type Fit } from '@/core/trades/pool/listen';
 import { EVIDENCE, EVIDENCE_KEYS, type Evidence } from './entries';
 
-const metres = (a: Exact): number => convert(toNumber(a), a.unit, 'm');
 const isLength = (a: Exact): boolean => UNITS[a.unit].dimension === 'length';
 const MOST_SPOTS = 200;
 /** The longest run that is walked. m */

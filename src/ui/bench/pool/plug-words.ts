@@ -10,7 +10,7 @@ export function thrustWords(pressure: Exact, size: Exact): string {
     convert(toNumber(pressure), pressure.unit, 'Pa'),
     convert(toNumber(size), size.unit, 'm'),
   );
-  return `${n.toFixed(0)} N (${(n / 4.4482216152605).toFixed(0)} lbf)`;
+  return `${n.toFixed(0)} N (${convert(n, 'N', 'lbf').toFixed(0)} lbf)`;
 }
 /** The kind of plug that usually sits at an end: by its place. House figures. */
 export function usualPlug(end: PoolEnd, round: boolean | undefined): PlugKind {
