@@ -54,7 +54,8 @@ export const pressFrom = (network: Network, line: Pick<PoolLine, 'ends'>): Part 
  */
 export function withinSection(system: System, key: string): System | null {
   const { network } = system;
-  const line = poolMap(system, system.looks ?? []).lines.find((l) => l.key === key);
+  const { lines } = poolMap(system, system.looks ?? []);
+  const line = lines.find((l) => l.key === key);
   if (!network || !line) return null;
   const found = (system.foundEnds ?? [])
     .filter((f) => line.ends.includes(f.id) && !network.parts.some((p) => p.id === f.id))
@@ -80,9 +81,7 @@ export function withinSection(system: System, key: string): System | null {
         facts: {},
       }
     : null;
-  const others = poolMap(system, system.looks ?? [])
-    .lines.filter((l) => l.key !== key)
-    .map((l) => `line of ${l.title}`);
+  const others = lines.filter((l) => l.key !== key).map((l) => `line of ${l.title}`);
   const equipment = network.parts
     .filter((p) => p.kind === 'equipment')
     .map((p) => `${p.name}: equipment not tested`);
@@ -91,8 +90,10 @@ export function withinSection(system: System, key: string): System | null {
     parts: [...[...network.parts, ...found].filter((p) => parts.has(p.id)), ...(gauge ? [gauge] : [])],
     links: [...links, ...(gauge && from ? [{ id: 'rig-on', from: gauge.id, to: from.id }] : [])],
   };
+  // ends that were found stand among the parts now; those of other lines are none of this one
+  const { foundEnds: _, ...rest } = system;
   return {
-    ...sectionOf({ ...system, network: inside }),
+    ...sectionOf({ ...rest, network: inside }),
     name: `${system.name}, line of ${line.title}`,
     section: { key, title: line.title },
     inScope: [`line of ${line.title}`],

@@ -4,6 +4,8 @@ import { plugCount, plugsNeeded } from '@/core/kinds/plugs/fold';
 import { pressurePlan } from '@/core/plan/weakest';
 import { showExact } from '@/core/quantity/exact';
 import { debtWords } from '@/core/run/read';
+import { poolEnds } from './ends';
+import type { Look } from './joins';
 import { sectionsOf, withinSection } from '@/core/trades/sections';
 
 const CLOSED = (from: string, on: string, off: string, s = 10) =>
@@ -104,6 +106,24 @@ describe('one line of several', () => {
     expect(withinSection(whole, 'nothing+here')).toBeNull();
     // nothing known: no line can be pressed but one that is known to stand alone
     expect(sectionsOf(lido())).toEqual([]);
+  });
+  test('an end that was found is plugged on its own line and asked for on no other', () => {
+    const found = { id: 'found-1', name: 'Foot well drain', type: 'drain', place: 'tub' } as const;
+    const looks: Look[] = LIDO_LOOKS.map((l) =>
+      l.kind !== 'closed'
+        ? l
+        : l.at === 'at-pump'
+          ? { ...l, quiet: [...l.quiet, 'found-1'] }
+          : { ...l, flowing: [...l.flowing, 'found-1'] },
+    );
+    const whole = lido({ looks, foundEnds: [found] });
+    const ends = (line: readonly string[]) =>
+      poolEnds(withinSection(whole, [...line].sort().join('+'))!)
+        .map((e) => e.id)
+        .sort();
+    expect(ends(LIDO_LINES.returns)).toEqual([...LIDO_LINES.returns].sort());
+    const own = [...LIDO_LINES.suction, 'found-1'];
+    expect(ends(own)).toEqual(own.sort());
   });
   test('a procedure for one line does not start on the whole; pipe that is not drawn is asked for', () => {
     expect(() => poolPlan('pool-line-pressure')).toThrow(/one line at a time/);
