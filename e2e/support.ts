@@ -136,6 +136,8 @@ export class BenchPage {
   async checks(yes = /OPEN\?|dial turn|drained/): Promise<void> {
     const primary = this.page.getByRole('button', { name: /lines still open|All answered/ });
     await expect(primary).toBeVisible();
+    // a press that falls between two pictures of a slow machine is lost, as it is for a person: it is made once more
+    let lost = 0;
     for (let guard = 0; guard < 40 && !(await primary.innerText()).includes('All answered'); guard++) {
       const ask = this.page
         .getByRole('listitem')
@@ -149,7 +151,8 @@ export class BenchPage {
         const name = (await question.getAttribute('aria-label')) ?? '';
         await question.getByRole('button', { name: yes.test(name) ? 'Yes' : 'No', exact: true }).click();
       } else await tick.first().click();
-      await expect(primary).not.toHaveText(before);
+      const changed = expect(primary).not.toHaveText(before, { timeout: lost ? 15_000 : 7_000 });
+      await (lost ? changed : changed.catch(() => void lost++));
     }
     await primary.click();
     // the next list, if one follows, is another one
