@@ -65,6 +65,11 @@ const stops = [];
 /** The database server, started again when it is killed. */
 async function database() {
   let cluster = await startCluster('check', 54400);
+  // what a check that was killed left running is nobody's child: it could not be watched, so it makes room for one that can
+  if (!cluster.child) {
+    await cluster.stop();
+    cluster = await startCluster('check', 54400);
+  }
   let over = false;
   const watch = () =>
     cluster.child?.on('exit', async () => {
