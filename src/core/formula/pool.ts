@@ -10,6 +10,12 @@ export const LEAST_PLUG = 'least-plug';
 const pascal = (a: Exact): number => convert(toNumber(a), a.unit, 'Pa');
 /** Whole tenths of a psi, downwards: what is printed on a plug is not more exact. */
 const psi = (pa: number): Exact => exact(Math.floor(convert(pa, 'Pa', 'psi') * 10 + 1e-6), 1, 'psi');
+const NAMES: Readonly<Record<PoolSchool, string>> = {
+  narrow: 'Narrow school',
+  wide: 'Wide school',
+  air: 'Air school',
+  code: 'New pipe by code',
+};
 const BY: Readonly<Record<PoolPressure['by'], string>> = {
   school: 'the school sets it',
   pump: 'the pump’s working pressure sets it',
@@ -46,7 +52,7 @@ export const POOL_FORMULAS: Readonly<Record<string, Formula>> = {
             { name: 'pump working pressure', value: pump ? showExact(pump) : 'not known' },
             { name: 'weakest plug', value: plug ? showExact(plug) : 'not known before the plugs are in' },
           ],
-          text: `${a.school === 'wide' ? 'Wide' : a.school === 'air' ? 'Air' : 'Narrow'} school; ${BY[band.by]}.${band.impossible ? ' It lies below the school’s band: the record says so.' : ''}`,
+          text: `${NAMES[a.school as PoolSchool]}; ${BY[band.by]}.${band.impossible ? ' It lies below the band asked for: the record says so.' : ''}`,
         },
       };
     },

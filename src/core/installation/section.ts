@@ -175,7 +175,12 @@ export interface System {
   /** The network it follows from; absent in what was planned before there was one. */
   readonly network?: Network;
   /** Of several sections of one place the one that is meant, as its trade names them. */
-  readonly section?: { readonly key: string; readonly title: string };
+  readonly section?: {
+    readonly key: string;
+    readonly title: string;
+    /** Ends of the others, where its trade has unseen joins: what shows there says that they are no others. */
+    readonly others?: readonly OtherEnd[];
+  };
   /** What was seen of its unseen joins, and ends that were found on the way (trades/pool). */
   readonly looks?: readonly Look[];
   readonly foundEnds?: readonly FoundEnd[];
@@ -192,6 +197,17 @@ export interface System {
   readonly outlets?: readonly LineEnd[];
   readonly connections?: readonly LineEnd[];
   readonly heights?: Heights;
+}
+
+/** An end that belongs to another section, as far as anybody knows; where it is drawn. */
+export interface OtherEnd {
+  readonly id: string;
+  readonly name: string;
+  readonly place: string;
+  readonly type: string;
+  readonly dry: boolean;
+  readonly x: number;
+  readonly y: number;
 }
 
 /** The parts that permit only so much: elements by name and place, then pipes by their rating. */

@@ -2,6 +2,7 @@
 import { oneOf } from '@/core/grammar/one-of';
 import type * as yup from 'yup';
 import { bucket } from './bucket/rule';
+import { cure } from './cure/rule';
 import { checks } from './checks/rule';
 import { dial } from './dial/rule';
 import { drawDown } from './draw-down/rule';
@@ -35,6 +36,7 @@ const KINDS = [
   map,
   plugs,
   bucket,
+  cure,
   listen,
 ] as const;
 
@@ -56,6 +58,7 @@ export type DialStage = Named<'dial'>;
 export type JointsStage = Named<'joints'>;
 export type VolumeStage = Named<'volume'>;
 export type PlugsStage = Named<'plugs'>;
+export type CureStage = Named<'cure'>;
 export type BucketStage = Named<'bucket'>;
 
 const rules = new Map<string, KindRule<never>>(KINDS.map((k) => [k.name, k as KindRule<never>]));

@@ -1,5 +1,6 @@
 /** What kinds of stage keep of a run beside its readings. A new kind that keeps something adds its own. */
 import { newBuckets, type BucketReading } from './bucket/state';
+import { newCures, type Cure } from './cure/state';
 import { newListen, type ListenState } from './listen/state';
 import { newMap, type MapState } from './map/state';
 import { newPlugs, type PlugState } from './plugs/state';
@@ -8,11 +9,13 @@ export interface Rooms {
   readonly map: MapState;
   readonly plugs: PlugState;
   readonly buckets: BucketReading[];
+  readonly cures: Cure[];
   readonly listen: ListenState;
 }
 export const newRooms = (): Rooms => ({
   map: newMap(),
   plugs: newPlugs(),
   buckets: newBuckets(),
+  cures: newCures(),
   listen: newListen(),
 });

@@ -9,7 +9,8 @@ export function plugsFor(ends: number): { closed: number; open: number } {
     throw new RangeError('A line has one end or more: count outlets and equipment connections.');
   return { closed: ends - 1, open: 1 };
 }
-export type PoolSchool = 'narrow' | 'wide' | 'air';
+/** Schools of leak work on standing pools, and the code's duty for new pipe before it is covered. */
+export type PoolSchool = 'narrow' | 'wide' | 'air' | 'code';
 interface Band {
   readonly low: number;
   readonly high: number;
@@ -27,6 +28,10 @@ const BANDS: Readonly<Record<PoolSchool, readonly [small: Band, large: Band]>> =
   air: [
     { low: 10, high: 15 },
     { low: 5, high: 10 },
+  ],
+  code: [
+    { low: 25, high: 35 },
+    { low: 25, high: 35 },
   ],
 };
 /** Where the pump's pressure or a plug's rating is not known: 15 psi to 2 in, 10 above. House figure */
@@ -50,7 +55,7 @@ export interface PoolPressure extends Band {
 }
 /**
  * The band under its caps, Pa. Plug rating at that bore caps every school; the pump's working pressure caps narrow and air and is
- * only printed beside wide; what is not known is taken as 15 psi to 2 in, 10 above.
+ * only printed beside wide, and says nothing of new pipe that no pump is on yet; what is not known is taken as 15 psi to 2 in, 10 above.
  * @param pump, plug Pa; null: not known @throws RangeError on a figure of zero or less
  */
 export function poolPressure(
@@ -59,14 +64,17 @@ export function poolPressure(
   pump: number | null,
   plug: number | null,
 ): PoolPressure {
+  const pumped = school === 'narrow' || school === 'air';
   const band = poolBand(diameter, school);
   if ((pump !== null && !(pump > 0)) || (plug !== null && !(plug > 0)))
     throw new RangeError('Pump pressure and plug rating must be above zero.');
   const caps: readonly (readonly [PoolPressure['by'], number])[] = [
     ['school', band.high],
     ...(plug === null ? [] : ([['plug', plug]] as const)),
-    ...(pump === null || school === 'wide' ? [] : ([['pump', pump]] as const)),
-    ...(pump === null || plug === null ? ([['unknown', UNKNOWN[sizeRow(diameter)] * PSI]] as const) : []),
+    ...(pump === null || !pumped ? [] : ([['pump', pump]] as const)),
+    ...((pump === null && school !== 'code') || plug === null
+      ? ([['unknown', UNKNOWN[sizeRow(diameter)] * PSI]] as const)
+      : []),
   ];
   const [by, cap] = caps.reduce((least, c) => (c[1] < least[1] ? c : least));
   return { low: Math.min(band.low, ROOM * cap), high: cap, by, impossible: cap < band.low };

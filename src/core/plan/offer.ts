@@ -1,8 +1,9 @@
 import { fillingNamed } from '@/core/fillings';
-import type { Filling } from '@/core/fillings/filling';
 import { sectionVolume, type System } from '@/core/installation/section';
-import type { Choice, Pack } from '@/core/pack/schema';
+import type { Choice, Pack, Procedure } from '@/core/pack/schema';
 import { suits } from '@/core/pack/suits';
+import { tradeOf } from '@/core/trades';
+import type { Simulates } from '@/core/trades/trade';
 import { domainReasons } from './plan';
 
 /** A procedure or sequence that can be started on a system, with what a person must know to choose it. */
@@ -26,11 +27,18 @@ export interface Offer {
   /** It is for one section of the place: which one is asked. */
   readonly oneSection: boolean;
   /** What a practice run simulates: each has hidden faults of its own. */
-  readonly simulates: Filling['simulated']['kind'];
+  readonly simulates: Simulates;
   /** Why its rules would not decide here: a good reading could only be referred. */
   readonly outside: readonly string[];
   /** Procedures of which one must have ended well before, and what to say otherwise. */
   readonly after: { readonly procedures: readonly string[]; readonly text: string } | null;
+}
+
+/** What a practice run of a procedure simulates at a system. */
+export function simulatesOf(p: Pick<Procedure, 'fills' | 'oneSection'>, system: System): Simulates {
+  const { kind } = fillingNamed(p.fills).simulated;
+  const own = kind === 'liquid' ? tradeOf(system).practice : undefined;
+  return own ? (p.oneSection ? own.section : own.whole) : kind;
 }
 
 /** What a pack offers for a system: everything for its medium; answers a choice cannot have here are left out. */
@@ -67,7 +75,7 @@ export function offersFor(pack: Pack, system: System): Offer[] {
       choices: open(p.choices),
       practice: p.practice === true,
       oneSection: p.oneSection === true,
-      simulates: fillingNamed(p.fills).simulated.kind,
+      simulates: simulatesOf(p, system),
       outside: domainReasons(p, system, sectionVolume(system)),
       after: p.after ?? null,
     }));

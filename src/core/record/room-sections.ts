@@ -1,5 +1,6 @@
 /** What kinds of stage kept beside readings, as it stands on a record. A new kind that keeps something adds its own. */
 import { bucketWords } from '@/core/kinds/bucket/fold';
+import { cureWords } from '@/core/kinds/cure/fold';
 import { EVIDENCE_KEYS } from '@/core/kinds/listen/entries';
 import { evidenceWords, placeWords } from '@/core/kinds/listen/fold';
 import { CLARITY } from '@/core/trades/pool/listen';
@@ -26,6 +27,7 @@ export const roomSections = (plan: Plan, state: RunState): Sections => [
     ],
   },
   { title: 'Pool beside a bucket', lines: state.rooms.buckets.map((b) => `${b.title}: ${bucketWords(b)}`) },
+  { title: 'Cut and coupled', lines: state.rooms.cures.map(cureWords) },
   ...listenSection(state),
 ];
 const nameIn = (plan: Plan, state: RunState) => {

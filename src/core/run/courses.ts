@@ -1,6 +1,7 @@
 /** How a stage of each kind stands on the record once it is passed, and what ends its list. A new kind adds its own. */
 import type { StageKind } from '@/core/kinds';
 import { bucketCourse } from '@/core/kinds/bucket/fold';
+import { confirmCure, cureCourse } from '@/core/kinds/cure/fold';
 import { checksCourse, confirmChecks } from '@/core/kinds/checks/fold';
 import { confirmDial, dialCourse } from '@/core/kinds/dial/fold';
 import { drawDownCourse } from '@/core/kinds/draw-down/fold';
@@ -36,6 +37,7 @@ export const COURSES: { readonly [K in StageKind]: Course } = {
   map: mapCourse,
   plugs: plugsCourse,
   bucket: bucketCourse,
+  cure: cureCourse,
   listen: listenCourse,
 };
 /** What ends a list that is confirmed as a whole. */
@@ -46,5 +48,6 @@ export const CONFIRM: { readonly [K in StageKind]?: (on: OnStage) => Refusal | n
   dial: confirmDial,
   map: confirmMap,
   plugs: confirmPlugs,
+  cure: confirmCure,
   listen: confirmListen,
 };

@@ -2,6 +2,7 @@
 import { oneOf } from '@/core/grammar/one-of';
 import type { Of } from '@/core/grammar/schema';
 import { bucketEntries } from '@/core/kinds/bucket/entries';
+import { cureEntries } from '@/core/kinds/cure/entries';
 import { checksEntries } from '@/core/kinds/checks/entries';
 import { dialEntries } from '@/core/kinds/dial/entries';
 import { drawDownEntries } from '@/core/kinds/draw-down/entries';
@@ -40,6 +41,7 @@ const ENTRIES = {
   ...mapEntries,
   ...plugsEntries,
   ...bucketEntries,
+  ...cureEntries,
   ...listenEntries,
   ...generalEntries,
 };

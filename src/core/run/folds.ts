@@ -1,5 +1,6 @@
 /** What every kind of entry does to a run. A new kind of stage adds its own. */
 import { bucketFold } from '@/core/kinds/bucket/fold';
+import { cureFold } from '@/core/kinds/cure/fold';
 import { checksFold } from '@/core/kinds/checks/fold';
 import { dialFold } from '@/core/kinds/dial/fold';
 import { drawDownFold } from '@/core/kinds/draw-down/fold';
@@ -36,6 +37,7 @@ const FOLDS: Fold<RunEvent['kind']> = {
   ...mapFold,
   ...plugsFold,
   ...bucketFold,
+  ...cureFold,
   ...listenFold,
 };
 /** What this entry says of itself. */

@@ -64,7 +64,7 @@ const PLACE: [(figure: Exact) => Payload, (s: Stage) => boolean, string][] = [
   [
     () => ({ kind: 'proceed' }),
     (s) =>
-      ['checks', 'joints', 'inventory', 'map', 'plugs', 'listen'].includes(s.kind) ||
+      ['checks', 'joints', 'inventory', 'map', 'plugs', 'cure', 'listen'].includes(s.kind) ||
       (s.kind === 'dial' && s.role === 'input'),
     'wrong-step',
   ],
@@ -118,6 +118,12 @@ const PLACE: [(figure: Exact) => Payload, (s: Stage) => boolean, string][] = [
     'wrong-step',
   ],
   [() => ({ kind: 'plug-cannot', end: 'x', why: 'x' }), (s) => s.kind === 'plugs', 'wrong-step'],
+  [
+    () => ({ kind: 'joints-made', cuts: 1, couplings: 2, means: 'x', minutes: 500, table: '' }),
+    (s) => s.kind === 'cure',
+    'wrong-step',
+  ],
+  [() => ({ kind: 'cure-later' }), (s) => s.kind === 'cure', 'wrong-step'],
   [() => ({ kind: 'bucket-set' }), (s) => s.kind === 'bucket', 'wrong-step'],
   [
     () => ({
@@ -129,6 +135,11 @@ const PLACE: [(figure: Exact) => Payload, (s: Stage) => boolean, string][] = [
       bathers: false,
     }),
     (s) => s.kind === 'bucket',
+    'wrong-step',
+  ],
+  [
+    () => ({ kind: 'listen-picture', photo: 'a'.repeat(64), from: [0, 0], to: [9, 9] }),
+    (s) => s.kind === 'listen',
     'wrong-step',
   ],
   [

@@ -1,4 +1,5 @@
 import { bucketVerbs } from '@/core/kinds/bucket/script';
+import { cureVerbs } from '@/core/kinds/cure/script';
 import { checksVerbs } from '@/core/kinds/checks/script';
 import { zeroVerbs } from '@/core/kinds/zero/script';
 import { fillVerbs } from '@/core/kinds/fill/script';
@@ -110,5 +111,6 @@ const VERBS: Verbs = {
   ...mapVerbs,
   ...plugsVerbs,
   ...bucketVerbs,
+  ...cureVerbs,
   ...listenVerbs,
 };

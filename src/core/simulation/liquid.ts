@@ -4,6 +4,7 @@
  */
 import { STANDARD_ATMOSPHERE } from '@/core/quantity/unit';
 import { normal, uniform } from './installation';
+import { type PoolFault, poolTruth, type SimulatedPoolLine } from './pool-line';
 
 /** Hidden faults of a simulated section with water. */
 export const LIQUID_FAULTS = {
@@ -21,7 +22,9 @@ export type LiquidFault = keyof typeof LIQUID_FAULTS;
 export interface SimulatedLiquid {
   readonly kind: 'liquid';
   readonly seed: number;
-  readonly fault: LiquidFault;
+  readonly fault: LiquidFault | PoolFault;
+  /** A line of a pool: its ends, each with a plug of the tester's, and its run in the ground. */
+  readonly pool?: SimulatedPoolLine;
   /** m3 */ readonly volume: number;
   /** m3/Pa, water and wall alone */ readonly stiffness: number;
   /** Pa per kelvin of the full section */ readonly perKelvin: number;
@@ -41,7 +44,11 @@ export type LiquidAction =
   | { readonly at: number; readonly act: 'tap'; readonly open: boolean }
   | { readonly at: number; readonly act: 'fill'; readonly millimetres: number }
   | { readonly at: number; readonly act: 'gauge'; readonly connected: boolean }
-  | { readonly at: number; readonly act: 'zero' };
+  | { readonly at: number; readonly act: 'zero' }
+  | { readonly at: number; readonly act: 'look'; readonly place: string }
+  | { readonly at: number; readonly act: 'reseat'; readonly end: string }
+  | { readonly at: number; readonly act: 'dye' }
+  | { readonly at: number; readonly act: 'listen'; readonly along: number };
 export interface LiquidState {
   readonly at: number;
   /** Pa gauge */ readonly pressure: number;
@@ -54,6 +61,8 @@ export interface LiquidState {
   readonly tap: boolean;
   readonly connected: boolean;
   readonly zeroError: number;
+  /** Of the line of a pool: the plug that gives way still does; it came off. */
+  readonly plug: 'holds' | 'weeps' | 'off';
 }
 /** l/h at a pressure as a conductance, m3/s per Pa. */
 const conductance = (litresPerHour: number, pressure: number): number =>
@@ -61,20 +70,25 @@ const conductance = (litresPerHour: number, pressure: number): number =>
 /** Relaxation times of stretching wall, s: one element a decade, from seconds to a day. */
 const TIMES = [10, 100, 1_000, 10_000, 100_000];
 
+export interface LiquidTruth {
+  /** m3/s per Pa over what opens it */ readonly leak: number;
+  /** Pa below which nothing leaks */ readonly opens: number;
+  readonly letBy: number;
+  /** m3 at atmospheric pressure */ readonly air: number;
+  readonly stretch: number;
+  /** K in the end, and s */ readonly warmth: number;
+  readonly tau: number;
+  /** somebody draws: from and to, s after the beginning; 0 where nobody does */ readonly drawFrom: number;
+  readonly drawTo: number;
+  /** m3/s out of a drain by its level */ readonly drain: number;
+  /** m3/s per Pa at a plug of the tester's until it is seated anew */ readonly weep: number;
+  /** Pa at which a plug comes off; 0: it stays */ readonly slips: number;
+}
 /** The hidden truth of a fault. */
-export function liquidTruth(s: SimulatedLiquid): {
-  /** m3/s per Pa */ leak: number;
-  letBy: number;
-  /** m3 at atmospheric pressure */ air: number;
-  stretch: number;
-  /** K in the end, and s */ warmth: number;
-  tau: number;
-  /** somebody draws: from and to, s after the beginning; 0 where nobody does */ drawFrom: number;
-  drawTo: number;
-  /** m3/s out of a drain by its level */ drain: number;
-} {
-  const sound = {
+export function liquidTruth(s: SimulatedLiquid): LiquidTruth {
+  const sound: LiquidTruth = {
     leak: 0,
+    opens: 0,
     letBy: 0,
     air: s.volume * 0.002,
     stretch: s.stretch,
@@ -83,6 +97,8 @@ export function liquidTruth(s: SimulatedLiquid): {
     drawFrom: 0,
     drawTo: 0,
     drain: 0,
+    weep: 0,
+    slips: 0,
   };
   const between = (low: number, high: number, n: number) => low + (high - low) * uniform(s.seed, n);
   // a leak that shows in the rule's minutes: so much of the stiffness per hour and bar
@@ -106,6 +122,8 @@ export function liquidTruth(s: SimulatedLiquid): {
       const from = between(900, 1800, 6);
       return { ...sound, drawFrom: from, drawTo: from + 6 };
     }
+    default:
+      return poolTruth(s, s.fault, sound);
   }
 }
 
@@ -113,6 +131,8 @@ export function liquidTruth(s: SimulatedLiquid): {
 const MAINS = conductance(600, 300_000);
 const BLEED = conductance(60, 300_000);
 const TAP = conductance(300, 300_000);
+/** An end without its plug. */
+const PLUG_OFF = conductance(3000, 100_000);
 /** Step of the integration, s: fine after every action, coarser while nothing is done. */
 const FINE_S = 1;
 const COARSE_S = 5;
@@ -148,6 +168,8 @@ export function simulateLiquid(
   let zeroError = 0;
   let level = 0;
   let filled = s.began;
+  let plug: LiquidState['plug'] = truth.weep > 0 ? 'weeps' : 'holds';
+  let slips = truth.slips;
   const warmthAt = (t: number) => truth.warmth * (1 - Math.exp(-(t - s.began) / 1000 / truth.tau));
   const airVolume = (pressure: number) => air * (1 - STANDARD_ATMOSPHERE / (pressure + STANDARD_ATMOSPHERE));
   const held = (pressure: number, warm: number) =>
@@ -160,7 +182,12 @@ export function simulateLiquid(
   const step = (dt: number, to: number) => {
     const kIn = supply === 'open' ? MAINS : truth.letBy;
     const draws = tap || drawing(to);
-    const kOut = truth.leak + (bleeding ? BLEED : 0) + (draws && s.surface === 0 ? TAP : 0);
+    if (slips > 0 && p > slips) plug = 'off';
+    const kPlug = plug === 'off' ? PLUG_OFF : plug === 'weeps' ? truth.weep : 0;
+    const kOut = kPlug + (bleeding ? BLEED : 0) + (draws && s.surface === 0 ? TAP : 0);
+    // a leak that opens under pressure is there while the pressure before the step is over what opens it
+    const leak = p > truth.opens ? truth.leak : 0;
+    const lost = (at: number) => kOut * at + leak * Math.max(0, at - truth.opens);
     const warm = warmthAt(to);
     const decay = TIMES.map((tau) => dt / tau);
     const rest = elements.reduce((sum, e, i) => sum + e / (1 + decay[i]!), 0);
@@ -175,8 +202,9 @@ export function simulateLiquid(
         rest +
         soft * next -
         water -
-        dt * (kIn * (s.supply - next) - kOut * next);
-      const slope = s.stiffness + (air * STANDARD_ATMOSPHERE) / absolute ** 2 + soft + dt * (kIn + kOut);
+        dt * (kIn * (s.supply - next) - lost(next));
+      const out = kOut + (next > truth.opens ? leak : 0);
+      const slope = s.stiffness + (air * STANDARD_ATMOSPHERE) / absolute ** 2 + soft + dt * (kIn + out);
       const move = value / slope;
       next = Math.max(-0.5 * STANDARD_ATMOSPHERE, next - move);
       if (Math.abs(move) < 0.01) break;
@@ -185,7 +213,7 @@ export function simulateLiquid(
     TIMES.forEach((_, i) => {
       elements[i] = (elements[i]! + decay[i]! * share * next) / (1 + decay[i]!);
     });
-    water = next > 0 ? water + dt * (kIn * (s.supply - next) - kOut * next) : held(0, warm);
+    water = next > 0 ? water + dt * (kIn * (s.supply - next) - lost(next)) : held(0, warm);
     p = next;
     if (s.surface > 0) level += ((drawing(to) ? 0.0002 : 0) - truth.drain) * (dt / s.surface) * 1000;
   };
@@ -230,6 +258,17 @@ export function simulateLiquid(
       case 'zero':
         zeroError = connected ? -p : 0;
         break;
+      case 'reseat':
+        // seated anew without pressure, by its right hand: it holds from then on
+        if (p < s.step * 5 && action.end === s.pool?.bad) {
+          plug = 'holds';
+          slips = 0;
+        }
+        break;
+      case 'look':
+      case 'dye':
+      case 'listen':
+        break;
     }
   }
   advance(at);
@@ -247,6 +286,7 @@ export function simulateLiquid(
     tap,
     connected,
     zeroError,
+    plug,
   };
 }
 

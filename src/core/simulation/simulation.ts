@@ -1,19 +1,30 @@
 /** What the stand-in gauge plays: a gas installation, or a section full of water. */
 import {
   display,
+  FAULTS,
   simulate,
   type SimulatedAction,
   type SimulatedInstallation,
   type SimulatedState,
 } from './installation';
+import type { Simulates } from '@/core/trades/trade';
+import { poolSaid, POOL_FAULTS } from './pool-line';
 import {
   displayLiquid,
+  LIQUID_FAULTS,
   simulateLiquid,
   type LiquidAction,
   type LiquidState,
   type SimulatedLiquid,
 } from './liquid';
 
+/** What can be hidden in each kind of simulated installation; where nothing is chosen the pool hides its joins. */
+export const HIDDEN = {
+  gas: FAULTS,
+  liquid: LIQUID_FAULTS,
+  'pool-line': POOL_FAULTS,
+  'pool-joins': {},
+} as const satisfies Record<Simulates, Readonly<Record<string, string>>>;
 export type Simulation = SimulatedInstallation | SimulatedLiquid;
 export type Action = SimulatedAction | LiquidAction;
 const isLiquid = (s: Simulation): s is SimulatedLiquid => 'kind' in s;
@@ -30,10 +41,13 @@ export type SimulatedView =
       SimulatedState,
       'supply' | 'bleeding' | 'connected' | 'closedAppliances' | 'fluid'
     >)
-  | ({ readonly kind: 'liquid'; /** whole mm */ readonly level: number; readonly drain: boolean } & Pick<
-      LiquidState,
-      'supply' | 'bleeding' | 'tap' | 'connected' | 'strokes'
-    >);
+  | ({
+      readonly kind: 'liquid';
+      /** whole mm */ readonly level: number;
+      readonly drain: boolean;
+      /** What was seen and heard at the line of a pool, newest last; null where there is none. */
+      readonly said: readonly string[] | null;
+    } & Pick<LiquidState, 'supply' | 'bleeding' | 'tap' | 'connected' | 'strokes'>);
 export function seen(s: Simulation, actions: readonly Action[], at: number): SimulatedView {
   if (isLiquid(s)) {
     const { supply, bleeding, tap, connected, strokes, level } = simulateLiquid(
@@ -50,6 +64,7 @@ export function seen(s: Simulation, actions: readonly Action[], at: number): Sim
       strokes,
       level: Math.round(level),
       drain: s.surface > 0,
+      said: s.pool ? poolSaid(s, s.pool, actions as LiquidAction[], at) : null,
     };
   }
   const { supply, bleeding, connected, closedAppliances, fluid } = simulate(

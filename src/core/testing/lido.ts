@@ -89,6 +89,7 @@ export function poolPlan(
   procedureId: string,
   line?: keyof typeof LIDO_LINES,
   over: Partial<System> = {},
+  asked: { readonly case?: string; readonly choices?: Readonly<Record<string, string>> } = {},
 ): Plan {
   const whole = lido({ looks: LIDO_LOOKS, ...over });
   const system = line ? withinSection(whole, [...LIDO_LINES[line]].sort().join('+'))! : whole;
@@ -98,6 +99,7 @@ export function poolPlan(
     pack: poolPack,
     procedureId,
     case: poolPack.procedures.find((p) => p.id === procedureId)!.cases[0]!.key,
+    ...asked,
   });
 }
 /** A run of it by a script: its state and its verdict. */

@@ -4,7 +4,7 @@ import type { Stage } from '@/core/kinds';
 import { ASKED } from '@/core/kinds/listen/fold';
 import { mapNow } from '@/core/kinds/map/fold';
 import { endsOfLine, plugsIn } from '@/core/kinds/plugs/fold';
-import { pumpBand } from '@/core/kinds/pump/fold';
+import { pumpBand, raisingSteps } from '@/core/kinds/pump/fold';
 import { exact } from '@/core/quantity/exact';
 import { stageBand } from '@/core/run/hold-spec';
 import { expectedItems } from '@/core/run/inventory';
@@ -97,7 +97,7 @@ const pump: Turn<'pump'> = (hand, stage, tried) => {
   const whole = band(hand, stage);
   const last = pumped[pumped.length - 1];
   if (last && !last.look) {
-    hand.pass(stage.steps[pumped.length - 1]!.minutes * 60 + 1);
+    hand.pass(raisingSteps(stage, band(hand, stage))[pumped.length - 1]!.minutes * 60 + 1);
     return hand.say({ kind: 'pump-look', joints: 'dry', where: '', ...hand.figure() });
   }
   const own = pumpBand(stage, whole, pumped.length);
@@ -197,6 +197,12 @@ const bucket: Turn<'bucket'> = (hand, stage) => {
   const [pool, inside] = [exact(5, 0, 'mm'), exact(5, 0, 'mm')];
   return hand.say({ kind: 'bucket-read', pool, bucket: inside, rain: false, filled: false, bathers: false });
 };
+const cure: Turn<'cure'> = (hand, stage) => {
+  const { minutes } = stage;
+  hand.say({ kind: 'joints-made', cuts: 1, couplings: 2, means: 'primer and cement', minutes, table: '' });
+  hand.pass(minutes * 60 + 60);
+  return hand.say({ kind: 'proceed' });
+};
 const listen: Turn<'listen'> = (hand) => {
   hand.say({ kind: 'listen-run', name: 'run', length: exact(10, 0, 'm'), compressor: 'at the gate' });
   for (const [along, loud] of [
@@ -224,6 +230,7 @@ const TURNS: { readonly [K in Stage['kind']]: Turn<K> } = {
   map,
   plugs,
   bucket,
+  cure,
   listen,
   dial: (hand) => hand.stuck('a dial is not watched here'),
   'draw-down': drawDown,

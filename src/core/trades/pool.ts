@@ -10,6 +10,7 @@ export const pool: Trade = {
   pressed: true,
   stiff: true,
   lines: true,
+  practice: { section: 'pool-line', whole: 'pool-joins' },
   pressureOf: 'Pump working pressure',
   source: 'hose',
   palette: ['outlet', 'connection', 'equipment', 'tee', 'valve', 'fitting', 'joint', 'cap', 'point'],

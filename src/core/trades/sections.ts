@@ -1,8 +1,8 @@
 /** Several sections of one place, where its trade tells them apart: each is tested, judged and recorded by itself. */
-import type { System } from '@/core/installation/section';
+import type { OtherEnd, System } from '@/core/installation/section';
 import { sectionOf } from '@/core/network/installation';
 import type { Link, Network, Part } from '@/core/network/network';
-import { poolMap, type PoolLine } from './pool/ends';
+import { poolMap, type PoolLine, withFound } from './pool/ends';
 import { tradeOf } from '.';
 
 export interface Section {
@@ -53,22 +53,11 @@ export const pressFrom = (network: Network, line: Pick<PoolLine, 'ends'>): Part 
  * null where it has no such section.
  */
 export function withinSection(system: System, key: string): System | null {
-  const { network } = system;
-  const { lines } = poolMap(system, system.looks ?? []);
+  const { lines, ends } = poolMap(system, system.looks ?? []);
   const line = lines.find((l) => l.key === key);
-  if (!network || !line) return null;
-  const found = (system.foundEnds ?? [])
-    .filter((f) => line.ends.includes(f.id) && !network.parts.some((p) => p.id === f.id))
-    .map((f, i): Part => ({
-      id: f.id,
-      kind: 'outlet',
-      name: f.name,
-      place: f.place,
-      x: 20 + 30 * i,
-      y: 20,
-      facts: { type: f.type },
-    }));
-  const { parts, links } = partsOfLine({ ...network, parts: [...network.parts, ...found] }, line);
+  if (!system.network || !line) return null;
+  const network = withFound(system.network, system.foundEnds ?? []);
+  const { parts, links } = partsOfLine(network, line);
   const from = pressFrom(network, line);
   const gauge: Part | null = from
     ? {
@@ -82,12 +71,18 @@ export function withinSection(system: System, key: string): System | null {
       }
     : null;
   const others = lines.filter((l) => l.key !== key).map((l) => `line of ${l.title}`);
+  const beside = ends
+    .filter((e) => !line.ends.includes(e.id))
+    .map(({ id, name, place, type, dry }): OtherEnd => {
+      const { x, y } = network.parts.find((p) => p.id === id)!;
+      return { id, name, place, type, dry, x, y };
+    });
   const equipment = network.parts
     .filter((p) => p.kind === 'equipment')
     .map((p) => `${p.name}: equipment not tested`);
   const inside: Network = {
     ...network,
-    parts: [...[...network.parts, ...found].filter((p) => parts.has(p.id)), ...(gauge ? [gauge] : [])],
+    parts: [...network.parts.filter((p) => parts.has(p.id)), ...(gauge ? [gauge] : [])],
     links: [...links, ...(gauge && from ? [{ id: 'rig-on', from: gauge.id, to: from.id }] : [])],
   };
   // ends that were found stand among the parts now; those of other lines are none of this one
@@ -95,7 +90,7 @@ export function withinSection(system: System, key: string): System | null {
   return {
     ...sectionOf({ ...rest, network: inside }),
     name: `${system.name}, line of ${line.title}`,
-    section: { key, title: line.title },
+    section: { key, title: line.title, ...(beside.length ? { others: beside } : {}) },
     inScope: [`line of ${line.title}`],
     notCovered: [...system.notCovered, ...equipment, ...others],
   };

@@ -1,6 +1,8 @@
 import type { HeightFact, WholeFact } from '@/core/installation/whole';
 import type { PartKind } from '@/core/network/catalogue';
 
+/** Kinds of simulated installations; each hides something else. */
+export type Simulates = 'gas' | 'liquid' | 'pool-line' | 'pool-joins';
 /** What a trade brings along: what its installations are made of, what is told of them, and what a first drawing of one is. */
 export interface Trade {
   readonly name: string;
@@ -16,6 +18,8 @@ export interface Trade {
   readonly pressed: boolean;
   /** Full of water under pressure: what a loss shows as follows from the stiffness of the whole. */
   readonly stiff: boolean;
+  /** What practice simulates of it, where that is not only what fills it: of one of its sections, and of the whole. */
+  readonly practice?: { readonly section: Simulates; readonly whole: Simulates };
   /** Made of lines with ends, of which nobody sees which belong together; each line is tested by itself. */
   readonly lines?: true;
   /** What the working pressure is called, where it is another's than its own; 0 is then: not known. */

@@ -5,9 +5,13 @@ import { fillingOf } from '@/core/plan/filling';
 import { type Plan, planVolume } from '@/core/plan/plan';
 import { exact, toNumber } from '@/core/quantity/exact';
 import { convert } from '@/core/quantity/unit';
-import { type Fault, FAULTS, type SimulatedInstallation } from '@/core/simulation/installation';
-import { LIQUID_FAULTS, type LiquidFault, type SimulatedLiquid } from '@/core/simulation/liquid';
+import { simulatesOf } from '@/core/plan/offer';
+import type { Fault, SimulatedInstallation } from '@/core/simulation/installation';
+import type { LiquidFault, SimulatedLiquid } from '@/core/simulation/liquid';
+import { type PoolFault, poolLineOf } from '@/core/simulation/pool-line';
+import { HIDDEN } from '@/core/simulation/simulation';
 import type { SimulatedView } from '@/core/simulation/simulation';
+import { poolEnds } from '@/core/trades/pool/ends';
 import { inOrganisation } from '@/database/client';
 import { gaugeLinks } from '@/database/schema';
 import { digest } from '@/server/digest';
@@ -63,16 +67,17 @@ async function standIn<T>(path: string, body?: unknown): Promise<T> {
   return (await response.json()) as T;
 }
 
-/** The fault wished for, or one that nobody knows. @throws TroubleError 422 */
-function faultOf<F extends string>(faults: Readonly<Record<F, string>>, wished: string, seed: number): F {
-  const known = Object.keys(faults) as F[];
+/** The fault wished for, or one that nobody knows; none where its pool hides joins alone. @throws TroubleError 422 */
+function faultOf<F extends string>(plan: Plan, wished: string, seed: number): F {
+  const known = Object.keys(HIDDEN[simulatesOf(plan.procedure, plan.system)]) as F[];
+  if (!known.length) return 'none' as F;
   if (wished === 'surprise') return known[seed % known.length]!;
   if (!known.includes(wished as F)) throw new TroubleError(422, 'fault', 'This hidden fault is not known.');
   return wished as F;
 }
 const gasOf = (plan: Plan, seed: number, wished: string): SimulatedInstallation => ({
   seed,
-  fault: faultOf<Fault>(FAULTS, wished, seed),
+  fault: faultOf<Fault>(plan, wished, seed),
   volume: planVolume(plan).value,
   supply: convert(toNumber(plan.system.supplyPressure), plan.system.supplyPressure.unit, 'Pa'),
   appliances: plan.system.appliances.map((a) => a.id),
@@ -90,10 +95,12 @@ function liquidOf(plan: Plan, seed: number, wished: string): SimulatedLiquid {
   const full = systemStiffness(system, Math.max(mains, 100_000));
   const volume = planVolume(plan).value;
   const surface = freeSurface(system);
+  const pool = simulatesOf(plan.procedure, system) === 'pool-line' ? poolLineOf(system, seed) : undefined;
   return {
     kind: 'liquid',
     seed,
-    fault: faultOf<LiquidFault>(LIQUID_FAULTS, wished, seed),
+    ...(pool ? { pool } : {}),
+    fault: faultOf<LiquidFault | PoolFault>(plan, wished, seed),
     volume,
     // walls that are not known are taken as thin copper
     stiffness: full?.c ?? volume * 6e-10,
@@ -153,10 +160,17 @@ export async function workSimulated(
   const plan = await practicePlan(scope, run);
   if (request.act === 'appliance' && !plan.system.appliances.some((a) => a.id === request.id))
     throw new TroubleError(422, 'appliance', 'There is no such appliance.');
+  if (
+    ((request.act === 'look' && request.value !== 'ground') || request.act === 'reseat') &&
+    !poolEnds(plan.system).some((e) => e.id === request.value)
+  )
+    throw new TroubleError(422, 'end', 'This line has no such end.');
   if (request.act === 'supply' && !['shut', 'crack', 'open'].includes(request.value ?? ''))
     throw new TroubleError(422, 'supply', 'The supply valve is shut, cracked open, or open.');
   const open = request.value === 'open';
   const figure = Number(request.value);
+  if (request.act === 'listen' && !(figure >= 0 && figure <= 10000))
+    throw new TroubleError(422, 'figure', 'Say how far along the run, in m.');
   if ((request.act === 'pump' || request.act === 'fill') && !(figure >= 0 && figure <= 1000))
     throw new TroubleError(422, 'figure', 'Say how many strokes, or how many millimetres.');
   const action = {
@@ -170,6 +184,10 @@ export async function workSimulated(
     'air-out': { act: 'air-out' },
     tap: { act: 'tap', open },
     fill: { act: 'fill', millimetres: Math.round(figure) },
+    look: { act: 'look', place: request.value },
+    reseat: { act: 'reseat', end: request.value },
+    dye: { act: 'dye' },
+    listen: { act: 'listen', along: figure },
   }[request.act as 'supply'];
   return standIn(`/installations/${run}/actions`, action);
 }

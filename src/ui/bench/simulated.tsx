@@ -4,10 +4,15 @@ import type { Plan } from '@/core/plan/plan';
 import { office, type OfficeError } from '@/device/office';
 import type { SimulatedView } from '@/core/simulation/simulation';
 import { Button } from '@/ui/kit/button';
+import { simulatesOf } from '@/core/plan/offer';
+import { PoolWorks } from './pool/pool-works';
 import { WorksDrawn } from './works-drawn';
 
 /** The simulated installation, worked by hand: valves, bleed, gauge, leak fluid. The model answers on the gauge. */
-export function SimulatedWorks({ plan }: { plan: Plan }) {
+export const SimulatedWorks = ({ plan }: { plan: Plan }) =>
+  // hidden joins answer where the look is entered: nothing else is worked there
+  simulatesOf(plan.procedure, plan.system) === 'pool-joins' ? null : <Works plan={plan} />;
+function Works({ plan }: { plan: Plan }) {
   const [state, setState] = useState<SimulatedView | null>(null);
   const [trouble, setTrouble] = useState('');
   const url = `/api/runs/${plan.run}/simulated`;
@@ -35,6 +40,7 @@ export function SimulatedWorks({ plan }: { plan: Plan }) {
     ...plan.system.appliances.map((a) => [a.id, a.name]),
   ] as [string, string][];
   const gas = state?.kind === 'gas' ? state : null;
+  const pressed = !plan.procedure.unpressed;
   const last = gas?.fluid[gas.fluid.length - 1];
   useEffect(() => {
     // a level is looked at; nothing streams it
@@ -48,8 +54,9 @@ export function SimulatedWorks({ plan }: { plan: Plan }) {
         Simulated installation
       </h2>
       {!state && !trouble && <p className="text-quiet">Looking at the valves …</p>}
-      {state && <WorksDrawn plan={plan} view={state} does={does} />}
-      {state?.kind === 'liquid' && (
+      {state && pressed && <WorksDrawn plan={plan} view={state} does={does} />}
+      {state?.kind === 'liquid' && state.said && <PoolWorks plan={plan} said={state.said} does={does} />}
+      {state?.kind === 'liquid' && pressed && (
         <WaterWorks view={state} does={does} live={plan.procedure.boundary !== 'separated'} />
       )}
       {gas && (

@@ -1,5 +1,5 @@
 'use client';
-import type { PartKind } from '@/core/network/catalogue';
+import { type PartKind, ruleOfPart } from '@/core/network/catalogue';
 import { networkOf } from '@/core/network/enter';
 import { type Positions, reachOf } from '@/core/network/flood';
 import { listId } from '@/core/network/installation';
@@ -65,6 +65,7 @@ function handOnWater(plan: Plan, part: Part, key: string, view: LiquidView): Par
     case WATER_WORKS.vent:
       return { act: 'air-out' };
   }
+  if (view.said && ruleOfPart(part.kind).lineEnd) return { act: 'look', value: part.id };
   if (part.kind === 'opening') return view.drain ? { act: 'fill', value: String(view.level + 10) } : null;
   return key === 'supply' && part.kind === 'valve' && plan.procedure.boundary !== 'separated'
     ? { act: 'supply', value: view.supply === 'open' ? 'shut' : 'open' }
@@ -120,9 +121,11 @@ export function WorksDrawn({ plan, view, does }: { plan: Plan; view: SimulatedVi
           ? 'Touch a valve to turn it, an appliance to put leak fluid on it, the test point to connect the gauge.'
           : view.drain
             ? 'Touch an opening to fill it 10 mm more.'
-            : plan.procedure.boundary === 'separated'
-              ? 'Touch the pump for five strokes, release, tap or high point to work them, the test point for the gauge.'
-              : 'Touch the meter valve to turn it, release, tap or high point to work them, the test point for the gauge.'}
+            : view.said
+              ? 'Touch the pump for five strokes, release or high point to work them, an end to look at its plug, the rig for the gauge.'
+              : plan.procedure.boundary === 'separated'
+                ? 'Touch the pump for five strokes, release, tap or high point to work them, the test point for the gauge.'
+                : 'Touch the meter valve to turn it, release, tap or high point to work them, the test point for the gauge.'}
       </p>
     </>
   );

@@ -29,7 +29,7 @@ export function placeNow(
   const fit = fitOf(heard, length);
   return fit && { ...fit, length, next: nextSpot(heard, length) };
 }
-export const listenFold: Fold<'listen-run' | 'listen' | 'listen-evidence'> = {
+export const listenFold: Fold<'listen-run' | 'listen' | 'listen-picture' | 'listen-evidence'> = {
   'listen-run': {
     misfit: (event) =>
       isLength(event.length) && metres(event.length) > 0 && metres(event.length) <= LONGEST
@@ -44,6 +44,18 @@ export const listenFold: Fold<'listen-run' | 'listen' | 'listen-evidence'> = {
     apply: (event, { state, stage }) => spot(state, stage.kind, event),
     words: (event) =>
       `heard at ${showExact(event.along)}${event.near ? `, ${event.near}` : ''}: ${event.loud} of 10, ${CLARITY[event.clear].words}`,
+  },
+  'listen-picture': {
+    apply: (event, { state, stage }) => {
+      if (stage.kind !== 'listen') return no('wrong-step', 'A run is drawn where it is listened along.');
+      if (!state.photos.some((p) => p.hash === event.photo))
+        return no('photo', 'This photo is not with the run. Take it here, then draw the run on it.');
+      if (event.from.every((x, i) => x === event.to[i]))
+        return no('ends', 'Beginning and end of the run lie on one point. Tap them apart.');
+      state.rooms.listen.picture = { photo: event.photo, from: event.from, to: event.to };
+      return null;
+    },
+    words: () => 'run drawn on a photo',
   },
   'listen-evidence': {
     apply: (event, { state, stage }) => {

@@ -11,8 +11,14 @@ export interface ListenState {
     readonly near: string;
     readonly byName: string;
   }[];
+  /** The photo behind it, where one was taken. */
+  picture: {
+    readonly photo: string;
+    readonly from: readonly number[];
+    readonly to: readonly number[];
+  } | null;
   readonly evidence: Partial<
     Record<Evidence, { readonly says: 'agrees' | 'against' | 'unknown'; readonly text: string }>
   >;
 }
-export const newListen = (): ListenState => ({ run: null, spots: [], evidence: {} });
+export const newListen = (): ListenState => ({ run: null, spots: [], picture: null, evidence: {} });

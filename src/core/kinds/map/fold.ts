@@ -8,6 +8,7 @@ import type { RunState } from '@/core/run/state';
 import { follow, no, type Refusal } from '@/core/run/transition';
 import {
   endsOfLook,
+  lookingEnds,
   lookWords,
   poolEnds,
   type PoolEnd,
@@ -54,7 +55,7 @@ export function lookOf(event: EventOf<'look'>): Look {
 }
 
 const nameOf = (plan: Plan, state: RunState) => {
-  const ends = poolEnds(plan.system, state.rooms.map.found);
+  const ends = lookingEnds(plan.system, state.rooms.map.found);
   return (id: string): string => ends.find((e) => e.id === id)?.name ?? id;
 };
 /** Taken as long as the test runs, where there are ends to look at: also beside a pressure that will not come. */
@@ -131,7 +132,7 @@ function wrongLook(own: Look, ends: readonly PoolEnd[]): Refusal | null {
 function look(plan: Plan, state: RunState, event: EventOf<'look'>, at: number): Refusal | null {
   const { seen, found } = state.rooms.map;
   const own = lookOf(event);
-  const wrong = wrongLook(own, poolEnds(plan.system, found));
+  const wrong = wrongLook(own, lookingEnds(plan.system, found));
   if (wrong) return wrong;
   if (seen.length >= MOST_LOOKS)
     return no('too-many', 'So many looks help nobody: end the map with what is known.');

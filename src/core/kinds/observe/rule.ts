@@ -5,6 +5,8 @@ import { kind } from '../kind';
 const schema = object({
   ...stageBase,
   question: text(),
+  /** What a photo taken here is to show; it can be left out. */
+  photo: maybe(),
   results: list(
     object({
       key: text(),

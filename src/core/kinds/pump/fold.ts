@@ -53,12 +53,28 @@ export const pumpFold: Fold<'pump-step' | 'pump-look' | 'pump-failed'> = {
   },
 };
 
+/** What a raise by so much each time may have at most: beyond it somebody meant another unit. */
+const MOST_STEPS = 20;
+/** The steps of raising to a band: as the rule lists them, or by so much each time until the band is reached. */
+export function raisingSteps(
+  stage: PumpStage,
+  band: ResolvedBand,
+): readonly { readonly percent: number; readonly minutes: number }[] {
+  const { every } = stage;
+  if (!every) return stage.steps ?? [];
+  const part = pascal(parseWithUnit(every.by)) / pascal(band.low);
+  const count = Math.min(MOST_STEPS, Math.max(1, Math.ceil(1 / part - 1e-6)));
+  return Array.from({ length: count }, (_, i) => ({
+    percent: i + 1 === count ? 100 : Math.round(100 * part * (i + 1)),
+    minutes: every.minutes,
+  }));
+}
 /**
  * Where a step of staged pumping may stand: its part of the test pressure, 5 percent of the test pressure either way;
  * the last step is the band itself. House figure.
  */
 export function pumpBand(stage: PumpStage, band: ResolvedBand, step: number): ResolvedBand {
-  const percent = stage.steps[step]?.percent ?? 100;
+  const percent = raisingSteps(stage, band)[step]?.percent ?? 100;
   if (percent >= 100) return band;
   const part = (p: number, round: 'down' | 'up') =>
     scaled(band.low, Math.max(0, p), 100, Math.max(1, band.low.scale), round);
@@ -153,8 +169,11 @@ function pumpLook(
   if (stage.kind !== 'pump') return no('wrong-step', 'Nothing is pumped in this stage.');
   const step = visit.pumped[visit.pumped.length - 1];
   if (!step || step.look) return no('wrong-step', 'Reach the step first.');
+  const found = stageBand(plan, state, stage);
+  if ('missing' in found) return no('missing', found.missing);
+  const steps = raisingSteps(stage, found.value);
   const index = visit.pumped.length - 1;
-  const pause = stage.steps[index]!.minutes;
+  const pause = steps[Math.min(index, steps.length - 1)]!.minutes;
   const reading = readingFrom(event, at);
   const toGo = step.reached.readMoment + pause * 60_000 - reading.readMoment;
   if (event.joints === 'dry' && toGo > 0)
@@ -170,7 +189,7 @@ function pumpLook(
     follow(plan, state, 'drips', at);
     return null;
   }
-  if (index + 1 < stage.steps.length) return null;
+  if (index + 1 < steps.length) return null;
   keep(state, stage.keeps, reading);
   follow(plan, state, tooMuchAir(plan, visit, stage) ? 'air' : 'raised', at);
   return null;

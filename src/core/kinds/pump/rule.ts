@@ -1,14 +1,28 @@
 import * as yup from 'yup';
 import { band, stageBase } from '@/core/grammar/rule';
-import { figure, list, maybe, maybeNumber, maybeObject, number, object, text } from '@/core/grammar/schema';
+import {
+  figure,
+  maybe,
+  maybeList,
+  maybeNumber,
+  maybeObject,
+  number,
+  object,
+  text,
+} from '@/core/grammar/schema';
+import { parseWithUnit } from '@/core/quantity/exact';
+import { UNITS } from '@/core/quantity/unit';
 import { kind, optional } from '../kind';
 
 const schema = object({
   ...stageBase,
   band,
-  steps: list(
+  /** Parts of the test pressure, the last of them 100; or `every` so much. */
+  steps: maybeList(
     object({ percent: number().integer().min(1).max(100), minutes: number().min(0).max(1440) }),
-  ).min(1),
+  ),
+  /** So much more each time, until the band is reached. */
+  every: maybeObject({ by: figure(), minutes: number().min(0).max(1440) }),
   keeps: maybe(),
   source: text(),
   confirms: text(),
@@ -29,6 +43,8 @@ const schema = object({
   }),
 });
 
+/** Steps that are planned for where their number follows from the pressure. */
+const USUAL_STEPS = 3;
 /**
  * Raised in stages, each with a pause and a look at every joint; what the pump delivered gives the trapped air. The last
  * step reaches the band.
@@ -44,22 +60,35 @@ export const pump = kind('pump', schema, {
   step: ({ pumped }) => (pumped.length && !pumped[pumped.length - 1]!.look ? 'run' : 'start'),
   paper: () => 'inspector',
   good: () => 'raised',
-  work: (stage) => ({
-    hands: 3 + 3 * stage.steps.length,
-    wait: stage.steps.reduce((sum, step) => sum + step.minutes, 0),
-    close: 1,
-  }),
+  work: (stage) => {
+    const count = stage.steps?.length ?? USUAL_STEPS;
+    return {
+      hands: 3 + 3 * count,
+      wait: stage.every
+        ? count * stage.every.minutes
+        : (stage.steps ?? []).reduce((sum, step) => sum + step.minutes, 0),
+      close: 1,
+    };
+  },
   bandSource: (stage) => stage.source,
   keeps: (stage) => [stage.keeps],
   check: (stage, { fail }) => {
-    if (stage.steps[stage.steps.length - 1]!.percent !== 100)
+    if (!stage.steps?.length === !stage.every)
+      fail('steps', 'Say either steps or "every": one of both leads to the test pressure.');
+    if (stage.steps?.length && stage.steps[stage.steps.length - 1]!.percent !== 100)
       fail('steps', 'The last step must reach 100 percent.');
+    if (stage.every && UNITS[parseWithUnit(stage.every.by).unit].dimension !== 'pressure')
+      fail('every', 'What it is raised by each time is a pressure, like "5 psi".');
+    if (stage.every && parseWithUnit(stage.every.by).digits <= 0)
+      fail('every', 'What it is raised by each time is above zero.');
   },
   lines: (stage, write) => {
     write.add(
       ['steps'],
       'Steps',
-      stage.steps.map((s) => `${s.percent} %, pause ${s.minutes} min`).join('; '),
+      stage.every
+        ? `${stage.every.by} more each time, pause ${stage.every.minutes} min`
+        : (stage.steps ?? []).map((s) => `${s.percent} %, pause ${s.minutes} min`).join('; '),
       'any',
       stage.source,
     );

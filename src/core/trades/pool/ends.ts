@@ -8,7 +8,7 @@ import {
 import type { System } from '@/core/installation/section';
 import { ruleOfPart } from '@/core/network/catalogue';
 import type { Reach } from '@/core/network/flood';
-import { figureOf, type Network, textOf } from '@/core/network/network';
+import { figureOf, type Network, type Part, textOf } from '@/core/network/network';
 import type { Exact } from '@/core/quantity/exact';
 import { joinsOf, type FoundEnd, type Joins, type Line, type Look } from './joins';
 
@@ -51,6 +51,40 @@ export function poolEnds(
   return [...drawn, ...more].sort((a, b) => Number(b.dry) - Number(a.dry));
 }
 
+/** Every end that can be looked at: those of the line under test, and of the others beside it. */
+export function lookingEnds(
+  system: Pick<System, 'network' | 'foundEnds' | 'section'>,
+  found: readonly FoundEnd[] = [],
+): PoolEnd[] {
+  const own = poolEnds(system, found);
+  const others = (system.section?.others ?? [])
+    .filter((o) => !own.some((e) => e.id === o.id))
+    .map(({ x: _x, y: _y, ...o }): PoolEnd => ({
+      ...o,
+      type: o.type as PoolEnd['type'],
+      word: WORDS[o.type] ?? 'kind not said',
+      size: null,
+    }));
+  return [...own, ...others].sort((a, b) => Number(b.dry) - Number(a.dry));
+}
+/** Where ends that were found stand on the drawing: in a row of their own. Grid units */
+const FOUND_AT = { x: 190, y: 226, apart: 50 };
+/** What is drawn, with the ends that were found since beside it. */
+export function withFound(network: Network, found: readonly FoundEnd[]): Network {
+  const more = found
+    .filter((f) => !network.parts.some((p) => p.id === f.id))
+    .map((f, i): Part => ({
+      id: f.id,
+      kind: 'outlet',
+      name: f.name,
+      place: f.place,
+      x: FOUND_AT.x + FOUND_AT.apart * i,
+      y: FOUND_AT.y,
+      facts: { type: f.type },
+    }));
+  return more.length ? { ...network, parts: [...network.parts, ...more] } : network;
+}
+
 export interface PoolLine extends Line {
   /** The same for the same ends, whatever else is known. */
   readonly key: string;
@@ -87,11 +121,11 @@ const list = (names: readonly string[]): string =>
 
 /** What is known of a pool's lines. @param looks everything seen that was not taken back */
 export function poolMap(
-  system: Pick<System, 'network' | 'foundEnds'>,
+  system: Pick<System, 'network' | 'foundEnds' | 'section'>,
   looks: readonly Look[],
   found: readonly FoundEnd[] = [],
 ): PoolMap {
-  const ends = poolEnds(system, found);
+  const ends = lookingEnds(system, found);
   const byId = new Map(ends.map((e) => [e.id, e]));
   const known = looks.filter((l) => endsOfLook(l).every((id) => byId.has(id)));
   const joins = joinsOf(

@@ -39,5 +39,6 @@ export const PANELS: { readonly [K in StageKind]: Entry } = {
   map: { panel: pool((all) => all.MapPanel) },
   plugs: { panel: pool((all) => all.PlugsPanel) },
   bucket: { panel: pool((all) => all.BucketPanel) },
+  cure: { panel: pool((all) => all.CurePanel) },
   listen: { panel: pool((all) => all.ListenPanel) },
 };

@@ -8,6 +8,7 @@ import { Button } from '@/ui/kit/button';
 import { Choice } from '@/ui/kit/choice';
 import { useMemo, useState } from 'react';
 import { Line } from '../line';
+import { RunOnPhoto } from '../pool/run-on-photo';
 import type { PanelProps } from '../shared';
 import { WayOn } from '../way-on';
 
@@ -25,6 +26,7 @@ export function ListenPanel(props: PanelProps) {
     <div className="flex flex-1 flex-col gap-3 lg:min-h-0">
       <div className="grid grid-cols-[minmax(0,1fr)] content-start gap-3 lg:min-h-0 lg:flex-1 lg:overflow-auto">
         <Course {...props} place={place} />
+        <RunOnPhoto {...props} place={place} />
         <p aria-live="polite">
           {spots.length < 3
             ? `${run.name}: ${spots.length} of at least 3 spots heard.`

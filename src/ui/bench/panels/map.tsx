@@ -1,7 +1,7 @@
 'use client';
 import type { looksNow } from '@/core/kinds/map/fold';
 import type { PoolMap } from '@/core/trades/pool/ends';
-import { hiddenPool, seenFrom } from '@/core/simulation/pool';
+import { hiddenPool, seenFrom } from '@/core/simulation/pool-joins';
 import { nextLook } from '@/core/trades/pool/joins';
 import { Button } from '@/ui/kit/button';
 import { Choice } from '@/ui/kit/choice';

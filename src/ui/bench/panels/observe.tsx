@@ -3,10 +3,12 @@ import type { ObserveStage } from '@/core/kinds';
 import { Button, HoldButton } from '@/ui/kit/button';
 import { useState } from 'react';
 import { Line } from '../line';
+import { QuickPhoto } from '../quick-photo';
 import type { PanelProps } from '../shared';
 
 /** A question that eyes answer; the answer decides what follows, so it is pressed and held. */
-export function ObservePanel({ stage, act, view }: PanelProps) {
+export function ObservePanel(props: PanelProps) {
+  const { stage, act, view } = props;
   const observe = stage as ObserveStage;
   const [asking, setAsking] = useState<string | null>(null);
   const [why, setWhy] = useState('');
@@ -14,6 +16,7 @@ export function ObservePanel({ stage, act, view }: PanelProps) {
   return (
     <div className="grid shrink-0 content-start gap-3 lg:min-h-0 lg:flex-1 lg:shrink lg:overflow-auto">
       <p className="text-xl font-semibold">{observe.question}</p>
+      {observe.photo && <QuickPhoto {...props} asks={observe.photo} />}
       {view.state.fails > 0 && (
         <p className="text-quiet">Repeats made since the last mend: {view.state.repeats} of 3.</p>
       )}

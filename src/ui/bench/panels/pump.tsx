@@ -1,8 +1,8 @@
 'use client';
 import type { Gauge } from '@/core/instrument/gauge';
 import type { PumpStage } from '@/core/kinds';
-import { firstStepDrops, pumpBand, pumpStepNow, tooMuchAir } from '@/core/kinds/pump/fold';
-import { showChange, showExact } from '@/core/quantity/exact';
+import { firstStepDrops, pumpBand, pumpStepNow, raisingSteps, tooMuchAir } from '@/core/kinds/pump/fold';
+import { parseWithUnit, showChange, showExact } from '@/core/quantity/exact';
 import { stageBand } from '@/core/run/hold-spec';
 import { gaugeOf } from '@/core/run/read';
 import { Button } from '@/ui/kit/button';
@@ -52,15 +52,21 @@ export function PumpPanel(props: PanelProps) {
   );
 }
 
+/** So many times a figure of the rule: 5 psi, 10 psi, 15 psi. */
+function times(figure: string, n: number): string {
+  const by = parseWithUnit(figure);
+  return showExact({ ...by, digits: by.digits * n });
+}
 /** The steps of raising, with what each came to. */
 function Steps({ visit, pump, whole }: Raising) {
   const index = pumpStepNow(visit);
+  const steps = raisingSteps(pump, whole);
   return (
     <ol
       className="grid gap-px border border-seam bg-seam"
-      style={{ gridTemplateColumns: `repeat(${pump.steps.length}, minmax(0, 1fr))` }}
+      style={{ gridTemplateColumns: `repeat(${steps.length}, minmax(0, 1fr))` }}
     >
-      {pump.steps.map((s, i) => {
+      {steps.map((s, i) => {
         const done = visit.pumped[i];
         const own = pumpBand(pump, whole, i);
         return (
@@ -77,7 +83,9 @@ function Steps({ visit, pump, whole }: Raising) {
                 ? showExact((done.look?.reading ?? done.reached).figure)
                 : s.percent === 100
                   ? showExact(own.low)
-                  : `${s.percent} %`}
+                  : pump.every
+                    ? times(pump.every.by, i + 1)
+                    : `${s.percent} %`}
             </span>
           </li>
         );
@@ -138,13 +146,14 @@ function PumpTo({ view, visit, stage, act, pump, gauge, whole, onFail }: Raising
   const [pumped, setPumped] = useState<Pumped>(NONE);
   const index = pumpStepNow(visit);
   const band = pumpBand(pump, whole, index);
+  const last = index + 1 === raisingSteps(pump, whole).length;
   return (
     <>
       <p>
         Pump to{' '}
         <Why
           facts={{
-            title: index + 1 === pump.steps.length ? 'Test pressure' : 'Step of raising',
+            title: last ? 'Test pressure' : 'Step of raising',
             source: pump.source,
             text: whole.working?.text ?? stage.why ?? '',
             ...(whole.working ? { formula: whole.working.formula, inputs: whole.working.inputs } : {}),
@@ -162,7 +171,7 @@ function PumpTo({ view, visit, stage, act, pump, gauge, whole, onFail }: Raising
         save="Reached: look at the joints"
         live={view.live}
         aside={<PumpedWater onChange={setPumped} />}
-        {...(index + 1 === pump.steps.length ? { confirm: pump.confirms } : {})}
+        {...(last ? { confirm: pump.confirms } : {})}
         onSave={async (entered) => {
           if (pumped.wrong) return pumped.wrong;
           const answer = await act({
@@ -183,11 +192,11 @@ function PumpTo({ view, visit, stage, act, pump, gauge, whole, onFail }: Raising
 }
 /** Every joint is looked at while the step stands, then the gauge is read again. */
 function Look(props: Raising) {
-  const { view, visit, at, act, pump, gauge } = props;
+  const { view, visit, at, act, pump, gauge, whole } = props;
   const [dripping, setDripping] = useState(false);
   const index = pumpStepNow(visit);
   const step = visit.pumped[index]!;
-  const due = step.reached.readMoment + pump.steps[index]!.minutes * 60_000;
+  const due = step.reached.readMoment + raisingSteps(pump, whole)[index]!.minutes * 60_000;
   const over = at >= due;
   return (
     <>

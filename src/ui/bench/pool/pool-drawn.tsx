@@ -2,7 +2,7 @@
 import type { RunState } from '@/core/run/state';
 import type { Plan } from '@/core/plan/plan';
 import type { Part } from '@/core/network/network';
-import { linesDrawn, poolMap } from '@/core/trades/pool/ends';
+import { linesDrawn, poolMap, withFound } from '@/core/trades/pool/ends';
 import { looksNow } from '@/core/kinds/map/fold';
 import { NetworkDrawing } from '@/ui/network/drawing';
 import { useMemo } from 'react';
@@ -12,18 +12,14 @@ export function usePool(plan: Plan, state: RunState) {
   return useMemo(() => {
     const { found } = state.rooms.map;
     const drawn = plan.system.network ?? { parts: [], links: [] };
-    const more = [...(plan.system.foundEnds ?? []), ...found]
-      .filter((f) => !drawn.parts.some((p) => p.id === f.id))
-      .map((f, i): Part => ({
-        id: f.id,
-        kind: 'outlet',
-        name: f.name,
-        place: f.place,
-        x: 190 + 50 * i,
-        y: 226,
-        facts: { type: f.type },
-      }));
-    const network = { ...drawn, parts: [...drawn.parts, ...more] };
+    // while one line is tested the ends of the others stand there too: a bubble at one of them counts
+    const others = (plan.system.section?.others ?? []).map(({ type, dry, ...o }): Part => ({
+      ...o,
+      kind: dry ? 'connection' : 'outlet',
+      facts: { type },
+    }));
+    const whole = { ...drawn, parts: [...drawn.parts, ...others] };
+    const network = withFound(whole, [...(plan.system.foundEnds ?? []), ...found]);
     const looks = looksNow(plan, state);
     const map = poolMap(plan.system, looks, found);
     return { network, looks, map, ...linesDrawn(network, map) };

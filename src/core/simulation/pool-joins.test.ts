@@ -1,7 +1,7 @@
 import { lido } from '@/core/testing/lido';
 import { poolEnds } from '@/core/trades/pool/ends';
 import { joinsOf, type Look, nextLook } from '@/core/trades/pool/joins';
-import { hiddenPool, seenFrom } from './pool';
+import { hiddenPool, seenFrom } from './pool-joins';
 
 const ends = poolEnds(lido());
 const ids = ends.map((e) => e.id);

@@ -1,0 +1,61 @@
+'use client';
+import { useState } from 'react';
+import type { PanelProps } from './shared';
+import { Thumbnail } from './thumbnail';
+
+/** A photo the step itself asks for: one tap, its words ready; what was taken stands beside it. */
+export function QuickPhoto({
+  view,
+  engine,
+  act,
+  visit,
+  asks,
+  onTaken,
+}: Pick<PanelProps, 'view' | 'engine' | 'act' | 'visit'> & {
+  /** What it shows: "dye at the open plug". */
+  asks: string;
+  onTaken?: (hash: string) => void;
+}) {
+  const [busy, setBusy] = useState(false);
+  const [trouble, setTrouble] = useState('');
+  const caption = `${visit.title}: ${asks}`;
+  const own = view.state.photos.filter((p) => p.visit === visit.ordinal && p.caption === caption);
+  const send = async (file: File | undefined) => {
+    if (!file) return;
+    setBusy(true);
+    setTrouble('');
+    try {
+      const hash = await engine.keepPhoto(file);
+      const answer = await act({ kind: 'photo', hash, caption, shows: 'other' });
+      if (answer.accepted) onTaken?.(hash);
+      else setTrouble(answer.text);
+    } catch (error) {
+      setTrouble((error as Error).message);
+    }
+    setBusy(false);
+  };
+  return (
+    <div className="flex flex-wrap items-end gap-3">
+      <label className="min-w-0 flex-1 basis-64">
+        Photo: {asks}
+        <input
+          type="file"
+          accept="image/jpeg,image/png,image/webp"
+          capture="environment"
+          className="mt-1 block min-h-14 w-full border border-edge bg-panel p-2"
+          disabled={busy}
+          onChange={(e) => {
+            void send(e.target.files?.[0]);
+            e.target.value = '';
+          }}
+        />
+      </label>
+      {own.map((p) => (
+        <Thumbnail key={p.hash} engine={engine} hash={p.hash} words={p.caption} />
+      ))}
+      <p role="alert" className="w-full text-rust empty:hidden">
+        {trouble}
+      </p>
+    </div>
+  );
+}
