@@ -11,6 +11,7 @@ import { tradeOf } from '@/core/trades';
 import type { SectionKey } from '@/core/trades/trade';
 import { isGood, type VerdictWord } from '@/core/verdict/words';
 import type { Face } from './face';
+import { linePapers, repairBlocks, specialistBlocks } from './line-papers';
 
 export const PAPERS = {
   certificate: 'Certificate',
@@ -19,6 +20,8 @@ export const PAPERS = {
   label: 'Do-not-use label',
   report: 'Report of an upstream fault',
   loss: 'Loss report to the engineer',
+  repair: 'Repair list',
+  specialist: 'Pack for who locates',
   inspector: 'Pack for the inspector',
   utility: 'Pack for the utility',
   buyer: 'Pack for a buyer or agent',
@@ -63,6 +66,7 @@ export function papersOf(face: Pick<Face, 'body' | 'state' | 'plan'>): PaperOffe
       ? [offer('report', [...new Set(state.reports.map((r) => r.to))].join(', '))]
       : []),
     ...(measuredLoss(face) ? [offer('loss', 'engineer of the main')] : []),
+    ...linePapers(face).map((kind) => offer(kind, kind === 'repair' ? 'who mends it' : 'who locates it')),
     offer('note', plan.site.customer),
     offer('inspector', 'inspector'),
     ...(tradeOf(plan.system).fuel || metered(plan)
@@ -141,7 +145,12 @@ export function paperOf(face: Face, kind: PaperKind, extra: Extra = {}): Paper {
     blocks: BLOCKS[kind](face, extra).filter((b) => b.lines.length > 0 || b.blank?.length),
   };
 }
-type Extra = { readonly contact?: string; readonly history?: readonly string[] };
+export interface Extra {
+  readonly contact?: string;
+  readonly history?: readonly string[];
+  /** Of them those of the same section. */
+  readonly sectionHistory?: readonly string[];
+}
 /** A section of the face; empty where the record has none, and then left out. */
 function section(face: Face, key: SectionKey): Block {
   const found = face.sections.find((s) => s.key === key);
@@ -333,6 +342,8 @@ const BLOCKS: Record<PaperKind, (face: Face, extra: Extra) => Block[]> = {
     gauge(face),
     ...scope(face),
   ],
+  repair: repairBlocks,
+  specialist: specialistBlocks,
   note: (face, { contact }) => {
     const { plan, body } = face;
     return [

@@ -6,7 +6,8 @@ import { exact, formatExact } from '@/core/quantity/exact';
 import { STANDARD_ATMOSPHERE } from '@/core/quantity/unit';
 import { playScript, type ScriptLine } from '@/core/run/script';
 import { reduce } from '@/core/run/reduce';
-import { simulateLiquid, type LiquidAction, type LiquidFault, type SimulatedLiquid } from './liquid';
+import { simulateLiquid, type LiquidAction } from './liquid';
+import type { LiquidFault, SimulatedLiquid } from './liquid-truth';
 
 const began = Date.parse('2026-11-20T08:00:00.000Z');
 const s = (seconds: number) => began + seconds * 1000;

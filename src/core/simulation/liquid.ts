@@ -3,39 +3,9 @@
  * somebody who draws water act together. Source: elastic water and wall
  */
 import { STANDARD_ATMOSPHERE } from '@/core/quantity/unit';
-import { normal, uniform } from './installation';
-import { type PoolFault, poolTruth, type SimulatedPoolLine } from './pool-line';
+import { normal } from './installation';
+import { conductance, liquidTruth, type SimulatedLiquid } from './liquid-truth';
 
-/** Hidden faults of a simulated section with water. */
-export const LIQUID_FAULTS = {
-  none: 'Sound section',
-  leak: 'A leak',
-  air: 'Air is trapped',
-  stretch: 'Pipe that stretches a lot',
-  'stretch-leak': 'It stretches, and leaks',
-  cooling: 'The water cools down',
-  'let-by': 'The valve to the mains passes',
-  user: 'Somebody draws water meanwhile',
-} as const;
-export type LiquidFault = keyof typeof LIQUID_FAULTS;
-
-export interface SimulatedLiquid {
-  readonly kind: 'liquid';
-  readonly seed: number;
-  readonly fault: LiquidFault | PoolFault;
-  /** A line of a pool: its ends, each with a plug of the tester's, and its run in the ground. */
-  readonly pool?: SimulatedPoolLine;
-  /** m3 */ readonly volume: number;
-  /** m3/Pa, water and wall alone */ readonly stiffness: number;
-  /** Pa per kelvin of the full section */ readonly perKelvin: number;
-  /** Stretch: part of the stiffness that follows per decade of time; 0 for metal. */ readonly stretch: number;
-  /** pressure of the mains, Pa gauge; 0 where a pump alone raises */ readonly supply: number;
-  /** m3 per stroke of the pump */ readonly stroke: number;
-  /** free surface of a drain, m2; 0 for a closed section */ readonly surface: number;
-  /** gauge display step, Pa */ readonly step: number;
-  /** standard deviation of the gauge's noise, Pa */ readonly noise: number;
-  /** ms */ readonly began: number;
-}
 export type LiquidAction =
   | { readonly at: number; readonly act: 'pump'; readonly strokes: number }
   | { readonly at: number; readonly act: 'bleed'; readonly open: boolean }
@@ -64,69 +34,8 @@ export interface LiquidState {
   /** Of the line of a pool: the plug that gives way still does; it came off. */
   readonly plug: 'holds' | 'weeps' | 'off';
 }
-/** l/h at a pressure as a conductance, m3/s per Pa. */
-const conductance = (litresPerHour: number, pressure: number): number =>
-  litresPerHour / 1000 / 3600 / pressure;
 /** Relaxation times of stretching wall, s: one element a decade, from seconds to a day. */
 const TIMES = [10, 100, 1_000, 10_000, 100_000];
-
-export interface LiquidTruth {
-  /** m3/s per Pa over what opens it */ readonly leak: number;
-  /** Pa below which nothing leaks */ readonly opens: number;
-  readonly letBy: number;
-  /** m3 at atmospheric pressure */ readonly air: number;
-  readonly stretch: number;
-  /** K in the end, and s */ readonly warmth: number;
-  readonly tau: number;
-  /** somebody draws: from and to, s after the beginning; 0 where nobody does */ readonly drawFrom: number;
-  readonly drawTo: number;
-  /** m3/s out of a drain by its level */ readonly drain: number;
-  /** m3/s per Pa at a plug of the tester's until it is seated anew */ readonly weep: number;
-  /** Pa at which a plug comes off; 0: it stays */ readonly slips: number;
-}
-/** The hidden truth of a fault. */
-export function liquidTruth(s: SimulatedLiquid): LiquidTruth {
-  const sound: LiquidTruth = {
-    leak: 0,
-    opens: 0,
-    letBy: 0,
-    air: s.volume * 0.002,
-    stretch: s.stretch,
-    warmth: 0,
-    tau: 1200,
-    drawFrom: 0,
-    drawTo: 0,
-    drain: 0,
-    weep: 0,
-    slips: 0,
-  };
-  const between = (low: number, high: number, n: number) => low + (high - low) * uniform(s.seed, n);
-  // a leak that shows in the rule's minutes: so much of the stiffness per hour and bar
-  const leak = (s.stiffness * between(0.4, 0.8, 1)) / 3600;
-  switch (s.fault) {
-    case 'none':
-      return sound;
-    case 'leak':
-      return { ...sound, leak, drain: (s.surface * between(0.006, 0.012, 2)) / 1800 };
-    case 'air':
-      return { ...sound, air: s.volume * between(0.06, 0.1, 3) };
-    case 'stretch':
-      return { ...sound, stretch: Math.max(s.stretch, 0.6) };
-    case 'stretch-leak':
-      return { ...sound, stretch: Math.max(s.stretch, 0.2), leak };
-    case 'cooling':
-      return { ...sound, warmth: -between(0.6, 1.2, 4), tau: 1800 };
-    case 'let-by':
-      return { ...sound, letBy: conductance(between(0.5, 1, 5), 200_000) };
-    case 'user': {
-      const from = between(900, 1800, 6);
-      return { ...sound, drawFrom: from, drawTo: from + 6 };
-    }
-    default:
-      return poolTruth(s, s.fault, sound);
-  }
-}
-
 /** Conductances of opened mains, bleed and tap, m3/s per Pa: litres a minute, whatever the section. */
 const MAINS = conductance(600, 300_000);
 const BLEED = conductance(60, 300_000);
@@ -143,6 +52,9 @@ const AIR_OUT = 0.8;
 const BOUNCE = 9;
 const BOUNCE_S = 90;
 
+/** s after it was filled */
+const bounceAt = (since: number): number => BOUNCE * Math.exp(-since / BOUNCE_S) * Math.cos(since / 7);
+
 /**
  * State at a moment: a pure function of the section, what was done, and the time. Water balance of the closed section:
  * C (p − dp/dT ΔT) + V_air (1 − P_atm/P) + Σ stretch_i = water put in, with each stretch element following the
@@ -158,8 +70,7 @@ export function simulateLiquid(
   const elements = TIMES.map(() => 0);
   let p = s.supply;
   let air = truth.air;
-  let time = s.began;
-  let last = s.began;
+  let [time, last] = [s.began, s.began];
   let strokes = 0;
   let supply: LiquidState['supply'] = s.supply > 0 ? 'open' : 'shut';
   let bleeding = false;
@@ -187,7 +98,7 @@ export function simulateLiquid(
     const kOut = kPlug + (bleeding ? BLEED : 0) + (draws && s.surface === 0 ? TAP : 0);
     // a leak that opens under pressure is there while the pressure before the step is over what opens it
     const leak = p > truth.opens ? truth.leak : 0;
-    const lost = (at: number) => kOut * at + leak * Math.max(0, at - truth.opens);
+    const lost = (pressure: number) => kOut * pressure + leak * Math.max(0, pressure - truth.opens);
     const warm = warmthAt(to);
     const decay = TIMES.map((tau) => dt / tau);
     const rest = elements.reduce((sum, e, i) => sum + e / (1 + decay[i]!), 0);
@@ -265,22 +176,16 @@ export function simulateLiquid(
           slips = 0;
         }
         break;
-      case 'look':
-      case 'dye':
-      case 'listen':
-        break;
     }
   }
   advance(at);
-  const sinceFill = (at - filled) / 1000;
-  const bounce = s.surface > 0 ? BOUNCE * Math.exp(-sinceFill / BOUNCE_S) * Math.cos(sinceFill / 7) : 0;
   return {
     at,
     pressure: p,
     warmth: warmthAt(at),
     strokes,
     air,
-    level: level + bounce,
+    level: s.surface > 0 ? level + bounceAt((at - filled) / 1000) : level,
     supply,
     bleeding,
     tap,

@@ -2,8 +2,9 @@ import { exact } from '@/core/quantity/exact';
 import { lido, LIDO_LINES, LIDO_LOOKS } from '@/core/testing/lido';
 import { fitOf, type Spot } from '@/core/trades/pool/listen';
 import { withinSection } from '@/core/trades/sections';
-import { simulateLiquid, type LiquidAction, type SimulatedLiquid } from './liquid';
-import { POOL_FAULTS, poolLineOf, type PoolFault } from './pool-line';
+import { simulateLiquid, type LiquidAction } from './liquid';
+import { POOL_FAULTS, type PoolFault, type SimulatedLiquid } from './liquid-truth';
+import { poolLineOf } from './pool-line';
 import { HIDDEN, seen, shown } from './simulation';
 
 const PSI = 6894.757;

@@ -8,28 +8,9 @@ import { loudness } from '@/core/trades/pool/listen';
 import { convert } from '@/core/quantity/unit';
 import { toNumber } from '@/core/quantity/exact';
 import { normal, uniform } from './installation';
-import { simulateLiquid, type LiquidAction, type LiquidTruth, type SimulatedLiquid } from './liquid';
+import { simulateLiquid, type LiquidAction } from './liquid';
+import type { PoolFault, SimulatedLiquid, SimulatedPoolLine } from './liquid-truth';
 
-/** What can be hidden in a line of a pool. */
-export const POOL_FAULTS = {
-  none: 'Sound line',
-  'under-water': 'A leak below the water level',
-  'above-water': 'A leak above the water level',
-  'under-pump': 'A leak that opens only under pressure',
-  'bad-plug': 'One of your own plugs weeps',
-  'plug-slips': 'One of your own plugs slips off',
-  air: 'Air is trapped',
-} as const;
-export type PoolFault = Exclude<keyof typeof POOL_FAULTS, 'none' | 'air'>;
-
-export interface SimulatedPoolLine {
-  readonly ends: readonly { readonly id: string; readonly name: string }[];
-  /** The end whose plug gives way, where one does. */
-  readonly bad: string;
-  /** m along the run, and its length */
-  readonly at: number;
-  readonly length: number;
-}
 /** Length of a run of which nobody entered a pipe, m. House figure for the model. */
 const RUN = 12;
 /** The line of a practice run. @param system the section under test */
@@ -47,24 +28,6 @@ export function poolLineOf(system: System, seed: number): SimulatedPoolLine | un
 }
 /** psi in Pa. */
 const PSI = 6894.757;
-/** m3/s at 10 psi of so many l/h. */
-const at10psi = (litresPerHour: number) => litresPerHour / 1000 / 3600 / (10 * PSI);
-/** What a fault does to the water in the line. */
-export function poolTruth(s: SimulatedLiquid, fault: PoolFault, sound: LiquidTruth): LiquidTruth {
-  const between = (low: number, high: number, n: number) => low + (high - low) * uniform(s.seed, n);
-  switch (fault) {
-    case 'under-water':
-    case 'above-water':
-      return { ...sound, leak: at10psi(between(4, 12, 1)) };
-    case 'under-pump':
-      // shut by the ground and its own edge until so much pressure parts it; then it runs
-      return { ...sound, leak: at10psi(between(15, 30, 1)), opens: between(3, 6, 2) * PSI };
-    case 'bad-plug':
-      return { ...sound, weep: at10psi(between(4, 10, 1)) };
-    case 'plug-slips':
-      return { ...sound, slips: between(5, 8, 2) * PSI };
-  }
-}
 /** What shows of a leak in the ground while the line is pressed. */
 const WET = 2 * PSI;
 /** What each look, dye and listening found, in words, oldest first. */

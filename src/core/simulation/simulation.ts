@@ -8,15 +8,9 @@ import {
   type SimulatedState,
 } from './installation';
 import type { Simulates } from '@/core/trades/trade';
-import { poolSaid, POOL_FAULTS } from './pool-line';
-import {
-  displayLiquid,
-  LIQUID_FAULTS,
-  simulateLiquid,
-  type LiquidAction,
-  type LiquidState,
-  type SimulatedLiquid,
-} from './liquid';
+import { LIQUID_FAULTS, POOL_FAULTS, type SimulatedLiquid } from './liquid-truth';
+import { poolSaid } from './pool-line';
+import { displayLiquid, simulateLiquid, type LiquidAction, type LiquidState } from './liquid';
 
 /** What can be hidden in each kind of simulated installation; where nothing is chosen the pool hides its joins. */
 export const HIDDEN = {

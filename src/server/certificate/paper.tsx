@@ -1,5 +1,5 @@
 import type { Face } from '@/core/record/face';
-import { type Block, paperFoot, type PaperKind, paperOf } from '@/core/record/papers';
+import { type Block, type Extra, paperFoot, type PaperKind, paperOf } from '@/core/record/papers';
 import type { SealedRecord } from '@/core/record/seal';
 import { TICKET_COLUMNS, ticketLines } from '@/core/record/ticket';
 import { Document, Page, Text, View } from '@react-pdf/renderer';
@@ -51,15 +51,10 @@ function BlockView({ block, size }: { block: Block; size: number }) {
 }
 
 /** What is handed to a user, tied to a valve, or sent on: with the care of a certificate, and its number under it. */
-export function PaperDocument({
-  kind,
-  contact,
-  history,
-  ...props
-}: Props & { kind: PaperKind; contact: string; history: readonly string[] }) {
+export function PaperDocument({ kind, extra, ...props }: Props & { kind: PaperKind; extra: Extra }) {
   registerFonts();
   const { face, record, url, marks } = props;
-  const paper = paperOf(face, kind, { contact, history });
+  const paper = paperOf(face, kind, extra);
   const label = kind === 'label';
   const size = label ? 13 : kind === 'fail' || kind === 'note' ? 11 : 9.5;
   return (

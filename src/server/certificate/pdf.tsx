@@ -1,5 +1,5 @@
 import { faceOf } from '@/core/record/face';
-import { isPaperKind, type PaperKind, papersOf } from '@/core/record/papers';
+import { type Extra, isPaperKind, type PaperKind, papersOf } from '@/core/record/papers';
 import type { SealedRecord } from '@/core/record/seal';
 import { TroubleError } from '@/server/trouble';
 import { Document, renderToBuffer } from '@react-pdf/renderer';
@@ -15,9 +15,8 @@ export interface Printed extends SealedRecord {
   readonly markWords?: readonly string[];
   /** Photos by their hash, for the pages that gather them. */
   readonly photos?: ReadonlyMap<string, Buffer>;
-  readonly contact?: string;
-  /** Earlier records of the system, in words. */
-  readonly history?: readonly string[];
+  /** What papers say beyond the sealed text. */
+  readonly extra?: Extra;
 }
 /** `face`: the first page alone, which is all that the public sees. */
 export type Form = PaperKind | 'face';
@@ -56,8 +55,7 @@ export async function certificatePdf(
       url={url}
       marks={marks}
       kind={form}
-      contact={record.contact ?? ''}
-      history={record.history ?? []}
+      extra={record.extra ?? {}}
     />,
   );
 }

@@ -21,8 +21,7 @@ const keyOf = (record: Printed, origin: string, form: Form): string =>
       body: sha256Hex(record.body),
       link: record.link ?? '',
       marks: record.markWords ?? [],
-      contact: record.contact ?? '',
-      history: record.history ?? [],
+      extra: record.extra ?? {},
       photos: [...(record.photos?.keys() ?? [])].sort(),
     }),
   );

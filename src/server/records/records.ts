@@ -4,12 +4,14 @@ import 'server-only';
 import { and, desc, eq, isNull, notExists, sql } from 'drizzle-orm';
 import type { VerdictWord } from '@/core/verdict/words';
 import { faceOf, inZone } from '@/core/record/face';
+import { earlierWords } from '@/core/record/line-papers';
 import type { SealedRecord } from '@/core/record/seal';
 import { inOrganisation, lookUp } from '@/database/client';
 import { marksOf, sealOf } from '@/server/sealing/seal';
 import { localDate } from '@/core/quantity/local-date';
 import { markWords, type SignedMark } from '@/core/record/marks';
 import { organisations, photos, publicLinks, runs, seals } from '@/database/schema';
+import { recordsBySection } from '@/server/places/looks';
 import { historyOf } from './ledger';
 import { eventsOf } from '@/server/runs/log';
 import { isId, notHere } from '@/server/trouble';
@@ -178,16 +180,25 @@ export async function printedRecord(scope: { org: string }, run: string) {
       .where(eq(photos.run, run)),
     contact: (await tx.select({ contact: organisations.contact }).from(organisations))[0]?.contact ?? '',
   }));
-  const earlier = await historyOf(scope, plan.system.id);
+  const earlier = (await historyOf(scope, plan.system.id)).filter(
+    (l) => l.sealedAt < record.sealedAt && l.status !== 'practice' && !l.voided && !l.superseded,
+  );
+  const { section } = plan.system;
+  const own = section
+    ? new Set(
+        (await recordsBySection(scope, plan.system.id))
+          .filter((r) => r.section === section.key)
+          .map((r) => r.run),
+      )
+    : null;
+  const said = (l: (typeof earlier)[number]) => earlierWords({ ...l, ...l.summary, zone: plan.made.zone });
   return {
     ...record,
     photos: new Map(pictures.map((p) => [p.hash, p.bytes])),
-    contact,
-    history: earlier
-      .filter((l) => l.sealedAt < record.sealedAt && l.status !== 'practice' && !l.voided && !l.superseded)
-      .map(
-        (l) =>
-          `${localDate(Date.parse(l.sealedAt), plan.made.zone)}, ${l.number}: ${l.summary.label} (${l.summary.procedure})`,
-      ),
+    extra: {
+      contact,
+      history: earlier.map(said),
+      ...(own ? { sectionHistory: earlier.filter((l) => own.has(l.run)).map(said) } : {}),
+    },
   };
 }

@@ -114,7 +114,7 @@ function Photo({
   );
   return (
     <div className="relative">
-      {address && <img src={address} alt="Photo of the run" className="block w-full" />}
+      {address && <img src={address} alt="The run, as it lies there" className="block w-full" />}
       <svg
         viewBox="0 0 1000 1000"
         preserveAspectRatio="none"

@@ -1,0 +1,132 @@
+/** What a simulated section with water is made of, and the hidden truth of each fault. */
+import { uniform } from './installation';
+
+/** Hidden faults of a simulated section with water. */
+export const LIQUID_FAULTS = {
+  none: 'Sound section',
+  leak: 'A leak',
+  air: 'Air is trapped',
+  stretch: 'Pipe that stretches a lot',
+  'stretch-leak': 'It stretches, and leaks',
+  cooling: 'The water cools down',
+  'let-by': 'The valve to the mains passes',
+  user: 'Somebody draws water meanwhile',
+} as const;
+export type LiquidFault = keyof typeof LIQUID_FAULTS;
+
+export interface SimulatedLiquid {
+  readonly kind: 'liquid';
+  readonly seed: number;
+  readonly fault: LiquidFault | PoolFault;
+  /** A line of a pool: its ends, each with a plug of the tester's, and its run in the ground. */
+  readonly pool?: SimulatedPoolLine;
+  /** m3 */ readonly volume: number;
+  /** m3/Pa, water and wall alone */ readonly stiffness: number;
+  /** Pa per kelvin of the full section */ readonly perKelvin: number;
+  /** Stretch: part of the stiffness that follows per decade of time; 0 for metal. */ readonly stretch: number;
+  /** pressure of the mains, Pa gauge; 0 where a pump alone raises */ readonly supply: number;
+  /** m3 per stroke of the pump */ readonly stroke: number;
+  /** free surface of a drain, m2; 0 for a closed section */ readonly surface: number;
+  /** gauge display step, Pa */ readonly step: number;
+  /** standard deviation of the gauge's noise, Pa */ readonly noise: number;
+  /** ms */ readonly began: number;
+}
+/** What can be hidden in a line of a pool. */
+export const POOL_FAULTS = {
+  none: 'Sound line',
+  'under-water': 'A leak below the water level',
+  'above-water': 'A leak above the water level',
+  'under-pump': 'A leak that opens only under pressure',
+  'bad-plug': 'One of your own plugs weeps',
+  'plug-slips': 'One of your own plugs slips off',
+  air: 'Air is trapped',
+} as const;
+export type PoolFault = Exclude<keyof typeof POOL_FAULTS, 'none' | 'air'>;
+
+export interface SimulatedPoolLine {
+  readonly ends: readonly { readonly id: string; readonly name: string }[];
+  /** The end whose plug gives way, where one does. */
+  readonly bad: string;
+  /** m along the run, and its length */
+  readonly at: number;
+  readonly length: number;
+}
+/** l/h at a pressure as a conductance, m3/s per Pa. */
+export const conductance = (litresPerHour: number, pressure: number): number =>
+  litresPerHour / 1000 / 3600 / pressure;
+export interface LiquidTruth {
+  /** m3/s per Pa over what opens it */ readonly leak: number;
+  /** Pa below which nothing leaks */ readonly opens: number;
+  readonly letBy: number;
+  /** m3 at atmospheric pressure */ readonly air: number;
+  readonly stretch: number;
+  /** K in the end, and s */ readonly warmth: number;
+  readonly tau: number;
+  /** somebody draws: from and to, s after the beginning; 0 where nobody does */ readonly drawFrom: number;
+  readonly drawTo: number;
+  /** m3/s out of a drain by its level */ readonly drain: number;
+  /** m3/s per Pa at a plug of the tester's until it is seated anew */ readonly weep: number;
+  /** Pa at which a plug comes off; 0: it stays */ readonly slips: number;
+}
+/** The hidden truth of a fault. */
+export function liquidTruth(s: SimulatedLiquid): LiquidTruth {
+  const sound: LiquidTruth = {
+    leak: 0,
+    opens: 0,
+    letBy: 0,
+    air: s.volume * 0.002,
+    stretch: s.stretch,
+    warmth: 0,
+    tau: 1200,
+    drawFrom: 0,
+    drawTo: 0,
+    drain: 0,
+    weep: 0,
+    slips: 0,
+  };
+  const between = (low: number, high: number, n: number) => low + (high - low) * uniform(s.seed, n);
+  // a leak that shows in the rule's minutes: so much of the stiffness per hour and bar
+  const leak = (s.stiffness * between(0.4, 0.8, 1)) / 3600;
+  switch (s.fault) {
+    case 'none':
+      return sound;
+    case 'leak':
+      return { ...sound, leak, drain: (s.surface * between(0.006, 0.012, 2)) / 1800 };
+    case 'air':
+      return { ...sound, air: s.volume * between(0.06, 0.1, 3) };
+    case 'stretch':
+      return { ...sound, stretch: Math.max(s.stretch, 0.6) };
+    case 'stretch-leak':
+      return { ...sound, stretch: Math.max(s.stretch, 0.2), leak };
+    case 'cooling':
+      return { ...sound, warmth: -between(0.6, 1.2, 4), tau: 1800 };
+    case 'let-by':
+      return { ...sound, letBy: conductance(between(0.5, 1, 5), 200_000) };
+    case 'user': {
+      const from = between(900, 1800, 6);
+      return { ...sound, drawFrom: from, drawTo: from + 6 };
+    }
+    default:
+      return poolTruth(s, s.fault, sound);
+  }
+}
+/** psi in Pa. */
+const PSI = 6894.757;
+/** m3/s at 10 psi of so many l/h. */
+const at10psi = (litresPerHour: number) => litresPerHour / 1000 / 3600 / (10 * PSI);
+/** What a fault does to the water in the line. */
+export function poolTruth(s: SimulatedLiquid, fault: PoolFault, sound: LiquidTruth): LiquidTruth {
+  const between = (low: number, high: number, n: number) => low + (high - low) * uniform(s.seed, n);
+  switch (fault) {
+    case 'under-water':
+    case 'above-water':
+      return { ...sound, leak: at10psi(between(4, 12, 1)) };
+    case 'under-pump':
+      // shut by the ground and its own edge until so much pressure parts it; then it runs
+      return { ...sound, leak: at10psi(between(15, 30, 1)), opens: between(3, 6, 2) * PSI };
+    case 'bad-plug':
+      return { ...sound, weep: at10psi(between(4, 10, 1)) };
+    case 'plug-slips':
+      return { ...sound, slips: between(5, 8, 2) * PSI };
+  }
+}
