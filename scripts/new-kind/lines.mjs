@@ -30,7 +30,7 @@ export const LINES = [
     "import { zeroVerbs } from '@/core/kinds/zero/script';",
     "import { knockVerbs } from '@/core/kinds/knock/script';",
   ),
-  line('src/core/run/script.ts', '  ...zeroVerbs,', '  ...knockVerbs,'),
+  line('src/core/run/script.ts', '  zeroVerbs,', '  knockVerbs,'),
   line(
     'src/ui/bench/panels/index.ts',
     "import { ZeroPanel } from './zero';",

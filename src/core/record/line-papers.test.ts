@@ -7,8 +7,8 @@ import { paperOf, papersOf, type PaperKind } from './papers';
 import { makeBody } from './record';
 
 const sealer = { id: uuid(1, 2), name: 'Imre', role: 'tester', licence: null };
-const faceFor = (procedure: string, lines: readonly ScriptLine[], choices = {}) => {
-  const plan = poolPlan(procedure, 'returns', {}, { choices });
+const faceFor = (procedure: string, lines: readonly ScriptLine[]) => {
+  const plan = poolPlan(procedure, 'returns');
   const log = place(playPool(plan, [...lines, ...SIGNED(20_000)]).events);
   return faceOf(makeBody(plan, log, { sealer, signer: sealer }, '2026-06-01T18:00:00.000Z').body);
 };
@@ -79,15 +79,11 @@ test('who locates gets the ends, how the joins are known, what was done, and wha
   expect(said).not.toMatch(/undefined|null|NaN/);
 });
 test('what was cut and coupled stands on the record and on the list', () => {
-  const face = faceFor(
-    'pool-line-pressure',
-    [
-      [10, 'checks'],
-      [20, 'coupled', '2', '4', '120', 'primer and cement'],
-      [60, 'curelater'],
-    ],
-    { mended: 'yes' },
-  );
+  const face = faceFor('pool-line-pressure', [
+    [10, 'checks', 'mended=yes'],
+    [20, 'coupled', '2', '4', '120', 'primer and cement'],
+    [60, 'curelater'],
+  ]);
   expect(face.sections.find((s) => s.title === 'Cut and coupled')?.lines).toEqual([
     'Mended: count and cure: 2 cuts, 4 couplings, primer and cement; cures 2 h; left for another day',
   ]);

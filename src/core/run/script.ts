@@ -95,22 +95,32 @@ export const place = (events: readonly RunEvent[], received = momentOf): PlacedE
   events.map((e, i) => ({ ...e, position: i + 1, received: received(e) }));
 
 /** Every verb there is. A new kind of stage adds its own. */
-const VERBS: Verbs = {
-  ...generalVerbs,
-  ...checksVerbs,
-  ...zeroVerbs,
-  ...fillVerbs,
-  ...holdVerbs,
-  ...pumpVerbs,
-  ...drawDownVerbs,
-  ...observeVerbs,
-  ...jointsVerbs,
-  ...inventoryVerbs,
-  ...volumeVerbs,
-  ...dialVerbs,
-  ...mapVerbs,
-  ...plugsVerbs,
-  ...bucketVerbs,
-  ...cureVerbs,
-  ...listenVerbs,
-};
+const VERBS: Verbs = merged([
+  generalVerbs,
+  checksVerbs,
+  zeroVerbs,
+  fillVerbs,
+  holdVerbs,
+  pumpVerbs,
+  drawDownVerbs,
+  observeVerbs,
+  jointsVerbs,
+  inventoryVerbs,
+  volumeVerbs,
+  dialVerbs,
+  mapVerbs,
+  plugsVerbs,
+  bucketVerbs,
+  cureVerbs,
+  listenVerbs,
+]);
+/** All verbs as one list. @throws Error where two rooms use one word for two things: the later would silently win */
+function merged(rooms: readonly Verbs[]): Verbs {
+  const all: Record<string, Verbs[string]> = {};
+  for (const room of rooms)
+    for (const [word, verb] of Object.entries(room)) {
+      if (Object.hasOwn(all, word)) throw new Error(`Two kinds of stage use the verb "${word}".`);
+      all[word] = verb;
+    }
+  return all;
+}

@@ -19,8 +19,8 @@ export const listenVerbs: Verbs = {
     clear: clear as EventOf<'listen'>['clear'],
     near,
   }),
-  /** drawn HASH X1 Y1 X2 Y2, thousandths of the photo */
-  drawn: ({ args: [photo = '', ...ends] }) => {
+  /** onphoto HASH X1 Y1 X2 Y2, thousandths of the photo */
+  onphoto: ({ args: [photo = '', ...ends] }) => {
     const [x1 = 0, y1 = 0, x2 = 0, y2 = 0] = ends.map(Number);
     return { kind: 'listen-picture', photo, from: [x1, y1], to: [x2, y2] };
   },

@@ -6,8 +6,8 @@ import type { ScriptLine } from '@/core/run/script';
 import { playPool, poolPlan } from '@/core/testing/lido';
 
 describe('cut, coupled, cured', () => {
-  const mended = () => poolPlan('pool-line-pressure', 'returns', {}, { choices: { mended: 'yes' } });
-  const begin = [[10, 'checks']] as const;
+  const mended = () => poolPlan('pool-line-pressure', 'returns');
+  const begin = [[10, 'checks', 'mended=yes']] as const;
   const made = [20, 'coupled', '2', '4', '120', 'primer and cement'] as const;
   const hours = (h: number) => 20 + h * 3600;
   test('nothing is pressed before the time is over: a second early is refused, on it the way is open', () => {
@@ -15,9 +15,9 @@ describe('cut, coupled, cured', () => {
     expect(() => wait(hours(2) - 6)).toThrow(/cures 1 min more/);
     const { state } = wait(hours(2));
     expect(state.visits.map((v) => [v.stage, v.outcome])).toEqual([
-      ['prepare', 'done'],
+      ['prepare', 'mended'],
       ['mended', 'cured'],
-      ['plugs', undefined],
+      ['prepare', undefined],
     ]);
     expect(cureWords(state.rooms.cures[0]!)).toBe(
       'Mended: count and cure: 2 cuts, 4 couplings, primer and cement; cures 2 h; pressed after 2 h',
@@ -49,8 +49,8 @@ describe('cut, coupled, cured', () => {
     expect(state.rooms.cures[0]!.ended).toMatchObject({ cured: false });
   });
   test('a line that was never mended is not asked', () => {
-    const { state } = playPool(poolPlan('pool-line-pressure', 'returns'), begin);
-    expect(state.visits.at(-1)!.stage).toBe('plugs');
+    const { state } = playPool(mended(), [[10, 'checks']]);
+    expect(state.visits.map((v) => v.stage)).toEqual(['prepare', 'plugs']);
   });
 });
 

@@ -406,11 +406,11 @@ describe('dye and listening', () => {
     const drawn = (...ends: readonly string[]) =>
       walk([['all', 'agrees']], undefined, [
         [101, 'photo', photo, 'the run'],
-        [102, 'drawn', photo, ...ends],
+        [102, 'onphoto', photo, ...ends],
       ]).state.rooms.listen.picture;
     expect(drawn('100', '900', '880', '310')).toEqual({ photo, from: [100, 900], to: [880, 310] });
     expect(() => drawn('100', '900', '100', '900')).toThrow(/one point/);
-    expect(() => walk([], undefined, [[101, 'drawn', photo, '1', '1', '9', '9']])).toThrow(
+    expect(() => walk([], undefined, [[101, 'onphoto', photo, '1', '1', '9', '9']])).toThrow(
       /not with the run/,
     );
     expect(() => walk([['soil', 'agrees']])).toThrow(/Before anything is broken open: the level/);
