@@ -51,6 +51,12 @@ const who = {
   organisation: uuid(1, 1),
 } as unknown as PanelProps['who'];
 
+/** A device that keeps every photo, and shows it as an empty picture. */
+const ENGINE = {
+  keepPhoto: async () => 'a'.repeat(64),
+  photoAddress: async () => 'data:image/png;base64,',
+} as unknown as PanelProps['engine'];
+
 function Bench({ standing }: { standing: Standing }) {
   const [, setRound] = useState(0);
   standing.redraw = () => setRound((n) => n + 1);
@@ -94,7 +100,7 @@ function Bench({ standing }: { standing: Standing }) {
         <Panel
           key={visit.ordinal}
           view={view}
-          engine={{} as PanelProps['engine']}
+          engine={ENGINE}
           who={who}
           visit={{ ...visit }}
           stage={stage}

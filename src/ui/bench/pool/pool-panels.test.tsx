@@ -1,5 +1,5 @@
 /** @jest-environment jsdom */
-import { cleanup, screen, within } from '@testing-library/react';
+import { act as settle, cleanup, fireEvent, screen, within } from '@testing-library/react';
 import { poolGauge, poolPlan } from '@/core/testing/lido';
 import { alerts, pass, press, stand, title, type, type Standing } from '@/ui/testing/bench';
 
@@ -196,4 +196,89 @@ test('listening: run, spots, the place with its width; what else is known is ask
     await press('Not known', screen.getByRole('group', { name: what }));
   await press('End the walk with this place');
   expect(s.state.visits[0]!.outcome).toMatch(/located|wide/);
+});
+
+const photo = (label: RegExp) =>
+  settle(async () => {
+    fireEvent.change(screen.getByLabelText(label), {
+      target: { files: [new File(['x'], 'x.jpg', { type: 'image/jpeg' })] },
+    });
+  });
+test('a photo that the step asks for is one tap, with its words ready', async () => {
+  const s = await stand(poolPlan('pool-dye', 'returns'), 'dye', null);
+  await photo(/Photo: dye at the open plug/);
+  expect(s.state.photos).toMatchObject([{ caption: 'Dye: dye at the open plug' }]);
+  expect(screen.getByRole('img', { name: 'Dye: dye at the open plug' })).toBeTruthy();
+});
+test('the run on a photo: two taps lay it there; by keys as well; drawn again it starts anew', async () => {
+  const s = await stand(poolPlan('pool-locate', 'returns'), 'listen', null);
+  await type(/Where the compressor stands/, 'at the gate');
+  await press('Walk this run');
+  await photo(/Photo: the whole run/);
+  const sheet = () => screen.getByRole('application', { name: /tap, or move with the arrow keys/ });
+  jest
+    .spyOn(sheet(), 'getBoundingClientRect')
+    .mockReturnValue({ left: 0, top: 0, width: 400, height: 300 } as DOMRect);
+  const tapAt = (x: number, y: number) =>
+    settle(async () => {
+      const event = new MouseEvent('pointerup', { bubbles: true, clientX: x, clientY: y });
+      fireEvent(sheet(), event);
+    });
+  expect(screen.getByText('Tap where the run begins.')).toBeTruthy();
+  await tapAt(40, 270);
+  expect(screen.getByText('Tap where it ends.')).toBeTruthy();
+  await tapAt(500, 90);
+  expect(s.state.rooms.listen.picture).toEqual({ photo: 'a'.repeat(64), from: [100, 900], to: [1000, 300] });
+  expect(screen.getByRole('img', { name: /The run drawn on the photo/ })).toBeTruthy();
+  await press('Draw the run again');
+  const key = (k: string) => settle(async () => void fireEvent.keyDown(sheet(), { key: k }));
+  await key('Enter');
+  await key('Enter');
+  expect(alerts()).toMatch(/one point/);
+  await key('Enter');
+  await key('ArrowRight');
+  await key('Enter');
+  expect(s.state.rooms.listen.picture).toMatchObject({ from: [500, 500], to: [520, 500] });
+});
+describe('cut, couple, cure', () => {
+  const begin = () => stand(poolPlan('pool-line-pressure', 'returns'), 'cure', null);
+  const count = async () => {
+    await type(/Primer and cement/, 'primer, medium cement');
+    await press(/The last joint is made/);
+  };
+  test('counted, then the clock: the way on is shut until it is over, and says how long', async () => {
+    const s = await begin();
+    expect([isOff(/The last joint is made/), isOff('Count first what was cut and coupled')]).toEqual([
+      true,
+      true,
+    ]);
+    await type('Cut points', 'two');
+    await count();
+    expect(alerts()).toMatch(/whole numbers/);
+    await type('Cut points', '2');
+    await count();
+    expect(last(s).payload).toMatchObject({ cuts: 2, couplings: 2, minutes: 120, table: '' });
+    expect(screen.getByRole('timer').textContent).toMatch(/2:00:00|1:59:/);
+    expect(isOff(/It cures .* more/)).toBe(true);
+    await pass(s, 7_201);
+    await press('Cured: go on');
+    expect(title()).toBe('Plugs in');
+  });
+  test('less than the rule leaves asks for the table it stands in', async () => {
+    const s = await begin();
+    await type(/Cures for, h/, '0,5');
+    await type(/Primer and cement/, 'fast cement');
+    expect(isOff(/The last joint is made/)).toBe(true);
+    await type(/By which table/, 'the can, 2 in, 70 °F');
+    await press(/The last joint is made/);
+    expect(last(s).payload).toMatchObject({ minutes: 30, table: 'the can, 2 in, 70 °F' });
+    await press(/A joint was made over/);
+    expect(isOff('Count first what was cut and coupled')).toBe(true);
+  });
+  test('who will not wait leaves it for another day', async () => {
+    const s = await begin();
+    await count();
+    await press(/Leave it for another day/);
+    expect(s.state.visits.map((v) => v.outcome)).toEqual(['later', undefined]);
+  });
 });
