@@ -21,7 +21,7 @@ const dye = (seen: string) =>
   ]);
 const located = () =>
   faceFor('pool-locate', [
-    [10, 'checks'],
+    [10, 'checks', 'air-returns=yes'],
     [20, 'observe', 'wet'],
     [60, 'plugs', 'in', 'at-heater'],
     [90, 'checks'],
@@ -75,6 +75,9 @@ test('who locates gets the ends, how the joins are known, what was done, and wha
   expect(said).toMatch(/After the heater.*Return 1.*Return 2.*Spa jet/);
   expect(said).toMatch(/Return run: PVC, 2\.000 in, bore 2\.0670 in, 14 m/);
   expect(said).toMatch(/closed: Return 1, Return 2 and Spa jet, lower went quiet/);
+  expect(said).toMatch(
+    /did air come at the returns\? Yes\.\nIs ground or wall wet above the water level\? No\./,
+  );
   expect(said).toMatch(/Air at the returns while the pump runs/);
   expect(said).not.toMatch(/undefined|null|NaN/);
 });
@@ -85,7 +88,7 @@ test('what was cut and coupled stands on the record and on the list', () => {
     [60, 'curelater'],
   ]);
   expect(face.sections.find((s) => s.title === 'Cut and coupled')?.lines).toEqual([
-    'Mended: count and cure: 2 cuts, 4 couplings, primer and cement; cures 2 h; left for another day',
+    'Mended: cure: 2 cuts, 4 couplings, primer and cement; cures 2 h; left for another day',
   ]);
   expect(kinds(face)).toContain('repair');
   expect(text(face, 'repair')).toMatch(/2 cuts, 4 couplings/);

@@ -113,6 +113,14 @@ export function repairBlocks(face: Face, extra: Extra): Block[] {
     losses(face, extra),
   ];
 }
+/** Questions of the check lists that had no right answer, each with the one given. */
+const asked = ({ plan, state }: Face): string[] =>
+  state.visits.flatMap((v) => {
+    const stage = plan.procedure.stages[v.stage];
+    return (stage?.kind === 'checks' ? stage.items : [])
+      .filter((i) => i.ask && !i.must && ['yes', 'no'].includes(v.answers[i.key]?.answer ?? ''))
+      .map((i) => `${i.text} ${v.answers[i.key]!.answer === 'yes' ? 'Yes' : 'No'}.`);
+  });
 /** What is known and was done, for somebody who comes to locate: nothing has to be found out twice. */
 export function specialistBlocks(face: Face, extra: Extra): Block[] {
   const { plan, state, body } = face;
@@ -132,6 +140,7 @@ export function specialistBlocks(face: Face, extra: Extra): Block[] {
       heading: 'What was read, stage by stage',
       lines: body.verdict.stages.filter((x) => x.text).map((x) => `${x.title}: ${x.word} (${x.text}).`),
     },
+    { heading: 'Asked on the way', lines: asked(face) },
     {
       heading: 'Signs to ask for',
       lines: [

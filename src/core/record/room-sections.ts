@@ -71,10 +71,11 @@ function listenSection(state: RunState): Sections {
   if (!run) return [];
   return [
     {
+      key: 'place',
       title: 'Listened for',
       lines: [
-        `${run.name}, ${showExact(run.length)}; compressor ${run.compressor}`,
         placeWords(state),
+        `${run.name}, ${showExact(run.length)}; compressor ${run.compressor}`,
         ...spots.map(
           (s) =>
             `${showExact(s.along)}${s.near ? `, ${s.near}` : ''}: ${s.loud} of 10, ${CLARITY[s.clear].words}`,

@@ -39,6 +39,8 @@ export type SimulatedView =
       readonly kind: 'liquid';
       /** whole mm */ readonly level: number;
       readonly drain: boolean;
+      /** What one stroke of the pump delivers, ml. */
+      readonly stroke: number;
       /** What was seen and heard at the line of a pool, newest last; null where there is none. */
       readonly said: readonly string[] | null;
     } & Pick<LiquidState, 'supply' | 'bleeding' | 'tap' | 'connected' | 'strokes'>);
@@ -58,6 +60,7 @@ export function seen(s: Simulation, actions: readonly Action[], at: number): Sim
       strokes,
       level: Math.round(level),
       drain: s.surface > 0,
+      stroke: Math.round(s.stroke * 1e6),
       said: s.pool ? poolSaid(s, s.pool, actions as LiquidAction[], at) : null,
     };
   }

@@ -35,6 +35,7 @@ export const pool: Trade = {
   ],
   face: ({ section, pipes, working }) => [
     ...section('Lines', 'lines', 4),
+    ...section('Place', 'place', 1),
     ...pipes(),
     ...working(),
     ...section('Plugs', 'plugs', 3),

@@ -74,6 +74,7 @@ export type SectionKey =
   | 'losses'
   | 'lines'
   | 'plugs'
+  | 'place'
   | 'applied'
   | 'loops'
   | 'watch'

@@ -1,8 +1,13 @@
+import { outlinePath } from '@/chart/outline';
 import { qrPath } from '@/chart/qr';
 import { holdTrace } from '@/chart/run-trace';
 import { traceGeometry } from '@/chart/trace';
 import { wallCourses } from '@/chart/wall';
 import { plumbShift } from '@/chart/courses';
+import { mapNow } from '@/core/kinds/map/fold';
+import type { Part } from '@/core/network/network';
+import { linesDrawn, withFound } from '@/core/trades/pool/ends';
+import { tradeOf } from '@/core/trades';
 import { networkOf } from '@/core/network/enter';
 import { reachOf } from '@/core/network/flood';
 import { notCoveredIn } from '@/core/plan/not-covered';
@@ -249,21 +254,72 @@ export function Qr({ text }: { text: string }) {
 }
 
 /** The drawn section: what the test reached is thick and full, what it did not is thin and broken. */
+/** What is drawn: the section; of a pool its lines as they were known, the line under test bold among the others. */
+function sketched({ plan, state }: Face) {
+  const network = networkOf(plan.system);
+  const { section } = plan.system;
+  if (!tradeOf(plan.system).lines) return { network, reach: reachOf(network), joins: [] };
+  const others = (section?.others ?? []).map(({ type, dry, ...o }): Part => ({
+    ...o,
+    kind: dry ? 'connection' : 'outlet',
+    facts: { type },
+  }));
+  const whole = withFound({ ...network, parts: [...network.parts, ...others] }, state.rooms.map.found);
+  const { reach, joins } = linesDrawn(whole, mapNow(plan, state));
+  const own = (id: string) => !section || network.parts.some((p) => p.id === id);
+  return {
+    network: whole,
+    reach: { ...reach, parts: new Set([...reach.parts].filter(own)) },
+    joins: joins.filter((j) => own(j.from) && own(j.to)),
+  };
+}
 export function SectionSketch({ face }: { face: Face }) {
-  const network = networkOf(face.plan.system);
-  const reach = reachOf(network);
+  const { network, reach, joins } = sketched(face);
   const byId = new Map(network.parts.map((n) => [n.id, n]));
-  const left = Math.min(...network.parts.map((n) => n.x));
-  const wide = Math.max(...network.parts.map((n) => n.x)) - left;
+  const edge = network.outline;
+  const corners = edge ? [edge, { x: edge.x + edge.width, y: edge.y + edge.height }] : [];
+  const drawn = [...network.parts, ...corners];
+  const left = Math.min(...drawn.map((n) => n.x));
+  const wide = Math.max(...drawn.map((n) => n.x)) - left;
   // a long line is drawn closer, as far as its names can still be told apart
   const unit = Math.min(4.6, 460 / Math.max(1, wide));
-  const top = Math.min(...network.parts.map((n) => n.y));
-  const down = (Math.max(...network.parts.map((n) => n.y)) - top + 10) * unit;
+  const top = Math.min(...drawn.map((n) => n.y));
+  const down = (Math.max(...drawn.map((n) => n.y)) - top + 10) * unit;
   const x = (n: { x: number }) => (n.x - left) * unit + 30;
   const y = (n: { y: number }) => (n.y - top + 5) * unit;
   return (
     <View style={{ width: 520, height: down }} wrap={false}>
       <Svg width={520} height={down} viewBox={`0 0 520 ${down}`}>
+        {edge ? (
+          <Path
+            d={outlinePath({
+              ...edge,
+              x: x(edge),
+              y: y(edge),
+              width: edge.width * unit,
+              height: edge.height * unit,
+              ...(edge.points
+                ? { points: edge.points.map(([px, py]) => [x({ x: px }), y({ y: py })] as const) }
+                : {}),
+            })}
+            fill="none"
+            stroke={QUIET}
+            strokeWidth={0.5}
+          />
+        ) : null}
+        {joins.map((j) => {
+          const [a, b] = [byId.get(j.from), byId.get(j.to)];
+          return a && b ? (
+            <Path
+              key={`${j.from}-${j.to}`}
+              d={`M ${x(a)} ${y(a)} H ${x(b)} V ${y(b)}`}
+              fill="none"
+              stroke={j.sure ? INK : QUIET}
+              strokeWidth={j.sure ? 1 : 0.5}
+              strokeDasharray={j.sure ? '6 2' : '1 3'}
+            />
+          ) : null;
+        })}
         {network.links.map((l) => {
           const a = byId.get(l.from);
           const b = byId.get(l.to);

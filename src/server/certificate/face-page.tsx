@@ -113,7 +113,8 @@ function Judged({ face }: { face: Face }) {
           ) : null}
         </View>
       </View>
-      <View style={s.seam}>
+      {/* an unpressed test has no holds, and no heading over nothing */}
+      <View style={face.holds.length ? s.seam : { display: 'none' }}>
         <Text style={s.h}>What was read</Text>
         {face.holds.slice(-6).map((h, i) => (
           <P

@@ -82,33 +82,41 @@ export function FollowingPages({
         <P>{`${record.seal.number}: ${plan.site.name}, ${plan.system.name}`}</P>
         <Heading>Courses, newest on top</Heading>
         <Courses face={face} />
-        <Heading>Holds</Heading>
-        <Table
-          head={['Stage', 'Begun', 'Start', 'End', 'Change', 'Elapsed', 'Result']}
-          widths={[3, 2, 2, 2, 2, 2, 3]}
-          figures={[1, 2, 3, 4, 5]}
-          rows={face.holds.map((h) => [h.title, h.clock, h.start, h.end, h.change, h.elapsed, h.word])}
-        />
+        {face.holds.length ? (
+          <>
+            <Heading>Holds</Heading>
+            <Table
+              head={['Stage', 'Begun', 'Start', 'End', 'Change', 'Elapsed', 'Result']}
+              widths={[3, 2, 2, 2, 2, 2, 3]}
+              figures={[1, 2, 3, 4, 5]}
+              rows={face.holds.map((h) => [h.title, h.clock, h.start, h.end, h.change, h.elapsed, h.word])}
+            />
+          </>
+        ) : null}
         {face.holds.map((h, i) => (
           <P key={i}>{`${h.title}, ${h.clock}: ${h.times}`}</P>
         ))}
-        <Heading>Readings, and how each came</Heading>
-        <Table
-          head={['Stage', 'What', 'Read', 'Figure', 'Came here', 'Source', 'By']}
-          widths={[3, 2, 2, 2, 2, 3.4, 2.4]}
-          figures={[2, 3, 4]}
-          rows={rows
-            .slice(0, MOST_ROWS)
-            .map((r) => [
-              r.stage,
-              r.what,
-              clock(r.read),
-              showExact(r.figure),
-              r.received === null ? '' : clock(r.received),
-              `${SOURCE_WORDS[r.source]}${r.late ? ', late' : ''}${r.corrected ? `, corrected to ${showExact(r.corrected)}: ${r.reason}` : ''}`,
-              r.by,
-            ])}
-        />
+        {rows.length ? (
+          <>
+            <Heading>Readings, and how each came</Heading>
+            <Table
+              head={['Stage', 'What', 'Read', 'Figure', 'Came here', 'Source', 'By']}
+              widths={[3, 2, 2, 2, 2, 3.4, 2.4]}
+              figures={[2, 3, 4]}
+              rows={rows
+                .slice(0, MOST_ROWS)
+                .map((r) => [
+                  r.stage,
+                  r.what,
+                  clock(r.read),
+                  showExact(r.figure),
+                  r.received === null ? '' : clock(r.received),
+                  `${SOURCE_WORDS[r.source]}${r.late ? ', late' : ''}${r.corrected ? `, corrected to ${showExact(r.corrected)}: ${r.reason}` : ''}`,
+                  r.by,
+                ])}
+            />
+          </>
+        ) : null}
         {rows.length > MOST_ROWS ? (
           <P>{`The first ${MOST_ROWS} of ${rows.length} readings; all stand in the CSV and in the record file.`}</P>
         ) : null}

@@ -89,6 +89,8 @@ const gasOf = (plan: Plan, seed: number, wished: string): SimulatedInstallation 
 const PLASTIC_STRETCH = 0.08;
 /** What one stroke of the simulated pump delivers, m3. */
 const STROKE = 45e-6;
+/** The same for a line of a pool: little water makes much pressure there. */
+const POOL_STROKE = 5e-6;
 function liquidOf(plan: Plan, seed: number, wished: string): SimulatedLiquid {
   const { system } = plan;
   const mains = convert(toNumber(system.supplyPressure), system.supplyPressure.unit, 'Pa');
@@ -107,7 +109,7 @@ function liquidOf(plan: Plan, seed: number, wished: string): SimulatedLiquid {
     perKelvin: full?.perKelvin ?? 0,
     stretch: system.pipes.some((p) => /PE|PVC|PB|PP|plastic/i.test(p.material)) ? PLASTIC_STRETCH : 0,
     supply: plan.procedure.boundary === 'separated' ? 0 : mains,
-    stroke: STROKE,
+    stroke: pool ? POOL_STROKE : STROKE,
     surface: fillingOf(plan).mark ? surface || 0.01 : 0,
     step: 1000,
     noise: 250,

@@ -178,7 +178,7 @@ function WaterWorks({
       {!live && (
         <fieldset>
           <legend className="text-sm text-quiet">
-            Pump, 45 ml a stroke: <span className="figure-narrow">{view.strokes}</span>{' '}
+            Pump, {view.stroke} ml a stroke: <span className="figure-narrow">{view.strokes}</span>{' '}
             {view.strokes === 1 ? 'stroke' : 'strokes'} so far
           </legend>
           <div className="grid grid-cols-3 gap-2">

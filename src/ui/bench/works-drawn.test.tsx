@@ -78,6 +78,7 @@ const water: SimulatedView = {
   strokes: 3,
   level: 0,
   drain: false,
+  stroke: 45,
   said: null,
 };
 test('what cannot be worked there does nothing; water that is pumped has its pump, not its supply', async () => {

@@ -29,7 +29,8 @@ const timeWords = (minutes: number): string =>
     : minutes > 60
       ? `${Math.floor(minutes / 60)} h ${minutes % 60} min`
       : `${minutes} min`;
-const madeWords = (c: Pick<Cure, 'cuts' | 'couplings' | 'means' | 'minutes' | 'table'>): string =>
+/** What was counted, in a phrase. */
+export const madeWords = (c: Pick<Cure, 'cuts' | 'couplings' | 'means' | 'minutes' | 'table'>): string =>
   `${several(c.cuts, 'cut')}, ${several(c.couplings, 'coupling')}, ${c.means}; cures ${timeWords(c.minutes)}${c.table ? ` by ${c.table}` : ''}`;
 
 function made(

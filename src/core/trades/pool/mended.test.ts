@@ -20,7 +20,7 @@ describe('cut, coupled, cured', () => {
       ['prepare', undefined],
     ]);
     expect(cureWords(state.rooms.cures[0]!)).toBe(
-      'Mended: count and cure: 2 cuts, 4 couplings, primer and cement; cures 2 h; pressed after 2 h',
+      'Mended: cure: 2 cuts, 4 couplings, primer and cement; cures 2 h; pressed after 2 h',
     );
   });
   test('a joint made over starts the time anew; less than the rule leaves wants the table that says so', () => {

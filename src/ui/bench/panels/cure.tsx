@@ -1,6 +1,6 @@
 'use client';
 import type { CureStage } from '@/core/kinds';
-import { curedAt, cureOf, cureWords } from '@/core/kinds/cure/fold';
+import { curedAt, cureOf, madeWords } from '@/core/kinds/cure/fold';
 import { inZone } from '@/core/quantity/in-zone';
 import { Button } from '@/ui/kit/button';
 import { countdown } from '@/ui/kit/words';
@@ -22,7 +22,7 @@ export function CurePanel(props: PanelProps) {
       <div className="grid grid-cols-[minmax(0,1fr)] content-start gap-3 lg:min-h-0 lg:flex-1 lg:overflow-auto">
         {now && !over ? (
           <>
-            <p className="text-lg">{cureWords(now)}.</p>
+            <p className="text-lg">{sentence(madeWords(now))}.</p>
             <p className="text-xl">
               {left > 0 ? (
                 <>
@@ -45,7 +45,7 @@ export function CurePanel(props: PanelProps) {
         )}
         {cure.photo && <QuickPhoto {...props} asks={cure.photo} />}
         <Button className="min-h-14" onClick={() => void act({ kind: 'cure-later' })}>
-          Leave it for another day: plugs out
+          Leave it for another day
         </Button>
       </div>
       <WayOn open={now !== undefined && !over && left <= 0} act={act}>
@@ -58,6 +58,7 @@ export function CurePanel(props: PanelProps) {
     </div>
   );
 }
+const sentence = (words: string): string => words.charAt(0).toUpperCase() + words.slice(1);
 const whole = (typed: string): number => (/^\d{1,3}$/.test(typed.trim()) ? Number(typed) : Number.NaN);
 function Counted({ stage, act, onDone }: PanelProps & { onDone: () => void }) {
   const { minutes: rule, minutesSource } = stage as CureStage;

@@ -26,7 +26,6 @@ export function ListenPanel(props: PanelProps) {
     <div className="flex flex-1 flex-col gap-3 lg:min-h-0">
       <div className="grid grid-cols-[minmax(0,1fr)] content-start gap-3 lg:min-h-0 lg:flex-1 lg:overflow-auto">
         <Course {...props} place={place} />
-        <RunOnPhoto {...props} place={place} />
         <p aria-live="polite">
           {spots.length < 3
             ? `${run.name}: ${spots.length} of at least 3 spots heard.`
@@ -38,6 +37,7 @@ export function ListenPanel(props: PanelProps) {
           )}
         </p>
         <Heard {...props} unit={run.length.unit} />
+        <RunOnPhoto {...props} place={place} />
         {place && <EvidenceList {...props} />}
       </div>
       <WayOn open={spots.length >= 3 && (!place || !open.length)} act={act}>

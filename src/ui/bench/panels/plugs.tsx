@@ -55,13 +55,16 @@ export function PlugsPanel(props: PanelProps) {
         {out && <Counted {...props} />}
         {(!out || left.length > 0) && <Cannot {...props} out={out} ends={ends} />}
       </div>
-      <WayOn open={out ? left.length === 0 : missing === ''} act={act}>
-        {out
-          ? left.length
-            ? `Count all ${left.length} out first`
-            : 'Every plug counted out: go on'
-          : missing || 'Every end plugged, one of them open: go on'}
-      </WayOn>
+      {/* while one is typed in, its own button is the way on */}
+      <div className={chosen && !out ? 'max-lg:hidden' : 'contents'}>
+        <WayOn open={out ? left.length === 0 : missing === ''} act={act}>
+          {out
+            ? left.length
+              ? `Count all ${left.length} out first`
+              : 'Every plug counted out: go on'
+            : missing || 'Every end plugged, one of them open: go on'}
+        </WayOn>
+      </div>
     </div>
   );
 }
@@ -164,7 +167,7 @@ function PlugForm({ view, act, end, onDone }: PanelProps & { end: PoolEnd; onDon
   return (
     <section aria-label={`Plug at ${end.name}`} className="grid gap-3 border-l-4 border-lake pl-3">
       <h2 className="text-lg font-semibold">{end.name}</h2>
-      {pressure && end.size && (
+      {pressure && pressure.digits > 0 && end.size && (
         <p>
           At <span className="figure">{showExact(pressure)}</span> it is pushed out with{' '}
           <span className="figure">{thrustWords(pressure, end.size)}</span>: never in line with it.
