@@ -27,7 +27,7 @@ async function plugsOut(page: Page, count: number): Promise<void> {
   await page.getByRole('button', { name: 'Every plug counted out: go on' }).click();
 }
 class PoolBench extends BenchPage {
-  async beginOn(procedure: RegExp, line?: RegExp): Promise<void> {
+  async beginOn(procedure: RegExp, line?: RegExp, practice?: string): Promise<void> {
     const { page } = this;
     await page.goto(`${BASE}/places`);
     await page.getByRole('link', { name: /Lido pool and plunge tub/ }).click();
@@ -36,7 +36,10 @@ class PoolBench extends BenchPage {
       await page.getByRole('group', { name: 'Which line' }).getByRole('button', { name: line }).click();
     const cases = page.getByRole('group', { name: 'What is being tested?' }).getByRole('radio');
     if (await cases.count()) await cases.first().check();
-    await page.getByRole('button', { name: 'Start the test' }).click();
+    if (practice) {
+      await page.getByLabel('Hidden fault').selectOption(practice);
+      await page.getByRole('button', { name: 'Practise on the simulated installation' }).click();
+    } else await page.getByRole('button', { name: 'Start the test' }).click();
     await page.waitForURL(/\/bench\//);
   }
 }
@@ -168,4 +171,34 @@ test('one line from dye to pressure to locating: plugs counted, a fall both ways
     .first();
   await expect(own).toContainText('not tight');
   await expect(page.getByText(number).first()).toBeVisible();
+});
+
+test('practice on a line: a leak below the water draws dye; cut and coupled, nothing is pressed before it is cured', async ({
+  page,
+}) => {
+  await takeClocks(page);
+  await signIn(page, 'imre');
+  const bench = new PoolBench(page);
+  await bench.beginOn(/^Dye at the last open end/, /^Cleaner pump/, 'under-water');
+  await bench.checks();
+  await plugIn(page, 2);
+  const works = page.getByRole('region', { name: 'Simulated installation' }).locator('visible=true').first();
+  await works.getByRole('button', { name: /A little dye/ }).click();
+  await expect(works.getByText('Dye bends, and is drawn into the open plug.')).toBeVisible();
+  await bench.observe(/^Drawn into the opening/);
+  await plugsOut(page, 2);
+
+  await bench.beginOn(/^Pressure of one pool line/, /^Cleaner pump/);
+  await page
+    .getByRole('group', { name: /cut, coupled or mended/ })
+    .getByRole('button', { name: 'Yes' })
+    .click();
+  await page.getByLabel(/Primer and cement/).fill('primer, medium cement');
+  await page.getByRole('button', { name: /The last joint is made/ }).click();
+  await expect(page.getByRole('button', { name: /It cures .* more/ })).toBeDisabled();
+  await expectAccessible(page);
+  await pass(page, 7_201);
+  await page.getByRole('button', { name: 'Cured: go on' }).click();
+  await bench.checks(); // asked once more, and counted by now
+  await expect(page.getByText('2 ends counted')).toBeVisible();
 });

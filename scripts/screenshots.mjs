@@ -101,6 +101,10 @@ const home = wide.page.url();
 await wide.page.goto(`${home}/drawing`);
 await wide.shot('drawing');
 await wide.page.goto(`${url}/places`);
+await wide.page.getByRole('link', { name: /Lido pool/ }).click();
+await wide.page.getByRole('heading', { name: 'Lines' }).waitFor();
+await wide.shot('pool');
+await wide.page.goto(`${url}/places`);
 await wide.page.getByRole('link', { name: /Kiln gas/ }).click();
 await wide.page
   .getByRole('radio', { name: /^Air test of pipework/ })
@@ -203,8 +207,4 @@ await toHold(phone.page);
 await phone.page.waitForTimeout(6000);
 await reading(phone.page, '9.12');
 await phone.shot('phone-hold');
-await phone.page.goto(`${url}/plan`);
-await phone.page.getByRole('link', { name: /bakery and kiln/ }).click();
-await phone.page.locator('[data-band]').waitFor();
-await phone.shot('phone-visit');
 await browser.close();

@@ -5,7 +5,6 @@ import {
   type Join,
   type Joined,
   type Outline,
-  type OutlineShape,
   type Part,
   partName,
   partOf,
