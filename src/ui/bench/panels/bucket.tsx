@@ -46,26 +46,27 @@ export function BucketPanel({ view, visit, stage, act, at }: PanelProps) {
 function Picture() {
   return (
     <svg
-      viewBox="0 0 600 150"
+      viewBox="0 0 420 165"
       role="img"
       aria-label="A bucket on a step of the pool: both marked at their level"
-      className="max-h-44 w-full"
+      className="max-h-56 w-full"
     >
-      <path d="M20,30 V130 H330 V90 H420 V30" fill="none" stroke="var(--ink)" strokeWidth={3} />
-      <path d="M20,62 H420" stroke="var(--lake)" strokeWidth={2} />
-      <path d="M345,46 L352,90 H398 L405,46" fill="var(--panel)" stroke="var(--ink)" strokeWidth={2} />
-      <path d="M348,62 H402" stroke="var(--lake)" strokeWidth={2} />
-      <path d="M20,50 H60 M345,50 H370" stroke="var(--ink)" strokeWidth={3} />
-      <text x={66} y={54} fontSize={15} fill="var(--ink)">
+      <path d="M15,40 V150 H230 V108 H335 V40" fill="none" stroke="var(--ink)" strokeWidth={3} />
+      <path d="M15,76 H335" stroke="var(--lake)" strokeWidth={2} />
+      <path d="M255,58 L262,108 H305 L312,58" fill="var(--panel)" stroke="var(--ink)" strokeWidth={2} />
+      <path d="M258,76 H309" stroke="var(--lake)" strokeWidth={2} />
+      <path d="M15,64 H50 M256,66 H280" stroke="var(--ink)" strokeWidth={3} />
+      <text x={56} y={68} fontSize={17} fill="var(--ink)">
         mark on the wall
       </text>
-      <text x={430} y={54} fontSize={15} fill="var(--ink)">
+      <text x={244} y={34} fontSize={17} fill="var(--ink)">
         mark in the bucket
       </text>
-      <text x={66} y={84} fontSize={13} fill="var(--quiet)">
+      <path d="M268,40 V60" stroke="var(--quiet)" strokeWidth={1} />
+      <text x={30} y={104} fontSize={16} fill="var(--quiet)">
         evaporates and leaks
       </text>
-      <text x={430} y={84} fontSize={13} fill="var(--quiet)">
+      <text x={240} y={132} fontSize={16} fill="var(--quiet)">
         only evaporates
       </text>
     </svg>
