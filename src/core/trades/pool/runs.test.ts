@@ -246,6 +246,20 @@ describe('worst cases of a line', () => {
       ]).verdict!.word;
     expect([where('map'), where('nothing')]).toEqual(['void', 'not-tight']);
   });
+  test('a line that is really two: an end that stays dry makes it Void, whatever would have held', () => {
+    const { state, verdict } = playPool(water, [
+      ...PRESSED.slice(0, 4),
+      [100, 'checks', 'dry-end=yes'],
+      [150, 'checks'],
+      [160, 'plugs', 'out'],
+      [170, 'zero', '0.00'],
+    ]);
+    expect([verdict!.word, state.followUps[0]!.text]).toEqual([
+      'void',
+      expect.stringMatching(/Map the lines again/),
+    ]);
+    expect(state.visits.map((v) => v.outcome)).toContain('two');
+  });
   test('an end that has to be cut: cut, cured, plugged, and the run goes on', () => {
     const { state } = playPool(water, [
       [10, 'checks'],
@@ -302,6 +316,7 @@ describe('worst cases of a line', () => {
         [60, 'plugs', 'in', 'at-heater'],
         [70, 'gauge', 'P-30'],
         [80, 'zero', '0.00'],
+        [90, 'checks'],
         [100, 'fill', '5.00'],
         [130, 'fill', '12.00'],
         [140, 'checks'],

@@ -1,6 +1,7 @@
 'use client';
 import { EVIDENCE, EVIDENCE_KEYS, type Evidence } from '@/core/kinds/listen/entries';
 import { ASKED, placeNow, placeWords } from '@/core/kinds/listen/fold';
+import type { RunState } from '@/core/run/state';
 import { parseFigure, showExact, toNumber } from '@/core/quantity/exact';
 import { convert, type Unit } from '@/core/quantity/unit';
 import { CLARITY, type Clarity } from '@/core/trades/pool/listen';
@@ -239,23 +240,56 @@ function EvidenceList({ view, act }: PanelProps) {
   return (
     <section aria-label="What else is known" className="grid gap-2">
       <h2 className="font-semibold">Does the place agree with</h2>
-      {EVIDENCE_KEYS.map((e: Evidence) => (
-        <div key={e} className="grid items-center gap-2 border-t border-seam pt-2 sm:grid-cols-[1fr_26rem]">
-          <span>
-            {EVIDENCE[e]}
-            {e === 'other' && <span className="text-quiet"> (if used)</span>}
-          </span>
-          <Choice
-            label={EVIDENCE[e]}
-            options={SAYS}
-            value={evidence[e]?.says ?? ''}
-            onChange={(says) => void act({ kind: 'listen-evidence', what: e, says, text: '' })}
-          />
-        </div>
+      {EVIDENCE_KEYS.map((e) => (
+        <Speaks key={e} what={e} now={evidence[e]} act={act} />
       ))}
       <p className="text-sm text-quiet">
         Heard: {view.state.rooms.listen.spots.map((s) => `${showExact(s.along)} ${s.loud}`).join('; ')}
       </p>
     </section>
+  );
+}
+/** One thing that speaks of the place, with its finding in words: which means, what it showed. */
+function Speaks({
+  what,
+  now,
+  act,
+}: {
+  what: Evidence;
+  now: RunState['rooms']['listen']['evidence'][Evidence];
+  act: PanelProps['act'];
+}) {
+  const [text, setText] = useState(now?.text ?? '');
+  const other = what === 'other';
+  return (
+    <div className="grid items-center gap-2 border-t border-seam pt-2 sm:grid-cols-[1fr_26rem]">
+      <span>
+        {EVIDENCE[what]}
+        {other && <span className="text-quiet"> (if used)</span>}
+        {now?.text && <span className="block text-sm">{now.text}</span>}
+      </span>
+      <Choice
+        label={EVIDENCE[what]}
+        options={SAYS}
+        value={now?.says ?? ''}
+        onChange={(says) => void act({ kind: 'listen-evidence', what, says, text: text.trim() })}
+      />
+      {(now || other) && (
+        <form
+          className="grid grid-cols-[1fr_auto] items-end gap-2 sm:col-span-2"
+          onSubmit={(e) => {
+            e.preventDefault();
+            void act({ kind: 'listen-evidence', what, says: now?.says ?? 'unknown', text: text.trim() });
+          }}
+        >
+          <Line value={text} onChange={setText} most={300}>
+            {other ? 'Which means, and what it showed' : 'What it was, in words'}
+          </Line>
+          <Button type="submit" className="min-h-14" disabled={text.trim() === (now?.text ?? '')}>
+            Keep the words
+          </Button>
+        </form>
+      )}
+    </div>
   );
 }

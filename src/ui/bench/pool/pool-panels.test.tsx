@@ -194,6 +194,12 @@ test('listening: run, spots, the place with its width; what else is known is ask
     'the map of the lines',
   ])
     await press('Not known', screen.getByRole('group', { name: what }));
+  const other = screen.getByRole('group', { name: 'another means' }).parentElement!;
+  await settle(async () => {
+    fireEvent.change(within(other).getByLabelText(/Which means/), { target: { value: 'tracer gas: 4.9 m' } });
+  });
+  await press('Agrees', other);
+  expect(s.state.rooms.listen.evidence.other).toEqual({ says: 'agrees', text: 'tracer gas: 4.9 m' });
   await press('End the walk with this place');
   expect(s.state.visits[0]!.outcome).toMatch(/located|wide/);
 });
