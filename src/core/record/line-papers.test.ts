@@ -69,6 +69,14 @@ test('loss before and now stand on one paper; a line without a record before say
   const said = text(dye('drawn'), 'repair', { sectionHistory });
   expect(said).toMatch(/HT-3.*7\.2 l\/h\.\nThis record, 1 Jun 2026: Not tight/);
   expect(text(dye('drawn'), 'repair')).toMatch(/No earlier record of this line/);
+  // after the repair owner and buyer read both on one paper
+  const after = dye('not-drawn');
+  for (const kind of ['note', 'buyer'] as const) {
+    expect(text(after, kind, { sectionHistory })).toMatch(
+      /HT-3.*7\.2 l\/h\.\nThis record, 1 Jun 2026: Inconclusive/,
+    );
+    expect(text(after, kind)).not.toMatch(/This line before/);
+  }
 });
 test('who locates gets the ends, how the joins are known, what was done, and what is not known', () => {
   const said = text(located(), 'specialist');

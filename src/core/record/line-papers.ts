@@ -40,8 +40,8 @@ export function earlierWords(l: {
   const day = inZone(Date.parse(l.sealedAt), l.zone).split(',')[0]!;
   return `${day}, ${l.number}: ${l.label} (${l.procedure})${leak ? `, loss as measured ${litres(leak)}` : ''}`;
 }
-/** The losses of one line on one paper: those of earlier records, and this one's. */
-function losses(face: Face, { sectionHistory = [] }: Extra): Block {
+/** The losses of one line on one paper, before and after a repair: those of earlier records, and this one's. */
+export function losses(face: Face, { sectionHistory = [] }: Extra): Block {
   const { verdict, sealedAt } = face.body;
   const now = verdict.leakRate
     ? `loss as measured ${verdict.leakRate.value}`

@@ -11,7 +11,7 @@ import { tradeOf } from '@/core/trades';
 import type { SectionKey } from '@/core/trades/trade';
 import { isGood, type VerdictWord } from '@/core/verdict/words';
 import type { Face } from './face';
-import { linePapers, repairBlocks, specialistBlocks } from './line-papers';
+import { linePapers, losses, repairBlocks, specialistBlocks } from './line-papers';
 
 export const PAPERS = {
   certificate: 'Certificate',
@@ -229,6 +229,9 @@ const form = (face: Face): Block => ({
   }),
 });
 const due = (face: Face): Block => section(face, 'due');
+/** Of one section among several: what it was found to lose before, and now. */
+const before = (face: Face, extra: Extra): Block[] =>
+  extra.sectionHistory?.length ? [losses(face, extra)] : [];
 const appliances = (face: Face): Block => ({
   heading: 'Appliances that day',
   lines: face.plan.system.appliances.map((a) =>
@@ -344,7 +347,8 @@ const BLOCKS: Record<PaperKind, (face: Face, extra: Extra) => Block[]> = {
   ],
   repair: repairBlocks,
   specialist: specialistBlocks,
-  note: (face, { contact }) => {
+  note: (face, extra) => {
+    const { contact } = extra;
     const { plan, body } = face;
     return [
       { lines: [`To ${plan.site.customer}`] },
@@ -356,6 +360,7 @@ const BLOCKS: Record<PaperKind, (face: Face, extra: Extra) => Block[]> = {
       },
       { heading: 'Result', strong: true, lines: [body.verdict.label] },
       { lines: [body.verdict.plain] },
+      ...before(face, extra),
       { heading: 'What it says nothing about', lines: notCoveredIn(plan).map(full) },
       due(face),
       {
@@ -422,7 +427,7 @@ const BLOCKS: Record<PaperKind, (face: Face, extra: Extra) => Block[]> = {
       },
     ];
   },
-  buyer: (face, { history }) => [
+  buyer: (face, extra) => [
     {
       lines: [
         'For a buyer or their agent. It is about one section on one day; it is no survey of the property.',
@@ -438,7 +443,8 @@ const BLOCKS: Record<PaperKind, (face: Face, extra: Extra) => Block[]> = {
     due(face),
     section(face, 'unsafe'),
     appliances(face),
-    { heading: 'Earlier records of this system', lines: history?.map(full) ?? [] },
+    ...before(face, extra),
+    { heading: 'Earlier records of this system', lines: extra.history?.map(full) ?? [] },
     rule(face),
   ],
 };
