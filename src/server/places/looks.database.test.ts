@@ -8,6 +8,8 @@ import { uuid7 } from '@/wire/uuid7';
 import { loadDemo, makeOrganisation } from '../../../scripts/demo';
 import { migrateDatabase } from '../../../scripts/migrate';
 import { failuresBySection, readLooks, recordsBySection } from './looks';
+import { workSimulated } from '@/server/gauge/simulated';
+import { printedRecord } from '@/server/records/records';
 import { readSystem } from './places';
 
 const DOMAIN = 'looks.example';
@@ -54,6 +56,37 @@ describe('lines of a pool', () => {
     expect([plan.system.section?.key, plan.system.notCovered.length > 5]).toEqual([sections[0]!.key, true]);
     expect(await recordsBySection(stranger, mill.systems.lido!)).toEqual([]);
     expect((await readLooks(stranger, system.facts)).looks).toBeUndefined();
+  });
+  test('a paper of a line lists what was found of that line before, with its loss, and of no other line', async () => {
+    const records = await recordsBySection(mill, mill.systems.lido!);
+    const newest = records.find((r) => r.word === 'tight' && r.title.startsWith('After the heater, pool'))!;
+    const { extra } = await printedRecord(mill, newest.run);
+    const own = records.filter((r) => r.section === newest.section && r.sealedAt < newest.sealedAt);
+    expect(extra.sectionHistory).toHaveLength(own.length);
+    for (const r of own) expect(extra.sectionHistory!.join('\n')).toContain(r.number);
+    expect(extra.sectionHistory!.filter((words) => /loss as measured [\d.]+ l\/h/.test(words))).toHaveLength(
+      1,
+    );
+    expect(extra.history.length).toBeGreaterThan(own.length);
+    // the whole pool has no line of its own to speak of
+    const whole = records.find((r) => r.section === '')!;
+    expect((await printedRecord(mill, whole.run)).extra.sectionHistory).toBeUndefined();
+  });
+  test('practice on a line: what is looked at is an end of it, and where one listens is a figure', async () => {
+    const { system } = await readSystem(mill, mill.systems.lido!);
+    const [line] = sectionsOf(await readLooks(mill, system.facts));
+    const run = start({ section: line!.key, practice: true, fault: 'under-water' });
+    // the stand-in of the gauge is no part of this test: the run is there, its answers are not
+    await expect(startRun(tester, run)).rejects.toThrow(/simulated gauge does not answer/);
+    const does = (act: 'look' | 'reseat' | 'listen' | 'dye', value?: string) =>
+      workSimulated(tester, run.id, { act, ...(value === undefined ? {} : { value }) });
+    await expect(does('look', 'somewhere')).rejects.toThrow(/no such end/);
+    await expect(does('reseat', 'ground')).rejects.toThrow(/no such end/);
+    await expect(does('listen', 'far')).rejects.toThrow(/how far along/);
+    for (const good of [does('look', 'ground'), does('dye'), does('listen', '3.5')])
+      await expect(good).rejects.toThrow(/does not answer/);
+    const wrong = { ...run, id: uuid7(Date.now()), fault: 'warming' };
+    await expect(startRun(tester, wrong)).rejects.toThrow(/hidden fault is not known/);
   });
   test('a line nobody knows, none at all, and one that is not known to its end are refused with what to do', async () => {
     await expect(startRun(tester, start({ section: 'sk1+r1' }))).rejects.toThrow(

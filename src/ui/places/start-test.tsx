@@ -1,4 +1,5 @@
 'use client';
+import { HIDDEN } from '@/core/simulation/simulation';
 import type { BesideOffer } from '@/core/plan/beside-offer';
 import type { Offer } from '@/core/plan/offer';
 import type { EarlierRecord } from '@/core/plan/plan';
@@ -68,7 +69,8 @@ function useStart({ system, offers, failures, besides }: StartTestProps) {
       pair: pair ? { offer: pair, case: otherCase } : null,
       practice,
       attendance: { ...attendance, ...(one ? { section } : {}) },
-      fault,
+      // what was chosen for another test is no fault of this one
+      fault: procedure && fault in HIDDEN[procedure.simulates] ? fault : 'surprise',
       retestOf: failure && retest ? failure.run : null,
     });
   };
