@@ -87,6 +87,8 @@ const gasOf = (plan: Plan, seed: number, wished: string): SimulatedInstallation 
 });
 /** Share of the stiffness that follows per decade of time in plastic pipe. House figure for the model. */
 const PLASTIC_STRETCH = 0.08;
+/** @throws TroubleError 422 where nothing of that name can be hidden in what this run simulates */
+export const hiddenFault = (plan: Plan, wished: string): void => void faultOf(plan, wished, 0);
 /** What one stroke of the simulated pump delivers, m3. */
 const STROKE = 45e-6;
 /** The same for a line of a pool: little water makes much pressure there. */

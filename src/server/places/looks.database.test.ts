@@ -87,6 +87,7 @@ describe('lines of a pool', () => {
       await expect(good).rejects.toThrow(/does not answer/);
     const wrong = { ...run, id: uuid7(Date.now()), fault: 'warming' };
     await expect(startRun(tester, wrong)).rejects.toThrow(/hidden fault is not known/);
+    await expect(readRun(mill, wrong.id)).rejects.toThrow();
   });
   test('a line nobody knows, none at all, and one that is not known to its end are refused with what to do', async () => {
     await expect(startRun(tester, start({ section: 'sk1+r1' }))).rejects.toThrow(

@@ -16,7 +16,7 @@ import { inOrganisation, type Tx } from '@/database/client';
 import { gauges, kit, kitLog, ledger, packs, runs, sites, systems } from '@/database/schema';
 import { audit } from '@/server/audit';
 import { datedEntry } from '@/server/cabinet/dated';
-import { beginSimulation, simulatedGauge } from '@/server/gauge/simulated';
+import { beginSimulation, hiddenFault, simulatedGauge } from '@/server/gauge/simulated';
 import { clockIsAdjustable, now } from '@/server/now';
 import { withSightings } from '@/server/places/inventory';
 import { withLooks } from '@/server/places/looks';
@@ -187,6 +187,8 @@ export async function startRun(session: Session, request: StartRun): Promise<{ r
     const { impossible } = pressurePlan(plan, part);
     if (impossible) throw new PlanError('pressure', impossible);
   }
+  // said before anything is made: a practice run without its installation would answer nothing
+  if (request.practice) hiddenFault(plan, request.fault ?? 'surprise');
   const made = await inOrganisation(session, async (tx) => {
     const moment = new Date(now());
     const rows = await tx
