@@ -26,10 +26,8 @@ export function poolLineOf(system: System, seed: number): SimulatedPoolLine | un
     length,
   };
 }
-/** psi in Pa. */
-const PSI = 6894.757;
-/** What shows of a leak in the ground while the line is pressed. */
-const WET = 2 * PSI;
+/** From what pressure on a leak above the water wets the ground: 2 psi, in Pa. */
+const WET = 2 * 6894.757;
 /** What each look, dye and listening found, in words, oldest first. */
 export function poolSaid(
   s: SimulatedLiquid,
@@ -88,8 +86,9 @@ const LOUD = 8;
 const REACH = 1.2;
 const EAR = 0.7;
 function heardAt(s: SimulatedLiquid, line: SimulatedPoolLine, along: number, n: number): string {
-  const true_ = LEAKS.includes(s.fault) ? loudness(LOUD, REACH, along - line.at) : 0;
-  const heard = Math.round(true_ + (true_ > 0.3 ? EAR * normal(s.seed, 900 + n) : 0));
+  const there = LEAKS.includes(s.fault) ? loudness(LOUD, REACH, along - line.at) : 0;
+  // far from it an ear makes nothing up
+  const heard = Math.round(there + (there > 0.3 ? EAR * normal(s.seed, 900 + n) : 0));
   const loud = Math.min(10, Math.max(0, heard));
   const how = loud >= 6 ? 'clear' : loud >= 3 ? 'fair' : loud > 0 ? 'a murmur' : 'nothing';
   return `At ${along.toFixed(1)} m: loudness ${loud} of 10, ${how}.`;

@@ -61,6 +61,8 @@ function times(figure: string, n: number): string {
 function Steps({ visit, pump, whole }: Raising) {
   const index = pumpStepNow(visit);
   const steps = raisingSteps(pump, whole);
+  // so many side by side on a phone: the unit stands with the band beneath
+  const many = steps.length > 4;
   return (
     <ol
       className="grid gap-px border border-seam bg-seam"
@@ -69,23 +71,27 @@ function Steps({ visit, pump, whole }: Raising) {
       {steps.map((s, i) => {
         const done = visit.pumped[i];
         const own = pumpBand(pump, whole, i);
+        const [figure, unit] = (
+          done
+            ? showExact((done.look?.reading ?? done.reached).figure)
+            : s.percent === 100
+              ? showExact(own.low)
+              : pump.every
+                ? times(pump.every.by, i + 1)
+                : `${s.percent} %`
+        ).split(' ');
         return (
           <li
             key={i}
             aria-current={i === index ? 'step' : undefined}
-            className={`px-2 text-sm lg:py-1 ${i === index ? 'bg-block' : 'bg-panel'}`}
+            className={`text-sm lg:px-2 lg:py-1 ${many ? 'px-1' : 'px-2'} ${i === index ? 'bg-block' : 'bg-panel'}`}
           >
             <span className="block text-quiet max-lg:sr-only">
               {done?.look ? 'looked at' : i === index ? (done ? 'look now' : 'pump to') : 'later'}
             </span>
             <span className="figure-narrow block text-base whitespace-nowrap">
-              {done
-                ? showExact((done.look?.reading ?? done.reached).figure)
-                : s.percent === 100
-                  ? showExact(own.low)
-                  : pump.every
-                    ? times(pump.every.by, i + 1)
-                    : `${s.percent} %`}
+              {figure}
+              <span className={many ? 'max-lg:sr-only' : ''}> {unit}</span>
             </span>
           </li>
         );
