@@ -53,6 +53,8 @@ export const pumpFold: Fold<'pump-step' | 'pump-look' | 'pump-failed'> = {
   },
 };
 
+/** A band that was rounded into the gauge's unit is no reason for a step more. */
+const ROUNDED = 0.01;
 /** What a raise by so much each time may have at most: beyond it somebody meant another unit. */
 const MOST_STEPS = 20;
 /** The steps of raising to a band: as the rule lists them, or by so much each time until the band is reached. */
@@ -63,7 +65,7 @@ export function raisingSteps(
   const { every } = stage;
   if (!every) return stage.steps ?? [];
   const part = pascal(parseWithUnit(every.by)) / pascal(band.low);
-  const count = Math.min(MOST_STEPS, Math.max(1, Math.ceil(1 / part - 1e-6)));
+  const count = Math.min(MOST_STEPS, Math.max(1, Math.ceil(1 / part - ROUNDED)));
   return Array.from({ length: count }, (_, i) => ({
     percent: i + 1 === count ? 100 : Math.round(100 * part * (i + 1)),
     minutes: every.minutes,

@@ -1,6 +1,7 @@
 import { cureWords } from '@/core/kinds/cure/fold';
 import { raisingSteps } from '@/core/kinds/pump/fold';
 import { parseWithUnit, showExact, toNumber } from '@/core/quantity/exact';
+import { convert } from '@/core/quantity/unit';
 import { minutesFor, stageBand } from '@/core/run/hold-spec';
 import type { ScriptLine } from '@/core/run/script';
 import { playPool, poolPlan } from '@/core/testing/lido';
@@ -65,11 +66,15 @@ describe('raised by 5 psi', () => {
     ['25 psi', '35 psi', [20, 40, 60, 80, 100]],
     ['4.5 psi', '5 psi', [100]],
     ['5 psi', '10 psi', [100]],
+    ['1.7237 bar', '2.4131 bar', [20, 40, 60, 80, 100]],
   ])('to %s: never more than 5 psi at once', (low, high, percents) => {
     const band = { low: parseWithUnit(low), high: parseWithUnit(high) };
     const steps = raisingSteps(stage('raise')!, band);
     expect(steps.map((s) => s.percent)).toEqual(percents);
-    const levels = [0, ...steps.map((s) => (s.percent / 100) * toNumber(band.low))];
+    const levels = [
+      0,
+      ...steps.map((s) => (s.percent / 100) * convert(toNumber(band.low), band.low.unit, 'psi')),
+    ];
     for (const [i, p] of levels.slice(1).entries()) expect(p - levels[i]!).toBeLessThan(5.2);
   });
   test('new pipe by code: 25 to 35 psi for 15 min whatever the pump; a weak cap lowers it and is said', () => {

@@ -2,7 +2,7 @@
 import type { Gauge } from '@/core/instrument/gauge';
 import type { PumpStage } from '@/core/kinds';
 import { firstStepDrops, pumpBand, pumpStepNow, raisingSteps, tooMuchAir } from '@/core/kinds/pump/fold';
-import { parseWithUnit, showChange, showExact } from '@/core/quantity/exact';
+import { type Exact, showChange, showExact, toNumber } from '@/core/quantity/exact';
 import { stageBand } from '@/core/run/hold-spec';
 import { gaugeOf } from '@/core/run/read';
 import { Button } from '@/ui/kit/button';
@@ -52,13 +52,14 @@ export function PumpPanel(props: PanelProps) {
   );
 }
 
-/** So many times a figure of the rule: 5 psi, 10 psi, 15 psi. */
-function times(figure: string, n: number): string {
-  const by = parseWithUnit(figure);
-  return showExact({ ...by, digits: by.digits * n });
-}
+/** A part of a pressure as the gauge in hand can show it: upwards, so that the last one reaches the band. */
+const onDisplay = (whole: Exact, percent: number, { resolution }: Gauge): string => {
+  const finest = 10 ** resolution.scale;
+  const shown = Math.ceil((toNumber(whole) * percent * finest) / 100 - 1e-6) / finest;
+  return `${shown.toFixed(resolution.scale)} ${whole.unit}`;
+};
 /** The steps of raising, with what each came to. */
-function Steps({ visit, pump, whole }: Raising) {
+function Steps({ visit, pump, whole, gauge }: Raising) {
   const index = pumpStepNow(visit);
   const steps = raisingSteps(pump, whole);
   // so many side by side on a phone: the unit stands with the band beneath
@@ -74,10 +75,10 @@ function Steps({ visit, pump, whole }: Raising) {
         const [figure, unit] = (
           done
             ? showExact((done.look?.reading ?? done.reached).figure)
-            : s.percent === 100
-              ? showExact(own.low)
-              : pump.every
-                ? times(pump.every.by, i + 1)
+            : pump.every
+              ? onDisplay(whole.low, s.percent, gauge)
+              : s.percent === 100
+                ? showExact(own.low)
                 : `${s.percent} %`
         ).split(' ');
         return (
