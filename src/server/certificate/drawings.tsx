@@ -5,8 +5,7 @@ import { traceGeometry } from '@/chart/trace';
 import { wallCourses } from '@/chart/wall';
 import { plumbShift } from '@/chart/courses';
 import { mapNow } from '@/core/kinds/map/fold';
-import type { Part } from '@/core/network/network';
-import { linesDrawn, withFound } from '@/core/trades/pool/ends';
+import { linesDrawn, otherParts, withFound } from '@/core/trades/pool/ends';
 import { tradeOf } from '@/core/trades';
 import { networkOf } from '@/core/network/enter';
 import { reachOf } from '@/core/network/flood';
@@ -259,12 +258,8 @@ function sketched({ plan, state }: Face) {
   const network = networkOf(plan.system);
   const { section } = plan.system;
   if (!tradeOf(plan.system).lines) return { network, reach: reachOf(network), joins: [] };
-  const others = (section?.others ?? []).map(({ type, dry, ...o }): Part => ({
-    ...o,
-    kind: dry ? 'connection' : 'outlet',
-    facts: { type },
-  }));
-  const whole = withFound({ ...network, parts: [...network.parts, ...others] }, state.rooms.map.found);
+  const parts = [...network.parts, ...otherParts(plan.system)];
+  const whole = withFound({ ...network, parts }, state.rooms.map.found);
   const { reach, joins } = linesDrawn(whole, mapNow(plan, state));
   const own = (id: string) => !section || network.parts.some((p) => p.id === id);
   return {

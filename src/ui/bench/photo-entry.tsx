@@ -6,6 +6,7 @@ import { Button } from '@/ui/kit/button';
 import { clockTime } from '@/ui/kit/words';
 import { useState } from 'react';
 import { FIELD } from './line';
+import { PhotoInput } from './photo-input';
 import type { PanelProps } from './shared';
 import { Thumbnail } from './thumbnail';
 
@@ -97,20 +98,9 @@ export function PhotoEntry({
           placeholder={`${visit.title}, ${PHOTO_SUBJECTS[shows]}`}
         />
       </details>
-      <label className="text-lg">
+      <PhotoInput className="text-lg" busy={busy} onFile={(file) => void send(file)}>
         Photo, by camera or from a file
-        <input
-          type="file"
-          accept="image/jpeg,image/png,image/webp"
-          capture="environment"
-          className="mt-1 block min-h-14 w-full border border-edge bg-panel p-2"
-          disabled={busy}
-          onChange={(e) => {
-            void send(e.target.files?.[0]);
-            e.target.value = '';
-          }}
-        />
-      </label>
+      </PhotoInput>
       <p role="alert" className="min-h-6 text-rust">
         {trouble}
       </p>

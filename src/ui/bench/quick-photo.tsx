@@ -1,5 +1,6 @@
 'use client';
 import { useState } from 'react';
+import { PhotoInput } from './photo-input';
 import type { PanelProps } from './shared';
 import { Thumbnail } from './thumbnail';
 
@@ -36,20 +37,9 @@ export function QuickPhoto({
   };
   return (
     <div className="flex flex-wrap items-end gap-3">
-      <label className="min-w-0 flex-1 basis-64">
+      <PhotoInput className="min-w-0 flex-1 basis-64" busy={busy} onFile={(file) => void send(file)}>
         Photo: {asks}
-        <input
-          type="file"
-          accept="image/jpeg,image/png,image/webp"
-          capture="environment"
-          className="mt-1 block min-h-14 w-full border border-edge bg-panel p-2"
-          disabled={busy}
-          onChange={(e) => {
-            void send(e.target.files?.[0]);
-            e.target.value = '';
-          }}
-        />
-      </label>
+      </PhotoInput>
       {own.map((p) => (
         <Thumbnail key={p.hash} engine={engine} hash={p.hash} words={p.caption} />
       ))}

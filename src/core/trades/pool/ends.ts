@@ -67,6 +67,13 @@ export function lookingEnds(
     }));
   return [...own, ...others].sort((a, b) => Number(b.dry) - Number(a.dry));
 }
+/** The ends of the other lines as they are drawn, while one line is under test. */
+export const otherParts = (system: Pick<System, 'section'>): Part[] =>
+  (system.section?.others ?? []).map(({ type, dry, ...o }): Part => ({
+    ...o,
+    kind: dry ? 'connection' : 'outlet',
+    facts: { type },
+  }));
 /** Where ends that were found stand on the drawing: in a row of their own. Grid units */
 const FOUND_AT = { x: 190, y: 226, apart: 50 };
 /** What is drawn, with the ends that were found since beside it. */

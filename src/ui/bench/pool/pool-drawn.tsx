@@ -1,8 +1,7 @@
 'use client';
 import type { RunState } from '@/core/run/state';
 import type { Plan } from '@/core/plan/plan';
-import type { Part } from '@/core/network/network';
-import { linesDrawn, poolMap, withFound } from '@/core/trades/pool/ends';
+import { linesDrawn, otherParts, poolMap, withFound } from '@/core/trades/pool/ends';
 import { looksNow } from '@/core/kinds/map/fold';
 import { NetworkDrawing } from '@/ui/network/drawing';
 import { useMemo } from 'react';
@@ -13,12 +12,7 @@ export function usePool(plan: Plan, state: RunState) {
     const { found } = state.rooms.map;
     const drawn = plan.system.network ?? { parts: [], links: [] };
     // while one line is tested the ends of the others stand there too: a bubble at one of them counts
-    const others = (plan.system.section?.others ?? []).map(({ type, dry, ...o }): Part => ({
-      ...o,
-      kind: dry ? 'connection' : 'outlet',
-      facts: { type },
-    }));
-    const whole = { ...drawn, parts: [...drawn.parts, ...others] };
+    const whole = { ...drawn, parts: [...drawn.parts, ...otherParts(plan.system)] };
     const network = withFound(whole, [...(plan.system.foundEnds ?? []), ...found]);
     const looks = looksNow(plan, state);
     const map = poolMap(plan.system, looks, found);
