@@ -9,10 +9,10 @@ import { inZone } from '@/core/quantity/in-zone';
 import { convert } from '@/core/quantity/unit';
 import { tradeOf } from '@/core/trades';
 import type { Face } from './face';
+import { full, sentence } from './sentence';
 import type { Block, Extra, PaperKind } from './papers';
 
-const full = (text: string): string =>
-  `${text.charAt(0).toUpperCase()}${text.slice(1)}${/[.!?]$/.test(text) ? '' : '.'}`;
+const said = (text: string): string => full(sentence(text));
 /**
  * Which of the two a record calls for: a line that lost water or was listened along is handed on; one that lost water, where a
  * place was found, or that was cut and coupled has a list of what to mend.
@@ -49,7 +49,7 @@ export function losses(face: Face, { sectionHistory = [] }: Extra): Block {
   const own = `This record, ${inZone(Date.parse(sealedAt), face.plan.made.zone).split(',')[0]}: ${verdict.label} (${face.plan.procedure.title}), ${now}`;
   return {
     heading: 'This line before, and now',
-    lines: [...(sectionHistory.length ? sectionHistory : ['No earlier record of this line']), own].map(full),
+    lines: [...(sectionHistory.length ? sectionHistory : ['No earlier record of this line']), own].map(said),
   };
 }
 function line({ plan }: Face): Block {
@@ -77,8 +77,8 @@ function place({ state }: Face): Block {
     heading: 'Where',
     lines: run
       ? [
-          full(placeWords(state)),
-          ...EVIDENCE_KEYS.flatMap((e) => (evidence[e] ? [full(evidenceWords(e, evidence[e]))] : [])),
+          said(placeWords(state)),
+          ...EVIDENCE_KEYS.flatMap((e) => (evidence[e] ? [said(evidenceWords(e, evidence[e]))] : [])),
           ...spots.filter((s) => s.near).map((s) => `${showExact(s.along)}: ${s.near}.`),
           'A place by ear is advice. Open it only where something else agrees.',
         ]
@@ -100,7 +100,7 @@ export function repairBlocks(face: Face, extra: Extra): Block[] {
     { heading: 'What was found', strong: true, lines: [`${body.verdict.label}. ${body.verdict.sentence}`] },
     line(face),
     place(face),
-    { heading: 'Cut and coupled in this test', lines: state.rooms.cures.map((c) => full(cureWords(c))) },
+    { heading: 'Cut and coupled in this test', lines: state.rooms.cures.map((c) => said(cureWords(c))) },
     { heading: 'To be filled in by who mends it', lines: [], blank: HAND },
     {
       heading: 'Before it is pressed again',
@@ -132,7 +132,7 @@ export function specialistBlocks(face: Face, extra: Extra): Block[] {
     line(face),
     {
       heading: 'How the joins are known',
-      lines: looksNow(plan, state).map((l) => full(lookWords(l, name))),
+      lines: looksNow(plan, state).map((l) => said(lookWords(l, name))),
     },
     place(face),
     losses(face, extra),
@@ -149,6 +149,6 @@ export function specialistBlocks(face: Face, extra: Extra): Block[] {
         'More loss with the pump on: the pressure side; the same on and off: below the water, shell or line.',
       ],
     },
-    { heading: 'Not known', lines: plan.procedure.cannotProve.map((x) => full(x)) },
+    { heading: 'Not known', lines: plan.procedure.cannotProve.map((x) => said(x)) },
   ];
 }

@@ -12,6 +12,7 @@ import type { SectionKey } from '@/core/trades/trade';
 import { isGood, type VerdictWord } from '@/core/verdict/words';
 import type { Face } from './face';
 import { linePapers, losses, repairBlocks, specialistBlocks } from './line-papers';
+import { full, sentence } from './sentence';
 
 export const PAPERS = {
   certificate: 'Certificate',
@@ -98,8 +99,6 @@ const DONE = {
   labelled: 'It was shut off and labelled.',
   refused: 'The user refused to have it shut off and was told in writing.',
 } as const;
-const sentence = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
-const full = (text: string): string => (/[.!?]$/.test(text) ? text : `${text}.`);
 /** What a buyer may be told, by verdict: what was shown and what we would do. No word on price or purchase. */
 const ADVICE: Record<VerdictWord, string> = {
   tight:

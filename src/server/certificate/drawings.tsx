@@ -252,7 +252,6 @@ export function Qr({ text }: { text: string }) {
   );
 }
 
-/** The drawn section: what the test reached is thick and full, what it did not is thin and broken. */
 /** What is drawn: the section; of a pool its lines as they were known, the line under test bold among the others. */
 function sketched({ plan, state }: Face) {
   const network = networkOf(plan.system);
@@ -268,6 +267,7 @@ function sketched({ plan, state }: Face) {
     joins: joins.filter((j) => own(j.from) && own(j.to)),
   };
 }
+/** The drawn section: what the test reached is thick and full, what it did not is thin and broken. */
 export function SectionSketch({ face }: { face: Face }) {
   const { network, reach, joins } = sketched(face);
   const byId = new Map(network.parts.map((n) => [n.id, n]));

@@ -1,6 +1,7 @@
 'use client';
 import type { CureStage } from '@/core/kinds';
 import { curedAt, cureOf, madeWords } from '@/core/kinds/cure/fold';
+import { sentence } from '@/core/record/sentence';
 import { inZone } from '@/core/quantity/in-zone';
 import { Button } from '@/ui/kit/button';
 import { countdown } from '@/ui/kit/words';
@@ -58,7 +59,6 @@ export function CurePanel(props: PanelProps) {
     </div>
   );
 }
-const sentence = (words: string): string => words.charAt(0).toUpperCase() + words.slice(1);
 const whole = (typed: string): number => (/^\d{1,3}$/.test(typed.trim()) ? Number(typed) : Number.NaN);
 function Counted({ stage, act, onDone }: PanelProps & { onDone: () => void }) {
   const { minutes: rule, minutesSource } = stage as CureStage;
