@@ -113,7 +113,7 @@ export function liquidTruth(s: SimulatedLiquid): LiquidTruth {
 /** psi in Pa. */
 const PSI = 6894.757;
 /** m3/s at 10 psi of so many l/h. */
-const at10psi = (litresPerHour: number) => litresPerHour / 1000 / 3600 / (10 * PSI);
+const at10psi = (litresPerHour: number) => conductance(litresPerHour, 10 * PSI);
 /** What a fault does to the water in the line. */
 export function poolTruth(s: SimulatedLiquid, fault: PoolFault, sound: LiquidTruth): LiquidTruth {
   const between = (low: number, high: number, n: number) => low + (high - low) * uniform(s.seed, n);

@@ -3,10 +3,8 @@
  * eyes, dye and ears find there. The water in it is a section like others (liquid.ts).
  */
 import { poolEnds } from '@/core/trades/pool/ends';
-import type { System } from '@/core/installation/section';
+import { metres, type System } from '@/core/installation/section';
 import { loudness } from '@/core/trades/pool/listen';
-import { convert } from '@/core/quantity/unit';
-import { toNumber } from '@/core/quantity/exact';
 import { normal, uniform } from './installation';
 import { simulateLiquid, type LiquidAction } from './liquid';
 import type { PoolFault, SimulatedLiquid, SimulatedPoolLine } from './liquid-truth';
@@ -17,8 +15,7 @@ const RUN = 12;
 export function poolLineOf(system: System, seed: number): SimulatedPoolLine | undefined {
   const ends = poolEnds(system).map(({ id, name }) => ({ id, name }));
   if (!ends.length) return undefined;
-  const length =
-    system.pipes.reduce((sum, p) => sum + convert(toNumber(p.length), p.length.unit, 'm'), 0) || RUN;
+  const length = system.pipes.reduce((sum, p) => sum + metres(p.length), 0) || RUN;
   return {
     ends,
     bad: ends[Math.floor(uniform(seed, 21) * ends.length)]!.id,

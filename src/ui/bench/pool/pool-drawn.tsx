@@ -1,8 +1,8 @@
 'use client';
 import type { RunState } from '@/core/run/state';
 import type { Plan } from '@/core/plan/plan';
-import { linesDrawn, otherParts, poolMap, withFound } from '@/core/trades/pool/ends';
-import { looksNow } from '@/core/kinds/map/fold';
+import { linesDrawn, otherParts, withFound } from '@/core/trades/pool/ends';
+import { looksNow, mapNow } from '@/core/kinds/map/fold';
 import { NetworkDrawing } from '@/ui/network/drawing';
 import { useMemo } from 'react';
 
@@ -15,7 +15,7 @@ export function usePool(plan: Plan, state: RunState) {
     const whole = { ...drawn, parts: [...drawn.parts, ...otherParts(plan.system)] };
     const network = withFound(whole, [...(plan.system.foundEnds ?? []), ...found]);
     const looks = looksNow(plan, state);
-    const map = poolMap(plan.system, looks, found);
+    const map = mapNow(plan, state);
     return { network, looks, map, ...linesDrawn(network, map) };
   }, [plan, state]);
 }
