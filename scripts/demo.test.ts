@@ -117,7 +117,7 @@ test('what the demo has a user can enter: a system made through the form alone i
       const form = formOfSystem(twin);
       expect(() => systemSchema.validateSync(form, { strict: true })).not.toThrow();
       // where the ends of a pool are, and which pipe runs between which, is said on its drawing
-      const drawn = tradeOf(twin).lines
+      const drawn = tradeOf(twin).parted
         ? networkFromForm(networkSchema.validateSync(formOfNetwork(twin.network!), { strict: true }))
         : null;
       if (drawn) expect(amounts(drawn)).toEqual(amounts(twin.network));

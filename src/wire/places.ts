@@ -31,9 +31,14 @@ function factSchema(rule: FactRule): yup.AnySchema {
     case 'yes-no':
       return yup.boolean().strict(true).required();
     case 'count':
-      return text(3).matches(/^[1-9]\d?$/, 'is how many there are, from 1 to 99');
-    case 'one-of':
-      return text(20).oneOf(Object.keys(rule.options));
+      return (rule.needed ? text(5) : free(5)).matches(
+        rule.large ? /^(|[1-9]\d{0,4})$/ : /^(|[1-9]\d?)$/,
+        rule.large ? 'is a whole number, like 2088' : 'is how many there are, from 1 to 99',
+      );
+    case 'one-of': {
+      const options = Object.keys(rule.options);
+      return rule.needed ? text(20).oneOf(options) : free(20).oneOf(['', ...options]);
+    }
   }
 }
 const MOST_ROWS = 60;
@@ -89,8 +94,8 @@ export const systemSchema = shape({
 })
   .test('pressures', pressureRule('workingPressure', 'supplyPressure'))
   .test('bounded', (value, context) => {
-    // each line of a pool is bounded by its own plugs
-    if (tradeFor(value.medium)?.lines) return true;
+    // each section is bounded by its own plugs or valves
+    if (tradeFor(value.medium)?.parted) return true;
     const path = (['supplyValve', 'supplyValveOwner', 'testPoint'] as const).find((k) => !value[k].trim());
     return path ? context.createError({ path, message: 'must not be empty' }) : true;
   })

@@ -26,7 +26,7 @@ const full = (list: PartListKey): RowForm => ({
       rule.kind === 'yes-no'
         ? true
         : rule.kind === 'figure'
-          ? { pressure: '2.5 bar', volume: '0.30 l', power: '12 kW', length: '100 mm' }[
+          ? { pressure: '2.5 bar', volume: '0.30 l', power: '12 kW', length: '100 mm', mass: '14 kg' }[
               rule.dimension as 'pressure'
             ]
           : rule.kind === 'count'
@@ -51,7 +51,7 @@ test.each(cases)(
       if (rule.kind === 'yes-no') continue;
       expect([field, trouble(list, { ...full(list), [field]: '' })]).toEqual([
         field,
-        rule.needed || rule.kind === 'one-of' ? field : '',
+        rule.needed ? field : '',
       ]);
       expect(trouble(list, { ...full(list), [field]: 'x'.repeat(200) })).toBe(field);
     }

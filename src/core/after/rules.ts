@@ -6,6 +6,7 @@ import { DANGER_WORDS } from '@/core/run/closing';
 import { inventoryChanges } from '@/core/run/inventory';
 import type { RunState } from '@/core/run/state';
 import type { Verdict } from '@/core/verdict/verdict';
+import { LEAK_CHECK_SOURCE, leakChecks } from '@/core/trades/circuit/checks';
 import { isGood } from '@/core/verdict/words';
 import type { FollowUpKind } from './follow-ups';
 
@@ -91,7 +92,23 @@ export function owedBy(
           },
         ]
       : []),
+    ...(good && plan.procedure.leakChecks ? leakChecksOwed(plan, ended) : []),
   ];
+}
+/** When a circuit that is charged now is first looked over for leaks; or what is missing to know it. */
+function leakChecksOwed(plan: Plan, ended: number): Owed[] {
+  const today = localDate(ended, plan.made.zone);
+  const { months, text } = leakChecks(plan.system.condensing?.[0]);
+  if (months === 'unknown') return [{ kind: 'report', text, due: today }];
+  return months
+    ? [
+        {
+          kind: 'yearly',
+          text: `Look over for leaks once charged. ${text} (${LEAK_CHECK_SOURCE})`,
+          due: addMonths(today, months),
+        },
+      ]
+    : [];
 }
 
 /** An open follow-up as far as it decides what closes it. */

@@ -11,7 +11,8 @@ import {
   type FloorCase,
 } from '@/core/limit/duct';
 import { strengthPressure, vacuumResult } from '@/core/limit/refrigerant';
-import { bubblePressure, molarMass, nitrogenAt, REFRIGERANTS } from '@/core/medium/refrigerant';
+import { REFRIGERANTS } from '@/core/medium/fluids';
+import { bubblePressure, molarMass, nitrogenAt } from '@/core/medium/refrigerant';
 import { STANDARD_ATMOSPHERE } from '@/core/quantity/unit';
 import { barometer, input, type DeskFormula } from './types';
 
@@ -115,7 +116,8 @@ export const REFRIGERANT_LINES: readonly DeskFormula[] = [
     group: 'refrigerant',
     title: 'Standing vacuum after ten minutes',
     answers: 'Leak, moisture or sound, from where the vacuum stands and whether it flattens.',
-    formula: '≤ 133 Pa and flattening: tight; ≥ 200 Pa and straight: not tight; else moisture',
+    formula:
+      '≤ 133 Pa and level or flattening: tight; an even rise of 67 Pa or more: not tight; flattening above 133 Pa: moisture',
     source: 'House figures of the refrigerant trade',
     inputs: [
       input('p5', 'absolute pressure after 5 min', 'Pa', 'absolute', '90'),

@@ -6,6 +6,14 @@ import { gasMoves } from './gas/moves';
 import type { FillingName } from './index';
 import { levelMoves } from './level/moves';
 import { liquidMoves } from './liquid/moves';
+import { nitrogenMoves } from './nitrogen/moves';
+import { vacuumMoves } from './vacuum/moves';
 
-const MOVES: Record<FillingName, Moves> = { gas: gasMoves, liquid: liquidMoves, level: levelMoves };
+const MOVES: Record<FillingName, Moves> = {
+  gas: gasMoves,
+  liquid: liquidMoves,
+  level: levelMoves,
+  nitrogen: nitrogenMoves,
+  vacuum: vacuumMoves,
+};
 export const movesOf = (plan: Plan, part?: string | null): Moves => MOVES[fillingOf(plan, part).name];

@@ -83,7 +83,15 @@ export interface Formula {
 }
 
 /** Decimals a computed band is rounded to in each unit of the trade: finer than any gauge that reads it. */
-const DECIMALS: Partial<Record<Unit, number>> = { psi: 2, inWC: 2, mbar: 2, bar: 4, kPa: 3, Pa: 0 };
+const DECIMALS: Partial<Record<Unit, number>> = {
+  psi: 2,
+  inWC: 2,
+  mbar: 2,
+  bar: 4,
+  kPa: 3,
+  Pa: 0,
+  micron: 0,
+};
 export const q = parseWithUnit;
 /** A figure in the wanted unit, rounded towards the stated side; unchanged when it is in that unit. */
 export const wanted = (a: Exact, unit: Unit | null, round: 'down' | 'up'): Exact =>

@@ -10,6 +10,7 @@ import {
 import { GAS_FORMULAS } from './gas';
 import { MINUTES_FORMULAS } from './minutes';
 import { POOL_FORMULAS } from './pool';
+import { REFRIGERANT_FORMULAS } from './refrigerant';
 import { WATER_FORMULAS } from './water';
 
 export * from './formula';
@@ -19,6 +20,7 @@ export const FORMULAS: Readonly<Record<string, Formula>> = {
   ...MINUTES_FORMULAS,
   ...WATER_FORMULAS,
   ...POOL_FORMULAS,
+  ...REFRIGERANT_FORMULAS,
 };
 
 /** @throws RangeError naming the formula when it is unknown or of the other kind; FormulaError when something is missing */

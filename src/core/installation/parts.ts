@@ -1,3 +1,6 @@
+import type { Ambient, Cooled } from '@/core/limit/refrigerant';
+
+export type { Ambient, Cooled };
 /** The kinds of things an installation is made of, as far as rules name them. */
 export const VALVE_KINDS = [
   'supply',
@@ -7,6 +10,9 @@ export const VALVE_KINDS = [
   'selector',
   'container',
   'hidden',
+  'liquid',
+  'suction',
+  'solenoid',
 ] as const;
 export type ValveKind = (typeof VALVE_KINDS)[number];
 /** What a closing part is, in words. */
@@ -18,6 +24,9 @@ export const VALVE_WORDS: Readonly<Record<ValveKind, string>> = {
   selector: 'selector',
   container: 'container valve',
   hidden: 'hidden valve',
+  liquid: 'service valve of the liquid line',
+  suction: 'service valve of the suction line',
+  solenoid: 'solenoid valve',
 };
 /** What is looked at and written down as a line of the inventory. */
 export const THING_KINDS = ['meter', 'appliance', 'regulator', 'tank', 'connector', 'other'] as const;
@@ -43,3 +52,12 @@ export const EQUIPMENT_WORDS = {
   blower: 'air blower',
 } as const;
 export type EquipmentType = keyof typeof EQUIPMENT_WORDS;
+
+/** How the condenser of a circuit is cooled, and the warmest the place gets: from both follows the design temperature. */
+export const COOLED_WORDS: Readonly<Record<Cooled, string>> = { air: 'by air', water: 'by water' };
+export const AMBIENT_WORDS: Readonly<Record<Ambient, string>> = {
+  '32': 'up to 32 °C',
+  '38': 'up to 38 °C',
+  '43': 'up to 43 °C',
+  '55': 'up to 55 °C',
+};

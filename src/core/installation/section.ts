@@ -5,7 +5,7 @@ import { type Exact, toNumber } from '@/core/quantity/exact';
 import { decimalsFor, type Figure } from '@/core/quantity/figure';
 import { convert, STANDARD_ATMOSPHERE } from '@/core/quantity/unit';
 import { tradeOf } from '@/core/trades';
-import type { ThingKind, ValveKind } from './parts';
+import type { Ambient, Cooled, ThingKind, ValveKind } from './parts';
 import type { FoundEnd, Look } from '@/core/trades/pool/joins';
 import type { Pipe } from './pipe';
 import { pipeWall } from './pipes';
@@ -76,7 +76,15 @@ export interface Meter {
   readonly valveOwner?: string;
 }
 /** Kinds a place may have or not have: until somebody looked, the bench asks. */
-export const OPTIONAL_VALVES = ['drop', 'selector', 'container', 'hidden'] as const;
+export const OPTIONAL_VALVES = [
+  'drop',
+  'selector',
+  'container',
+  'hidden',
+  'liquid',
+  'suction',
+  'solenoid',
+] as const;
 /** A closing part besides the appliances' own valves: a drop valve, a selector, something hidden that shuts off. */
 export interface Valve {
   readonly id: string;
@@ -106,6 +114,34 @@ export interface Joint {
   readonly id: string;
   readonly name: string;
   readonly place: string;
+  /** So many alike, made on site, stand for one line of the list. */
+  readonly count?: number;
+}
+/** What makes the cold or the heat of a refrigerant circuit, as its plate says. */
+export interface Condensing {
+  readonly id: string;
+  readonly name: string;
+  readonly place: string;
+  readonly refrigerant?: string;
+  readonly psHigh?: Exact;
+  readonly psLow?: Exact;
+  readonly charge?: Exact;
+  /** kg of CO2 for a kg, where the data sheet was at hand. */
+  readonly gwp?: number;
+  readonly cooled?: Cooled;
+  readonly ambient?: Ambient;
+  readonly certificate?: string;
+  readonly make?: string;
+  readonly model?: string;
+  readonly serial?: string;
+}
+/** A vessel of a circuit with a plate of its own. */
+export interface Vessel {
+  readonly id: string;
+  readonly name: string;
+  readonly place: string;
+  readonly ps?: Exact;
+  readonly volume?: Exact;
 }
 export interface Appliance {
   readonly id: string;
@@ -197,6 +233,10 @@ export interface System {
   readonly outlets?: readonly LineEnd[];
   readonly connections?: readonly LineEnd[];
   readonly heights?: Heights;
+  readonly condensing?: readonly Condensing[];
+  readonly evaporators?: readonly Vessel[];
+  readonly receivers?: readonly Vessel[];
+  readonly expansions?: readonly Joint[];
 }
 
 /** An end that belongs to another section, as far as anybody knows; where it is drawn. */
@@ -210,6 +250,10 @@ export interface OtherEnd {
   readonly y: number;
 }
 
+const vessels = (system: Pick<System, 'evaporators' | 'receivers'>): readonly Vessel[] => [
+  ...(system.evaporators ?? []),
+  ...(system.receivers ?? []),
+];
 /** The parts that permit only so much: elements by name and place, then pipes by their rating. */
 export const ratedParts = (
   system: Pick<System, 'elements' | 'pipes'>,
@@ -266,23 +310,35 @@ export function sectionVolume(system: System, withAppliances = true): Figure {
   const appliances = withAppliances
     ? system.appliances.reduce((sum, a) => sum + cubicMetres(a.volume), 0)
     : 0;
-  const value = pipes + meter + appliances;
+  const held = vessels(system);
+  const inside = held.reduce((sum, v) => sum + (v.volume ? cubicMetres(v.volume) : 0), 0);
+  const value = pipes + meter + appliances + inside;
   return {
     name: 'volume of the section',
     value,
     unit: 'm3',
     decimals: Math.max(4, decimalsFor(value)),
-    formula: 'V = Σ π/4 × bore² × length + V_meter + V_appliances',
+    formula: held.length
+      ? 'V = Σ π/4 × bore² × length + V_vessels'
+      : 'V = Σ π/4 × bore² × length + V_meter + V_appliances',
     inputs: [
+      ...held.map((v) => ({
+        name: v.name,
+        value: v.volume ? `${(cubicMetres(v.volume) * 1000).toFixed(2)} l` : 'not known: counted as nothing',
+      })),
       ...system.pipes.map((p) => ({
         name: `${p.name}, ${toNumber(p.length)} ${p.length.unit} of ${toNumber(p.bore)} ${p.bore.unit} bore`,
         value: `${(pipeVolume(p) * 1000).toFixed(2)} l`,
       })),
-      { name: `meter, ${system.meter.name}`, value: `${(meter * 1000).toFixed(2)} l` },
-      {
-        name: withAppliances ? 'appliances, inside their valves' : 'appliances, isolated',
-        value: `${(appliances * 1000).toFixed(2)} l`,
-      },
+      ...(held.length
+        ? []
+        : [
+            { name: `meter, ${system.meter.name}`, value: `${(meter * 1000).toFixed(2)} l` },
+            {
+              name: withAppliances ? 'appliances, inside their valves' : 'appliances, isolated',
+              value: `${(appliances * 1000).toFixed(2)} l`,
+            },
+          ]),
     ],
     source: 'Pipe lengths as measured on the system page; meter and appliance volumes from their plates',
     note: 'measured lengths: about ± 10 %',
@@ -317,6 +373,7 @@ export function volumeUncertainty(system: System, withAppliances = true): number
   const parts = [
     ...system.pipes.map((p) => [pipeVolume(p), p.table ? TABLE_PART : HAND_PART] as const),
     [cubicMetres(system.meter.volume), PLATE_PART] as const,
+    ...vessels(system).map((v) => [v.volume ? cubicMetres(v.volume) : 0, PLATE_PART] as const),
     ...(withAppliances ? system.appliances.map((a) => [cubicMetres(a.volume), PLATE_PART] as const) : []),
   ];
   const whole = parts.reduce((s, [v]) => s + v, 0);

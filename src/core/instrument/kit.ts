@@ -10,6 +10,7 @@ export const KIT_KINDS = {
   pump: 'pump',
   vessel: 'graduated vessel',
   hose: 'hose or test rig',
+  regulator: 'cylinder regulator',
   plug: 'plug',
   detector: 'detector',
   consumable: 'consumable',
@@ -35,7 +36,7 @@ export interface KitFacts {
   readonly resolution?: Exact;
   /** Pump: what one stroke delivers. */
   readonly stroke?: Exact;
-  /** Pump, hose, plug: what it is rated for. */
+  /** Pump, hose, plug: what it is rated for. Regulator: what it can give. */
   readonly rating?: Exact;
   /** Vessel: what it holds. Plug: bores it fits, in words. */
   readonly size?: string;
@@ -52,7 +53,7 @@ export interface OwnKit {
   readonly name: string;
   readonly serial: string;
   readonly volume?: Exact;
-  /** Plugs of what they are, which bores they fit and what they are rated for. */
+  /** What it is, where a run asks for it by that: plugs with the bores they fit, regulators with what they give at most. */
   readonly kind?: KitKind;
   readonly size?: string;
   readonly rating?: Exact;
@@ -65,7 +66,7 @@ export interface OwnKit {
     readonly minutes: number;
   };
 }
-const CONNECTED: ReadonlySet<KitKind> = new Set(['hose', 'plug', 'pump']);
+const CONNECTED: ReadonlySet<KitKind> = new Set(['hose', 'plug', 'pump', 'regulator']);
 /** The things of the cabinet that can hang on a section, as the plan of a run takes them along; withdrawn ones not. */
 export function ownKitOf(
   items: readonly { readonly item: KitFacts; readonly log: readonly DatedEntry[] }[],
@@ -84,7 +85,9 @@ export function ownKitOf(
         name,
         serial,
         ...(volume ? { volume } : {}),
-        ...(kind === 'plug' ? { kind, ...(size ? { size } : {}), ...(rating ? { rating } : {}) } : {}),
+        ...(kind === 'plug' || kind === 'regulator' ? { kind } : {}),
+        ...(kind === 'plug' && size ? { size } : {}),
+        ...(rating ? { rating } : {}),
         ...('loss' in test ? { blank: { on: localDate(Date.parse(at), zone), ...test } } : {}),
       },
     ];

@@ -3,6 +3,7 @@ import { oneOf } from '@/core/grammar/one-of';
 import type * as yup from 'yup';
 import { bucket } from './bucket/rule';
 import { cure } from './cure/rule';
+import { cylinder } from './cylinder/rule';
 import { checks } from './checks/rule';
 import { dial } from './dial/rule';
 import { drawDown } from './draw-down/rule';
@@ -38,6 +39,7 @@ const KINDS = [
   bucket,
   cure,
   listen,
+  cylinder,
 ] as const;
 
 type Known = (typeof KINDS)[number];
@@ -59,6 +61,7 @@ export type JointsStage = Named<'joints'>;
 export type VolumeStage = Named<'volume'>;
 export type PlugsStage = Named<'plugs'>;
 export type CureStage = Named<'cure'>;
+export type CylinderStage = Named<'cylinder'>;
 export type BucketStage = Named<'bucket'>;
 
 const rules = new Map<string, KindRule<never>>(KINDS.map((k) => [k.name, k as KindRule<never>]));

@@ -60,7 +60,12 @@ export interface KindRule<S> {
   readonly claims?: (
     stage: S,
     classes: readonly string[],
-  ) => { readonly tight?: string | undefined; readonly within?: string | undefined };
+  ) => {
+    readonly tight?: string | undefined;
+    readonly within?: string | undefined;
+    /** Where the procedure calls a good end by another name than Tight. */
+    readonly named?: string | undefined;
+  };
   /** It proves that the valve which bounds the scope does not let by. */
   readonly provesBoundary?: (stage: S) => boolean;
   /** Names under which it keeps readings. */

@@ -146,8 +146,16 @@ describe('roles', () => {
   const those = (which: (r: ReturnType<typeof roleOf>) => unknown) =>
     HOLD_ROLES.filter((r) => which(roleOf(r))).sort();
   test('Tight may rest on these alone, and these decide', () => {
-    expect(those((r) => r.proves)).toEqual(['floor', 'make-up', 'stretch', 'tightness']);
-    expect(HOLD_ROLES.flatMap((r) => roleOf(r).proves ?? [])).toEqual(['nil', 'kept', 'within', 'nil']);
+    expect(those((r) => r.proves)).toEqual(['floor', 'make-up', 'stretch', 'tightness', 'vacuum']);
+    expect(those((r) => r.named)).toEqual(['strength']);
+    expect(those((r) => r.comesBack)).toEqual(['vacuum']);
+    expect(HOLD_ROLES.flatMap((r) => roleOf(r).proves ?? [])).toEqual([
+      'nil',
+      'kept',
+      'within',
+      'nil',
+      'held',
+    ]);
     expect(those((r) => r.decides)).toEqual([
       'floor',
       'leak-rate',
@@ -155,6 +163,7 @@ describe('roles', () => {
       'strength',
       'stretch',
       'tightness',
+      'vacuum',
     ]);
     expect(those((r) => r.provesBoundary)).toEqual(['let-by']);
     expect(roleOf('stretch').allows?.(hold('stretch'), [])).toBeUndefined();
@@ -165,9 +174,9 @@ describe('roles', () => {
     expect(those((r) => r.tapped)).toEqual(['let-by', 'strength', 'stretch', 'tightness']);
     expect(those((r) => r.moves)).toEqual(['leak-rate', 'tightness']);
     expect(those((r) => r.sees)).toEqual(['strength', 'tightness']);
-    expect(those((r) => r.endsEarly)).toEqual(['strength', 'tightness']);
+    expect(those((r) => r.endsEarly)).toEqual(['strength', 'tightness', 'vacuum']);
     expect(those((r) => r.anywhere)).toEqual(['flow', 'lock-up']);
-    expect(those((r) => r.bounded)).toEqual(['floor', 'make-up', 'stretch']);
+    expect(those((r) => r.bounded)).toEqual(['floor', 'make-up', 'stretch', 'vacuum']);
     expect(those((r) => r.outside)).toEqual(['let-by', 'settle', 'strength', 'tightness']);
     expect(those((r) => r.adjusts)).toEqual(['make-up', 'settle']);
   });

@@ -1,6 +1,7 @@
 /** What kinds of stage keep of a run beside its readings. A new kind that keeps something adds its own. */
 import { newBuckets, type BucketReading } from './bucket/state';
 import { newCures, type Cure } from './cure/state';
+import { newCylinders, type Cylinder } from './cylinder/state';
 import { newListen, type ListenState } from './listen/state';
 import { newMap, type MapState } from './map/state';
 import { newPlugs, type PlugState } from './plugs/state';
@@ -11,6 +12,7 @@ export interface Rooms {
   readonly buckets: BucketReading[];
   readonly cures: Cure[];
   readonly listen: ListenState;
+  readonly cylinders: Cylinder[];
 }
 export const newRooms = (): Rooms => ({
   map: newMap(),
@@ -18,4 +20,5 @@ export const newRooms = (): Rooms => ({
   buckets: newBuckets(),
   cures: newCures(),
   listen: newListen(),
+  cylinders: newCylinders(),
 });

@@ -197,17 +197,17 @@ describe('refrigerant', () => {
     expect(strengthPressure(20 * BAR, 1.43, 30 * BAR)).toEqual(cappedPressure(20 * BAR, 1.43, 30 * BAR));
   });
   test('a standing vacuum: each bound at its figure and beyond', () => {
-    expect(vacuumResult(67, 80, 90)).toMatch(/^Tight/);
-    expect(vacuumResult(67.1, 80, 90)).toMatch(/^The pump had not reached/);
-    expect(vacuumResult(60, 100, 133)).toMatch(/^Tight/);
-    expect(vacuumResult(60, 100, 133.1)).toMatch(/^Moisture/);
-    // as fast in the second half as in the first: it does not flatten
-    expect(vacuumResult(60, 90, 120)).toMatch(/^Moisture/);
-    // 60 to 140 is 80; 0.8 of it is 64: straight from 204 on
-    expect(vacuumResult(60, 140, 204)).toMatch(/^Not tight/);
-    expect(vacuumResult(60, 140, 203.9)).toMatch(/^Moisture/);
-    expect(vacuumResult(60, 130, 200)).toMatch(/^Not tight/);
-    expect(vacuumResult(60, 130, 199.9)).toMatch(/^Moisture/);
+    expect(vacuumResult(67, 90, 100)).toMatch(/^Tight/);
+    expect(vacuumResult(67.1, 90, 100)).toMatch(/^The pump had not reached/);
+    expect(vacuumResult(60, 110, 133)).toMatch(/^Tight/);
+    expect(vacuumResult(60, 110, 133.1)).toMatch(/^Moisture/);
+    // four fifths of the first half in the second is even still
+    expect(vacuumResult(60, 100, 132)).toMatch(/^Not tight/);
+    expect(vacuumResult(60, 100, 131.9)).toMatch(/^Tight/);
+    // an even rise of 67 is a leak wherever it ends, less is not clear
+    expect(vacuumResult(20, 50, 87)).toMatch(/^Not tight/);
+    expect(vacuumResult(20, 50, 86.9)).toMatch(/^Not clear/);
+    expect(vacuumResult(60, 60, 60)).toMatch(/^Tight/);
     // a fall in either half is no result, standing still is not a fall
     expect(vacuumResult(60, 59, 70)).toMatch(/^No result/);
     expect(vacuumResult(60, 70, 69)).toMatch(/^No result/);

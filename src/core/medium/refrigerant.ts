@@ -3,59 +3,15 @@
  * coefficients. An estimate: a nameplate or a maker's table always wins. Source: Peng and Robinson, Ind. Eng. Chem.
  * Fundam. 15 (1976) 59; constants and kij from published constants of the fluids
  */
+import { BLEND_CRITICAL, BLENDS, GWP, KIJ, PURE, type Pure } from './fluids';
+
 const R = 8.314462618;
 
-interface Pure {
-  readonly tc: number;
-  /** Pa */ readonly pc: number;
-  readonly omega: number;
-  /** kg/mol */ readonly molar: number;
-}
-const pure = (tc: number, pcMPa: number, omega: number, m: number): Pure => ({
-  tc,
-  pc: pcMPa * 1e6,
-  omega,
-  molar: m / 1000,
-});
-export const PURE: Readonly<Record<string, Pure>> = {
-  R32: pure(351.255, 5.782, 0.2769, 52.024),
-  R125: pure(339.173, 3.6177, 0.3052, 120.02),
-  R134a: pure(374.21, 4.05928, 0.32684, 102.032),
-  R143a: pure(345.857, 3.761, 0.2615, 84.041),
-  R1234yf: pure(367.85, 3.3822, 0.276, 114.042),
-  'R1234ze(E)': pure(382.513, 3.6349, 0.313, 114.042),
-  R290: pure(369.89, 4.2512, 0.1521, 44.096),
-  R600a: pure(407.81, 3.629, 0.184, 58.122),
-  R744: pure(304.1282, 7.3773, 0.22394, 44.01),
-  R717: pure(405.4, 11.333, 0.25601, 17.031),
-  R152a: pure(386.411, 4.5168, 0.2752, 66.051),
-};
-/** Composition by mass, percent. */
-export const BLENDS: Readonly<Record<string, Readonly<Record<string, number>>>> = {
-  R410A: { R32: 50, R125: 50 },
-  R407A: { R32: 20, R125: 40, R134a: 40 },
-  R407C: { R32: 23, R125: 25, R134a: 52 },
-  R407F: { R32: 30, R125: 30, R134a: 40 },
-  R404A: { R125: 44, R143a: 52, R134a: 4 },
-  R507A: { R125: 50, R143a: 50 },
-  R448A: { R32: 26, R125: 26, R1234yf: 20, R134a: 21, 'R1234ze(E)': 7 },
-  R449A: { R32: 24.3, R125: 24.7, R1234yf: 25.3, R134a: 25.7 },
-  R452A: { R32: 11, R125: 59, R1234yf: 30 },
-  R454A: { R32: 35, R1234yf: 65 },
-  R454B: { R32: 68.9, R1234yf: 31.1 },
-  R454C: { R32: 21.5, R1234yf: 78.5 },
-  R513A: { R1234yf: 56, R134a: 44 },
-  R450A: { R134a: 42, 'R1234ze(E)': 58 },
-};
-const KIJ: Readonly<Record<string, number>> = {
-  'R1234yf|R32': 0.036,
-  'R1234yf|R134a': 0.019,
-  'R125|R143a': -0.012,
-  'R1234ze(E)|R32': 0.018,
-  'R1234ze(E)|R134a': 0.016,
-};
+/** The part of a blend's critical temperature up to which its bubble point is estimated. */
+const BLEND_PART = 0.99;
+/** Up to here the estimate of a blend was checked against published tables, K; above it is rough. */
+const CHECKED_TO = 62 + 273.15;
 const kij = (a: string, b: string): number => KIJ[[a, b].sort().join('|')] ?? 0;
-export const REFRIGERANTS: readonly string[] = [...Object.keys(PURE), ...Object.keys(BLENDS)];
 
 interface Component extends Pure {
   readonly name: string;
@@ -75,9 +31,12 @@ function components(name: string): Component[] {
 }
 /** Molar mass of a refrigerant, kg/mol. @throws RangeError for one that is not listed */
 export const molarMass = (name: string): number => components(name).reduce((s, c) => s + c.x * c.molar, 0);
-const criticalOf = (parts: readonly Component[]): number => parts.reduce((s, c) => s + c.x * c.tc, 0);
-/** Mean critical temperature of the parts by mole fraction, K: above it no bubble point is offered. */
-export const criticalTemperature = (name: string): number => criticalOf(components(name));
+const meanCritical = (parts: readonly Component[]): number => parts.reduce((s, c) => s + c.x * c.tc, 0);
+/**
+ * Critical temperature, K. Of a pure fluid its own, of a blend as it is published. @throws RangeError for a name not listed
+ */
+export const criticalTemperature = (name: string): number =>
+  PURE[name]?.tc ?? (components(name), BLEND_CRITICAL[name]!);
 
 /** Roots of Z3 + c2 Z2 + c1 Z + c0, real ones only, ascending. */
 function cubicRoots(c2: number, c1: number, c0: number): number[] {
@@ -206,7 +165,7 @@ function substitute({ a, b, cross, x }: Mixture, kelvin: number, guess: Bubble):
 }
 /** The bubble point of a blend, followed up from a temperature at which any guess leads to it. */
 function blendPressure(parts: readonly Component[], kelvin: number): number | null {
-  const from = Math.min(kelvin, criticalOf(parts) * 0.85);
+  const from = Math.min(kelvin, meanCritical(parts) * 0.85);
   const wilson = parts.map((c) => c.pc * Math.exp(5.373 * (1 + c.omega) * (1 - c.tc / from)));
   const p = parts.reduce((s, c, i) => s + c.x * wilson[i]!, 0);
   let here = substitute(mixtureAt(parts, from), from, { p, k: wilson.map((w) => w / p) });
@@ -242,14 +201,42 @@ export function bubblePressure(name: string, kelvin: number): number {
   const parts = components(name);
   if (!(kelvin > 150)) throw new RangeError('The temperature is too low for this estimate.');
   const [single, second] = parts;
-  // a blend's own critical point lies near the mean of its parts', which is no more than a guide: the last half percent is left out
-  const most = second ? criticalOf(parts) * 0.995 : single!.tc;
+  const most = second ? criticalTemperature(name) * BLEND_PART : single!.tc;
   const p = kelvin >= most ? null : second ? blendPressure(parts, kelvin) : purePressure(single!, kelvin);
   if (p === null)
     throw new RangeError(
       `Above or close to the critical temperature of ${name} (${(criticalTemperature(name) - 273.15).toFixed(0)} °C) there is no bubble point to estimate. Take the pressure from the nameplate.`,
     );
   return p;
+}
+/**
+ * The bubble point with how far it can be trusted: a blend above 62 °C is a rough estimate, for which a nameplate is asked.
+ * @throws RangeError as bubblePressure
+ */
+export const saturation = (
+  name: string,
+  kelvin: number,
+): { readonly pa: number; readonly rough: boolean } => ({
+  pa: bubblePressure(name, kelvin),
+  rough: name in BLENDS && kelvin > CHECKED_TO,
+});
+
+/**
+ * Vapour pressure of water over liquid water or ice, absolute, Pa: what moisture in a circuit rises towards. Source: Buck,
+ * J. Appl. Meteorol. 20 (1981) 1527, as revised 1996  @param celsius -40 to 60
+ */
+export function waterVapourPressure(celsius: number): number {
+  if (!(celsius >= -40 && celsius <= 60))
+    throw new RangeError('The vapour pressure of water is known here from −40 to 60 °C.');
+  return celsius < 0
+    ? 611.15 * Math.exp((23.036 - celsius / 333.7) * (celsius / (279.82 + celsius)))
+    : 611.21 * Math.exp((18.678 - celsius / 234.5) * (celsius / (257.14 + celsius)));
+}
+/** kg of CO2 for each kg of a listed refrigerant. @throws RangeError for one that is not listed: its factor is entered */
+export function warmingPotential(name: string): number {
+  const parts = BLENDS[name] ?? (name in PURE ? { [name]: 100 } : undefined);
+  if (!parts) throw new RangeError(`"${name}" has no factor here. Enter the one of its data sheet.`);
+  return Object.entries(parts).reduce((sum, [n, mass]) => sum + GWP[n]! * (mass / 100), 0);
 }
 
 /** Second virial coefficient of nitrogen, m3/mol, 250 to 350 K: -4.5e-6 at 298 K, rising 0.2e-6 per K. */

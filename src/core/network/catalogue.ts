@@ -1,7 +1,15 @@
 /**
  * What an installation is made of: every kind of part, what is known of one, whether it can close. Form, drawing, flooding and schema read this table; none of them names the facts.
  */
-import { EQUIPMENT_WORDS, OUTLET_WORDS, VALVE_KINDS, VALVE_WORDS } from '@/core/installation/parts';
+import {
+  AMBIENT_WORDS,
+  COOLED_WORDS,
+  EQUIPMENT_WORDS,
+  OUTLET_WORDS,
+  VALVE_KINDS,
+  VALVE_WORDS,
+} from '@/core/installation/parts';
+import { REFRIGERANTS } from '@/core/medium/fluids';
 import type { Exact } from '@/core/quantity/exact';
 import type { Dimension } from '@/core/quantity/unit';
 
@@ -16,7 +24,7 @@ export type FactRule = {
 } & (
   | { readonly kind: 'words'; readonly most: number }
   | { readonly kind: 'yes-no' }
-  | { readonly kind: 'count' }
+  | { readonly kind: 'count'; /** More than there could be of any thing. */ readonly large?: true }
   | { readonly kind: 'figure'; readonly dimension: Dimension; readonly least: 'above zero' | 'zero' }
   | { readonly kind: 'one-of'; readonly options: Readonly<Record<string, string>> }
 );
@@ -89,7 +97,7 @@ export const CATALOGUE = {
   point: { word: 'test point', reads: true, facts: {} },
   tee: { word: 'tee', nameless: true, facts: {} },
   cap: { word: 'cap or plug', ends: true, facts: {} },
-  joint: { word: 'joint to look at', facts: {} },
+  joint: { word: 'joint to look at', facts: { count: { label: 'How many alike', kind: 'count' } } },
   fitting: { word: 'part that permits less', facts: { most: needed(figure('Permits at most', 'pressure')) } },
   tested: { word: 'part tested by its maker', facts: { certificate: needed(words('Certificate', 120)) } },
   appliance: {
@@ -131,6 +139,37 @@ export const CATALOGUE = {
   },
   /** In no line test, ever: filter, pump, heater. */
   equipment: { word: 'pool equipment', ends: true, facts: { ...plate } },
+  /** Its own tightness is its maker's: the service valves part it from what was joined on site. */
+  condensing: {
+    word: 'condensing unit',
+    ends: true,
+    facts: {
+      refrigerant: {
+        label: 'Refrigerant',
+        hint: 'as the plate says; not listed: leave open and enter PS',
+        kind: 'one-of',
+        options: Object.fromEntries(REFRIGERANTS.map((r) => [r, r])),
+      },
+      psHigh: figure('PS, high side (plate)', 'pressure'),
+      psLow: figure('PS, low side (plate)', 'pressure'),
+      charge: figure('Charge', 'mass'),
+      gwp: { label: 'CO2 factor of its data sheet', hint: 'empty: by our table', kind: 'count', large: true },
+      cooled: { label: 'Condenser cooled', kind: 'one-of', options: COOLED_WORDS },
+      ambient: { label: 'Warmest air outside', kind: 'one-of', options: AMBIENT_WORDS },
+      certificate: words('Its maker’s test', 120),
+      ...plate,
+    },
+  },
+  evaporator: {
+    word: 'evaporator',
+    facts: { ps: figure('PS on its plate', 'pressure'), volume: figure('Volume inside', 'volume'), ...plate },
+  },
+  receiver: {
+    word: 'receiver',
+    facts: { ps: figure('PS on its plate', 'pressure'), volume: figure('Volume inside', 'volume'), ...plate },
+  },
+  /** Where the high side ends and the low side begins. */
+  expansion: { word: 'expansion valve', closes: true, facts: {} },
   opening: {
     word: 'opening with a free surface',
     facts: {

@@ -37,6 +37,10 @@ const LISTED: readonly PartKind[] = [
   'opening',
   'outlet',
   'connection',
+  'condensing',
+  'evaporator',
+  'receiver',
+  'expansion',
 ];
 /** Whether a list of the section names a part; the supply, the meter's and the appliances' own valves are in none. */
 export const listed =

@@ -57,6 +57,10 @@ function entriesOf(s: System): Entry[] {
     ...rows('surfaces', 'on a branch'),
     ...rows('connections', 'by itself'),
     ...rows('outlets', 'by itself'),
+    ...rows('condensing', 'by itself'),
+    ...rows('receivers', 'by itself'),
+    ...rows('expansions', 'by itself'),
+    ...rows('evaporators', 'by itself'),
   ];
 }
 
@@ -126,9 +130,9 @@ export function withLists(network: Network, s: System, keep = false): Network {
       }
     }
   }
-  // lines that nobody sees have no one source and no one test point: the rig goes onto each by itself
-  const { lines } = tradeOf(s);
-  if (!lines) {
+  // what is parted has no one source and no one test point: the rig goes onto each section by itself
+  const { parted } = tradeOf(s);
+  if (!parted) {
     source(draft, s);
     draft.set(draft.point().id, { name: s.testPoint });
     oneValve(draft, 'supply', s.supplyValve, s.supplyValveOwner);
@@ -138,7 +142,7 @@ export function withLists(network: Network, s: System, keep = false): Network {
   for (const entry of entries.slice(0, first)) placeEntry(draft, entry);
   oneValve(draft, 'meter', s.meter.valve, s.meter.valveOwner);
   for (const entry of entries.slice(first)) placeEntry(draft, entry);
-  if (!lines) closeEnd(draft);
+  if (!parted) closeEnd(draft);
   pipes(draft, s.pipes);
   inOrder(draft, s);
   return draft.network();

@@ -6,6 +6,7 @@ import type { Pipe } from '@/core/installation/pipe';
 import { VALVE_KINDS, type ValveKind } from '@/core/installation/parts';
 import type { Appliance, Meter, System } from '@/core/installation/section';
 import { exact } from '@/core/quantity/exact';
+import { ruleOfPart } from './catalogue';
 import { reachOf } from './flood';
 import {
   figureOf,
@@ -36,6 +37,10 @@ const DERIVED = [
   'loops',
   'outlets',
   'connections',
+  'condensing',
+  'evaporators',
+  'receivers',
+  'expansions',
   'network',
   'schematic',
 ] as const;
@@ -60,8 +65,8 @@ const plateOf = (part: Part) =>
 const known = (part: Part, ...keys: string[]) =>
   Object.fromEntries(
     keys.flatMap((k) => {
-      const fact = figureOf(part, k) ?? (textOf(part, k) || undefined);
-      return fact === undefined ? [] : [[k, fact]];
+      const fact = part.facts[k];
+      return fact === undefined || fact === '' ? [] : [[k, fact]];
     }),
   );
 /** A list under its key, absent where it is empty. */
@@ -140,7 +145,26 @@ export function sectionOf(i: Installation): System {
       'valves',
       list('valve', (p) => (namedElsewhere(network, p) ? null : { ...place(p), kind: useOf(p) })),
     ),
-    ...some('joints', list('joint', place)),
+    ...some(
+      'joints',
+      list('joint', (p) => ({ ...place(p), ...known(p, 'count') })),
+    ),
+    ...some(
+      'condensing',
+      list('condensing', (p) => ({
+        ...place(p),
+        ...known(p, ...Object.keys(ruleOfPart('condensing').facts)),
+      })),
+    ),
+    ...some(
+      'evaporators',
+      list('evaporator', (p) => ({ ...place(p), ...known(p, 'ps', 'volume'), ...plateOf(p) })),
+    ),
+    ...some(
+      'receivers',
+      list('receiver', (p) => ({ ...place(p), ...known(p, 'ps', 'volume'), ...plateOf(p) })),
+    ),
+    ...some('expansions', list('expansion', place)),
     ...some(
       'elements',
       list('fitting', (p) => {
@@ -199,6 +223,13 @@ export function unanswered(network: Network): string[] {
       (n) => `${n}: how wide is it? Until that is known its water is not counted.`,
     ),
     ...without('appliance', 'volume', (n) => `${n}: its volume is not known and counts as nothing.`),
+    ...without(
+      'condensing',
+      'refrigerant',
+      (n) => `${n}: which refrigerant? Without it PS has to be read from the plate.`,
+    ),
+    ...without('evaporator', 'volume', (n) => `${n}: its volume is not known and counts as nothing.`),
+    ...without('receiver', 'volume', (n) => `${n}: its volume is not known and counts as nothing.`),
     ...without('meter', 'volume', (n) => `${n}: its volume is not known and counts as nothing.`),
     ...without(
       'valve',
@@ -227,5 +258,9 @@ export function installationOf(section: System, network: Network): Installation 
 export const notCoveredOf = (section: System): string[] => [
   ...section.notCovered,
   ...(section.factoryTested ?? []).map((f) => `${f.name}: isolated, tested by its maker (${f.certificate})`),
+  ...(section.condensing ?? []).map(
+    (c) =>
+      `${c.name}: isolated behind its service valves, ${c.certificate ? `tested by its maker (${c.certificate})` : 'its maker’s certificate not at hand'}`,
+  ),
   ...(section.network ? pipesOf(section.network).shutOff : []).map((p) => `${p.name}: behind a closed valve`),
 ];

@@ -31,6 +31,10 @@ export const PART_LISTS = {
   surfaces: { kind: 'opening', placeless: true },
   connections: { kind: 'connection' },
   outlets: { kind: 'outlet' },
+  condensing: { kind: 'condensing' },
+  evaporators: { kind: 'evaporator' },
+  receivers: { kind: 'receiver' },
+  expansions: { kind: 'expansion' },
   loops: { kind: 'loop', always: ['flowMeter'], placeless: true },
 } as const satisfies { readonly [K in keyof System]?: PartList };
 export type PartListKey = keyof typeof PART_LISTS;

@@ -180,7 +180,7 @@ function checkStage({ p, format, classes, around }: Graph, key: string): string[
     for (const e of follow) {
       if ((e.to === undefined) === (e.close === undefined))
         fail(where, 'An edge leads to a stage or closes the run, one of the two.');
-      if (e.finds === 'tight' && claims.tight !== outcome)
+      if (e.finds === 'tight' && claims.tight !== outcome && !(p.called?.tight && claims.named === outcome))
         fail(
           where,
           'Only a hold without movement (plastic pipe: within the limits of its school), or a dial that stood still, can claim Tight.',

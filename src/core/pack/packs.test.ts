@@ -84,7 +84,9 @@ describe.each(all.map((p) => [p.id, p] as const))('%s', (_id, p) => {
         for (const e of edgesOf(on))
           if (e.finds === 'tight')
             expect([`${stage.kind}/${outcome}`]).toEqual([
-              expect.stringMatching(/^(hold\/(nil|kept|within)|dial\/still)$/),
+              expect.stringMatching(
+                p.called?.tight ? /^hold\/(withstood|held)$/ : /^(hold\/(nil|kept|within)|dial\/still)$/,
+              ),
             ]);
   });
 });

@@ -208,6 +208,10 @@ export const procedureSchema = object({
     ),
     conditions: list(object({ key: text(), text: text() })),
   }),
+  /** A good end of it makes a circuit ready for its charge: when it is to be looked over for leaks follows from that. */
+  leakChecks: mark(),
+  /** What a result is called where it proves something else than tightness: withstood, vacuum held. */
+  called: maybeObject({ tight: maybe().max(40), 'not-tight': maybe().max(40) }),
   /** Why no drop is permitted, where there is no table. */
   nilSource: maybe(),
   first: text(40),

@@ -31,7 +31,8 @@ export function mediumOf(plan: Plan): { medium: string; reason: string } {
     medium,
     reason: broughtGases(plan.procedure).length
       ? !tradeOf(plan.system).fuel
-        ? 'Air or inert gas only where water must not stay; it stores far more energy than water, so the pressure is held low and raised in stages.'
+        ? (filling.why ??
+          'Air or inert gas only where water must not stay; it stores far more energy than water, so the pressure is held low and raised in stages.')
         : 'Air or inert gas leaves no water in gas pipe and shows bubbles; it stores far more energy than water, so the pressure is held low and raised in stages.'
       : filling.why
         ? filling.why

@@ -37,7 +37,8 @@ export interface Offer {
 /** What a practice run of a procedure simulates at a system. */
 export function simulatesOf(p: Pick<Procedure, 'fills' | 'oneSection'>, system: System): Simulates {
   const { kind } = fillingNamed(p.fills).simulated;
-  const own = kind === 'liquid' ? tradeOf(system).practice : undefined;
+  const { practice, parted } = tradeOf(system);
+  const own = kind === 'liquid' || parted === 'sides' ? practice : undefined;
   return own ? (p.oneSection ? own.section : own.whole) : kind;
 }
 

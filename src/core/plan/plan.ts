@@ -90,6 +90,12 @@ export interface Plan {
 
 /** An earlier sealed record of the same system. */
 export interface EarlierRecord {
+  /** Its result as it was called there. */
+  readonly label?: string;
+  /** The section it was of. */
+  readonly section?: string;
+  /** What it left in, and when: pressed nitrogen for the next test. */
+  readonly left?: { readonly figure: Exact; readonly at: string };
   readonly run: string;
   readonly number: string;
   readonly word: string;
@@ -169,7 +175,8 @@ export function makePlan(
     testDial: rest.system.meter.testDial,
     rimHeight: rest.system.heights?.rim,
   };
-  if (single?.after && !rest.after && !ahead) throw new PlanError('after', single.after.text);
+  if (single?.after && !rest.after && !ahead && !rest.practice)
+    throw new PlanError('after', single.after.text);
   const choices = Object.fromEntries(
     procedure.choices.map((c: Choice) => {
       const key = chosen[c.key] ?? c.default;

@@ -10,6 +10,7 @@ const named = [
 ];
 const KNOWN_PLAIN = [
   'air with regulator',
+  'barrier tape and sign',
   'blank flanges',
   'bucket',
   'camera',
@@ -19,14 +20,17 @@ const KNOWN_PLAIN = [
   'couplings and pipe',
   'dye',
   'feed hose with backflow protection',
+  'goggles, sleeves, boots',
   'grease pencil or tape that sticks under water',
   'lamp and mirror',
   'listening stick or ground microphone',
+  'manifold',
   'manifold keys',
   'measuring tape',
   'meter key',
   'mirror and lamp',
   'open tank',
+  'paint marker',
   'primer and cement',
   'rig with relief valve',
   'right-angle plug for the pump pot',
@@ -34,6 +38,9 @@ const KNOWN_PLAIN = [
   'saw and deburrer',
   'second person at the water',
   'spirit or laser level',
+  'straps and lagging',
+  'valve core tools',
+  'wide hoses',
 ];
 
 test('every tool a shipped pack names is one the kit list knows, or plainly one of no kind', () => {

@@ -20,7 +20,7 @@ export function faceWords(plan: Plan, state: RunState) {
 /** What bounded the test, in a sentence: its valve, or the plugs of a line; a whole pool by nothing but its map. */
 export function boundedWords(plan: Pick<Plan, 'system'>): string {
   const { system } = plan;
-  if (!tradeOf(system).lines)
+  if (tradeOf(system).parted !== 'lines')
     return `Bounded by ${system.supplyValve} (owner: ${system.supplyValveOwner}); test point: ${system.testPoint}.`;
   const { section } = system;
   return section

@@ -241,7 +241,12 @@ function sectionsOf(plan: Plan, state: RunState, events: readonly PlacedEvent[])
     ...(plan.supersedes ? [`In place of ${supersedesWords(plan.supersedes)}`] : []),
     ...(plan.after
       ? [
-          `Follows ${plan.after.number}, which ended ${WORDS[plan.after.word as VerdictWord] ?? plan.after.word}`,
+          `Follows ${plan.after.number}, which ended ${plan.after.label ?? WORDS[plan.after.word as VerdictWord] ?? plan.after.word}`,
+          ...(plan.after.left
+            ? [
+                `Left in by it: ${showExact(plan.after.left.figure)}, since ${inZone(Date.parse(plan.after.left.at), zone)}`,
+              ]
+            : []),
         ]
       : []),
     ...(plan.retestOf

@@ -18,7 +18,7 @@ const said = (text: string): string => full(sentence(text));
  * place was found, or that was cut and coupled has a list of what to mend.
  */
 export function linePapers({ plan, state, body }: Pick<Face, 'plan' | 'state' | 'body'>): PaperKind[] {
-  if (!tradeOf(plan.system).lines || !plan.system.section) return [];
+  if (tradeOf(plan.system).parted !== 'lines' || !plan.system.section) return [];
   const lost = body.verdict.word === 'not-tight';
   const walked = state.rooms.listen.run !== null;
   const repair = lost || state.rooms.cures.length > 0 || placeNow(state) !== null;

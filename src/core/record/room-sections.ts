@@ -1,6 +1,7 @@
 /** What kinds of stage kept beside readings, as it stands on a record. A new kind that keeps something adds its own. */
 import { bucketWords } from '@/core/kinds/bucket/fold';
 import { cureWords } from '@/core/kinds/cure/fold';
+import { cylinderWords } from '@/core/kinds/cylinder/fold';
 import { EVIDENCE_KEYS } from '@/core/kinds/listen/entries';
 import { evidenceWords, placeWords } from '@/core/kinds/listen/fold';
 import { CLARITY } from '@/core/trades/pool/listen';
@@ -28,6 +29,7 @@ export const roomSections = (plan: Plan, state: RunState): Sections => [
   },
   { title: 'Pool beside a bucket', lines: state.rooms.buckets.map((b) => `${b.title}: ${bucketWords(b)}`) },
   { title: 'Cut and coupled', lines: state.rooms.cures.map(cureWords) },
+  { title: 'Cylinder', lines: state.rooms.cylinders.map(cylinderWords) },
   ...listenSection(state),
 ];
 const nameIn = (plan: Plan, state: RunState) => {
@@ -36,7 +38,7 @@ const nameIn = (plan: Plan, state: RunState) => {
 };
 /** The lines as they were known, with what was seen; what clashed, and what nobody could tell. */
 function linesSection(plan: Plan, state: RunState): Sections {
-  if (!tradeOf(plan.system).lines) return [];
+  if (tradeOf(plan.system).parted !== 'lines') return [];
   const { section } = plan.system;
   const { seen, found } = state.rooms.map;
   const { lines, joins, lost } = mapNow(plan, state);

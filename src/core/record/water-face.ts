@@ -84,6 +84,7 @@ export function waterSections(plan: Plan, state: RunState): Face['sections'][num
       title: 'Raised in stages',
       lines: state.visits.flatMap((v) =>
         v.pumped.map((p, i) => {
+          const { looks } = fillingOf(plan, plan.procedure.stages[v.stage]?.part);
           const pump = [
             p.strokes === undefined ? '' : `${p.strokes} strokes`,
             p.added ? showExact(p.added) : '',
@@ -94,7 +95,7 @@ export function waterSections(plan: Plan, state: RunState): Face['sections'][num
             ? `; trapped air ${p.air.litres.toFixed(2)} l at atmospheric pressure (${p.air.percent.toFixed(1)} % of the volume)`
             : '';
           const look = p.look
-            ? `; ${showExact(p.look.reading.figure)} after the pause, joints ${p.look.joints === 'dry' ? 'dry' : `drip: ${p.look.where}`}`
+            ? `; ${showExact(p.look.reading.figure)} after the pause, joints ${p.look.joints === 'dry' ? looks.none : `${looks.some === 'drips' ? 'drip' : looks.some}: ${p.look.where}`}`
             : '';
           return `${v.title} ${i + 1}: ${showExact(p.reached.figure)}${pump ? ` (${pump})` : ''}${look}${air}${p.fast ? `; ${p.fast}` : ''}`;
         }),

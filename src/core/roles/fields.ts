@@ -1,6 +1,7 @@
 /** What a hold may say in a pack, whatever its role; which of it a role needs, the role checks. */
 import { accept, limit, limits, minutes, optionalBand, permitted, type stageBase } from '@/core/grammar/rule';
 import {
+  figure,
   list,
   mark,
   maybe,
@@ -54,6 +55,10 @@ export const holdFields = {
   restart: maybe(),
   /** Stretch: the fall that the rule permits from the start reading. */
   fall: limit.optional().default(undefined),
+  /** Tightness over hours: what is left without warmth and barometer judges, with how well it is known. Outcome unclear. */
+  judge: maybeAmong(['corrected']),
+  /** Standing vacuum: at or below `most` and level or flattening it holds; an even rise of `leakRise` or more is a leak. */
+  vacuum: maybeObject({ most: figure(), leakRise: figure(), source: text() }),
   /** Make-up: the water that may be added over the hold. */
   permitted,
   /** Passes needed in a row after a failing hold. */

@@ -10,6 +10,7 @@ import { settle } from './settle/rule';
 import { strength } from './strength/rule';
 import { stretch } from './stretch/rule';
 import { tightness } from './tightness/rule';
+import { vacuum } from './vacuum/rule';
 import type { Role } from './role';
 
 const ROLES = [
@@ -24,6 +25,7 @@ const ROLES = [
   stretch,
   makeUp,
   decay,
+  vacuum,
 ] as const;
 
 export type HoldRole = (typeof ROLES)[number]['name'];

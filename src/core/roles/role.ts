@@ -18,6 +18,8 @@ export interface RoleRule {
   readonly words: Readonly<Record<string, string>>;
   /** The outcome by which it may prove tightness: from reading alone, never from advice. */
   readonly proves?: string;
+  /** The outcome by which it may claim a good end where the procedure calls that by another name than Tight. */
+  readonly named?: string;
   /** The outcome by which it may claim Tight within allowance. */
   readonly allows?: (hold: HoldFields, classes: readonly string[]) => string | undefined;
   /** It proves that the valve which bounds the scope does not let by. */
@@ -30,6 +32,8 @@ export interface RoleRule {
   readonly bounded?: true;
   /** A fall beyond the limit may end it before its time, with this outcome: what is lost is lost. */
   readonly endsEarly?: string;
+  /** It stands under a vacuum: what would not be held comes back up, and is ended by saying so. */
+  readonly comesBack?: true;
   /** Its end is judged by movement, so that a moving barometer can feign or hide it. */
   readonly moves?: true;
   /** Any movement speaks against it. */
@@ -39,7 +43,7 @@ export interface RoleRule {
   /** Its limit is drawn beside the figure while it runs. */
   readonly drawn?: true;
   /** What it is watched against while it runs. Absent: the limit of its movement. */
-  readonly against?: 'band' | 'bounds' | 'water' | 'nothing';
+  readonly against?: 'band' | 'bounds' | 'water' | 'shape' | 'nothing';
   /** Said of it while it runs: the whole of it, or what stands before the figure. */
   readonly says?: string;
   /** Re-adjusting belongs to it and does not break it. */

@@ -2,6 +2,7 @@
 import type { StageKind } from '@/core/kinds';
 import { bucketCourse } from '@/core/kinds/bucket/fold';
 import { confirmCure, cureCourse } from '@/core/kinds/cure/fold';
+import { cylinderCourse } from '@/core/kinds/cylinder/fold';
 import { checksCourse, confirmChecks } from '@/core/kinds/checks/fold';
 import { confirmDial, dialCourse } from '@/core/kinds/dial/fold';
 import { drawDownCourse } from '@/core/kinds/draw-down/fold';
@@ -39,6 +40,7 @@ export const COURSES: { readonly [K in StageKind]: Course } = {
   bucket: bucketCourse,
   cure: cureCourse,
   listen: listenCourse,
+  cylinder: cylinderCourse,
 };
 /** What ends a list that is confirmed as a whole. */
 export const CONFIRM: { readonly [K in StageKind]?: (on: OnStage) => Refusal | null } = {

@@ -3,6 +3,7 @@ import { oneOf } from '@/core/grammar/one-of';
 import type { Of } from '@/core/grammar/schema';
 import { bucketEntries } from '@/core/kinds/bucket/entries';
 import { cureEntries } from '@/core/kinds/cure/entries';
+import { cylinderEntries } from '@/core/kinds/cylinder/entries';
 import { checksEntries } from '@/core/kinds/checks/entries';
 import { dialEntries } from '@/core/kinds/dial/entries';
 import { drawDownEntries } from '@/core/kinds/draw-down/entries';
@@ -43,6 +44,7 @@ const ENTRIES = {
   ...bucketEntries,
   ...cureEntries,
   ...listenEntries,
+  ...cylinderEntries,
   ...generalEntries,
 };
 type Entries = typeof ENTRIES;

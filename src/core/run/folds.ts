@@ -1,6 +1,7 @@
 /** What every kind of entry does to a run. A new kind of stage adds its own. */
 import { bucketFold } from '@/core/kinds/bucket/fold';
 import { cureFold } from '@/core/kinds/cure/fold';
+import { cylinderFold } from '@/core/kinds/cylinder/fold';
 import { checksFold } from '@/core/kinds/checks/fold';
 import { dialFold } from '@/core/kinds/dial/fold';
 import { drawDownFold } from '@/core/kinds/draw-down/fold';
@@ -38,6 +39,7 @@ const FOLDS: Fold<RunEvent['kind']> = {
   ...plugsFold,
   ...bucketFold,
   ...cureFold,
+  ...cylinderFold,
   ...listenFold,
 };
 /** What this entry says of itself. */

@@ -6,7 +6,9 @@ import type { Gauge } from '@/core/instrument/gauge';
 import type { HoldStage, Stage } from '@/core/kinds';
 import { bandOf, type ResolvedBand } from '@/core/plan/limits';
 import { applies, caseOf, type Plan, ruleOf } from '@/core/plan/plan';
-import { type Exact, parseWithUnit, toNumber } from '@/core/quantity/exact';
+import { type Exact, parseWithUnit, showExact, toNumber } from '@/core/quantity/exact';
+import { UNITS } from '@/core/quantity/unit';
+import { asFlow } from '@/core/trades/circuit/mass';
 import { type HoldRole, roleOf } from '@/core/roles';
 import { holdSees } from './hold-sees';
 import { contextOf, currentCycle, currentVisit, gaugeOf, stageOf } from './read';
@@ -34,8 +36,22 @@ export interface HoldSpec {
 }
 
 /** The leak that matters in this part's case, l/h. */
-export const leakThatMatters = (plan: Plan, part?: string | null): Exact =>
-  parseWithUnit(caseOf(plan, part).leakThatMatters ?? ruleOf(plan, part).adequacy.leakThatMatters);
+export function leakThatMatters(plan: Plan, part?: string | null): Exact {
+  const own = parseWithUnit(
+    caseOf(plan, part).leakThatMatters ?? ruleOf(plan, part).adequacy.leakThatMatters,
+  );
+  return UNITS[own.unit].dimension === 'mass-flow' ? asFlow(own, plan.system) : own;
+}
+/** The same as a rule says it: a circuit's is a mass of its refrigerant. */
+export function mattersWords(plan: Plan, part?: string | null): string {
+  const own = parseWithUnit(
+    caseOf(plan, part).leakThatMatters ?? ruleOf(plan, part).adequacy.leakThatMatters,
+  );
+  const flow = leakThatMatters(plan, part);
+  return own.unit === flow.unit
+    ? showExact(own)
+    : `${showExact(own)} of refrigerant, ${showExact(flow)} as gas`;
+}
 
 /** The rule's own minutes: a figure, or a formula worked out. */
 function ruleMinutes(

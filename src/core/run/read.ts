@@ -75,7 +75,11 @@ export function runningHold(state: RunState): Hold | null {
 
 /** Whether a judged hold still lacks the temperatures that the repeat after an unexplained rise, or a small fall, needs. */
 export function temperatureNeeded(plan: Plan, state: RunState, hold: Hold): boolean {
-  if (!state.rises && !state.smallFalls) return false;
+  const visit = currentVisit(state);
+  const stage = visit && stageOf(plan, visit);
+  const corrected = stage?.kind === 'hold' && stage.judge === 'corrected';
+  if (corrected && hold.noThermometer) return false;
+  if (!corrected && !state.rises && !state.smallFalls) return false;
   if (hold.gauge === LEVEL_MARK.id || (hold.temperature.start && hold.temperature.end)) return false;
   return hold.role === 'tightness' || (plan.format > 1 && hold.role === 'leak-rate' && !hold.since);
 }

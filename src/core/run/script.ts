@@ -1,5 +1,6 @@
 import { bucketVerbs } from '@/core/kinds/bucket/script';
 import { cureVerbs } from '@/core/kinds/cure/script';
+import { cylinderVerbs } from '@/core/kinds/cylinder/script';
 import { checksVerbs } from '@/core/kinds/checks/script';
 import { zeroVerbs } from '@/core/kinds/zero/script';
 import { fillVerbs } from '@/core/kinds/fill/script';
@@ -113,6 +114,7 @@ const VERBS: Verbs = merged([
   bucketVerbs,
   cureVerbs,
   listenVerbs,
+  cylinderVerbs,
 ]);
 /** All verbs as one list. @throws Error where two rooms use one word for two things: the later would silently win */
 function merged(rooms: readonly Verbs[]): Verbs {

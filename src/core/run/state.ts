@@ -64,6 +64,10 @@ export interface Hold {
   readonly startClock: ClockPoint;
   readonly topUps: TopUp[];
   readonly temperature: { start?: Exact; end?: Exact };
+  /** Temperatures with the places they were read at, where several are read. */
+  places?: HoldPlace[];
+  /** No thermometer at hand, said once. */
+  noThermometer?: true;
   readonly barometer: { start?: Exact; end?: Exact; none?: true };
   /** It began with an earlier reading: nothing of its start can be logged any more. */
   readonly since?: true;
@@ -76,6 +80,13 @@ export interface Hold {
   judgement?: Judgement;
   broken?: { readonly reason: string; readonly at: number };
   clockMark?: string;
+}
+/** A temperature read at a place while a hold ran. */
+export interface HoldPlace {
+  readonly when: 'start' | 'between' | 'end';
+  readonly place: string;
+  readonly figure: Exact;
+  readonly at: number;
 }
 /** One subject of an isolate-and-repeat stage: its valve positions, fill, settling and hold. */
 export interface Cycle {
@@ -102,6 +113,8 @@ export interface Visit {
     readonly figure: Exact;
     readonly at: number;
     readonly good: boolean;
+    /** An absolute gauge, open to air: as it should be, beyond its range. */
+    readonly over?: true;
   }[];
   readonly fills: Reading[];
   readonly holds: Hold[];

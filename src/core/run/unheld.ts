@@ -2,6 +2,7 @@
  * A pressure that will not stand. A section that will not settle, a band that cannot be reached or held, a supply that stays
  * low: each is a finding that leads on, never a stage that refuses for ever. Source: general rules of judging
  */
+import { wanted } from '@/core/formula';
 import type { Gauge } from '@/core/instrument/gauge';
 import type { Stage } from '@/core/kinds';
 import { kindOf } from '@/core/kinds';
@@ -16,6 +17,7 @@ import {
   type Exact,
   type Limit,
   magnitude,
+  parseWithUnit,
   showExact,
   subtract,
 } from '@/core/quantity/exact';
@@ -74,7 +76,8 @@ export function unheld(
   const hold = runningHold(state);
   if (!hold) return notHeld(plan, state, visit, stage, event.way, reading, band, at);
   const { ms } = elapsedBetween(hold.startClock, clockPoint(event, event.readAt));
-  const refused = moves(plan, state, stage, hold, event.way, reading, band, gauge, ms);
+  const refused =
+    tooLow(stage, gauge, reading) ?? moves(plan, state, stage, hold, event.way, reading, band, gauge, ms);
   if (refused) return refused;
   if (stage.kind === 'isolate-and-repeat') {
     endHeld(plan, state, stage, hold, reading, 'falls', gauge, ms, at);
@@ -187,6 +190,18 @@ function moves(
   return null;
 }
 
+/** A vacuum that came back is ended early only once it stands above its bound: below it its shape is still to be seen. */
+function tooLow(stage: Stage, gauge: Gauge, reading: Reading): Refusal | null {
+  if (stage.kind !== 'hold' || !stage.vacuum) return null;
+  const most = wanted(parseWithUnit(stage.vacuum.most), gauge.resolution.unit, 'down');
+  return compare(reading.figure, most) > 0
+    ? null
+    : no(
+        'stands',
+        `${showExact(reading.figure)} is not above ${showExact(most)}: read on, its shape is what tells.`,
+      );
+}
+
 /** Whether it still moved this way over the last window: what moved long ago and stands now has settled. */
 function movesStill(
   plan: Plan,
@@ -221,7 +236,10 @@ function notHeld(
   band: ResolvedBand | null,
   at: number,
 ): Refusal | null {
-  if (!band || compare(reading.figure, band.low) >= 0)
+  if (way === 'rises') {
+    if (!band || compare(reading.figure, band.high) <= 0)
+      return no('in-band', `${showExact(reading.figure)} is in the band: go on from here.`);
+  } else if (!band || compare(reading.figure, band.low) >= 0)
     return no(
       'in-band',
       `${showExact(reading.figure)} is not below the band: go on from here. Say that it will not stand when it has fallen out of it.`,

@@ -7,6 +7,14 @@ import {
   type SimulatedInstallation,
   type SimulatedState,
 } from './installation';
+import {
+  CIRCUIT_FAULTS,
+  type CircuitAction,
+  type CircuitState,
+  displayCircuit,
+  simulateCircuit,
+  type SimulatedCircuit,
+} from './circuit';
 import type { Simulates } from '@/core/trades/trade';
 import { LIQUID_FAULTS, POOL_FAULTS, type SimulatedLiquid } from './liquid-truth';
 import { poolSaid } from './pool-line';
@@ -18,16 +26,26 @@ export const HIDDEN = {
   liquid: LIQUID_FAULTS,
   'pool-line': POOL_FAULTS,
   'pool-joins': {},
+  circuit: CIRCUIT_FAULTS,
 } as const satisfies Record<Simulates, Readonly<Record<string, string>>>;
-export type Simulation = SimulatedInstallation | SimulatedLiquid;
-export type Action = SimulatedAction | LiquidAction;
-const isLiquid = (s: Simulation): s is SimulatedLiquid => 'kind' in s;
+export type Simulation = SimulatedInstallation | SimulatedLiquid | SimulatedCircuit;
+export type Action = SimulatedAction | LiquidAction | CircuitAction;
+const isLiquid = (s: Simulation): s is SimulatedLiquid => 'kind' in s && s.kind === 'liquid';
+const isCircuit = (s: Simulation): s is SimulatedCircuit => 'kind' in s && s.kind === 'circuit';
+/** Steps up to which the stand-in's own gauge shows: 60 bar, and 2500 Pa of a vacuum. */
+const MOST = { pressed: 6000, vacuum: 2500 } as const;
 
 /** Digits of the display at a moment. */
 export const shown = (s: Simulation, actions: readonly Action[], at: number): number =>
-  isLiquid(s)
-    ? displayLiquid(s, simulateLiquid(s, actions as LiquidAction[], at))
-    : display(s, simulate(s, actions as SimulatedAction[], at));
+  isCircuit(s)
+    ? displayCircuit(
+        s,
+        simulateCircuit(s, actions as CircuitAction[], at),
+        s.vacuum ? MOST.vacuum : MOST.pressed,
+      )
+    : isLiquid(s)
+      ? displayLiquid(s, simulateLiquid(s, actions as LiquidAction[], at))
+      : display(s, simulate(s, actions as SimulatedAction[], at));
 
 /** What a person at the installation can see: never the hidden fault, nor the true pressure. */
 export type SimulatedView =
@@ -43,8 +61,21 @@ export type SimulatedView =
       readonly stroke: number;
       /** What was seen and heard at the line of a pool, newest last; null where there is none. */
       readonly said: readonly string[] | null;
-    } & Pick<LiquidState, 'supply' | 'bleeding' | 'tap' | 'connected' | 'strokes'>);
+    } & Pick<LiquidState, 'supply' | 'bleeding' | 'tap' | 'connected' | 'strokes'>)
+  | ({ readonly kind: 'circuit'; readonly vacuum: boolean; readonly places: readonly string[] } & Pick<
+      CircuitState,
+      'cylinder' | 'venting' | 'pumping' | 'connected' | 'open' | 'said'
+    >);
 export function seen(s: Simulation, actions: readonly Action[], at: number): SimulatedView {
+  if (isCircuit(s)) {
+    const { cylinder, venting, pumping, connected, open, said } = simulateCircuit(
+      s,
+      actions as CircuitAction[],
+      at,
+    );
+    const { vacuum, places } = s;
+    return { kind: 'circuit', vacuum, places, cylinder, venting, pumping, connected, open, said };
+  }
   if (isLiquid(s)) {
     const { supply, bleeding, tap, connected, strokes, level } = simulateLiquid(
       s,

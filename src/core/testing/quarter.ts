@@ -14,6 +14,7 @@ import { parseWithUnit as q } from '@/core/quantity/exact';
 import { reduce } from '@/core/run/reduce';
 import { playScript, type ScriptLine } from '@/core/run/script';
 import { verdictOf } from '@/core/verdict/verdict';
+import { EARLIER, circuitPack, coldStoreFor, nitrogenGauge, vacuumGauge } from './coldstore';
 import { lidoFor, poolGauge, poolPack } from './lido';
 import { bakery, gauge, pack as metric, scribe, uuid } from './bakery';
 
@@ -27,6 +28,7 @@ export const packs: Record<string, Pack> = {
   waterPipework: loadPack(waterPipeworkJson),
   waterMains: loadPack(waterMainsJson),
   pool: poolPack,
+  refrigerant: circuitPack,
 };
 export const packWith = (id: string): Pack =>
   Object.values(packs).find((p) => [...p.procedures, ...(p.sequences ?? [])].some((x) => x.id === id))!;
@@ -45,6 +47,8 @@ const waterSystem = (pack: string, medium: string | undefined): System | null =>
 const other = (n: number, over: Partial<Gauge>): Gauge => gauge({ id: uuid(n, 9), serial: `S${n}`, ...over });
 export const gauges = {
   psiPool: poolGauge,
+  nitrogen: nitrogenGauge,
+  vacuum: vacuumGauge,
   /** 0 to 15 psi dial, half-psi divisions would be too coarse: 0.1 psi. */
   psiDial: other(11, {
     name: 'D-15',
@@ -220,6 +224,7 @@ export function planOf(
     system:
       over.system ??
       (pack.id === 'pool' ? lidoFor(found as Procedure) : null) ??
+      (pack.id === 'refrigerant' ? coldStoreFor(found as Procedure) : null) ??
       waterSystem(pack.id, 'media' in found ? found.media?.[0] : undefined) ??
       (pack.id === 'propane' ? trailer() : pack.id === 'gas-imperial' ? kiln() : bakery()),
     pack,
@@ -228,7 +233,7 @@ export function planOf(
     case: over.case ?? found.cases[0]!.key,
     choices: over.choices ?? {},
     gauges: over.gauges ?? Object.values(gauges),
-    ...(over.after ? { after: over.after } : {}),
+    ...(over.after ? { after: over.after } : pack.id === 'refrigerant' ? { after: EARLIER } : {}),
     made: { at: '2026-11-20T08:00:00.000Z', zone: 'Europe/London', by: 'T' },
   });
 }

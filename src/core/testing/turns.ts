@@ -1,6 +1,7 @@
 /** How a tester answers each kind of stage. */
 import { edgesOf } from '@/core/grammar/edges';
 import type { Stage } from '@/core/kinds';
+import { cylinderNeeds } from '@/core/kinds/cylinder/fold';
 import { ASKED } from '@/core/kinds/listen/fold';
 import { mapNow } from '@/core/kinds/map/fold';
 import { endsOfLine, plugsIn } from '@/core/kinds/plugs/fold';
@@ -17,6 +18,7 @@ import {
   stageOf,
   stepOf,
 } from '@/core/run/read';
+import type { Payload } from '@/core/run/events';
 import type { Refusal } from '@/core/run/transition';
 import { unheldWays } from '@/core/run/unheld';
 import { type Hand, litres, middle, native } from './hand';
@@ -218,6 +220,20 @@ const listen: Turn<'listen'> = (hand) => {
   return hand.say({ kind: 'proceed' });
 };
 
+const cylinder: Turn<'cylinder'> = (hand, stage) => {
+  const found = cylinderNeeds(hand.plan, stage);
+  if ('missing' in found) return hand.stuck(found.missing);
+  const { regulator } = found.value;
+  hand.pass(60);
+  return hand.say({
+    kind: 'cylinder',
+    label: 'nitrogen',
+    regulatorMost: regulator,
+    hoseMost: regulator,
+    woundOut: true,
+  } as Payload);
+};
+
 const TURNS: { readonly [K in Stage['kind']]: Turn<K> } = {
   checks,
   zero,
@@ -232,6 +248,7 @@ const TURNS: { readonly [K in Stage['kind']]: Turn<K> } = {
   bucket,
   cure,
   listen,
+  cylinder,
   dial: (hand) => hand.stuck('a dial is not watched here'),
   'draw-down': drawDown,
   'isolate-and-repeat': repeat,

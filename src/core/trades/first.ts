@@ -2,7 +2,6 @@
 import type { Pipe } from '@/core/installation/pipe';
 import type { Meter, System } from '@/core/installation/section';
 import { withListsOf, withNetwork } from '@/core/network/enter';
-import { poolNetwork } from './pool/first';
 import type { Exact } from '@/core/quantity/exact';
 import { tradeOf } from '.';
 
@@ -58,7 +57,5 @@ export function firstSection(f: FirstFacts): System {
     inScope: first.inScope,
     notCovered: first.notCovered,
   };
-  return tradeOf(f).lines
-    ? withNetwork({ ...base, pipes: [] }, poolNetwork(f.counted, pipe))
-    : withListsOf(base);
+  return first.drawn ? withNetwork({ ...base, pipes: [] }, first.drawn(f.counted, pipe)) : withListsOf(base);
 }

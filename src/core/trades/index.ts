@@ -5,11 +5,12 @@ import { gas } from './gas';
 import { main } from './main';
 import { pool } from './pool';
 import { propane } from './propane';
+import { refrigerant } from './refrigerant';
 import type { Trade } from './trade';
 import { water } from './water';
 
 export type { Trade } from './trade';
-export const TRADES: readonly Trade[] = [gas, propane, water, drain, main, pool];
+export const TRADES: readonly Trade[] = [gas, propane, water, drain, main, pool, refrigerant];
 /** The trade of an installation: of those that carry its medium the one it serves. @throws RangeError where none knows it: a medium nobody entered as a trade */
 export function tradeOf(system: Pick<System, 'medium' | 'duty'>): Trade {
   const carrying = TRADES.filter((t) => t.carries.includes(system.medium));

@@ -1,4 +1,5 @@
 import { OUTLET_WORDS } from '@/core/installation/parts';
+import { poolNetwork } from './pool/first';
 import type { Trade } from './trade';
 
 export const pool: Trade = {
@@ -9,7 +10,7 @@ export const pool: Trade = {
   fuel: false,
   pressed: true,
   stiff: true,
-  lines: true,
+  parted: 'lines',
   practice: { section: 'pool-line', whole: 'pool-joins' },
   pressureOf: 'Pump working pressure',
   source: 'hose',
@@ -42,6 +43,7 @@ export const pool: Trade = {
   ],
   first: {
     things: { list: 'outlets', words: Object.values(OUTLET_WORDS) },
+    drawn: poolNetwork,
     usual: { workingPressure: '0 psi', table: 'pvc-sch40', nominal: '2 in' },
     supplyValve: 'hose tap',
     owner: 'owner of the pool',

@@ -1,7 +1,8 @@
 /** Several sections of one place, where its trade tells them apart: each is tested, judged and recorded by itself. */
 import type { OtherEnd, System } from '@/core/installation/section';
-import { sectionOf } from '@/core/network/installation';
+import { installationOf, sectionOf } from '@/core/network/installation';
 import type { Link, Network, Part } from '@/core/network/network';
+import { networkWithin, SIDES, sideKeys, type SideKey } from './circuit/sides';
 import { poolMap, type PoolLine, withFound } from './pool/ends';
 import { tradeOf } from '.';
 
@@ -13,7 +14,18 @@ export interface Section {
 }
 /** The sections a procedure can be started for; empty where the whole is one. */
 export function sectionsOf(system: System): Section[] {
-  if (!tradeOf(system).lines) return [];
+  const { parted } = tradeOf(system);
+  if (!parted) return [];
+  return parted === 'sides' ? sides(system) : lines(system);
+}
+/** The sides of a circuit: nothing of them is open, they are drawn. */
+const sides = (system: System): Section[] =>
+  sideKeys(system).map((key) => ({
+    key,
+    title: key === 'both' ? `${SIDES.both}, at the lower PS` : SIDES[key],
+    open: '',
+  }));
+function lines(system: System): Section[] {
   const { lines, ends, joins } = poolMap(system, system.looks ?? []);
   const name = (id: string) => ends.find((e) => e.id === id)?.name ?? id;
   return lines
@@ -52,7 +64,31 @@ export const pressFrom = (network: Network, line: Pick<PoolLine, 'ends'>): Part 
  * The installation as far as one of its sections goes: its own ends and pipes; everything else stands under what is not covered.
  * null where it has no such section.
  */
-export function withinSection(system: System, key: string): System | null {
+export const withinSection = (system: System, key: string): System | null =>
+  tradeOf(system).parted === 'sides' ? withinSide(system, key) : withinLine(system, key);
+function withinSide(system: System, key: string): System | null {
+  const side = sideKeys(system).find((k) => k === key);
+  const inside = side && system.network && networkWithin(system.network, side);
+  if (!side || !inside) return null;
+  const title = SIDES[side];
+  const other: Readonly<Record<SideKey, string | null>> = { high: SIDES.low, low: SIDES.high, both: null };
+  // what the unit's plate says of PS and fluid stands over every side of it
+  const { condensing } = system;
+  return {
+    ...sectionOf(installationOf(system, inside)),
+    ...(condensing ? { condensing } : {}),
+    name: `${system.name}, ${title.toLowerCase()}`,
+    section: { key: side, title },
+    inScope: [
+      `${title.toLowerCase()}: ${side === 'high' ? 'liquid line up to the expansion valves' : side === 'low' ? 'evaporators and suction line behind the expansion valves' : 'all that was joined between the service valves'}`,
+    ],
+    notCovered: [
+      ...system.notCovered,
+      ...(other[side] ? [`${other[side].toLowerCase()}: tested by itself`] : []),
+    ],
+  };
+}
+function withinLine(system: System, key: string): System | null {
   const { lines, ends } = poolMap(system, system.looks ?? []);
   const line = lines.find((l) => l.key === key);
   if (!system.network || !line) return null;

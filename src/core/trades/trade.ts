@@ -1,8 +1,11 @@
 import type { HeightFact, WholeFact } from '@/core/installation/whole';
+import type { Pipe } from '@/core/installation/pipe';
+import type { System } from '@/core/installation/section';
 import type { PartKind } from '@/core/network/catalogue';
+import type { Network } from '@/core/network/network';
 
 /** Kinds of simulated installations; each hides something else. */
-export type Simulates = 'gas' | 'liquid' | 'pool-line' | 'pool-joins';
+export type Simulates = 'gas' | 'liquid' | 'pool-line' | 'pool-joins' | 'circuit';
 /** What a trade brings along: what its installations are made of, what is told of them, and what a first drawing of one is. */
 export interface Trade {
   readonly name: string;
@@ -20,19 +23,24 @@ export interface Trade {
   readonly stiff: boolean;
   /** What practice simulates of it, where that is not only what fills it: of one of its sections, and of the whole. */
   readonly practice?: { readonly section: Simulates; readonly whole: Simulates };
-  /** Made of lines with ends, of which nobody sees which belong together; each line is tested by itself. */
-  readonly lines?: true;
+  /**
+   * Tested section by section, with no one source and no one test point: lines with ends of which nobody sees which belong
+   * together, or the sides of a circuit.
+   */
+  readonly parted?: 'lines' | 'sides';
   /** What the working pressure is called, where it is another's than its own; 0 is then: not known. */
   readonly pressureOf?: string;
   /** What feeds it, where nobody has named it. */
   readonly source: string;
+  /** What a loss of so many litres an hour of gas means in mass of what will be in it; '' where that is not known. */
+  readonly massOf?: (perHour: number, system: System) => string;
   /** The parts most of its installations need, most needed first. */
   readonly palette: readonly PartKind[];
   /** Facts of the whole that its procedures ask for, and the heights they are read against. */
   readonly whole: readonly WholeFact[];
   readonly heights: readonly HeightFact[];
   /** Tasks that want protection; what is raised only where the section is parted from its supply. */
-  readonly protection: readonly ('metalwork' | 'raise' | 'fluid' | 'sewage')[];
+  readonly protection: readonly ('metalwork' | 'raise' | 'fluid' | 'sewage' | 'nitrogen')[];
   readonly brief: Brief;
   /** What a result means, to the customer, where the rule has no words of its own. */
   readonly plain: Readonly<Record<'tight' | 'within-allowance' | 'not-tight', string>>;
@@ -73,6 +81,7 @@ export type SectionKey =
   | 'level'
   | 'losses'
   | 'lines'
+  | 'circuit'
   | 'plugs'
   | 'place'
   | 'applied'
@@ -91,9 +100,14 @@ export type SectionKey =
 export interface First {
   /** What stands on its branches, and what they are called by people who count them; null where nothing does. */
   readonly things: {
-    readonly list: 'appliances' | 'loops' | 'surfaces' | 'outlets';
+    readonly list: 'appliances' | 'loops' | 'surfaces' | 'outlets' | 'evaporators';
     readonly words: readonly string[];
   } | null;
+  /** How it is drawn from what was counted, where that is not a line with branches. */
+  readonly drawn?: (
+    counted: readonly { readonly word: string; readonly count: number }[],
+    pipe: Pipe,
+  ) => Network;
   /** What stands in the form until somebody says otherwise: pressure with its unit, pipe table and size. */
   readonly usual?: { readonly workingPressure: string; readonly table: string; readonly nominal: string };
   readonly supplyValve: string;

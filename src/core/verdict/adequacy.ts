@@ -12,7 +12,8 @@ import { pascal } from '@/core/quantity/pascal';
 import { SOURCES } from '@/core/quantity/sources';
 import { convert, unitLabel, UNITS } from '@/core/quantity/unit';
 import { holdSees } from '@/core/run/hold-sees';
-import { leakThatMatters } from '@/core/run/hold-spec';
+import { leakThatMatters, mattersWords } from '@/core/run/hold-spec';
+import { tradeOf } from '@/core/trades';
 import { gaugeOfHold } from '@/core/run/read';
 import type { DialWatch, Hold, RunState, Visit } from '@/core/run/state';
 import { fallLimit } from '@/core/run/water-limits';
@@ -33,7 +34,7 @@ export function adequacyOf(
   hold: Hold | null,
   part: string | null,
 ): Adequacy | null {
-  if (!hold?.judgement || hold.role === 'strength') return null;
+  if (!hold?.judgement || hold.role === 'strength' || hold.role === 'vacuum') return null;
   if (hold.role === 'make-up' && plan.format < 2) return null;
   // a pressure that would not stand was not held: nothing is said of what a hold could have shown
   if (hold.role === 'settle') return null;
@@ -51,14 +52,16 @@ export function adequacyOf(
   const matters = leakThatMatters(plan, part);
   const needed = hidden ? null : sees.needed(toNumber(matters));
   const enough = figure.value <= toNumber(matters);
+  const asMass = tradeOf(plan.system).massOf?.(figure.value, plan.system);
+  const mass = asMass ? ` (${asMass})` : '';
   const text =
     plan.format < 2
       ? firstFormatText(figure, enough, showExact(matters), hidden !== null, needed)
       : hidden
         ? `A leak up to ${showFigure(figure)} could hide here: ${stage!.role === 'floor' ? 'what recovers and what leaks' : 'stretch and leak'} cannot be told apart. The leak that matters here is ${showExact(matters)}.`
         : enough
-          ? `This test could show leaks from ${showFigure(figure)} upward; the leak that matters here is ${showExact(matters)}.`
-          : `This test could show leaks from ${showFigure(figure)} upward; the leak that matters here is ${showExact(matters)}. ${needed === null ? 'A day would not be enough with this gauge: take a finer one or a smaller section.' : `For it this gauge and volume need ${needed} min.`}`;
+          ? `This test could show leaks from ${showFigure(figure)}${mass} upward; the leak that matters here is ${mattersWords(plan, part)}.`
+          : `This test could show leaks from ${showFigure(figure)}${mass} upward; the leak that matters here is ${mattersWords(plan, part)}. ${needed === null ? (asMass ? 'No gauge shows that in a day: leak fluid on every joint does, and a detector once it is charged.' : 'A day would not be enough with this gauge: take a finer one or a smaller section.') : `For it this gauge and volume need ${needed} min.`}`;
   return { figure, enough, neededMinutes: needed, matters: showExact(matters), text, hides: hidden !== null };
 }
 /** The words as records of the first format carry them. */

@@ -1,4 +1,5 @@
 import { type RateInterval } from '@/core/adequacy/rate';
+import type { VacuumFit } from '@/core/medium/vacuum';
 import type { AloneOf, Logged } from '@/core/fillings/filling';
 import type { Working } from '@/core/formula/formula';
 import {
@@ -15,6 +16,7 @@ import {
   toNumber,
 } from '@/core/quantity/exact';
 import { convert, UNITS } from '@/core/quantity/unit';
+import type { Blurred } from '@/core/roles/tightness/corrected';
 
 /** What a hold showed. `change` is end minus start; `broke` names the limit that decided, if one did. */
 export interface Judgement {
@@ -30,6 +32,10 @@ export interface Judgement {
   readonly uncorrected?: string;
   /** Hold so long that the barometer counts: what it may have done in it, in the gauge's unit; null: it was read. */
   readonly barometer?: { readonly share: Exact; readonly read: boolean };
+  /** How well a corrected movement is known, in the gauge's unit, and by what. */
+  readonly blurred?: Blurred;
+  /** The shape of a vacuum that stood by itself. */
+  readonly vacuum?: VacuumFit & { readonly readings: number };
   /** What the bounds of a lock-up or flow reading were. */
   readonly accept?: { readonly low: AcceptedBound | null; readonly high: AcceptedBound | null };
   /** Measured leak rate with its 95 % interval at working pressure, l/h, and the class it falls in. */

@@ -1,7 +1,10 @@
 /** The result of one part of a run: by its rule alone. The graph claims a finding; the general rules may refuse it. */
+import type { Looks } from '@/core/fillings/filling';
+import { DRIPS } from '@/core/fillings/looks';
 import { known } from '@/core/formula';
 import type { Use } from '@/core/grammar/rule';
 import { allowanceOf, testPressureOf } from '@/core/plan/limits';
+import { fillingOf } from '@/core/plan/filling';
 import { outsideDomain, type Plan, ruleOf } from '@/core/plan/plan';
 import { duration } from '@/core/quantity/duration';
 import { breachWords, magnitude, showChange, showExact } from '@/core/quantity/exact';
@@ -10,6 +13,7 @@ import { claimOf, drips, leakingBounds, leakingJoints, permittedDrop } from '@/c
 import { lastPumped } from '@/core/run/section-now';
 import type { Hold, RunState, Visit } from '@/core/run/state';
 import { type Adequacy, adequacyOf, dialAdequacy, measuredRate } from './adequacy';
+import { circuitSentence, decideSentence } from './circuit-sentences';
 import { decidingHold, footing, pipeworkHold, separationWords, visitsOf } from './holds';
 import type { Judgement } from './judge';
 import {
@@ -38,7 +42,10 @@ export interface PartVerdict {
 }
 
 /** Signs that are a leak whatever a gauge says: smell, growing bubbles or a drip in scope that nobody mended. */
-export function signOfLeak(state: RunState): { readonly code: string; readonly text: string } | null {
+export function signOfLeak(
+  state: RunState,
+  looks: Looks = DRIPS,
+): { readonly code: string; readonly text: string } | null {
   if (state.observations.some((o) => o.what === 'smell'))
     return {
       code: 'smell',
@@ -51,7 +58,12 @@ export function signOfLeak(state: RunState): { readonly code: string; readonly t
       text: `Leak fluid showed growing bubbles: ${bubbling.map((j) => j.name).join(', ')}.`,
     };
   const where = drips(state);
-  return where ? { code: 'drips', text: `It drips: ${where}.` } : null;
+  return where
+    ? {
+        code: 'drips',
+        text: `${looks.some === 'drips' ? 'It drips' : `A joint shows ${looks.some}`}: ${where}.`,
+      }
+    : null;
 }
 
 /** One part that is being judged: what is known of it, and the reasons as they are found. */
@@ -75,7 +87,7 @@ class Judging {
     this.deciding = decidingHold(plan, state, part);
     this.watched = [...visitsOf(plan, state, part)].reverse().find((v) => v.dial?.moved !== undefined);
     this.claim = claimOf(state, part);
-    this.sign = signOfLeak(state);
+    this.sign = signOfLeak(state, fillingOf(plan, part).looks);
   }
   add(code: string, text: string, source = GENERAL): string {
     this.reasons.push({ code, text, source });
@@ -168,6 +180,8 @@ function notTight(j: Judging, claim: Claim): PartVerdict {
   else if (measured?.rate && claim.outcome === measured.outcome)
     j.add('leak-rate', rateSentence(plan, state, deciding!.hold), measured.rate.source);
   else if (pipeworkClaim(plan, claim.stage)) j.add('pipework-moved', movedPipework(plan, state, part), rule);
+  else if (measured && claim.outcome === measured.outcome && circuitSentence(deciding.hold))
+    j.add('shown', circuitSentence(deciding.hold)!, measured.limit?.source ?? rule);
   else if (!claim.because || measured?.outcome === 'beyond')
     j.add(
       'beyond',
@@ -181,9 +195,14 @@ function notTight(j: Judging, claim: Claim): PartVerdict {
 function undecided(j: Judging, claim: Claim): PartVerdict {
   const stood = j.state.visits[claim.visit - 1]?.unheld;
   if (stood) j.add('will-not-stand', unheldSentence(stood), GENERAL);
+  const judged = j.deciding?.hold;
+  const shown = judged && judged.judgement?.outcome === claim.outcome ? circuitSentence(judged) : null;
+  if (shown) j.add('shown', shown, GENERAL);
   const unexplained = j.deciding?.hold.judgement && disagreement(j.deciding.hold.judgement);
   if (unexplained && claim.outcome === 'disagree') j.add('disagree', unexplained, GENERAL);
   j.add(`inconclusive-${claim.outcome}`, claim.because ?? 'The result does not answer the question.');
+  const cure = j.deciding && claim.outcome === 'unclear' && decideSentence(j.deciding.hold);
+  if (cure) j.add('would-decide', cure, GENERAL);
   return j.byAll('inconclusive');
 }
 
@@ -241,6 +260,7 @@ function proved(j: Judging, claim: Claim): PartVerdict {
   if (claim.finding === 'within-allowance') return withinAllowance(j, claim, hold, hold.judgement!);
   const elapsed = duration(hold.judgement!.elapsedMs);
   const text =
+    circuitSentence(hold) ??
     waterSentence(plan, state, hold, elapsed, part) ??
     `No perceptible movement: ${showExact(hold.start.figure)} to ${showExact(hold.end!.figure)} in ${elapsed}; ${breachWords(hold.judgement!.perceptible)} would have counted; ${footWords(j)}.`;
   const result = j.by('tight', 'nil', text, hold.judgement!.perceptible.source);

@@ -21,7 +21,9 @@ export function unheldSentence(u: Unheld): string {
         ? `The band could not be reached or held with the source closed: ${shown}.`
         : `It kept falling with the source closed: ${shown}${time}${u.explained > 0 ? `; warmth or stretch could explain a fall here for ${u.explained} min at most` : ''}.`;
     case 'rises':
-      return `It kept rising: ${shown}${time}.`;
+      return u.minutes === 0
+        ? `It would not come down to the band: ${shown}.`
+        : `It kept rising: ${shown}${time}.`;
     case 'low':
       return `It stayed low with the source open: ${shown}.`;
   }

@@ -1,5 +1,6 @@
 import type { Use } from '@/core/grammar/rule';
 import { notCoveredIn } from '@/core/plan/not-covered';
+import { fillingOf } from '@/core/plan/filling';
 import type { Plan } from '@/core/plan/plan';
 import { type Figure, figureNumber, showFigure } from '@/core/quantity/figure';
 import { sourceOfFirstFormat } from '@/core/quantity/sources';
@@ -79,7 +80,7 @@ function judgeStop(plan: Plan, state: RunState): PartVerdict {
     );
   // records of the first format kept a judgement only where the run was abandoned
   const keeps = plan.format > 1 || !state.ending!.reason || state.ending!.reason === 'abandoned';
-  const sign = plan.format > 1 ? signOfLeak(state) : null;
+  const sign = plan.format > 1 ? signOfLeak(state, fillingOf(plan).looks) : null;
   if (sign) return result('not-tight', sign.code, `${sign.text} ${why.then}${said}.`);
   const claim = keeps && Object.values(state.claims).find((c) => c.finding === 'not-tight');
   if (!claim) return result('void', 'stopped', `${why.first}${said}: no result.`);
@@ -126,9 +127,9 @@ function gravest(words: readonly VerdictWord[], untested: boolean, stopped: Part
 }
 
 /** Why a run is Not tight whose parts do not say so. */
-function leakSeen(state: RunState, stopped: PartVerdict | null): readonly Reason[] | null {
+function leakSeen(plan: Plan, state: RunState, stopped: PartVerdict | null): readonly Reason[] | null {
   if (stopped?.word === 'not-tight') return stopped.reasons;
-  const sign = signOfLeak(state);
+  const sign = signOfLeak(state, fillingOf(plan).looks);
   return sign && [{ ...sign, source: GENERAL }];
 }
 
@@ -174,7 +175,7 @@ function withParts(plan: Plan, state: RunState, stopped: PartVerdict | null): Ve
         stopped,
       );
   // a leak that was smelt or seen is one, though every part it could belong to is Void
-  const seen = plan.format > 1 && ordinary !== 'not-tight' ? leakSeen(state, stopped) : null;
+  const seen = plan.format > 1 && ordinary !== 'not-tight' ? leakSeen(plan, state, stopped) : null;
   const word = seen ? 'not-tight' : ordinary;
   const decisive = [...results].reverse().find((r) => r.word === word && judged.has(r.key));
   const base = decisive ? judged.get(decisive.key)! : (stopped ?? null);
@@ -223,7 +224,7 @@ function build(plan: Plan, state: RunState, result: PartVerdict): Verdict {
       ? `Tight by rule; could not have seen less than ${showFigure(adequacy.figure)}`
       : word === 'not-tight' && result.use === 'limited'
         ? 'Not tight: limited use until repaired'
-        : WORDS[word];
+        : ((word === 'tight' || word === 'not-tight') && plan.procedure.called?.[word]) || WORDS[word];
   const interval = leakRate?.note && plan.format > 1 ? ` (${leakRate.note})` : '';
   const extra =
     word === 'within-allowance' && leakRate

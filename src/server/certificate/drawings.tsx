@@ -256,7 +256,7 @@ export function Qr({ text }: { text: string }) {
 function sketched({ plan, state }: Face) {
   const network = networkOf(plan.system);
   const { section } = plan.system;
-  if (!tradeOf(plan.system).lines) return { network, reach: reachOf(network), joins: [] };
+  if (tradeOf(plan.system).parted !== 'lines') return { network, reach: reachOf(network), joins: [] };
   const parts = [...network.parts, ...otherParts(plan.system)];
   const whole = withFound({ ...network, parts }, state.rooms.map.found);
   const { reach, joins } = linesDrawn(whole, mapNow(plan, state));

@@ -2,11 +2,14 @@ import type { Filling } from '@/core/fillings/filling';
 import { freeSurface, systemStiffness } from '@/core/installation/section';
 import type { Gauge } from '@/core/instrument/gauge';
 import { fillingOf } from '@/core/plan/filling';
+import { known } from '@/core/formula';
+import { testPressureOf } from '@/core/plan/limits';
 import { type Plan, planVolume } from '@/core/plan/plan';
 import { exact, toNumber } from '@/core/quantity/exact';
 import { convert } from '@/core/quantity/unit';
 import { simulatesOf } from '@/core/plan/offer';
 import type { Fault, SimulatedInstallation } from '@/core/simulation/installation';
+import type { CircuitFault, SimulatedCircuit } from '@/core/simulation/circuit';
 import type { LiquidFault, PoolFault, SimulatedLiquid } from '@/core/simulation/liquid-truth';
 import { poolLineOf } from '@/core/simulation/pool-line';
 import { HIDDEN } from '@/core/simulation/simulation';
@@ -30,13 +33,15 @@ export function simulatedGauge(run: string, unit: Filling['simulated']['unit']):
     name: 'Simulated gauge',
     serial: 'SIM',
     kind: 'digital',
-    ...(unit === 'bar'
-      ? { least: exact(0, 2, 'bar'), greatest: exact(2500, 2, 'bar'), resolution: exact(1, 2, 'bar') }
-      : {
-          least: exact(-10000, 2, 'mbar'),
-          greatest: exact(20000, 2, 'mbar'),
-          resolution: exact(1, 2, 'mbar'),
-        }),
+    ...(unit === 'Pa(abs)'
+      ? { least: exact(0, 0, unit), greatest: exact(2500, 0, unit), resolution: exact(1, 0, unit) }
+      : unit === 'bar'
+        ? { least: exact(0, 2, 'bar'), greatest: exact(6000, 2, 'bar'), resolution: exact(1, 2, 'bar') }
+        : {
+            least: exact(-10000, 2, 'mbar'),
+            greatest: exact(20000, 2, 'mbar'),
+            resolution: exact(1, 2, 'mbar'),
+          }),
     calibrated: '2000-01-01',
     calibrationDue: '2999-12-31',
     simulated: true,
@@ -119,11 +124,41 @@ function liquidOf(plan: Plan, seed: number, wished: string): SimulatedLiquid {
   };
 }
 
+/** A circuit with what is drawn of it; its steps are a hundredth of a bar, or a pascal of a vacuum. */
+function circuitSimulated(plan: Plan, seed: number, wished: string): SimulatedCircuit {
+  const { system } = plan;
+  const vacuum = fillingOf(plan).stores === null;
+  const highest = known(() => testPressureOf(plan).value);
+  const test =
+    'value' in highest ? convert(toNumber(highest.value), highest.value.unit, vacuum ? 'Pa(abs)' : 'Pa') : 0;
+  const parts = system.network?.parts ?? [];
+  return {
+    kind: 'circuit',
+    seed,
+    fault: faultOf<CircuitFault>(plan, wished, seed),
+    vacuum,
+    set: test * 1.15,
+    left: 0,
+    solenoids: (system.valves ?? []).filter((v) => v.kind === 'solenoid').map((v) => v.id),
+    places: parts
+      .filter((p) => ['evaporator', 'tee', 'joint', 'expansion'].includes(p.kind))
+      .map((p) => p.name || p.id),
+    step: vacuum ? 1 : 1000,
+    noise: vacuum ? 0.3 : 250,
+    began: now(),
+  };
+}
+
 /** Sets up the simulated installation of a practice run in the stand-in process and pairs its gauge. */
 export async function beginSimulation(scope: { org: string }, plan: Plan, wished: string): Promise<void> {
   const seed = randomBytes(4).readUInt32BE();
   const { kind, unit } = fillingOf(plan).simulated;
-  const installation = kind === 'liquid' ? liquidOf(plan, seed, wished) : gasOf(plan, seed, wished);
+  const installation =
+    simulatesOf(plan.procedure, plan.system) === 'circuit'
+      ? circuitSimulated(plan, seed, wished)
+      : kind === 'liquid'
+        ? liquidOf(plan, seed, wished)
+        : gasOf(plan, seed, wished);
   const gauge = simulatedGauge(plan.run, unit);
   const code = randomBytes(9).toString('base64url');
   await inOrganisation(scope, (tx) =>
@@ -141,7 +176,7 @@ export async function beginSimulation(scope: { org: string }, plan: Plan, wished
     code,
     office: process.env.VAST_URL,
     installation,
-    scale: 2,
+    scale: gauge.resolution.scale,
     unit,
   });
 }
@@ -173,6 +208,8 @@ export async function workSimulated(
     throw new TroubleError(422, 'supply', 'The supply valve is shut, cracked open, or open.');
   const open = request.value === 'open';
   const figure = Number(request.value);
+  if (request.act === 'solenoid' && !plan.system.valves?.some((v) => v.id === request.id))
+    throw new TroubleError(422, 'valve', 'There is no such valve.');
   if (request.act === 'listen' && !(figure >= 0 && figure <= 10000))
     throw new TroubleError(422, 'figure', 'Say how far along the run, in m.');
   if ((request.act === 'pump' || request.act === 'fill') && !(figure >= 0 && figure <= 1000))
@@ -192,6 +229,12 @@ export async function workSimulated(
     reseat: { act: 'reseat', end: request.value },
     dye: { act: 'dye' },
     listen: { act: 'listen', along: figure },
+    label: { act: 'label' },
+    cylinder: { act: 'cylinder', open },
+    vent: { act: 'vent', open },
+    'vacuum-pump': { act: 'vacuum-pump', on: request.value === 'on' },
+    solenoid: { act: 'solenoid', id: request.id },
+    thermometer: { act: 'thermometer', place: request.value === 'pipe' ? 'pipe' : 'room' },
   }[request.act as 'supply'];
   return standIn(`/installations/${run}/actions`, action);
 }

@@ -11,7 +11,7 @@ import 'server-only';
 const MOST = 2000;
 /** An installation with what was seen of its unseen joins, in whichever run; practice leaves nothing behind. */
 export async function withLooks(tx: Tx, system: System): Promise<System> {
-  if (!tradeOf(system).lines) return system;
+  if (tradeOf(system).parted !== 'lines') return system;
   const rows = await tx
     .select({ body: events.body })
     .from(events)

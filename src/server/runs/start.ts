@@ -2,18 +2,17 @@ import { fillingNamed } from '@/core/fillings';
 import type { Gauge } from '@/core/instrument/gauge';
 import { ownKitOf } from '@/core/instrument/kit';
 import { notCoveredOf } from '@/core/network/installation';
-import { and, desc, eq, inArray, isNull } from 'drizzle-orm';
+import { and, desc, eq, inArray } from 'drizzle-orm';
 import 'server-only';
 import { demand } from '@/server/permission';
 
 import { citedPack } from '@/core/pack/editions';
-import { type EarlierRecord, makePlan, type Plan, PlanError } from '@/core/plan/plan';
+import { makePlan, type Plan, PlanError } from '@/core/plan/plan';
 import { planParts } from '@/core/plan/prospect';
 import { pressurePlan } from '@/core/plan/weakest';
 import { besideOf } from '@/core/run/beside';
-import { GOOD } from '@/core/verdict/words';
 import { inOrganisation, type Tx } from '@/database/client';
-import { gauges, kit, kitLog, ledger, packs, runs, sites, systems } from '@/database/schema';
+import { gauges, kit, kitLog, packs, runs, sites, systems } from '@/database/schema';
 import { audit } from '@/server/audit';
 import { datedEntry } from '@/server/cabinet/dated';
 import { beginSimulation, hiddenFault, simulatedGauge } from '@/server/gauge/simulated';
@@ -22,6 +21,7 @@ import { withSightings } from '@/server/places/inventory';
 import { withLooks } from '@/server/places/looks';
 import type { System } from '@/core/installation/section';
 import { sectionsOf, withinSection } from '@/core/trades/sections';
+import { earlierGood, recordOfSystem } from '@/server/runs/earlier';
 import { editionsOf } from '@/server/rules/rules';
 import { storedPack } from '@/server/rules/stored';
 import type { Session } from '@/server/session/session';
@@ -76,14 +76,15 @@ export async function planFor(
     if (request.beside && !beside)
       throw new TroubleError(422, 'beside', 'This rule pack does not do these two side by side.');
     const needs = resolved.procedures.find((p) => p.id === request.procedure)?.after?.procedures;
-    const after = needs && (await earlierGood(tx, request.system, needs));
+    const system = await sectionMeant(tx, row.system.facts, request.section);
+    const after = needs && (await earlierGood(tx, row.system.facts, request.section, needs));
     const retestOf = request.retestOf && (await recordOfSystem(tx, request.system, request.retestOf));
     const plan = makePlan({
       run: request.id,
       practice: request.practice,
       organisation: { id: session.org, name: session.organisation },
       site: { id: site.id, name: site.name, address: site.address, customer: site.customer },
-      system: await sectionMeant(tx, row.system.facts, request.section),
+      system,
       pack: resolved,
       packHash: pack.hash,
       procedureId: request.procedure,
@@ -140,44 +141,6 @@ function attendanceOf(request: StartRun): Pick<Plan, 'attendance'> {
   };
 }
 
-/** Records sealed here that stand: what was superseded or made void counts no more. */
-const earlier = (tx: Tx) =>
-  tx
-    .select({
-      run: ledger.id,
-      number: ledger.number,
-      word: ledger.word,
-      procedure: ledger.procedure,
-      sealedAt: ledger.at,
-    })
-    .from(ledger)
-    .innerJoin(runs, eq(runs.id, ledger.id));
-const standing = () => and(isNull(ledger.superseded), isNull(ledger.voided), eq(runs.practice, false));
-const asEarlier = (row: Awaited<ReturnType<typeof earlier>>[number] | undefined): EarlierRecord | undefined =>
-  row && { ...row, sealedAt: row.sealedAt.toISOString() };
-
-/** The newest sealed record of a system in which one of these procedures ended well. */
-const earlierGood = async (tx: Tx, system: string, procedures: readonly string[]) =>
-  asEarlier(
-    (
-      await earlier(tx)
-        .where(
-          and(
-            eq(runs.system, system),
-            standing(),
-            inArray(ledger.word, [...GOOD]),
-            inArray(ledger.procedure, [...procedures]),
-          ),
-        )
-        .orderBy(desc(ledger.at))
-        .limit(1)
-    )[0],
-  );
-const recordOfSystem = async (tx: Tx, system: string, run: string) => {
-  const [row] = await earlier(tx).where(and(eq(runs.system, system), eq(ledger.id, run)));
-  if (!row) throw notHere('record');
-  return asEarlier(row);
-};
 /** Starts a run. Asked twice with the same id it answers the same run. @throws TroubleError, PlanError */
 export async function startRun(session: Session, request: StartRun): Promise<{ run: string }> {
   demand(session, 'run');

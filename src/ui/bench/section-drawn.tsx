@@ -28,7 +28,9 @@ export default function SectionDrawn({ view }: { view: Pick<BenchView, 'plan' | 
   const positions = state.valves;
   const lines = useMemo(
     () =>
-      tradeOf(plan.system).lines && !plan.system.section ? linesDrawn(network, mapNow(plan, state)) : null,
+      tradeOf(plan.system).parted === 'lines' && !plan.system.section
+        ? linesDrawn(network, mapNow(plan, state))
+        : null,
     [plan, state, network],
   );
   const reach = useMemo(() => lines?.reach ?? reachOf(network, positions), [lines, network, positions]);

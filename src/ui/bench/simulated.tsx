@@ -5,6 +5,7 @@ import { office, type OfficeError } from '@/device/office';
 import type { SimulatedView } from '@/core/simulation/simulation';
 import { Button } from '@/ui/kit/button';
 import { simulatesOf } from '@/core/plan/offer';
+import { CircuitWorks } from './circuit-works';
 import { PoolWorks } from './pool/pool-works';
 import { WorksDrawn } from './works-drawn';
 
@@ -55,6 +56,7 @@ function Works({ plan }: { plan: Plan }) {
       </h2>
       {!state && !trouble && <p className="text-quiet">Looking at the valves …</p>}
       {state && pressed && <WorksDrawn plan={plan} view={state} does={does} />}
+      {state?.kind === 'circuit' && <CircuitWorks plan={plan} view={state} does={does} />}
       {state?.kind === 'liquid' && state.said && <PoolWorks plan={plan} said={state.said} does={does} />}
       {state?.kind === 'liquid' && pressed && (
         <WaterWorks view={state} does={does} live={plan.procedure.boundary !== 'separated'} />

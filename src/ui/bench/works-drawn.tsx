@@ -24,6 +24,7 @@ const WATER_WORKS = {
 const ROW_BELOW = 12;
 const BESIDE = 11;
 type LiquidView = Extract<SimulatedView, { kind: 'liquid' }>;
+type CircuitView = Extract<SimulatedView, { kind: 'circuit' }>;
 
 /** The drawing of a section of water with what is worked in practice joined to its test point. */
 function withWorks(network: Network, plan: Plan, view: LiquidView): Network {
@@ -71,10 +72,18 @@ function handOnWater(plan: Plan, part: Part, key: string, view: LiquidView): Par
     ? { act: 'supply', value: view.supply === 'open' ? 'shut' : 'open' }
     : null;
 }
+/** What touching a part of a circuit does: a solenoid valve is worked, a joint or an evaporator gets leak fluid. */
+function handOnCircuit(plan: Plan, part: Part, view: CircuitView): Parameters<Does>[0] | null {
+  if (plan.system.valves?.some((v) => v.kind === 'solenoid' && v.id === listId(part)))
+    return { act: 'solenoid', id: listId(part) };
+  const place = part.name || part.id;
+  return view.places.includes(place) ? { act: 'fluid', value: place } : null;
+}
 /** What touching a part of the simulated installation does; null where nothing can be worked there. */
 export function handOn(plan: Plan, part: Part, key: string, view: SimulatedView): Parameters<Does>[0] | null {
   if (part.kind === 'point') return { act: 'gauge', value: view.connected ? 'open' : 'connected' };
   if (view.kind === 'liquid') return handOnWater(plan, part, key, view);
+  if (view.kind === 'circuit') return handOnCircuit(plan, part, view);
   if (part.kind === 'valve' && key === 'supply') return { act: 'supply', value: NEXT[view.supply] };
   if (part.kind === 'valve' && plan.system.appliances.some((a) => a.id === key))
     return { act: 'appliance', id: key, value: view.closedAppliances.includes(key) ? 'open' : 'shut' };
@@ -82,18 +91,25 @@ export function handOn(plan: Plan, part: Part, key: string, view: SimulatedView)
   return null;
 }
 /** How the valves of the simulated installation stand now. */
-export const standingOf = (view: SimulatedView): Positions => ({
-  supply: view.supply === 'shut' ? 'closed' : 'open',
-  ...(view.kind === 'gas'
-    ? Object.fromEntries(view.closedAppliances.map((id) => [id, 'closed' as const]))
-    : { [WATER_WORKS.release]: view.bleeding ? 'open' : 'closed' }),
-});
+export const standingOf = (view: SimulatedView, plan?: Plan): Positions =>
+  view.kind === 'circuit'
+    ? Object.fromEntries(
+        (plan?.system.valves ?? [])
+          .filter((v) => v.kind === 'solenoid')
+          .map((v) => [v.id, view.open.includes(v.id) ? ('open' as const) : ('closed' as const)]),
+      )
+    : ({
+        supply: view.supply === 'shut' ? 'closed' : 'open',
+        ...(view.kind === 'gas'
+          ? Object.fromEntries(view.closedAppliances.map((id) => [id, 'closed' as const]))
+          : { [WATER_WORKS.release]: view.bleeding ? 'open' : 'closed' }),
+      } as Positions);
 
 /** The simulated installation drawn, worked on the drawing: a valve touched turns, an appliance gets leak fluid. */
 export function WorksDrawn({ plan, view, does }: { plan: Plan; view: SimulatedView; does: Does }) {
   const installed = useMemo(() => networkOf(plan.system), [plan.system]);
   const network = view.kind === 'liquid' ? withWorks(installed, plan, view) : installed;
-  const positions = standingOf(view);
+  const positions = standingOf(view, plan);
   const reach = reachOf(network, positions);
   return (
     <>
@@ -117,15 +133,17 @@ export function WorksDrawn({ plan, view, does }: { plan: Plan; view: SimulatedVi
         />
       </div>
       <p className="text-sm text-quiet">
-        {view.kind === 'gas'
-          ? 'Touch a valve to turn it, an appliance to put leak fluid on it, the test point to connect the gauge.'
-          : view.drain
-            ? 'Touch an opening to fill it 10 mm more.'
-            : view.said
-              ? 'Touch the pump for five strokes, release or high point to work them, an end to look at its plug, the rig for the gauge.'
-              : plan.procedure.boundary === 'separated'
-                ? 'Touch the pump for five strokes, release, tap or high point to work them, the test point for the gauge.'
-                : 'Touch the meter valve to turn it, release, tap or high point to work them, the test point for the gauge.'}
+        {view.kind === 'circuit'
+          ? 'Touch a solenoid valve to work its magnet, a joint or evaporator for leak fluid, the port for the gauge.'
+          : view.kind === 'gas'
+            ? 'Touch a valve to turn it, an appliance to put leak fluid on it, the test point to connect the gauge.'
+            : view.drain
+              ? 'Touch an opening to fill it 10 mm more.'
+              : view.said
+                ? 'Touch the pump for five strokes, release or high point to work them, an end to look at its plug, the rig for the gauge.'
+                : plan.procedure.boundary === 'separated'
+                  ? 'Touch the pump for five strokes, release, tap or high point to work them, the test point for the gauge.'
+                  : 'Touch the meter valve to turn it, release, tap or high point to work them, the test point for the gauge.'}
       </p>
     </>
   );

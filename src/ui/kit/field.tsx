@@ -172,6 +172,7 @@ const UNITS_OF: Partial<Record<Dimension, readonly Unit[]>> = {
   length: TRADE_UNITS.bore,
   power: TRADE_UNITS.power,
   'heating-value': TRADE_UNITS.heat,
+  mass: ['kg', 'g', 'lb'],
 };
 /** Units a figure of a dimension is entered in. */
 export const unitsOf = (dimension: Dimension): readonly Unit[] => UNITS_OF[dimension] ?? [];

@@ -61,7 +61,7 @@ export function NetworkEditor({
   may: boolean;
 }) {
   const [start] = useState(() => formOfNetwork(section.network!));
-  const lined = !!tradeOf(section).lines;
+  const lined = tradeOf(section).parted === 'lines';
   const editing = useEditing(system, start, may);
   const { sheet, part, kept, edit } = editing;
   const photos = usePartPhotos(system);

@@ -9,7 +9,7 @@ import { pipeLabels } from './pipe-words';
 
 /** What is known of a pool's lines, on its drawing: joins, and what each line was found to be, at its first end. */
 function knownLines(section: System, records: readonly LineRecord[]) {
-  if (!tradeOf(section).lines || section.section) return null;
+  if (tradeOf(section).parted !== 'lines' || section.section) return null;
   const map = poolMap(section, section.looks ?? []);
   const found = map.lines.flatMap((l) => {
     const record = newestOf(l, records);

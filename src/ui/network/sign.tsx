@@ -58,6 +58,29 @@ export function Sign({ kind, closed, reached }: { kind: PartKind; closed: boolea
       return <path d="M-13,-9 H3 V9 H-13 Z M3,-12 V12 M3,0 H13" {...line} strokeWidth={2} />;
     case 'equipment':
       return <path d="M-18,-13 H18 V13 H-18 Z M-18,13 L18,-13" {...line} />;
+    case 'condensing':
+      return (
+        <g {...line} strokeWidth={2}>
+          <rect x={-20} y={-16} width={40} height={32} />
+          <path d="M-14,-8 H8 V-2 H-8 V4 H8 V10 H-14" fill="none" />
+        </g>
+      );
+    case 'evaporator':
+      return (
+        <g {...line}>
+          <rect x={-18} y={-13} width={36} height={26} />
+          <path d="M-12,-7 H12 V0 H-12 V7 H12" fill="none" strokeWidth={2} />
+        </g>
+      );
+    case 'receiver':
+      return <path d="M-9,-10 Q0,-16 9,-10 V10 Q0,16 -9,10 Z" {...line} strokeWidth={2} />;
+    case 'expansion':
+      return (
+        <g {...line}>
+          <path d="M-11,-8 L11,8 L11,-8 L-11,8 Z" fill={closed ? ink : fill} />
+          <path d="M0,0 V-12 M-5,-12 H5" strokeWidth={2} />
+        </g>
+      );
     case 'opening':
       return <path d="M-10,-11 V10 H10 V-11 M-10,-4 H10" fill="none" stroke={ink} strokeWidth={2} />;
   }

@@ -45,7 +45,7 @@ export function LinesOf({
   records: readonly LineRecord[];
   zone: string;
 }) {
-  if (!tradeOf(section).lines) return null;
+  if (tradeOf(section).parted !== 'lines') return null;
   const { lines, joins, lost, ends } = poolMap(section, section.looks ?? []);
   const name = (id: string) => ends.find((e) => e.id === id)?.name ?? id;
   const order = pressOrder(

@@ -186,7 +186,7 @@ export function NewSystem({ id, site, meters }: { id: string; site: string } & M
                   const usual = tradeFor(e.target.value)?.first.usual;
                   for (const [key, value] of Object.entries(usual ?? {}))
                     form.setValue(key as 'table', value);
-                  if (tradeFor(e.target.value)?.lines) form.setValue('meterKind', 'none');
+                  if (tradeFor(e.target.value)?.parted) form.setValue('meterKind', 'none');
                 },
               })}
             >
@@ -215,7 +215,7 @@ export function NewSystem({ id, site, meters }: { id: string; site: string } & M
             units={TRADE_UNITS.pressure}
           />
         )}
-        {trade.pressed && !trade.lines && <MeterFields form={form} meters={meters} />}
+        {trade.pressed && !trade.parted && <MeterFields form={form} meters={meters} />}
         <PipeFields form={form} />
       </div>
       <Counted form={form} />

@@ -117,7 +117,7 @@ export function SectionFacts({ facts }: Facts) {
             : showExact(facts.workingPressure)}
         </Fact>
         <LevelFacts facts={facts} />
-        {!tradeOf(facts).lines && <Fact name="Meter">{facts.meter.name}</Fact>}
+        {!tradeOf(facts).parted && <Fact name="Meter">{facts.meter.name}</Fact>}
         {facts.surface && (
           <Fact name="Surface of the pool" figure>
             {showExact(facts.surface)}

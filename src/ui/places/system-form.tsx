@@ -108,12 +108,12 @@ function WholePart({ trade }: { trade: Trade }) {
               hint={trade.pressureOf ? 'from its plate; 0: not known' : 'the highest it works at'}
               units={TRADE_UNITS.pressure}
             />
-            {!trade.lines && (
+            {!trade.parted && (
               <Figure name="supplyPressure" label="Supply pressure" units={TRADE_UNITS.pressure} />
             )}
           </>
         )}
-        {!trade.lines && (
+        {!trade.parted && (
           <>
             <Words name="supplyValve" label="Valve that bounds it" hint="a suspect until proved" />
             <Words name="supplyValveOwner" label="Owner of that valve" />

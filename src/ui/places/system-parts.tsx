@@ -84,6 +84,33 @@ const LISTS: Readonly<Record<PartListKey, ListWords>> = {
     intro: 'All of them, the covered ones too. Which belong together is found out by the map.',
     usual: () => ({ type: 'return' }),
   },
+  condensing: {
+    title: 'Condensing unit',
+    what: 'Condensing unit',
+    add: 'Add a condensing unit',
+    intro:
+      'Its plate says PS of both sides. Without it PS is estimated from the refrigerant and the warmest day.',
+    usual: () => ({ name: 'Condensing unit', cooled: 'air', ambient: '32' }),
+  },
+  evaporators: {
+    title: 'Evaporators',
+    what: 'Evaporator',
+    add: 'Add an evaporator',
+    usual: (count) => ({ name: `Evaporator ${count + 1}` }),
+  },
+  receivers: {
+    title: 'Receivers',
+    what: 'Receiver',
+    add: 'Add a receiver',
+    usual: () => ({ name: 'Receiver' }),
+  },
+  expansions: {
+    title: 'Expansion valves',
+    what: 'Expansion valve',
+    add: 'Add an expansion valve',
+    intro: 'Where the high side ends. They are joined to pipes on the drawing.',
+    usual: (count) => ({ name: `expansion valve ${count + 1}` }),
+  },
   loops: {
     title: 'Loops of the manifold',
     what: 'Loop',
@@ -114,6 +141,7 @@ function Fact({ at, rule, wrong }: { at: 'elements.0.name'; rule: FactRule; wron
       {(ids) =>
         rule.kind === 'one-of' ? (
           <select {...ids} className={FIELD} {...register(at)}>
+            {!rule.needed && <option value="">not known</option>}
             <Options of={Object.entries(rule.options)} />
           </select>
         ) : (

@@ -1,4 +1,5 @@
 import type { Filling } from '../filling';
+import { DRIPS } from '../looks';
 
 export const gas = {
   name: 'gas',
@@ -16,4 +17,5 @@ export const gas = {
   added: 'Re-adjusted during a hold',
   pumped: false,
   simulated: { kind: 'gas', unit: 'mbar' },
+  looks: DRIPS,
 } as const satisfies Filling;

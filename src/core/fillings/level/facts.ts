@@ -1,4 +1,5 @@
 import type { Filling } from '../filling';
+import { DRIPS } from '../looks';
 
 /** Standing water with an open surface. */
 export const level = {
@@ -18,4 +19,5 @@ export const level = {
   added: 'Water added',
   pumped: false,
   simulated: { kind: 'liquid', unit: 'bar' },
+  looks: DRIPS,
 } as const satisfies Filling;

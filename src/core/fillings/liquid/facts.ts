@@ -1,4 +1,5 @@
 import type { Filling } from '../filling';
+import { DRIPS } from '../looks';
 
 /** Full of water, without air: pumped, or by the mains. */
 export const liquid = {
@@ -18,4 +19,5 @@ export const liquid = {
   added: 'Water added',
   pumped: true,
   simulated: { kind: 'liquid', unit: 'bar' },
+  looks: DRIPS,
 } as const satisfies Filling;

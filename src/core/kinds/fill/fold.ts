@@ -4,6 +4,7 @@ import { type Stage } from '@/core/kinds';
 import { inBand } from '@/core/plan/limits';
 import { type Plan } from '@/core/plan/plan';
 import { compare, parseWithUnit, showExact } from '@/core/quantity/exact';
+import { UNITS } from '@/core/quantity/unit';
 import type { Course } from '@/core/run/course';
 import type { EventOf } from '@/core/run/events';
 import { type Fold } from '@/core/run/fold';
@@ -20,7 +21,10 @@ export const fillFold: Fold<'fill'> = {
     entered: 'source shut',
     misfit: (event, on) => onGauge(on, event.figure),
     apply: (event, { plan, state, visit, stage, at }) => fill(plan, state, visit, stage, event, at),
-    words: (event) => `raised to ${showExact(event.figure)}, closed`,
+    words: (event) =>
+      UNITS[event.figure.unit].dimension === 'absolute'
+        ? `pumped down to ${showExact(event.figure)}`
+        : `raised to ${showExact(event.figure)}, closed`,
   },
 };
 
@@ -44,7 +48,11 @@ function fill(
     const over = compare(event.figure, band.high) > 0;
     const advice =
       (stage.kind === 'fill' && (over ? stage.over : stage.under)) ||
-      (over ? 'Bleed down and raise again.' : 'Raise a little more.');
+      (stage.kind === 'fill' && stage.evacuates
+        ? 'Pump on; if it will not come down, say so.'
+        : over
+          ? 'Bleed down and raise again.'
+          : 'Raise a little more.');
     return no(
       over ? 'over-band' : 'under-band',
       `${showExact(event.figure)} is ${over ? 'above' : 'below'} the band ${showExact(band.low)} to ${showExact(band.high)}. ${advice}`,

@@ -22,6 +22,8 @@ const schema = object({
   live: mark(),
   /** Let down to the band, not raised: it cannot fail to stand. */
   falling: mark(),
+  /** Pumped empty to the band: what stays above it will not come down. */
+  evacuates: mark(),
   /** The section is left at this pressure with its gauge on: a watch begins from this reading. */
   leaves: maybeAmong(['watch']),
 });
@@ -32,6 +34,7 @@ export const fill = kind('fill', schema, {
   step: () => 'fill',
   outside: () => true,
   unheld: (stage) => {
+    if (stage.evacuates) return ['rises'];
     if (stage.falling) return stage.on.falls ? ['falls'] : [];
     return stage.live ? ['falls', 'low'] : ['falls'];
   },
@@ -39,7 +42,7 @@ export const fill = kind('fill', schema, {
   work: () => ({ hands: 3 }),
   bandSource: (stage) => stage.source,
   waysOn: (stage) => ({
-    must: stage.falling ? [] : ['falls', ...(stage.live ? ['low'] : [])],
+    must: stage.evacuates ? ['rises'] : stage.falling ? [] : ['falls', ...(stage.live ? ['low'] : [])],
     may: stage.falling ? ['falls'] : [],
   }),
   keeps: (stage) => [stage.keeps],

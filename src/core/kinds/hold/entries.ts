@@ -2,6 +2,7 @@ import {
   entry,
   exactSchema,
   isTrue,
+  line,
   maybeExact,
   one,
   reason,
@@ -19,7 +20,14 @@ export const holdEntries = {
   reading: entry({ ...timed, late: yes() }),
   /** `added`: water pumped in, where it was measured. */
   'top-up': entry({ before: exactSchema, after: exactSchema, added: maybeExact() }),
-  temperature: entry({ when: when(), figure: exactSchema }),
+  /** `place`: where it was read, where several are; between start and end it is only kept. */
+  temperature: entry({
+    when: one(['start', 'between', 'end']),
+    figure: maybeExact(),
+    /** No thermometer at hand, said once; the record prints it. */
+    none: isTrue().optional(),
+    place: line().min(1).max(80).optional(),
+  }),
   /** `none`: no barometer at hand, said once; the record prints it. */
   barometer: entry({ when: when(), figure: maybeExact(), none: isTrue().optional() }),
   /** The level seen at a second place. */

@@ -7,9 +7,9 @@ import { holdText } from '@/core/kinds/hold/text';
 import { endCycle } from '@/core/kinds/isolate-and-repeat/fold';
 import { inBand } from '@/core/plan/limits';
 import { type Plan } from '@/core/plan/plan';
-import { breaks, showExact, subtract } from '@/core/quantity/exact';
+import { breaks, exact, type Exact, showExact, subtract, toNumber } from '@/core/quantity/exact';
 import { inZone } from '@/core/quantity/in-zone';
-import { UNITS } from '@/core/quantity/unit';
+import { fromKelvin, toKelvin, UNITS } from '@/core/quantity/unit';
 import { roleOf } from '@/core/roles';
 import { makeUpDecided } from '@/core/roles/make-up/judge';
 import { barometerNeeded, coarseBarometer } from '@/core/run/barometer';
@@ -68,14 +68,12 @@ export const holdFold: Fold<
   temperature: {
     transition: true,
     entered: 'temperature',
-    misfit: (event) => notTemperature(event.figure),
-    apply: (event, { state }) => {
-      const hold = runningHold(state);
-      if (!hold) return no('no-hold', 'Log the temperature while a hold runs.');
-      hold.temperature[event.when] = event.figure;
-      return null;
-    },
-    words: (event) => `pipe temperature at the ${event.when}: ${showExact(event.figure)}`,
+    misfit: (event) => (event.figure ? notTemperature(event.figure) : null),
+    apply: (event, { state, at }) => logTemperature(state, event, at),
+    words: (event) =>
+      event.figure
+        ? `${event.place ?? 'pipe temperature'} ${event.when === 'between' ? 'in between' : `at the ${event.when}`}: ${showExact(event.figure)}`
+        : 'no thermometer at hand',
   },
   barometer: {
     transition: true,
@@ -123,6 +121,39 @@ export const holdFold: Fold<
 };
 /** What was seen of a level, in words. */
 export const SEEN_WORDS = { same: 'unchanged', fell: 'fell', rose: 'rose' } as const;
+
+/** One figure for the whole, or one for each place: then their mean stands for the whole. */
+function logTemperature(state: RunState, event: EventOf<'temperature'>, at: number): Refusal | null {
+  const hold = runningHold(state);
+  if (!hold) return no('no-hold', 'Log the temperature while a hold runs.');
+  const { when, figure, place, none } = event;
+  if (none) {
+    hold.noThermometer = true;
+    return null;
+  }
+  if (!figure) return no('figure', 'Type the temperature, or say that there is no thermometer at hand.');
+  if (place) {
+    (hold.places ??= []).push({ when, place, figure, at });
+    if (when !== 'between') hold.temperature[when] = meanAt(hold, when);
+  } else if (when === 'between') return no('place', 'Say where it was read.');
+  else hold.temperature[when] = figure;
+  return null;
+}
+/** The mean of the places at one end of a hold, to a hundredth of a degree: of those read at both ends, where there are any. */
+function meanAt(hold: Hold, when: 'start' | 'end'): Exact {
+  const newest = (which: 'start' | 'end') =>
+    new Map((hold.places ?? []).filter((p) => p.when === which).map((p) => [p.place, p.figure]));
+  const [own, other] = [newest(when), newest(when === 'start' ? 'end' : 'start')];
+  const common = [...own.keys()].filter((p) => other.has(p));
+  if (common.length && when === 'end') hold.temperature.start = meanOf(common.map((p) => other.get(p)!));
+  const figures = (common.length ? common : [...own.keys()]).map((p) => own.get(p)!);
+  return meanOf(figures);
+}
+const meanOf = (figures: readonly Exact[]): Exact => {
+  const unit = figures[0]!.unit;
+  const sum = figures.reduce((s, f) => s + fromKelvin(toKelvin(toNumber(f), f.unit), unit), 0);
+  return exact(Math.round((sum / figures.length) * 100), 2, unit);
+};
 
 function startHold(
   plan: Plan,
@@ -198,7 +229,9 @@ function endHold(
   if (temperatureNeeded(plan, state, hold))
     return no(
       'temperature-needed',
-      'This hold repeats a movement that warmth could explain: log the pipe temperature at its start and end first, then read the gauge.',
+      stage.kind === 'hold' && stage.judge
+        ? 'Warmth moves this pressure more than a leak does: log pipe and room at start and end, two places or more, or say that there is no thermometer. Then read the gauge.'
+        : 'This hold repeats a movement that warmth could explain: log the pipe temperature at its start and end first, then read the gauge.',
     );
   if (barometerNeeded(plan, state, stage, hold, plan.format < 2 ? hold.minutes : elapsed.ms / 60_000))
     return no(

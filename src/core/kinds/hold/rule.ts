@@ -17,8 +17,9 @@ export const hold = kind('hold', object({ ...stageBase, role: among(HOLD_ROLES),
   outside: (stage) => stage.by !== 'level' && roleOf(stage.role).outside === true,
   paper: (stage) => roleOf(stage.role).paper,
   unheld: (stage, running) => {
-    const { anywhere, adjusts, must, endsEarly } = roleOf(stage.role);
+    const { anywhere, adjusts, must, endsEarly, comesBack } = roleOf(stage.role);
     if (stage.since || anywhere) return [];
+    if (comesBack) return ['rises'];
     if (!running) return ['falls'];
     if (adjusts && must) return ['falls', 'rises'];
     return endsEarly ? ['falls'] : [];
@@ -32,12 +33,14 @@ export const hold = kind('hold', object({ ...stageBase, role: among(HOLD_ROLES),
   named: (stage) => `hold, ${stage.role}`,
   bandSource: (stage) => stage.minutesSource,
   waysOn: (stage) => {
-    const { anywhere, must = [], may = [] } = roleOf(stage.role);
-    return { must: [...(stage.since || anywhere ? [] : ['falls']), ...must], may };
+    const { anywhere, comesBack, must = [], may = [] } = roleOf(stage.role);
+    const own = stage.since || anywhere ? [] : [comesBack ? 'rises' : 'falls'];
+    return { must: [...own, ...must], may };
   },
   claims: (stage, classes) => ({
     tight: roleOf(stage.role).proves,
     within: roleOf(stage.role).allows?.(stage, classes),
+    named: roleOf(stage.role).named,
   }),
   provesBoundary: (stage) => roleOf(stage.role).provesBoundary ?? false,
   keeps: (stage) => [stage.keeps, stage.keepsStart],
@@ -78,6 +81,23 @@ export const hold = kind('hold', object({ ...stageBase, role: among(HOLD_ROLES),
         'any',
         p.source,
       );
+    write.add(
+      ['vacuum', 'most'],
+      'Vacuum stands at most at',
+      stage.vacuum?.most,
+      'greater',
+      stage.vacuum?.source,
+      'figure',
+    );
+    write.add(
+      ['vacuum', 'leakRise'],
+      'An even rise that is a leak',
+      stage.vacuum?.leakRise,
+      'greater',
+      stage.vacuum?.source,
+      'figure',
+    );
+    write.add(['judge'], 'Judged by', stage.judge && 'what is left without warmth and barometer', 'any');
     write.add(['since'], 'Runs from the reading', stage.since, 'any');
     write.add(['witness'], 'Second place', stage.witness, 'removed');
     write.add(['by'], 'Read against', stage.by && 'a level mark', 'any');

@@ -19,11 +19,16 @@ export const holdVerbs: Verbs = {
     text: third,
   }),
   disturb: ({ first, second }) => ({ kind: 'disturbance', what: first, text: second }),
-  temperature: ({ first, second }) => ({
-    kind: 'temperature',
-    when: first as 'start',
-    figure: parseFigure(second, 'C'),
-  }),
+  /** temperature start|between|end F [PLACE], or none */
+  temperature: ({ first, second, third }) =>
+    first === 'none'
+      ? { kind: 'temperature', when: 'start', none: true }
+      : {
+          kind: 'temperature',
+          when: first as 'start',
+          figure: parseFigure(second, 'C'),
+          ...(third ? { place: third } : {}),
+        },
   barometer: ({ first, second }) =>
     first === 'none'
       ? { kind: 'barometer', when: 'start', none: true }

@@ -3,6 +3,7 @@ import { wanted } from '@/core/formula';
 import { sectionVolume, systemStiffness } from '@/core/installation/section';
 import { type PumpStage, type Stage } from '@/core/kinds';
 import { trappedAir } from '@/core/medium/liquid';
+import { fillingOf } from '@/core/plan/filling';
 import { inBand, type ResolvedBand } from '@/core/plan/limits';
 import { type Plan } from '@/core/plan/plan';
 import {
@@ -34,16 +35,18 @@ export const pumpFold: Fold<'pump-step' | 'pump-look' | 'pump-failed'> = {
     entered: 'pumped',
     misfit: (event, on) => onGauge(on, event.figure) ?? (event.added ? notVolume(event.added) : null),
     apply: (event, { plan, state, visit, stage, at }) => pumpStep(plan, state, visit, stage, event, at),
-    words: (event) =>
-      `pumped to ${showExact(event.figure)}${event.strokes === undefined ? '' : `, ${event.strokes} strokes`}${event.added ? `, ${showExact(event.added)}` : ''}`,
+    words: (event, { plan }) =>
+      `${fillingOf(plan).looks.raised} to ${showExact(event.figure)}${event.strokes === undefined ? '' : `, ${event.strokes} strokes`}${event.added ? `, ${showExact(event.added)}` : ''}`,
   },
   'pump-look': {
     transition: true,
     entered: 'looked at',
     misfit: (event, on) => onGauge(on, event.figure),
     apply: (event, { plan, state, visit, stage, at }) => pumpLook(plan, state, visit, stage, event, at),
-    words: (event) =>
-      `joints looked at, ${event.joints === 'dry' ? 'dry' : `drips: ${event.where}`}; ${showExact(event.figure)}`,
+    words: (event, { plan }) => {
+      const { none, some } = fillingOf(plan).looks;
+      return `joints looked at, ${event.joints === 'dry' ? none : `${some}: ${event.where}`}; ${showExact(event.figure)}`;
+    },
   },
   'pump-failed': {
     transition: true,
@@ -184,10 +187,12 @@ function pumpLook(
       `${Math.ceil(toGo / 1000)} s too early. Look at every joint, then read the gauge when the pause is over.`,
     );
   if (event.joints === 'drips' && !event.where.trim())
-    return no('where', 'Say where it drips: it is what you will mend.');
+    return no('where', `${fillingOf(plan, stage.part).looks.say}: it is what you will mend.`);
   step.look = { reading, joints: event.joints, where: event.where };
   if (event.joints === 'drips') {
-    state.notes.push({ at, byName: event.byName, text: `Drips: ${event.where}`, kind: 'note' });
+    const { some } = fillingOf(plan, stage.part).looks;
+    const text = `${some[0]!.toUpperCase()}${some.slice(1)}: ${event.where}`;
+    state.notes.push({ at, byName: event.byName, text, kind: 'note' });
     follow(plan, state, 'drips', at);
     return null;
   }
@@ -245,15 +250,19 @@ function pumpFailed(
 }
 
 const WORDS: Readonly<Record<string, string>> = {
-  raised: 'raised, joints dry',
-  drips: 'a joint drips',
   air: 'too much air',
   'not-reached': 'not reached',
 };
-export const pumpCourse: Course = (visit) => {
+export const pumpCourse: Course = (visit, plan) => {
+  const { none, some } = fillingOf(plan, plan.procedure.stages[visit.stage]?.part).looks;
+  const words: Readonly<Record<string, string>> = {
+    ...WORDS,
+    raised: `raised, joints ${none === 'dry' ? 'dry' : `show ${none}`}`,
+    drips: some === 'drips' ? 'a joint drips' : `a joint shows ${some}`,
+  };
   const last = visit.pumped[visit.pumped.length - 1];
   return {
-    word: WORDS[visit.outcome ?? ''] ?? 'open',
+    word: words[visit.outcome ?? ''] ?? 'open',
     text: last
       ? `${visit.pumped.length} ${visit.pumped.length === 1 ? 'step' : 'steps'} to ${showExact((last.look?.reading ?? last.reached).figure)}`
       : (visit.split ?? ''),

@@ -13,5 +13,6 @@ export const strength = role('strength', {
   endsEarly: 'fell',
   tapped: true,
   words: { withstood: 'withstood', fell: 'did not withstand', rose: 'rose' },
+  named: 'withstood',
   sees: true,
 });

@@ -4,8 +4,11 @@ import { convert } from '@/core/quantity/unit';
 import { permittedDrop } from '@/core/run/read';
 import { judgeTightness } from '@/core/verdict/judge';
 import type { RoleJudge } from '../judging';
+import { judgeCorrected } from './corrected';
 
-export const judge: RoleJudge = ({ plan, state, hold, facts, perceptible, own, part }) => {
+export const judge: RoleJudge = (judging) => {
+  const { plan, state, hold, facts, perceptible, own, part } = judging;
+  if (own?.judge === 'corrected') return judgeCorrected(judging);
   if (own?.witness && hold.witness.end?.seen === 'fell')
     return {
       ...judgeTightness(facts, { perceptible, permitted: null, minutes: hold.minutes, lateAfter: 0 }),

@@ -6,6 +6,7 @@ export { SimulatedWorks } from '../simulated';
 export { DialPanel } from './dial';
 export { IsolatePanel } from './isolate';
 export { DrawDownPanel } from './draw-down';
+export { CylinderPanel } from './cylinder';
 export { PumpPanel } from './pump';
 export { PumpedWater } from '../pumped';
 export { PhotoEntry } from '../photo-entry';

@@ -75,7 +75,11 @@ export function FillPanel(props: PanelProps) {
         {...(ways.length > 0
           ? {
               other: {
-                words: ways.includes('low') ? 'Will not come up or stand' : 'It will not stand',
+                words: ways.includes('low')
+                  ? 'Will not come up or stand'
+                  : ways.includes('rises')
+                    ? 'It will not come down'
+                    : 'It will not stand',
                 onClick: () => setUnheld(true),
               },
             }

@@ -1,6 +1,7 @@
 'use client';
 import { type Exact } from '@/core/quantity/exact';
 import { makeUpDecided } from '@/core/roles/make-up/judge';
+import { roleOf } from '@/core/roles';
 import type { Hold } from '@/core/run/state';
 import { Button } from '@/ui/kit/button';
 import { countdown } from '@/ui/kit/words';
@@ -63,7 +64,11 @@ export function HoldActions({
       <Keys onSide={onSide} />
       {falls && (
         <Button className="min-h-14" onClick={() => onUnheld()}>
-          {hold.role === 'settle' ? 'It will not stand' : 'It falls beyond the limit: say so now'}
+          {hold.role === 'settle'
+            ? 'It will not stand'
+            : roleOf(hold.role).comesBack
+              ? 'It came up above the bound: say so now'
+              : 'It falls beyond the limit: say so now'}
         </Button>
       )}
       {!over && makeUpDecided(plan, state, stage, hold, shown) && (

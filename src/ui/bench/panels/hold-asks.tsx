@@ -72,7 +72,12 @@ export function HoldAsks({
   const { plan, state } = view;
   return (
     <>
-      {temperatureNeeded(plan, state, hold) && (
+      {stage.kind === 'hold' && stage.judge && !hold.noThermometer && (
+        <Ask word="Temperatures" onClick={() => onSide('temperature')}>
+          {placesWords(hold)}
+        </Ask>
+      )}
+      {!(stage.kind === 'hold' && stage.judge) && temperatureNeeded(plan, state, hold) && (
         <Ask word="Temperature" onClick={() => onSide('temperature')}>
           This repeats a movement that warmth could explain: log the pipe temperature at start and end.
         </Ask>
@@ -101,6 +106,18 @@ export function HoldAsks({
       <Rhythm stage={stage} visit={visit} hold={hold} at={at} />
     </>
   );
+}
+/** What is logged of the warmth, in a line; what is still to come. */
+function placesWords(hold: Hold): string {
+  const names = (when: 'start' | 'end') => [
+    ...new Set((hold.places ?? []).filter((p) => p.when === when).map((p) => p.place)),
+  ];
+  const [start, end] = [names('start'), names('end')];
+  if (!start.length) return 'Warmth is taken out of this reading: log pipe and room NOW, two places or more.';
+  if (start.length < 2) return `Start: ${start[0]} alone. A second place now, or it can never be Tight.`;
+  return end.length
+    ? `Logged at the end: ${end.join(', ')}, of ${start.join(', ')}.`
+    : `Logged at the start: ${start.join(', ')}. In between, and again at the end.`;
 }
 /** Asks for the next reading where the pack gives a rhythm. */
 function Rhythm({ stage, visit, hold, at }: Pick<PanelProps, 'stage' | 'visit' | 'at'> & { hold: Hold }) {

@@ -224,7 +224,7 @@ function Ways({
       )}
       {falls && (
         <Button className="min-h-14" onClick={onUnheld}>
-          It will not stand
+          {stage.kind === 'hold' && stage.vacuum ? 'It came up again' : 'It will not stand'}
         </Button>
       )}
       {stage.kind === 'hold' && (stage.skip || stage.optional) && (

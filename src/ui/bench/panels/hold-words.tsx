@@ -2,11 +2,21 @@
 import { known } from '@/core/formula';
 import type { HoldStage } from '@/core/kinds';
 import { acceptOf } from '@/core/plan/limits';
-import { type Exact, type Limit, showChange, showExact } from '@/core/quantity/exact';
+import { vacuumFit } from '@/core/medium/vacuum';
+import {
+  type Exact,
+  type Limit,
+  parseWithUnit,
+  showChange,
+  showExact,
+  toNumber,
+} from '@/core/quantity/exact';
+import { convert } from '@/core/quantity/unit';
 import { roleOf } from '@/core/roles';
 import type { RoleRule } from '@/core/roles/role';
 import type { holdSpec } from '@/core/run/hold-spec';
-import { contextOf } from '@/core/run/read';
+import { coldest, vacuumPoints } from '@/core/roles/vacuum/judge';
+import { contextOf, gaugeOf, perceptibleOf } from '@/core/run/read';
 import type { Hold } from '@/core/run/state';
 import { madeUp, makeUpLimit } from '@/core/run/water-limits';
 import { Why } from '@/ui/kit/why';
@@ -69,6 +79,42 @@ function MakeUpWords({ view, stage, hold, at }: Pick<PanelProps, 'view' | 'stage
         <>; no limit is given: the figure goes to the engineer</>
       )}
       . <AcceptWords view={view} stage={stage} />
+    </>
+  );
+}
+
+const SHAPES = {
+  level: 'it stands still',
+  falls: 'it FALLS: is the pump shut off?',
+  leak: 'it rises evenly',
+  moisture: 'it rises and flattens',
+  both: 'not clear yet',
+  few: 'a few more readings show it',
+} as const;
+/** Up to where a vacuum may stand, which rise is a leak, and what its shape is so far. */
+function ShapeWords({ view, stage, hold }: WordsProps) {
+  const { plan, state } = view;
+  const gauge = gaugeOf(plan, state);
+  if (stage.kind !== 'hold' || !stage.vacuum || !gauge) return null;
+  const pm = perceptibleOf(plan, gauge, stage.part).value;
+  const pa = (e: Exact) => convert(toNumber(e), e.unit, 'Pa(abs)');
+  const { cause } = vacuumFit(vacuumPoints(state, hold, gauge), pa(gauge.resolution), pa(pm), coldest(hold));
+  const { most, leakRise, source } = stage.vacuum;
+  return (
+    <>
+      <Why
+        facts={{
+          title: 'What a standing vacuum is judged by',
+          source,
+          text: `At or below ${most.replace('(abs)', ' abs')} and level or flattening it holds. An even rise of ${leakRise.replace('(abs)', ' abs')} or more is a leak. Flattening above is moisture.`,
+        }}
+      >
+        <span>
+          at most <span className="figure">{showExact(parseWithUnit(most))}</span>, even rise below{' '}
+          <span className="figure">{showExact(parseWithUnit(leakRise))}</span>
+        </span>
+      </Why>
+      . So far: <strong>{SHAPES[cause]}</strong>.
     </>
   );
 }
@@ -139,6 +185,7 @@ const AGAINST: Readonly<Record<NonNullable<RoleRule['against']>, ComponentType<W
   band: BandWords,
   bounds: BoundsWords,
   water: MakeUpWords,
+  shape: ShapeWords,
   nothing: ({ hold }) => <>{roleOf(hold.role).says}</>,
 };
 /** The movement so far, and what it is watched against. */

@@ -109,7 +109,11 @@ function Running({
   const falls =
     unheldWays(state, stage).length > 0 &&
     (hold.role === 'settle' ||
-      (change.digits < 0 && breaks(magnitude(change), limits.fall) && explainedLeft(props, hold, at) === 0));
+      (roleOf(hold.role).comesBack && change.digits > 0 && breaks(change, limits.rise)) ||
+      (!roleOf(hold.role).comesBack &&
+        change.digits < 0 &&
+        breaks(magnitude(change), limits.fall) &&
+        explainedLeft(props, hold, at) === 0));
   if (unheld) return <WillNotStand {...props} gauge={gauge} onBack={() => setUnheld(false)} />;
   if (ending)
     return (

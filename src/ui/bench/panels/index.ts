@@ -41,4 +41,5 @@ export const PANELS: { readonly [K in StageKind]: Entry } = {
   bucket: { panel: pool((all) => all.BucketPanel) },
   cure: { panel: pool((all) => all.CurePanel) },
   listen: { panel: pool((all) => all.ListenPanel) },
+  cylinder: { panel: extra((all) => all.CylinderPanel) },
 };

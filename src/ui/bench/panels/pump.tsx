@@ -2,6 +2,7 @@
 import type { Gauge } from '@/core/instrument/gauge';
 import type { PumpStage } from '@/core/kinds';
 import { firstStepDrops, pumpBand, pumpStepNow, raisingSteps, tooMuchAir } from '@/core/kinds/pump/fold';
+import { fillingOf } from '@/core/plan/filling';
 import { type Exact, showChange, showExact, toNumber } from '@/core/quantity/exact';
 import { stageBand } from '@/core/run/hold-spec';
 import { gaugeOf } from '@/core/run/read';
@@ -88,7 +89,7 @@ function Steps({ visit, pump, whole, gauge }: Raising) {
             className={`text-sm lg:px-2 lg:py-1 ${many ? 'px-1' : 'px-2'} ${i === index ? 'bg-block' : 'bg-panel'}`}
           >
             <span className="block text-quiet max-lg:sr-only">
-              {done?.look ? 'looked at' : i === index ? (done ? 'look now' : 'pump to') : 'later'}
+              {done?.look ? 'looked at' : i === index ? (done ? 'look now' : 'raise to') : 'later'}
             </span>
             <span className="figure-narrow block text-base whitespace-nowrap">
               {figure}
@@ -112,7 +113,7 @@ function Noticed({ view, visit, pump }: Raising) {
       {drop && (
         <p className="border-l-4 border-ochre pl-3">
           The first step dropped by <span className="figure">{showChange(drop)}</span>: most often a joint
-          that was never made or pressed. Look at each before you pump on.
+          that was never made or pressed. Look at each before you go on.
         </p>
       )}
       {trapped && (
@@ -151,13 +152,14 @@ function CannotReach({ act, onBack }: Pick<PanelProps, 'act'> & { onBack: () => 
 }
 function PumpTo({ view, visit, stage, act, pump, gauge, whole, onFail }: Raising & { onFail: () => void }) {
   const [pumped, setPumped] = useState<Pumped>(NONE);
+  const { looks } = fillingOf(view.plan, stage.part);
   const index = pumpStepNow(visit);
   const band = pumpBand(pump, whole, index);
   const last = index + 1 === raisingSteps(pump, whole).length;
   return (
     <>
       <p>
-        Pump to{' '}
+        {looks.raised === 'pumped' ? 'Pump to' : 'Raise to'}{' '}
         <Why
           facts={{
             title: last ? 'Test pressure' : 'Step of raising',
@@ -174,10 +176,10 @@ function PumpTo({ view, visit, stage, act, pump, gauge, whole, onFail }: Raising
       </p>
       <Keypad
         gauge={gauge}
-        label="Pump stopped. The gauge shows"
+        label={`${looks.stopped} The gauge shows`}
         save="Reached: look at the joints"
         live={view.live}
-        aside={<PumpedWater onChange={setPumped} />}
+        {...(looks.raised === 'pumped' ? { aside: <PumpedWater onChange={setPumped} /> } : {})}
         {...(last ? { confirm: pump.confirms } : {})}
         onSave={async (entered) => {
           if (pumped.wrong) return pumped.wrong;
@@ -201,6 +203,7 @@ function PumpTo({ view, visit, stage, act, pump, gauge, whole, onFail }: Raising
 function Look(props: Raising) {
   const { view, visit, at, act, pump, gauge, whole } = props;
   const [dripping, setDripping] = useState(false);
+  const { looks } = fillingOf(view.plan, pump.part);
   const index = pumpStepNow(visit);
   const step = visit.pumped[index]!;
   const due = step.reached.readMoment + raisingSteps(pump, whole)[index]!.minutes * 60_000;
@@ -208,7 +211,7 @@ function Look(props: Raising) {
   return (
     <>
       <p className="leading-tight lg:text-lg">
-        Look at every joint.{' '}
+        {looks.how}{' '}
         {over ? (
           'Then read the gauge.'
         ) : (
@@ -228,7 +231,7 @@ function Look(props: Raising) {
           <Keypad
             gauge={gauge}
             label={over ? 'After the pause the gauge shows' : 'The pause is not over'}
-            save="All joints dry: go on"
+            save={looks.none === 'dry' ? 'All joints dry: go on' : 'No bubbles, no hiss: go on'}
             live={view.live}
             previous={step.reached.figure}
             onSave={async (entered) => {
@@ -237,21 +240,22 @@ function Look(props: Raising) {
             }}
           />
           <Button className="min-h-16" onClick={() => setDripping(true)}>
-            A joint drips
+            {looks.some === 'drips' ? 'A joint drips' : 'A joint bubbles or hisses'}
           </Button>
         </>
       )}
     </>
   );
 }
-function Drips({ view, visit, act, gauge, onBack }: Raising & { onBack: () => void }) {
+function Drips({ view, visit, act, pump, gauge, onBack }: Raising & { onBack: () => void }) {
+  const { looks } = fillingOf(view.plan, pump.part);
   const [where, setWhere] = useState('');
   const [trouble, setTrouble] = useState('');
   const step = visit.pumped[pumpStepNow(visit)]!;
   return (
     <div className="grid gap-3">
       <Line value={where} onChange={setWhere} most={200}>
-        Where does it drip?
+        {looks.where}
       </Line>
       <p role="alert" className="min-h-6 text-rust">
         {trouble}
@@ -259,7 +263,7 @@ function Drips({ view, visit, act, gauge, onBack }: Raising & { onBack: () => vo
       <Keypad
         gauge={gauge}
         label="The gauge shows"
-        save="It drips: release and remake"
+        save={looks.some === 'drips' ? 'It drips: release and remake' : 'It leaks there: vent and remake'}
         live={view.live}
         previous={step.reached.figure}
         onCancel={onBack}

@@ -1,6 +1,7 @@
 'use client';
 import { useState } from 'react';
 import type { Gauge } from '@/core/instrument/gauge';
+import type { Stage } from '@/core/kinds';
 import { explainedFor } from '@/core/run/unheld';
 import { unheldWays } from '@/core/run/unheld';
 import type { UnheldWay } from '@/core/run/events';
@@ -29,6 +30,26 @@ const SAYS: Record<UnheldWay, { button: string; save: string; hint: string }> = 
     hint: 'Steady below the band with the source open is the supply’s matter.',
   },
 };
+
+/** The same of a vacuum: what will not come down, or came back up. */
+const VACUUM: Record<'pumping' | 'standing', { button: string; save: string; hint: string }> = {
+  pumping: {
+    button: 'It will not come down',
+    save: 'It stays above: pump and hoses alone',
+    hint: 'Pump and hoses are tried by themselves first: then it is known whether the circuit keeps it up.',
+  },
+  standing: {
+    button: 'It came up again',
+    save: 'It came up: go on with that',
+    hint: 'Own hoses come first, then the circuit.',
+  },
+};
+const saysOf = (stage: Stage, way: UnheldWay) =>
+  stage.kind === 'fill' && stage.evacuates
+    ? VACUUM.pumping
+    : stage.kind === 'hold' && stage.vacuum
+      ? VACUUM.standing
+      : SAYS[way];
 
 /** How long warmth or stretch may still explain a fall in this period, ms; 0 when it no longer can. */
 export const explainedLeft = (props: Pick<PanelProps, 'view' | 'stage'>, hold: Hold, at: number): number =>
@@ -85,8 +106,8 @@ export function WillNotStand({
           <p className="text-lg font-semibold">What does it do?</p>
           {ways.map((w) => (
             <Button key={w} className="min-h-20 text-lg" onClick={() => setWay(w)}>
-              {SAYS[w].button}
-              <span className="block text-sm font-normal">{SAYS[w].hint}</span>
+              {saysOf(stage, w).button}
+              <span className="block text-sm font-normal">{saysOf(stage, w).hint}</span>
             </Button>
           ))}
           <Button className="min-h-14" onClick={onBack}>
@@ -97,11 +118,11 @@ export function WillNotStand({
         <Keypad
           gauge={gauge}
           label="Read the gauge now"
-          save={SAYS[way].save}
+          save={saysOf(stage, way).save}
           live={view.live}
           previous={null}
           onCancel={onBack}
-          extra={<p className="text-sm">{SAYS[way].hint}</p>}
+          extra={<p className="text-sm">{saysOf(stage, way).hint}</p>}
           onSave={async (entered) => {
             const answer = await act({ kind: 'unheld', way, ...entered });
             return answer.accepted ? null : answer.text;

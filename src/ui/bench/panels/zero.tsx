@@ -1,6 +1,7 @@
 'use client';
 import { gaugeFit } from '@/core/instrument/gauge';
 import type { ZeroStage } from '@/core/kinds';
+import { zeroWords } from '@/core/kinds/zero/fold';
 import { fitTarget } from '@/core/plan/limits';
 import { dayOf } from '@/core/plan/plan';
 import { showExact } from '@/core/quantity/exact';
@@ -14,7 +15,8 @@ import type { PanelProps } from '../shared';
 export function ZeroPanel({ view, visit, stage, act }: PanelProps) {
   const { plan, state } = view;
   const gauge = gaugeOf(plan, state);
-  const before = (stage as ZeroStage).when === 'before';
+  const { when, absolute } = stage as ZeroStage;
+  const before = when === 'before';
   const last = visit.zeros[visit.zeros.length - 1];
   if (!gauge)
     return (
@@ -63,7 +65,12 @@ export function ZeroPanel({ view, visit, stage, act }: PanelProps) {
     );
   return (
     <div className="flex flex-[1_0_auto] flex-col">
-      {last && !last.good && before && (
+      {last && !last.good && before && absolute && (
+        <p role="alert" className="mb-3 border-l-4 border-ochre pl-3">
+          {zeroWords(last)} is not what the air presses with. Take another gauge under More.
+        </p>
+      )}
+      {last && !last.good && before && !absolute && (
         <p role="alert" className="mb-3 border-l-4 border-ochre pl-3">
           {showExact(last.figure)} open to air is off zero. Press zero on the gauge with nothing connected and
           read again, or take another gauge.
@@ -72,8 +79,8 @@ export function ZeroPanel({ view, visit, stage, act }: PanelProps) {
       <Keypad
         gauge={gauge}
         label={`${gauge.name}, open to air, shows`}
-        save={before ? 'Zero is proved' : 'Zero after the test'}
-        signed
+        save={absolute ? 'It shows the air' : before ? 'Zero is proved' : 'Zero after the test'}
+        signed={!absolute}
         live={view.live}
         confirm={
           gauge.kind === 'liquid'
@@ -81,10 +88,17 @@ export function ZeroPanel({ view, visit, stage, act }: PanelProps) {
             : 'Nothing is connected, open to air'
         }
         onSave={async ({ figure }) => {
-          const answer = await act({ kind: 'zero', figure, openToAir: true });
+          const answer = await act(
+            absolute ? { kind: 'at-air', figure } : { kind: 'zero', figure, openToAir: true },
+          );
           return answer.accepted ? null : answer.text;
         }}
       />
+      {absolute && (
+        <Button className="min-h-16" onClick={() => void act({ kind: 'at-air', over: true })}>
+          It shows over range
+        </Button>
+      )}
     </div>
   );
 }

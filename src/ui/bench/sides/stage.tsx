@@ -80,7 +80,11 @@ export function MoreSide({ view, stage, onSide, onDone }: SideProps) {
     ['inventory', 'Inventory', !!view.plan.procedure.inventory?.length],
     ['kit', 'Own hose or rig', !!view.plan.ownKit?.length],
     ['plug', 'A plug does not hold', plugsIn(view.state).length > 0],
-    ['look', 'It bubbles where it should not', !!tradeOf(view.plan.system).lines && stage.kind !== 'map'],
+    [
+      'look',
+      'It bubbles where it should not',
+      tradeOf(view.plan.system).parted === 'lines' && stage.kind !== 'map',
+    ],
     ['late', 'Reading from earlier', true],
     ['correct', 'Correct a reading', view.state.visits.some((v) => v.readings.length)],
     ['gauge', 'Change the gauge', view.plan.gauges.length > 1],

@@ -77,7 +77,7 @@ export default async function SystemPage({ params }: { params: Promise<{ system:
       </div>
       <SectionFigure section={facts} records={records} className="mt-3" />
       <LinesOf section={facts} records={records} zone={await viewerZone()} />
-      {[...(tradeOf(facts).lines ? [] : warnings), ...unanswered(network)].map((w) => (
+      {[...(tradeOf(facts).parted ? [] : warnings), ...unanswered(network)].map((w) => (
         <p key={w} className="mt-2 border-l-4 border-ochre pl-3">
           {w}
         </p>
@@ -98,7 +98,7 @@ export default async function SystemPage({ params }: { params: Promise<{ system:
             sections={Object.fromEntries(records.map((r) => [r.run, r.title]))}
             // lines of a pool are no one figure that is followed
             trends={trendsOf(
-              (tradeOf(facts).lines ? [] : history)
+              (tradeOf(facts).parted ? [] : history)
                 .filter((l) => !l.voided && !l.superseded && l.status !== 'practice')
                 .map((l) => ({
                   at: Date.parse(l.sealedAt),
