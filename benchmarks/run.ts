@@ -6,6 +6,7 @@ import { spawn } from 'node:child_process';
 import { readFileSync } from 'node:fs';
 import { chromium } from '@playwright/test';
 import { launchOptions } from '../scripts/chromium.mjs';
+import { circuits } from './circuits';
 import { pools } from './pools';
 import { dayOfLog, ledgerSearch, papers, sealing } from './records';
 import packJson from '@packs/gas-metric.json';
@@ -114,6 +115,7 @@ report('heap of that state', (process.memoryUsage().heapUsed - before) / 1e6, 'M
 if (verdict?.word !== 'tight') throw new Error(`The benchmark log must judge Tight, not ${verdict?.word}.`);
 
 pools(report);
+circuits(report);
 // 2. planning visits of 14 tasks: the worst of many, with what the proof says; and every result of the Desk
 {
   const times: number[] = [];

@@ -93,6 +93,10 @@ const FIGURES = new Set([
   'loss',
   'gasInside',
   'surface',
+  'psHigh',
+  'psLow',
+  'ps',
+  'charge',
 ]);
 /** Of kit, `size` is a word. */
 export const kitFigures = (value: Record<string, unknown>): unknown => {

@@ -1,7 +1,6 @@
 /** What kinds of stage kept beside readings, as it stands on a record. A new kind that keeps something adds its own. */
 import { bucketWords } from '@/core/kinds/bucket/fold';
 import { cureWords } from '@/core/kinds/cure/fold';
-import { cylinderWords } from '@/core/kinds/cylinder/fold';
 import { EVIDENCE_KEYS } from '@/core/kinds/listen/entries';
 import { evidenceWords, placeWords } from '@/core/kinds/listen/fold';
 import { CLARITY } from '@/core/trades/pool/listen';
@@ -12,6 +11,7 @@ import { showExact } from '@/core/quantity/exact';
 import type { RunState } from '@/core/run/state';
 import { tradeOf } from '@/core/trades';
 import { lookWords } from '@/core/trades/pool/ends';
+import { circuitSections } from './circuit-sections';
 import type { Face } from './face';
 
 type Sections = Face['sections'];
@@ -29,7 +29,7 @@ export const roomSections = (plan: Plan, state: RunState): Sections => [
   },
   { title: 'Pool beside a bucket', lines: state.rooms.buckets.map((b) => `${b.title}: ${bucketWords(b)}`) },
   { title: 'Cut and coupled', lines: state.rooms.cures.map(cureWords) },
-  { title: 'Cylinder', lines: state.rooms.cylinders.map(cylinderWords) },
+  ...circuitSections(plan, state),
   ...listenSection(state),
 ];
 const nameIn = (plan: Plan, state: RunState) => {
