@@ -2,7 +2,18 @@ import * as yup from 'yup';
 import type { Gauge } from '@/core/instrument/gauge';
 import { KIT_KINDS, type KitFacts, type LogEntry } from '@/core/instrument/kit';
 import { compare, parseWithUnit } from '@/core/quantity/exact';
-import { figure, free, isoDay, maybeDay, list, optionalFigure, shape, text, uuid } from './figure';
+import {
+  figure,
+  free,
+  gaugeFigure,
+  isoDay,
+  maybeDay,
+  list,
+  optionalFigure,
+  shape,
+  text,
+  uuid,
+} from './figure';
 
 /** A gauge as it is entered. */
 export const gaugeFormSchema = shape({
@@ -10,9 +21,9 @@ export const gaugeFormSchema = shape({
   name: text(40),
   serial: text(40),
   kind: text(10).oneOf(['digital', 'dial', 'liquid', 'chart']),
-  least: figure('pressure'),
-  greatest: figure('pressure'),
-  resolution: figure('pressure', 'above zero'),
+  least: gaugeFigure(),
+  greatest: gaugeFigure(),
+  resolution: gaugeFigure('above zero'),
   accuracy: free(60),
   calibrated: isoDay(),
   calibrationDue: isoDay(),

@@ -21,6 +21,13 @@ export const figure = (dimension: Dimension, least?: 'above zero' | 'zero') =>
     const trouble = figureTrouble(value, dimension, least);
     return trouble ? context.createError({ message: trouble }) : true;
   });
+/** A figure that a gauge shows: above the atmosphere, or absolute as a vacuum is read. */
+export const gaugeFigure = (least?: 'above zero' | 'zero') =>
+  text(40).test('figure', (value, context) => {
+    const pressed = figureTrouble(value, 'pressure', least);
+    const trouble = pressed && figureTrouble(value, 'absolute', least) ? pressed : '';
+    return trouble ? context.createError({ message: trouble }) : true;
+  });
 /** The same where it may stay empty. */
 export const optionalFigure = (dimension: Dimension, least?: 'above zero' | 'zero') =>
   free(40).test('figure', (value, context) => {

@@ -11,6 +11,8 @@ import { compare, type Exact, parseWithUnit, showExact, toNumber } from '@/core/
 import type { Figure } from '@/core/quantity/figure';
 import { localDate } from '@/core/quantity/local-date';
 import { convert, type Unit } from '@/core/quantity/unit';
+import { tradeOf } from '@/core/trades';
+import { PARTED_WORDS } from '@/core/trades/trade';
 import { ENGINE } from './engine';
 import { composeSequence } from './sequence';
 /** Everything a run is conducted by, fixed when it starts: the resolved pack is embedded. */
@@ -160,7 +162,7 @@ export function makePlan(
   if (procedure.oneSection && !rest.system.section)
     throw new PlanError(
       'section',
-      `${procedure.title} is for one line at a time: say which. Lines that nobody knows yet are mapped first.`,
+      `${procedure.title} ${PARTED_WORDS[tradeOf(rest.system).parted ?? 'lines'].ask}`,
     );
   if (!rest.system.pipes.length && !procedure.unpressed)
     throw new PlanError(

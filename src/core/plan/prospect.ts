@@ -9,7 +9,8 @@ import { WATER_BULK_MODULUS } from '@/core/medium/water';
 import { fillingOf } from '@/core/plan/filling';
 import { allowanceOf, fitTarget } from '@/core/plan/limits';
 import { type Exact, type Limit, toNumber } from '@/core/quantity/exact';
-import { convert, type Unit } from '@/core/quantity/unit';
+import { gaugePascal } from '@/core/quantity/pascal';
+import { convert, type Unit, UNITS } from '@/core/quantity/unit';
 import { roleOf } from '@/core/roles';
 import { holdSees } from '@/core/run/hold-sees';
 import { type HoldMinutes, leakThatMatters, minutesFor } from '@/core/run/hold-spec';
@@ -124,7 +125,8 @@ const timesOf = (plan: Plan, part: string | null, gauge: Gauge, stage: HoldStage
 
 const seesAbout = (g: GaugeProspect): number =>
   g.sees === null ? Infinity : Math.round(Math.log(g.sees) / Math.log(1.2));
-const stepOf = (g: Gauge): number => convert(toNumber(g.resolution), g.resolution.unit, 'Pa');
+/** Of gauges that read the same quantity the finer comes first. */
+const stepOf = (g: Gauge): number => toNumber(g.resolution) * UNITS[g.resolution.unit].si;
 
 function gaugesOf(plan: Plan, part: string | null, day: string): GaugeProspect[] {
   const target = known(() => fitTarget(plan, part));
@@ -156,8 +158,8 @@ function gaugesOf(plan: Plan, part: string | null, day: string): GaugeProspect[]
 }
 function sensitivityOf(plan: Plan, part: string | null, gauge: Gauge, pressure: Exact): Sensitivity | null {
   const unit = gauge.resolution.unit;
-  const pa = convert(toNumber(pressure), pressure.unit, 'Pa');
-  const weather = movesOf(plan, part).weather(plan.system, pa);
+  const pa = gaugePascal(pressure);
+  const weather = pa === null ? null : movesOf(plan, part).weather(plan.system, pa);
   if (!weather) return null;
   const perKelvin = convert(weather.perKelvin, 'Pa', unit);
   const allowance = allowanceOf(plan, part).limit;
@@ -205,7 +207,7 @@ export function partProspect(plan: Plan, part: string | null, day: string, gauge
     : [];
   const volume =
     planVolume(plan, part).value * (1 + volumeUncertainty(plan.system, caseOf(plan, part).appliances));
-  const pa = pressure.pressure && convert(toNumber(pressure.pressure), pressure.pressure.unit, 'Pa');
+  const pa = pressure.pressure && gaugePascal(pressure.pressure);
   const stiffness = pa === null ? undefined : movesOf(plan, part).weather(plan.system, pa)?.stiffness;
   const water = pa === null ? 0 : liquidEnergy(pa, stiffness ?? volume / WATER_BULK_MODULUS);
   const gas = pa === null ? 0 : gasEnergy(volume, pa);

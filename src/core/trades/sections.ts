@@ -74,8 +74,13 @@ function withinSide(system: System, key: string): System | null {
   const other: Readonly<Record<SideKey, string | null>> = { high: SIDES.low, low: SIDES.high, both: null };
   // what the unit's plate says of PS and fluid stands over every side of it
   const { condensing } = system;
+  const own = sectionOf(installationOf(system, inside));
+  const here = new Set((own.valves ?? []).map((v) => v.kind));
+  // what is known to stand on the other side is not looked for on this one
+  const elsewhere = (system.valves ?? []).map((v) => v.kind).filter((k) => !here.has(k));
   return {
-    ...sectionOf(installationOf(system, inside)),
+    ...own,
+    ...(elsewhere.length ? { noValves: [...new Set([...(system.noValves ?? []), ...elsewhere])] } : {}),
     ...(condensing ? { condensing } : {}),
     name: `${system.name}, ${title.toLowerCase()}`,
     section: { key: side, title },

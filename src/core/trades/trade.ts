@@ -6,6 +6,27 @@ import type { Network } from '@/core/network/network';
 
 /** Kinds of simulated installations; each hides something else. */
 export type Simulates = 'gas' | 'liquid' | 'pool-line' | 'pool-joins' | 'circuit';
+export type Parted = 'lines' | 'sides';
+/** How the sections of a place are asked for, by what parts it. */
+export const PARTED_WORDS: Readonly<
+  Record<
+    Parted,
+    { readonly which: string; readonly none: string; readonly ask: string; readonly gone: string }
+  >
+> = {
+  lines: {
+    which: 'Which line',
+    none: 'No line is known yet. Map the lines first: which outlets and connections belong together.',
+    ask: 'is for one line at a time: say which. Lines that nobody knows yet are mapped first.',
+    gone: 'This line is not known any more: what was seen since says otherwise. Choose again on the place page.',
+  },
+  sides: {
+    which: 'Which side',
+    none: 'No side is drawn yet: draw the service valves of liquid and suction line, and what is joined to them.',
+    ask: 'is for one side at a time: say which, or both joined at the lower PS.',
+    gone: 'This side is not drawn any more. Choose again on the place page.',
+  },
+};
 /** What a trade brings along: what its installations are made of, what is told of them, and what a first drawing of one is. */
 export interface Trade {
   readonly name: string;
@@ -27,7 +48,7 @@ export interface Trade {
    * Tested section by section, with no one source and no one test point: lines with ends of which nobody sees which belong
    * together, or the sides of a circuit.
    */
-  readonly parted?: 'lines' | 'sides';
+  readonly parted?: Parted;
   /** What the working pressure is called, where it is another's than its own; 0 is then: not known. */
   readonly pressureOf?: string;
   /** What feeds it, where nobody has named it. */

@@ -43,6 +43,8 @@ export interface SectionRecord {
   readonly run: string;
   readonly number: string;
   readonly word: string;
+  /** As it was called there. */
+  readonly label: string;
   readonly procedure: string;
   readonly sealedAt: string;
 }
@@ -56,6 +58,7 @@ export const recordsBySection = (scope: { org: string }, system: string): Promis
         run: ledger.id,
         number: ledger.number,
         word: ledger.word,
+        label: sql<string>`coalesce(${ledger.summary} ->> 'label', '')`,
         procedure: ledger.procedure,
         sealedAt: ledger.at,
       })

@@ -20,6 +20,8 @@ import { clockIsAdjustable, now } from '@/server/now';
 import { withSightings } from '@/server/places/inventory';
 import { withLooks } from '@/server/places/looks';
 import type { System } from '@/core/installation/section';
+import { tradeOf } from '@/core/trades';
+import { PARTED_WORDS } from '@/core/trades/trade';
 import { sectionsOf, withinSection } from '@/core/trades/sections';
 import { earlierGood, recordOfSystem } from '@/server/runs/earlier';
 import { editionsOf } from '@/server/rules/rules';
@@ -118,12 +120,7 @@ async function sectionMeant(tx: Tx, facts: System, section: string | undefined):
   if (!section) return whole;
   const known = sectionsOf(whole).find((s) => s.key === section);
   const within = known && withinSection(whole, section);
-  if (!within)
-    throw new TroubleError(
-      422,
-      'section',
-      'This line is not known any more: what was seen since says otherwise. Choose again on the place page.',
-    );
+  if (!within) throw new TroubleError(422, 'section', PARTED_WORDS[tradeOf(facts).parted ?? 'lines'].gone);
   if (known.open) throw new PlanError('section', `${known.open} Look once more before this line is closed.`);
   return within;
 }

@@ -22,7 +22,7 @@ import { followUpsOf } from '@/server/records/follow-ups';
 import { tell } from '@/server/runs/bus';
 import { eventsOf, lockRun, planOf } from '@/server/runs/log';
 import { TroubleError } from '@/server/trouble';
-import { beginWatch } from '@/server/watches/watches';
+import { beginWatch, endWatchFor } from '@/server/watches/watches';
 import type { Identity } from '@/wire/role';
 import { anchorDue } from './anchors';
 import { publishedKeys, signingSecret } from './keys';
@@ -120,6 +120,7 @@ export async function sealRun(
       .values({ org: person.org, run, token: randomBytes(18).toString('base64url'), made: new Date(moment) });
     // the section was left under pressure once: a record in the place of another goes on with its watch
     if (!plan.supersedes) await beginWatch(tx, person, plan, state, run, moment);
+    await endWatchFor(tx, person.org, plan, number, plan.made.by, moment);
     if (status !== 'practice')
       await followUpsOf(tx, person.org, plan, state, verdict, number, moment, person.person);
     await audit(tx, person, 'sealed', number, moment);

@@ -73,6 +73,37 @@ export async function beginWatch(
   });
 }
 
+/** Ends the watch that was left for this very test: its gauge was read, and what stood there let out. In the sealing transaction. */
+export async function endWatchFor(
+  tx: Tx,
+  org: string,
+  plan: Plan,
+  number: string,
+  by: string,
+  moment: number,
+): Promise<void> {
+  if (!plan.after?.left || plan.practice) return;
+  const rows = await tx.select().from(watches).where(eq(watches.run, plan.after.run));
+  const logs = await logOf(
+    tx,
+    rows.map((r) => r.id),
+  );
+  for (const row of rows) {
+    if (logs.get(row.id)?.some((e) => e.kind === 'end')) continue;
+    const id = uuid7(moment);
+    const body: WatchEntry = {
+      id,
+      at: moment,
+      who: by,
+      trade: '',
+      by: 'member',
+      kind: 'end',
+      text: `Read and ended by the test it was left for: ${number}`,
+    };
+    await tx.insert(watchEntries).values({ org, watch: row.id, id, received: new Date(moment), body });
+  }
+}
+
 export interface WatchRow {
   readonly id: string;
   readonly system: string;

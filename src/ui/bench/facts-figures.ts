@@ -10,7 +10,7 @@ import { acceptOf, testPressure } from '@/core/plan/limits';
 import { applies, type Plan, planVolume } from '@/core/plan/plan';
 import { breachWords, type Exact, showExact, toNumber } from '@/core/quantity/exact';
 import { showFigure, significantText } from '@/core/quantity/figure';
-import { pascal } from '@/core/quantity/pascal';
+import { gaugePascal, pascal } from '@/core/quantity/pascal';
 import { convert, unitLabel } from '@/core/quantity/unit';
 import { holdSees } from '@/core/run/hold-sees';
 import { leakThatMatters, minutesFor } from '@/core/run/hold-spec';
@@ -83,7 +83,8 @@ export function standing(plan: Plan, part: string | null) {
   const found = known(() => testPressure(plan, part));
   if ('missing' in found) return null;
   const { unit } = found.value;
-  const pa = convert(toNumber(found.value), unit, 'Pa');
+  const pa = gaugePascal(found.value);
+  if (pa === null) return null;
   const volume = planVolume(plan, part);
   const weather = movesOf(plan, part).weather(plan.system, pa);
   if (!weather) return null;

@@ -4,7 +4,7 @@ import type { AloneOf } from '@/core/fillings/filling';
 import type { Gauge } from '@/core/instrument/gauge';
 import { add, type Exact, type Limit, showChange, subtract, toNumber } from '@/core/quantity/exact';
 import { significantText } from '@/core/quantity/figure';
-import { convert, unitLabel } from '@/core/quantity/unit';
+import { convert, unitLabel, UNITS } from '@/core/quantity/unit';
 import { roleOf } from '@/core/roles';
 import type { Hold, Visit } from '@/core/run/state';
 import { Why } from '@/ui/kit/why';
@@ -80,7 +80,9 @@ export function LiveFacts({
     ...(b0 && b1 ? { barometer: [b0, b1] as const } : {}),
   };
   const found =
-    alone && gauge.kind !== 'level' ? alone(convert(toNumber(hold.start.figure), unit, 'Pa'), logged) : null;
+    alone && UNITS[unit].dimension === 'pressure'
+      ? alone(convert(toNumber(hold.start.figure), unit, 'Pa'), logged)
+      : null;
   const warm = typeof found === 'number' ? convert(found, 'Pa', unit) : null;
   const what = logged.barometer ? (logged.temperature ? 'Warmth and barometer' : 'Barometer') : 'Temperature';
   const last = samples[samples.length - 1];

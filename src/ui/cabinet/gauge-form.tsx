@@ -58,7 +58,7 @@ export function GaugeFormView({ gauge, onDone }: { gauge: Gauge | null; onDone: 
     <WordsField control={control} name={name} label={label} />
   );
   const figure = (name: 'least' | 'greatest' | 'resolution', label: string) => (
-    <FigureField control={control} name={name} label={label} units={TRADE_UNITS.pressure} />
+    <FigureField control={control} name={name} label={label} units={TRADE_UNITS.gauge} />
   );
   const date = (name: 'calibrated' | 'calibrationDue', label: string) => (
     <WordsField control={control} name={name} label={label} type="date" />

@@ -92,6 +92,7 @@ export function KitFormView({ item, onDone }: { item: KitFacts | null; onDone: (
       {words('serial', 'Serial number')}
       {kind === 'pump' && figure('stroke', 'One stroke delivers', TRADE_UNITS.volume)}
       {['pump', 'hose', 'plug'].includes(kind) && figure('rating', 'Rated for', TRADE_UNITS.pressure)}
+      {kind === 'regulator' && figure('rating', 'Gives at most', TRADE_UNITS.pressure)}
       {kind === 'hose' && figure('volume', 'Holds inside, of gas', ['ml', 'l', 'ft3'])}
       {step && figure('resolution', 'Step', step)}
       {['vessel', 'plug', 'hose'].includes(kind) &&

@@ -159,6 +159,8 @@ export function FigureInput({
 /** Units of the trade a person chooses from, the usual first. */
 export const TRADE_UNITS = {
   pressure: ['mbar', 'bar', 'kPa', 'psi', 'inWC', 'Pa', 'hPa', 'MPa'],
+  /** What a gauge can show: a vacuum is read absolutely. */
+  gauge: ['mbar', 'bar', 'kPa', 'psi', 'inWC', 'Pa', 'hPa', 'MPa', 'Pa(abs)', 'micron', 'mbar(abs)', 'Torr'],
   length: ['m', 'ft'],
   bore: ['mm', 'in'],
   volume: ['l', 'ml', 'm3', 'ft3', 'gal'],

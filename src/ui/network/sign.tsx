@@ -61,8 +61,8 @@ export function Sign({ kind, closed, reached }: { kind: PartKind; closed: boolea
     case 'condensing':
       return (
         <g {...line} strokeWidth={2}>
-          <rect x={-20} y={-16} width={40} height={32} />
-          <path d="M-14,-8 H8 V-2 H-8 V4 H8 V10 H-14" fill="none" />
+          <rect x={-20} y={-12} width={40} height={24} />
+          <path d="M-14,-7 H8 V-1 H-8 V5 H8" fill="none" />
         </g>
       );
     case 'evaporator':

@@ -111,11 +111,21 @@ export function SectionFacts({ facts }: Facts) {
         <Fact name="Largest pipe" figure>
           {largest ? showExact(largest) : 'not entered'}
         </Fact>
-        <Fact name={tradeOf(facts).pressureOf ?? 'Working pressure'} figure>
-          {tradeOf(facts).pressureOf && facts.workingPressure.digits === 0
-            ? 'not known'
-            : showExact(facts.workingPressure)}
-        </Fact>
+        {tradeOf(facts).pressed && (
+          <Fact name={tradeOf(facts).pressureOf ?? 'Working pressure'} figure>
+            {tradeOf(facts).pressureOf && facts.workingPressure.digits === 0
+              ? 'not known'
+              : showExact(facts.workingPressure)}
+          </Fact>
+        )}
+        {facts.condensing?.map((c) => (
+          <Fact key={c.id} name={c.name}>
+            {[
+              c.refrigerant ?? 'refrigerant not known',
+              c.charge ? showExact(c.charge) : 'charge not known',
+            ].join(', ')}
+          </Fact>
+        ))}
         <LevelFacts facts={facts} />
         {!tradeOf(facts).parted && <Fact name="Meter">{facts.meter.name}</Fact>}
         {facts.surface && (

@@ -4,6 +4,7 @@ import type { Offer } from '@/core/plan/offer';
 import { HIDDEN } from '@/core/simulation/simulation';
 import { Button } from '@/ui/kit/button';
 import type { Section } from '@/core/trades/sections';
+import { PARTED_WORDS, type Parted } from '@/core/trades/trade';
 
 const field = 'mt-1 block min-h-11 w-full border border-edge bg-panel px-2 text-base';
 export const keyOf = (o: Offer) => `${o.pack}/${o.id}`;
@@ -249,22 +250,20 @@ export function Practise({
 
 /** Which of the place's sections the test is for; one that is not known to its end says why it cannot be. */
 export function WhichSection({
+  parted,
   sections,
   section,
   onChoose,
 }: {
+  parted: Parted;
   sections: readonly Section[];
   section: string;
   onChoose: (key: string) => void;
 }) {
   return (
     <fieldset className="mt-3">
-      <legend className="font-semibold">Which line</legend>
-      {sections.length === 0 && (
-        <p className="border-l-4 border-ochre pl-3">
-          No line is known yet. Map the lines first: which outlets and connections belong together.
-        </p>
-      )}
+      <legend className="font-semibold">{PARTED_WORDS[parted].which}</legend>
+      {sections.length === 0 && <p className="border-l-4 border-ochre pl-3">{PARTED_WORDS[parted].none}</p>}
       <div className="mt-1 grid gap-2">
         {sections.map((s) => (
           <Button

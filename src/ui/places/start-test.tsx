@@ -4,6 +4,7 @@ import type { BesideOffer } from '@/core/plan/beside-offer';
 import type { Offer } from '@/core/plan/offer';
 import type { EarlierRecord } from '@/core/plan/plan';
 import type { Section } from '@/core/trades/sections';
+import type { Parted } from '@/core/trades/trade';
 import { WORDS } from '@/core/verdict/words';
 import { Button } from '@/ui/kit/button';
 import { plannedQuery } from '@/wire/planned';
@@ -30,6 +31,7 @@ interface StartTestProps {
   failures: Readonly<Record<string, EarlierRecord>>;
   /** The sections of the place, where its trade tells them apart. */
   sections: readonly Section[];
+  parted: Parted;
   gauges: number;
   /** Tests that may run at the same time on another system here. */
   besides: readonly BesideOffer[];
@@ -122,7 +124,7 @@ function useStart({ system, offers, failures, besides }: StartTestProps) {
 
 /** Starts a run on this system: which procedure, what is being tested, the schools' choices, for real or in practice. */
 export function StartTest(props: StartTestProps) {
-  const { offers, gauges, sections } = props;
+  const { offers, gauges, sections, parted } = props;
   const {
     failure,
     section,
@@ -172,7 +174,7 @@ export function StartTest(props: StartTestProps) {
         <>
           <AboutTest procedure={procedure} />
           {procedure.oneSection && (
-            <WhichSection sections={sections} section={section} onChoose={setSection} />
+            <WhichSection parted={parted} sections={sections} section={section} onChoose={setSection} />
           )}
           <WhichCase procedure={procedure} kind={kind} onChoose={setKind} />
           <details className="mt-2 text-sm">

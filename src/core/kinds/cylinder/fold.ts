@@ -12,7 +12,8 @@ import { follow, no, type Refusal } from '@/core/run/transition';
 import { LABELS, type Label } from './entries';
 import type { Cylinder } from './state';
 
-const WRONG: Readonly<Record<Exclude<Label, 'nitrogen'>, string>> = {
+/** Why another gas than nitrogen is put away. */
+export const WRONG: Readonly<Record<Exclude<Label, 'nitrogen'>, string>> = {
   air: 'Compressed air brings oxygen and water into a circuit: with oil it can explode.',
   oxygen: 'OXYGEN AND OIL EXPLODE. Close it, take it out of the room.',
   acetylene: 'A fuel gas under pressure burns and explodes. Close it, take it out of the room.',

@@ -4,15 +4,15 @@ import type { Link, Network, Part } from '@/core/network/network';
 
 /** Grid units of the first drawing. */
 const AT = {
-  unit: 16,
-  valve: 40,
-  header: 70,
-  solenoid: 96,
-  expansion: 122,
-  evaporator: 150,
-  back: 182,
+  unit: 10,
+  valve: 24,
+  header: 44,
+  solenoid: 58,
+  expansion: 74,
+  evaporator: 92,
+  back: 110,
 } as const;
-const ROW = 34;
+const ROW = 18;
 const EVAPORATOR = 'evaporator';
 const part = (
   id: string,
@@ -34,10 +34,10 @@ export function circuitNetwork(
   const count = (word: string) => counted.find((c) => c.word === word)?.count ?? 0;
   const evaporators = Math.max(1, count(EVAPORATOR));
   const solenoids = Math.min(evaporators, count('solenoid valve'));
-  const bottom = 20 + ROW * evaporators;
+  const bottom = 18 + ROW * evaporators;
   const parts: Part[] = [
-    part('unit', 'condensing', 'Condensing unit', AT.unit, bottom / 2 + 10),
-    part('liquid', 'valve', 'liquid line service valve', AT.valve, 20, {
+    part('unit', 'condensing', 'Condensing unit', AT.unit, Math.round(bottom / 2) + 9),
+    part('liquid', 'valve', 'liquid line service valve', AT.valve, 18, {
       position: 'closed',
       facts: { use: 'liquid' },
     }),
@@ -45,9 +45,9 @@ export function circuitNetwork(
       position: 'closed',
       facts: { use: 'suction' },
     }),
-    part('gauge-liquid', 'point', 'gauge port, liquid line', AT.header - 14, 8),
-    part('gauge-suction', 'point', 'gauge port, suction line', AT.header - 14, bottom + 14),
-    part('liquid-line', 'tee', '', AT.header, 20),
+    part('gauge-liquid', 'point', 'gauge port, liquid line', AT.header - 8, 8),
+    part('gauge-suction', 'point', 'gauge port, suction line', AT.back, bottom + 10),
+    part('liquid-line', 'tee', '', AT.header, 18),
     part('suction-line', 'tee', '', AT.back, bottom),
   ];
   const links: Link[] = [];
@@ -56,16 +56,16 @@ export function circuitNetwork(
   join('unit', 'liquid');
   let last = 'liquid';
   if (count('receiver')) {
-    parts.push(part('receiver', 'receiver', 'Receiver', AT.valve + 14, 32));
+    parts.push(part('receiver', 'receiver', 'Receiver', AT.valve + 10, 26));
     join(last, 'receiver');
     last = 'receiver';
   }
   join(last, 'liquid-line', { ...pipe, id: 'liquid-run', name: 'Liquid line' });
   join('gauge-liquid', 'liquid-line');
   for (let n = 1; n <= evaporators; n += 1) {
-    const y = 20 + ROW * (n - 1);
+    const y = 18 + ROW * (n - 1);
     const several = evaporators > 1 ? ` ${n}` : '';
-    let at = 'liquid-line';
+    // drawn from the branch back to the line, so that the line turns down at the header and not under a valve's name
     if (n <= solenoids) {
       parts.push(
         part(`solenoid-${n}`, 'valve', `solenoid valve${several}`, AT.solenoid, y, {
@@ -73,14 +73,13 @@ export function circuitNetwork(
           facts: { use: 'solenoid' },
         }),
       );
-      join(at, `solenoid-${n}`);
-      at = `solenoid-${n}`;
+      join(`solenoid-${n}`, 'liquid-line');
     }
     parts.push(
       part(`expansion-${n}`, 'expansion', `expansion valve${several}`, AT.expansion, y, { position: 'open' }),
       part(`evaporator-${n}`, 'evaporator', `Evaporator${several}`, AT.evaporator, y),
     );
-    join(at, `expansion-${n}`);
+    join(`expansion-${n}`, n <= solenoids ? `solenoid-${n}` : 'liquid-line');
     join(`expansion-${n}`, `evaporator-${n}`);
     join(`evaporator-${n}`, 'suction-line');
   }

@@ -2,7 +2,7 @@
 import type { OwnKit } from '@/core/instrument/kit';
 import type { CylinderStage } from '@/core/kinds';
 import { LABELS, type Label } from '@/core/kinds/cylinder/entries';
-import { cylinderNeeds } from '@/core/kinds/cylinder/fold';
+import { cylinderNeeds, WRONG } from '@/core/kinds/cylinder/fold';
 import { type Exact, parseFigure, showExact } from '@/core/quantity/exact';
 import { unitLabel } from '@/core/quantity/unit';
 import { Button } from '@/ui/kit/button';
@@ -53,7 +53,8 @@ export function CylinderPanel({ view, act, ...props }: PanelProps) {
         woundOut: true,
         ...(tied ? { tied: true } : {}),
       });
-      setTrouble(answer.accepted ? '' : answer.text);
+      // what the bench refuses it says itself
+      if (answer.accepted) setTrouble('');
     } catch (error) {
       setTrouble((error as Error).message);
     }
@@ -75,6 +76,11 @@ export function CylinderPanel({ view, act, ...props }: PanelProps) {
             </Button>
           ))}
         </div>
+        {label && label !== 'nitrogen' && (
+          <p role="alert" className="border-l-4 border-rust pl-3 text-lg">
+            {WRONG[label]} Take another cylinder: oxygen-free dry nitrogen and nothing else.
+          </p>
+        )}
         <div className="grid gap-3 sm:grid-cols-2">
           <Thing title="Regulator, gives at most" of={regulator} kit={regulators} unit={test}>
             <Why facts={{ title: 'Regulator', source: stage.source, text: stage.why ?? '' }}>
@@ -107,16 +113,18 @@ export function CylinderPanel({ view, act, ...props }: PanelProps) {
         tone="act"
         data-primary
         className="min-h-20 w-full shrink-0 text-xl max-lg:sticky max-lg:bottom-0"
-        disabled={!label || !out || !tied || !regulator.said || !hose.said}
+        disabled={label !== 'nitrogen' || !out || !tied || !regulator.said || !hose.said}
         onClick={() => void open()}
       >
         {!label
           ? 'Read the label first'
-          : !regulator.said || !hose.said
-            ? 'Regulator and hose first'
-            : !out || !tied
-              ? 'Wound out and tied first'
-              : 'Open it slowly: go on'}
+          : label !== 'nitrogen'
+            ? 'Not with this gas'
+            : !regulator.said || !hose.said
+              ? 'Regulator and hose first'
+              : !out || !tied
+                ? 'Wound out and tied first'
+                : 'Open it slowly: go on'}
       </Button>
     </div>
   );

@@ -17,6 +17,7 @@ import { requireSession } from '@/server/session/session';
 import { viewerDay, viewerZone } from '@/server/session/zone';
 import { readWatches } from '@/server/watches/watches';
 import { buttonClass } from '@/ui/kit/button-class';
+import { SidesOf } from '@/ui/places/sides-of';
 import { LinesOf } from '@/ui/places/lines-of';
 import { PhotosOnParts } from '@/ui/network/place-photos';
 import { SectionFigure } from '@/ui/network/section-figure';
@@ -77,6 +78,7 @@ export default async function SystemPage({ params }: { params: Promise<{ system:
       </div>
       <SectionFigure section={facts} records={records} className="mt-3" />
       <LinesOf section={facts} records={records} zone={await viewerZone()} />
+      <SidesOf section={facts} records={records} zone={await viewerZone()} />
       {[...(tradeOf(facts).parted ? [] : warnings), ...unanswered(network)].map((w) => (
         <p key={w} className="mt-2 border-l-4 border-ochre pl-3">
           {w}
@@ -115,6 +117,7 @@ export default async function SystemPage({ params }: { params: Promise<{ system:
             offers={packs.flatMap((p) => offersFor(p, facts))}
             failures={failuresBySection(records)}
             sections={sectionsOf(facts)}
+            parted={tradeOf(facts).parted ?? 'lines'}
             besides={packs.flatMap((p) =>
               besidesFor(
                 p,
