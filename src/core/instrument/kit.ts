@@ -85,7 +85,7 @@ export function ownKitOf(
         name,
         serial,
         ...(volume ? { volume } : {}),
-        ...(kind === 'plug' || kind === 'regulator' ? { kind } : {}),
+        ...(kind === 'pump' ? {} : { kind }),
         ...(kind === 'plug' && size ? { size } : {}),
         ...(rating ? { rating } : {}),
         ...('loss' in test ? { blank: { on: localDate(Date.parse(at), zone), ...test } } : {}),

@@ -3,6 +3,7 @@
  * low: each is a finding that leads on, never a stage that refuses for ever. Source: general rules of judging
  */
 import { wanted } from '@/core/formula';
+import { movesOf } from '@/core/fillings/moves';
 import type { Gauge } from '@/core/instrument/gauge';
 import type { Stage } from '@/core/kinds';
 import { kindOf } from '@/core/kinds';
@@ -20,7 +21,10 @@ import {
   parseWithUnit,
   showExact,
   subtract,
+  toNumber,
 } from '@/core/quantity/exact';
+import { gaugePascal } from '@/core/quantity/pascal';
+import { convert } from '@/core/quantity/unit';
 import { roleOf } from '@/core/roles';
 import { fifthOfKelvin } from '@/core/roles/tightness/judge';
 import type { EventOf } from '@/core/run/events';
@@ -84,6 +88,11 @@ export function unheld(
     endCycle(plan, state, visit, stage, 'beyond', at);
     return null;
   }
+  if (stage.kind === 'hold' && stage.judge && !beyondWarmth(plan, stage, hold, reading.figure))
+    return no(
+      'explained',
+      `Warmth alone can move this so far: log the temperatures and read at the end. Only a fall that ${MOST_WARMTH} K could not make is said before.`,
+    );
   const explained = explainedFor(plan, stage).minutes;
   const early = event.way === 'falls' && (ms < explained * 60_000 || slight(plan, stage, hold, reading));
   visit.unheld = {
@@ -113,6 +122,17 @@ export function unheld(
   if (outcome === 'rises') state.rises += 1;
   follow(plan, state, outcome, at);
   return null;
+}
+
+/** More than any room or pipe cools by in a hold, K. House figure. */
+const MOST_WARMTH = 15;
+/** Whether a hold that is judged without warmth has fallen further than any warmth could make it: only then it is ended early. */
+export function beyondWarmth(plan: Plan, stage: Stage, hold: Hold, now: Exact): boolean {
+  const fall = subtract(hold.start.figure, now);
+  const start = gaugePascal(hold.start.figure);
+  const weather = start === null ? null : movesOf(plan, stage.part).weather(plan.system, start);
+  if (!weather || fall.digits <= 0) return false;
+  return convert(toNumber(fall), fall.unit, 'Pa') > Math.abs(weather.perKelvin) * MOST_WARMTH;
 }
 
 /** A fall of gas so small that 0.2 K would do it, whenever it came: warmth can always explain that. */

@@ -37,7 +37,7 @@ export const vacuumGauge = gauge({
 export const circuitKit: readonly OwnKit[] = [
   { id: uuid(73, 8), name: 'R-50', serial: 'K73', kind: 'regulator', rating: q('50 bar') },
   { id: uuid(74, 8), name: 'R-100', serial: 'K74', kind: 'regulator', rating: q('100 bar') },
-  { id: uuid(75, 8), name: 'H-60', serial: 'K75', rating: q('60 bar'), volume: q('0.05 l') },
+  { id: uuid(75, 8), name: 'H-60', serial: 'K75', kind: 'hose', rating: q('60 bar'), volume: q('0.05 l') },
 ];
 /** What stands on the plate, where somebody read it. */
 export type Plate = Partial<Omit<Condensing, 'id' | 'name' | 'place'>>;

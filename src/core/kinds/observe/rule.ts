@@ -1,5 +1,5 @@
 import { stageBase } from '@/core/grammar/rule';
-import { list, maybe, maybeNumber, object, text } from '@/core/grammar/schema';
+import { list, maybe, maybeAmong, maybeNumber, object, text } from '@/core/grammar/schema';
 import { kind } from '../kind';
 
 const schema = object({
@@ -7,6 +7,8 @@ const schema = object({
   question: text(),
   /** What a photo taken here is to show; it can be left out. */
   photo: maybe(),
+  /** What stands beside the question: what the test before left in, and what warmth does to it. */
+  shows: maybeAmong(['left-in']),
   results: list(
     object({
       key: text(),

@@ -42,6 +42,8 @@ function atAir(
     return no('wrong-step', 'This step asks for a gauge that is zeroed open to air.');
   const gauge = gaugeOf(plan, state);
   if (!gauge) return no('no-gauge', 'Choose the gauge first.');
+  if (UNITS[gauge.resolution.unit].dimension !== 'absolute')
+    return no('unit', `${gauge.name} does not read absolutely. Choose a vacuum gauge.`);
   const greatest = convert(toNumber(gauge.greatest), gauge.greatest.unit, 'Pa(abs)');
   const shown = figure && convert(toNumber(figure), figure.unit, 'Pa(abs)');
   const good =

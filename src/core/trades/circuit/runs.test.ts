@@ -215,6 +215,12 @@ describe('tightness, judged without what warmth does', () => {
     expect([state.phase, verdict!.word]).toEqual(['signing', 'inconclusive']);
     expect(verdict!.sentence).toMatch(text);
   });
+  test('what warmth could do is never said to be a leak before the end; what fifteen kelvin could not do is', () => {
+    const early = (figure: string): Lines => [...LAID, [3100, 'unheld', 'falls', figure]];
+    expect(refused(tight, early('16.40'))).toThrow(/Warmth alone can move this so far/);
+    expect(refused(tight, early('15.90'))).toThrow(/Warmth alone/);
+    expect(standing(tight, early('15.70')).at).toBe('own-kit');
+  });
   test('without a thermometer it can be found leaking, never Tight; it is asked for, or said that there is none', () => {
     expect(refused(tight, [...LAID, [4725, 'end', '16.79']])).toThrow(/two places or more/);
     const bare = (end: string) => outcome([...LAID, [1130, 'temperature', 'none'], [4725, 'end', end]]);

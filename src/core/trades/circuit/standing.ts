@@ -1,6 +1,5 @@
 /** How far the sides of a circuit are proved: what ended well on each, and what comes next. */
 import type { System } from '@/core/installation/section';
-import { isGood } from '@/core/verdict/words';
 import { SIDES, sideKeys, type SideKey } from './sides';
 
 /** A record as it bears on a side, the newest first in a list of them. */
@@ -43,6 +42,3 @@ export function sideStandings(
     { key: '' as const, title: 'Whole circuit', records: newest(records.filter((r) => r.section === '')) },
   ];
 }
-/** Whether the last of everything that was done on it ended well, and anything was. */
-export const stands = (s: SideStanding): boolean =>
-  s.records.length > 0 && s.records.every((r) => isGood(r.word));

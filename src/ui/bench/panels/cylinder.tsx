@@ -3,7 +3,8 @@ import type { OwnKit } from '@/core/instrument/kit';
 import type { CylinderStage } from '@/core/kinds';
 import { LABELS, type Label } from '@/core/kinds/cylinder/entries';
 import { cylinderNeeds, WRONG } from '@/core/kinds/cylinder/fold';
-import { type Exact, parseFigure, showExact } from '@/core/quantity/exact';
+import { wanted } from '@/core/formula';
+import { compare, type Exact, parseFigure, showExact } from '@/core/quantity/exact';
 import { unitLabel } from '@/core/quantity/unit';
 import { Button } from '@/ui/kit/button';
 import { Why } from '@/ui/kit/why';
@@ -27,10 +28,11 @@ export function CylinderPanel({ view, act, ...props }: PanelProps) {
   const found = cylinderNeeds(plan, stage);
   const kit = plan.ownKit ?? [];
   const regulators = kit.filter((k) => k.kind === 'regulator' && k.rating);
-  const hoses = kit.filter((k) => !k.kind && k.rating);
+  const hoses = kit.filter((k) => k.kind === 'hose' && k.rating);
   const [label, setLabel] = useState<Label | ''>('');
-  const regulator = useThing(regulators);
-  const hose = useThing(hoses);
+  const needs = 'value' in found ? found.value : null;
+  const regulator = useThing(regulators, (most) => !!needs && fits(most, needs.test, needs.regulator));
+  const hose = useThing(hoses, (most) => !!needs && fits(most, needs.test, null));
   const [out, setOut] = useState(false);
   const [tied, setTied] = useState(false);
   const [trouble, setTrouble] = useState('');
@@ -129,9 +131,12 @@ export function CylinderPanel({ view, act, ...props }: PanelProps) {
     </div>
   );
 }
-/** A thing of the cabinet, or what is stamped on one that is not in it. */
-function useThing(kit: readonly OwnKit[]) {
-  const [id, setId] = useState(kit[0]?.id ?? STAMPED);
+const fits = (most: Exact, test: Exact, highest: Exact | null): boolean =>
+  compare(wanted(most, test.unit, 'down'), test) >= 0 &&
+  (!highest || compare(wanted(most, highest.unit, 'up'), highest) <= 0);
+/** A thing of the cabinet that fits, or what is stamped on one that is not in it. */
+function useThing(kit: readonly OwnKit[], fit: (most: Exact) => boolean) {
+  const [id, setId] = useState(() => (kit.find((k) => fit(k.rating!)) ?? kit[0])?.id ?? STAMPED);
   const [typed, setTyped] = useState('');
   const own = kit.find((k) => k.id === id);
   return {

@@ -150,13 +150,18 @@ function AcceptWords({ view, stage }: Pick<PanelProps, 'view' | 'stage'>) {
 }
 
 /** The movement that counts, and from where it is counted. */
-function LimitWords({ hold, limits }: WordsProps) {
+function LimitWords({ hold, limits, stage }: WordsProps) {
   const { role } = hold;
   const { says } = roleOf(role);
   return (
     <Why facts={whyLimit(limits, role)}>
       <span>
-        {says ?? (limits.nil ? 'nil: a fall of' : 'permitted drop')}{' '}
+        {says ??
+          (stage.kind === 'hold' && stage.judge
+            ? 'without what warmth does, a fall of'
+            : limits.nil
+              ? 'nil: a fall of'
+              : 'permitted drop')}{' '}
         <span className="figure">{showExact(role === 'let-by' ? limits.rise.value : limits.fall.value)}</span>
         {limits.nil || role === 'stretch'
           ? limits.rise.broken === 'at'

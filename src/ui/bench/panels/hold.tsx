@@ -9,7 +9,7 @@ import { holdLimits } from '@/core/run/hold-limits';
 import { heldAfter, holdSpec, steadyWindow } from '@/core/run/hold-spec';
 import { gaugeOf, holdEnds, runningHold } from '@/core/run/read';
 import type { Hold } from '@/core/run/state';
-import { unheldWays } from '@/core/run/unheld';
+import { beyondWarmth, unheldWays } from '@/core/run/unheld';
 import { aloneIn } from '@/core/verdict/correction';
 import { pointNow } from '@/device/point';
 import { holdTrace } from '@/chart/run-trace';
@@ -111,6 +111,7 @@ function Running({
     (hold.role === 'settle' ||
       (roleOf(hold.role).comesBack && change.digits > 0 && breaks(change, limits.rise)) ||
       (!roleOf(hold.role).comesBack &&
+        !(stage.kind === 'hold' && stage.judge && !beyondWarmth(plan, stage, hold, shown.figure)) &&
         change.digits < 0 &&
         breaks(magnitude(change), limits.fall) &&
         explainedLeft(props, hold, at) === 0));
@@ -158,7 +159,7 @@ function Running({
           windowMs={windowMs}
         />
       )}
-      {roleOf(hold.role).drawn && !(side && side !== 'more') && (
+      {roleOf(hold.role).drawn && !(stage.kind === 'hold' && stage.judge) && !(side && side !== 'more') && (
         <BandStrip start={hold.start.figure} now={shown.figure} fall={limits.fall} rise={limits.rise} />
       )}
       {!side && <HoldAsks {...props} hold={hold} gauge={gauge} step={step} onSide={onSide} />}
