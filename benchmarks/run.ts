@@ -7,6 +7,7 @@ import { readFileSync } from 'node:fs';
 import { chromium } from '@playwright/test';
 import { launchOptions } from '../scripts/chromium.mjs';
 import { circuits } from './circuits';
+import { ducts } from './ducts';
 import { pools } from './pools';
 import { dayOfLog, ledgerSearch, papers, sealing } from './records';
 import packJson from '@packs/gas-metric.json';
@@ -116,6 +117,7 @@ if (verdict?.word !== 'tight') throw new Error(`The benchmark log must judge Tig
 
 pools(report);
 circuits(report);
+ducts(report);
 // 2. planning visits of 14 tasks: the worst of many, with what the proof says; and every result of the Desk
 {
   const times: number[] = [];

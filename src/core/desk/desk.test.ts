@@ -125,6 +125,11 @@ test.each<[string, string, Record<string, number | RegExp>]>([
   ['strength-pressure', 'PS=28bar f=1.1 weak=42bar', { p: 30.8, tight: 28 }],
   ['nitrogen-temperature', 'p=28bar T0=20C T1=17C', { change: -0.318 }], // 0.34 %/K ideal = 0.297, and about 7 % more
   ['refrigerant-loss', 'Q=0.01ml/min T=20C fluid=R134a', { m: 22.305 }], // 5.256 l x 4.2416 g/l
+  [
+    'duct-exponent',
+    'Q1=60CFM p1=25Pa Q2=39.58CFM p2=12.5Pa Q3=90.94CFM p3=50Pa',
+    { n: 0.6, Q: 60, says: /^Follows/ },
+  ],
   ['standing-vacuum', 'p0=60Pa p5=90Pa p10=110Pa', { says: /^Tight/ }],
   ['standing-vacuum', 'p0=60Pa p5=140Pa p10=220Pa', { says: /^Not tight/ }],
   ['standing-vacuum', 'p0=60Pa p5=150Pa p10=190Pa', { says: /^Moisture/ }],

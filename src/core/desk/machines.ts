@@ -12,6 +12,7 @@ import {
 } from '@/core/limit/duct';
 import { strengthPressure, vacuumResult } from '@/core/limit/refrigerant';
 import { REFRIGERANTS } from '@/core/medium/fluids';
+import { exponentWord, fitFlowLaw } from '@/core/medium/flow-law';
 import { bubblePressure, molarMass, nitrogenAt } from '@/core/medium/refrigerant';
 import { STANDARD_ATMOSPHERE } from '@/core/quantity/unit';
 import { barometer, input, type DeskFormula } from './types';
@@ -132,6 +133,11 @@ export const REFRIGERANT_LINES: readonly DeskFormula[] = [
   },
 ];
 
+const EXPONENT_SAYS = {
+  sound: 'Follows the law.',
+  doubtful: 'Doubtful: look at masks, probe and range, then repeat.',
+  void: 'Void: no opening behaves like this. Look at the set-up.',
+} as const;
 const exponent = () => input('n', 'n, exponent', '1', 'positive', '0.6', '0.5 to 1.0; 0.6 when unknown');
 export const DUCT_LINES: readonly DeskFormula[] = [
   {
@@ -219,12 +225,53 @@ export const DUCT_LINES: readonly DeskFormula[] = [
         ratio: r.ratio,
         low: r.low,
         high: r.high,
-        says:
-          r.result === 'sound'
-            ? 'Follows the law.'
-            : r.result === 'doubtful'
-              ? 'Doubtful: look at masks, probe and range, then repeat.'
-              : 'Void: no opening behaves like this. Look at the set-up.',
+        says: EXPONENT_SAYS[r.result],
+      };
+    },
+  },
+  {
+    id: 'duct-exponent',
+    group: 'duct',
+    title: 'Exponent and leakage from three points',
+    answers: 'C and n of a duct system, and its flow at the reference pressure with how well it is known.',
+    formula: 'ln Q = ln C + n ln p, each point by its own uncertainty',
+    source: 'Power law of openings, weighted least squares of the logarithms',
+    inputs: [
+      input('Q1', 'flow', 'CFM', 'positive', '91'),
+      input('p1', 'at', 'Pa', 'positive', '50'),
+      input('Q2', 'second flow', 'CFM', 'positive', '60'),
+      input('p2', 'at', 'Pa', 'positive', '25'),
+      input('Q3', 'third flow', 'CFM', 'positive', '39.6'),
+      input('p3', 'at', 'Pa', 'positive', '12.5'),
+      input('u', 'uncertainty of each flow', '%', 'positive', '3'),
+      input('ref', 'carried to', 'Pa', 'positive', '25'),
+    ],
+    outputs: [
+      { key: 'n', name: 'n', unit: '1' },
+      { key: 'low', name: 'n, 95 % from', unit: '1' },
+      { key: 'high', name: 'to', unit: '1' },
+      { key: 'Q', name: 'flow at the reference', unit: 'CFM' },
+      { key: 'Qlow', name: 'of it, 95 % from', unit: 'CFM' },
+      { key: 'Qhigh', name: 'to', unit: 'CFM' },
+      { key: 'says', name: 'what it says' },
+    ],
+    work: (n) => {
+      const law = fitFlowLaw(
+        ([1, 2, 3] as const).map((i) => ({
+          flow: n[`Q${i}`]!,
+          pressure: n[`p${i}`]!,
+          uncertainty: n.u!,
+        })),
+      );
+      const { flow, low, high } = law.at(n.ref!);
+      return {
+        n: law.n,
+        low: law.low,
+        high: law.high,
+        Q: flow,
+        Qlow: low,
+        Qhigh: high,
+        says: EXPONENT_SAYS[exponentWord(law)],
       };
     },
   },

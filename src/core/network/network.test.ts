@@ -1,3 +1,4 @@
+import { tradeOf } from '@/core/trades';
 import fc from 'fast-check';
 import { VALVE_KINDS } from '@/core/installation/parts';
 import type { Schematic } from './drawn-before';
@@ -13,8 +14,9 @@ import { GRID, type Network } from './network';
 const demo = readDemo().sites.flatMap((site) =>
   site.systems.map((s): [string, System] => [s.key, demoSystem(s, s.key)]),
 );
-/** A section without its drawing. */
-const facts = ({ network: _n, schematic: _s, ...s }: System) => s;
+/** A section without its drawing; where the gauge goes on what is parted is said by the drawing alone. */
+const facts = ({ network: _n, schematic: _s, ...s }: System) =>
+  tradeOf(s).parted ? { ...s, testPoint: '' } : s;
 /** The drawing that such a section had beside its lists. */
 const drawnBefore = (s: System): Schematic => {
   const n = networkFrom({

@@ -144,8 +144,10 @@ export async function startRun(session: Session, request: StartRun): Promise<{ r
   const { visit, ...asked } = request;
   const { plan, site } = await planFor(session, asked);
   for (const part of planParts(plan)) {
-    const { impossible } = pressurePlan(plan, part);
+    const { impossible, missing } = pressurePlan(plan, part);
     if (impossible) throw new PlanError('pressure', impossible);
+    // a plate nobody read is asked for before anything is joined, not when the cylinder stands there
+    if (missing && tradeOf(plan.system).parted === 'sides') throw new PlanError('fact', missing);
   }
   // said before anything is made: a practice run without its installation would answer nothing
   if (request.practice) hiddenFault(plan, request.fault ?? 'surprise');

@@ -2,7 +2,8 @@
 import { parseWithUnit as q, showExact } from '@/core/quantity/exact';
 import type { ScriptLine } from '@/core/run/script';
 import { currentVisit } from '@/core/run/read';
-import { circuitPlan, playCircuit } from '@/core/testing/coldstore';
+import { uuid } from '@/core/testing/bakery';
+import { circuitPlan, playCircuit, vacuumGauge } from '@/core/testing/coldstore';
 import { owedBy } from '@/core/after/rules';
 import type { Plan } from '@/core/plan/plan';
 
@@ -305,6 +306,36 @@ describe('standing vacuum', () => {
       [5710, 'atair', 'over'],
     ]);
     expect(verdict!.word).toBe('inconclusive');
+  });
+  test('a gauge in micron reads the same bounds, rounded inwards: 67 Pa are 502, 133 Pa are 997 of it', () => {
+    const micron = {
+      ...vacuumGauge,
+      id: uuid(77, 9),
+      name: 'V-M',
+      greatest: q('19000 micron'),
+      least: q('0 micron'),
+      resolution: q('1 micron'),
+    };
+    const plan = { ...vacuum, gauges: [micron] };
+    const begin: Lines = [
+      [10, 'checks'],
+      [20, 'gauge', 'V-M'],
+      [30, 'atair', 'over'],
+    ];
+    expect(refused(plan, [...begin, [3600, 'fill', '503']])).toThrow(/above the band 0 micron to 502 micron/);
+    const stands = (end: number) =>
+      standing(plan, [
+        ...begin,
+        [3600, 'fill', '502'],
+        [3700, 'start', '502'],
+        ...[2, 4, 6, 8].map((m): ScriptLine => [
+          3700 + m * 60,
+          'read',
+          String(Math.round(502 + ((end - 502) * (1 - Math.exp(-m / 2))) / (1 - Math.exp(-5)))),
+        ]),
+        [4303, 'end', String(end)],
+      ]).at;
+    expect([stands(997), stands(998)]).toEqual(['how-left', 'cylinder']);
   });
   test('not reached: pump and hoses alone tell whose fault it is', () => {
     const high: Lines = [...PUMPED.slice(0, 3), [14_000, 'unheld', 'rises', '300']];
