@@ -4,7 +4,7 @@ import { AMBIENT_WORDS, COOLED_WORDS } from '@/core/installation/parts';
 import { cylinderWords } from '@/core/kinds/cylinder/fold';
 import type { Plan } from '@/core/plan/plan';
 import { duration } from '@/core/quantity/duration';
-import { showExact } from '@/core/quantity/exact';
+import { parseWithUnit, showExact } from '@/core/quantity/exact';
 import { inZone } from '@/core/quantity/in-zone';
 import type { Hold, RunState, Visit } from '@/core/run/state';
 import { tradeOf } from '@/core/trades';
@@ -32,6 +32,19 @@ export function unwitnessed(visit: Visit, hold: Hold): { readonly from: number; 
   const gaps = moments.slice(1).map((to, i) => ({ from: moments[i]!, to }));
   const longest = gaps.reduce((a, b) => (b.to - b.from > a.to - a.from ? b : a), { from: 0, to: 0 });
   return longest.to - longest.from >= UNSEEN_MS ? longest : null;
+}
+/** What a standing vacuum was judged by. */
+export function vacuumLimits(plan: Plan, state: RunState): Face['limits'][number][] {
+  const stage = [...state.visits]
+    .reverse()
+    .map((v) => plan.procedure.stages[v.stage])
+    .find((s) => s?.kind === 'hold' && s.vacuum);
+  if (stage?.kind !== 'hold' || !stage.vacuum) return [];
+  const { most, leakRise, source } = stage.vacuum;
+  return [
+    { name: 'vacuum holds up to', value: showExact(parseWithUnit(most)), source },
+    { name: 'an even rise that is a leak', value: `${showExact(parseWithUnit(leakRise))} or more`, source },
+  ];
 }
 /** Sections of a circuit; none for any other installation. */
 export function circuitSections(plan: Plan, state: RunState): Sections {

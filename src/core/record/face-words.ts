@@ -1,4 +1,5 @@
 import { notCoveredIn } from '@/core/plan/not-covered';
+import { reachOf } from '@/core/network/flood';
 import type { Plan } from '@/core/plan/plan';
 import type { RunState } from '@/core/run/state';
 import { tradeOf } from '@/core/trades';
@@ -20,7 +21,12 @@ export function faceWords(plan: Plan, state: RunState) {
 /** What bounded the test, in a sentence: its valve, or the plugs of a line; a whole pool by nothing but its map. */
 export function boundedWords(plan: Pick<Plan, 'system'>): string {
   const { system } = plan;
-  if (tradeOf(system).parted !== 'lines')
+  const { parted } = tradeOf(system);
+  if (parted === 'sides') {
+    const bounds = system.network ? reachOf(system.network).boundaries.map((b) => b.name) : [];
+    return bounds.length ? `Bounded by ${bounds.join(', ')}.` : 'Nothing bounds it on its drawing.';
+  }
+  if (parted !== 'lines')
     return `Bounded by ${system.supplyValve} (owner: ${system.supplyValveOwner}); test point: ${system.testPoint}.`;
   const { section } = system;
   return section

@@ -1,3 +1,5 @@
+import { vacuumLimits } from './circuit-sections';
+import { zeroWords } from '@/core/kinds/zero/fold';
 import { type Gauge, LEVEL_MARK } from '@/core/instrument/gauge';
 import { JOINT_WORDS, WHOSE_WORDS } from '@/core/kinds/joints/fold';
 import { allowanceOf } from '@/core/plan/limits';
@@ -120,7 +122,7 @@ export function faceOf(text: string): Face {
         )
         .join('. ') ||
       (byLevel ? 'a level mark and rule, read to the millimetre; no gauge' : 'no gauge was used'),
-    zeros: zeros.map((z) => `${showExact(z.figure)} at ${clockInZone(z.at, zone)}`).join('; ') || 'not read',
+    zeros: zeros.map((z) => `${zeroWords(z)} at ${clockInZone(z.at, zone)}`).join('; ') || 'not read',
     limits: judging ? limitsOf(plan, state, judging, part, deciding?.hold ?? null) : [],
     row: allowance.row,
     holds: holdLines(plan, state, events),
@@ -190,6 +192,7 @@ function limitsOf(
       }),
     ),
     ...waterLimits(plan, state),
+    ...vacuumLimits(plan, state),
     ...(rule.classes
       ? rule.classes.map((c) => ({ name: c.title, value: classBound(c.below), source: c.source }))
       : hold && roleOf(hold.role).bounded

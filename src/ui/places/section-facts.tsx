@@ -167,7 +167,7 @@ export function SectionFacts({ facts }: Facts) {
         {facts.tank && (
           <Fact name="Tank">{[facts.tank.size, facts.tank.place].filter(Boolean).join(', ')}</Fact>
         )}
-        <Fact name="Emergency line found on the meter" wide>
+        <Fact name={tradeOf(facts).fuel ? 'Emergency line found on the meter' : 'Whom to call'} wide>
           <span className="figure-narrow">{facts.emergencyContact}</span>
         </Fact>
       </dl>
