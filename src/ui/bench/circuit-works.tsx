@@ -72,13 +72,15 @@ export function CircuitWorks({
           </Button>
         </div>
       )}
-      <div className="grid grid-cols-2 gap-2" role="group" aria-label="Leak fluid on">
-        {view.places.map((p) => (
-          <Button key={p} className={pick} onClick={() => does({ act: 'fluid', value: p })}>
-            Fluid: {p}
-          </Button>
-        ))}
-      </div>
+      {!view.vacuum && (
+        <div className="grid grid-cols-2 gap-2" role="group" aria-label="Leak fluid on">
+          {view.places.map((p) => (
+            <Button key={p} className={pick} onClick={() => does({ act: 'fluid', value: p })}>
+              Fluid: {p.replaceAll('-', ' ')}
+            </Button>
+          ))}
+        </div>
+      )}
       <ol aria-live="polite" aria-label="What was seen and heard" className="min-h-6">
         {newest.map((words, i) => (
           <li key={view.said.length - i} className={i ? 'text-sm text-quiet' : 'font-semibold'}>

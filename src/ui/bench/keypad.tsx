@@ -161,7 +161,7 @@ export function Keypad(props: Props) {
               aria-describedby="keypad-trouble"
               aria-invalid={trouble !== ''}
             />
-            <span className="figure text-xl">{unit}</span>
+            <span className="figure text-xl whitespace-nowrap">{unit}</span>
           </span>
         </label>
         {aside && <div className="w-full lg:w-3/5">{aside}</div>}
