@@ -31,6 +31,8 @@ export interface GaugeFrame {
   readonly digits: number;
   readonly scale: number;
   readonly unit: string;
+  /** A gauge with two displays: the flow beside; `digits` null: below its range. */
+  readonly flow?: { readonly digits: number | null; readonly scale: number; readonly unit: string };
 }
 /** `store-away`: the device's own store does not answer, so that nothing can be kept here now. */
 export type Contact = 'with-office' | 'no-signal' | 'signed-out' | 'database-away' | 'store-away';

@@ -72,6 +72,33 @@ export function gaugeFromForm(f: GaugeForm, before: Gauge | null): Gauge {
   };
 }
 
+/** k or m as the sheet of a fan prints it; empty where it prints none. */
+const sheetNumber = () =>
+  free(12).matches(
+    /^(\d{1,6}(\.\d{1,6})?)?$/,
+    'is a number above zero as the sheet prints it, like 8.8, or empty',
+  );
+/** A range begins below where it ends, in one unit; k and m come together. */
+function rangeTrouble(
+  v: { least?: string; greatest?: string; k?: string; m?: string },
+  context: yup.TestContext,
+): true | yup.ValidationError {
+  const lacks = (path: string, message: string) =>
+    context.createError({ path: `${context.path}.${path}`, message });
+  if (Boolean(v.k) !== Boolean(v.m))
+    return lacks(v.k ? 'm' : 'k', 'k and m come together: flow = k × (pressure at the fan, Pa)^m.');
+  if (v.k && (Number(v.k) <= 0 || Number(v.m) < 0.3 || Number(v.m) > 1))
+    return lacks('m', 'k is above zero, m between 0.3 and 1: look at the sheet of the fan again.');
+  try {
+    const [least, greatest] = [parseWithUnit(v.least ?? ''), parseWithUnit(v.greatest ?? '')];
+    if (least.unit !== greatest.unit)
+      return lacks('greatest', 'Both ends of a range are in the same unit: the one it shows.');
+    if (compare(least, greatest) >= 0) return lacks('greatest', 'The range must end above where it begins.');
+  } catch {
+    return true; // the field itself says what is wrong
+  }
+  return true;
+}
 /** Any other thing of the cabinet. */
 export const kitFormSchema = shape({
   id: uuid(),
@@ -87,8 +114,15 @@ export const kitFormSchema = shape({
   volume: optionalFigure('volume', 'above zero'),
   size: free(80),
   batch: free(60),
+  accuracy: optionalFigure('none', 'above zero'),
   ranges: list(
-    shape({ name: text(20), least: figure('flow', 'zero'), greatest: figure('flow', 'above zero') }),
+    shape({
+      name: text(20),
+      least: figure('flow', 'zero'),
+      greatest: figure('flow', 'above zero'),
+      k: sheetNumber(),
+      m: sheetNumber(),
+    }).test('sheet', (v, context) => rangeTrouble(v, context)),
     8,
   ),
 }).test('resolution', (v, context) => {
@@ -102,7 +136,7 @@ export const kitFormSchema = shape({
 });
 export type KitForm = yup.InferType<typeof kitFormSchema>;
 export function kitFromForm(f: KitForm): KitFacts {
-  const maybe = (key: 'resolution' | 'stroke' | 'rating' | 'volume') =>
+  const maybe = (key: 'resolution' | 'stroke' | 'rating' | 'volume' | 'accuracy') =>
     f[key] ? { [key]: parseWithUnit(f[key]) } : {};
   return {
     id: f.id,
@@ -116,6 +150,7 @@ export function kitFromForm(f: KitForm): KitFacts {
     ...maybe('stroke'),
     ...maybe('rating'),
     ...maybe('volume'),
+    ...maybe('accuracy'),
     ...(f.size ? { size: f.size } : {}),
     ...(f.batch ? { batch: f.batch } : {}),
     ...(f.ranges.length
@@ -124,6 +159,7 @@ export function kitFromForm(f: KitForm): KitFacts {
             name: r.name,
             least: parseWithUnit(r.least),
             greatest: parseWithUnit(r.greatest),
+            ...(r.k && r.m ? { k: r.k, m: r.m } : {}),
           })),
         }
       : {}),
@@ -136,6 +172,7 @@ export const logSchema = shape({
   what: text(20).oneOf([
     'zero',
     'blank',
+    'through',
     'calibrated',
     'dropped',
     'over-ranged',
@@ -147,6 +184,8 @@ export const logSchema = shape({
   openToAir: yup.boolean().strict(true).optional(),
   pressure: optionalFigure('pressure', 'above zero'),
   loss: optionalFigure('pressure', 'zero'),
+  flow: optionalFigure('flow', 'above zero'),
+  below: yup.boolean().strict(true).optional(),
   minutes: yup.number().strict(true).min(0.5).max(10_000).optional(),
   on: maybeDay(),
   due: maybeDay(),
@@ -158,6 +197,11 @@ export const logSchema = shape({
     return lacks('openToAir', 'A zero is taken open to air, with nothing connected.');
   if (v.what === 'blank' && (!v.pressure || !v.loss || !v.minutes))
     return lacks('loss', 'Enter pressure, loss and minutes of the own-kit test.');
+  if (v.what === 'through' && (!v.pressure || !v.flow))
+    return lacks(
+      'flow',
+      'Enter the pressure and the flow that still passed, or the least flow of the range.',
+    );
   if (v.what === 'calibrated' && (!v.on || !v.due))
     return lacks('due', 'Enter when it was calibrated and until when it holds.');
   if (v.what === 'calibrated' && v.due <= v.on)
@@ -178,6 +222,13 @@ export function entryFromForm(f: LogForm, good: boolean): LogEntry {
         pressure: parseWithUnit(f.pressure),
         loss: parseWithUnit(f.loss),
         minutes: f.minutes!,
+      };
+    case 'through':
+      return {
+        what: 'through',
+        pressure: parseWithUnit(f.pressure),
+        flow: parseWithUnit(f.flow),
+        below: f.below === true,
       };
     case 'calibrated':
       return { what: 'calibrated', on: f.on, due: f.due, certificate: f.text };

@@ -1,7 +1,8 @@
 /** What is checked of the few facts from which a new place is drawn. */
-import { MEDIA, USES } from '@/core/trades';
+import { MEDIA, tradeFor, USES } from '@/core/trades';
 import * as yup from 'yup';
-import { figure, free, list, shape, text } from './figure';
+import { WHOLE_FACTS, WHOLE_KEYS, type WholeFact } from '@/core/installation/whole';
+import { figure, free, list, optionalFigure, shape, text } from './figure';
 import { meterRule, pressureRule } from './place-rules';
 
 export const firstFactsSchema = shape({
@@ -13,12 +14,31 @@ export const firstFactsSchema = shape({
   meterVolume: figure('volume', 'zero'),
   table: text(40),
   nominal: text(40),
-  length: figure('length', 'above zero'),
+  length: optionalFigure('length', 'above zero'),
   counted: list(
     shape({ word: text(40), count: yup.number().strict(true).integer().min(0).max(60).required() }),
     20,
   ),
+  /** Facts of the whole that the trade asks for before anything is drawn. */
+  asked: list(
+    shape({ key: text(20).oneOf(WHOLE_KEYS), value: free(40) }).test('asked', (v, context) => {
+      if (!v.value) return true;
+      const { dimension, ...rule } = WHOLE_FACTS[v.key as WholeFact];
+      try {
+        optionalFigure(dimension, 'least' in rule ? rule.least : undefined).validateSync(v.value);
+        return true;
+      } catch (error) {
+        return context.createError({ path: `${context.path}.value`, message: (error as Error).message });
+      }
+    }),
+    10,
+  ),
 })
+  .test('length', (value, context) =>
+    value.length || tradeFor(value.medium)?.unpiped
+      ? true
+      : context.createError({ path: 'length', message: 'is needed' }),
+  )
   .test('pressure', pressureRule('workingPressure'))
   .test('meter-volume', meterRule);
 export type FirstFactsForm = yup.InferType<typeof firstFactsSchema>;

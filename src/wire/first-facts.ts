@@ -15,7 +15,8 @@ export function sectionOfFacts(f: FirstFactsForm, id: string, meterName: string)
     ...nextPipe('main', undefined, 'Main run'),
     table: f.table,
     nominal: f.nominal,
-    length: f.length,
+    // what is not made of pipe is drawn without one
+    length: f.length || '1 m',
   };
   return firstSection({
     id,
@@ -25,6 +26,7 @@ export function sectionOfFacts(f: FirstFactsForm, id: string, meterName: string)
     workingPressure: parseWithUnit(tradeFor(f.medium)?.pressed === false ? '0 mbar' : f.workingPressure),
     meter: { kind: f.meterKind, name: meterName, volume: parseWithUnit(f.meterVolume) },
     pipe: pipeFromForm(pipe),
+    asked: Object.fromEntries(f.asked.flatMap((a) => (a.value ? [[a.key, parseWithUnit(a.value)]] : []))),
     counted: f.counted.filter((c) => c.count > 0).map((c) => ({ ...c, volume })),
   });
 }

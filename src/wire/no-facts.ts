@@ -13,4 +13,5 @@ export const noFacts = (): FirstFactsForm => ({
   nominal: '22 × 0.9',
   length: '',
   counted: [],
+  asked: [],
 });

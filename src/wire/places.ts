@@ -78,7 +78,7 @@ export const systemSchema = shape({
   meterVolume: figure('volume', 'zero'),
   meterSerial: free(60),
   testDial: optionalFigure('volume', 'above zero'),
-  pipes: list(pipeSchema, 60).min(1, 'Enter at least one pipe: the volume and the limits depend on it.'),
+  pipes: list(pipeSchema, 60),
   ...each(PART_LIST_KEYS, rows),
   datum: free(80),
   ...(each(HEIGHT_KEYS.map(formHeight), () => optionalFigure('length')) as Record<
@@ -93,10 +93,22 @@ export const systemSchema = shape({
   measuredSaid: free(200),
 })
   .test('pressures', pressureRule('workingPressure', 'supplyPressure'))
+  .test('piped', (value, context) =>
+    value.pipes.length || tradeFor(value.medium)?.unpiped
+      ? true
+      : context.createError({
+          path: 'pipes',
+          message: 'Enter at least one pipe: the volume and the limits depend on it.',
+        }),
+  )
   .test('bounded', (value, context) => {
     // each section is bounded by its own plugs or valves
-    if (tradeFor(value.medium)?.parted) return true;
-    const path = (['supplyValve', 'supplyValveOwner', 'testPoint'] as const).find((k) => !value[k].trim());
+    const trade = tradeFor(value.medium);
+    if (trade?.parted) return true;
+    const asked = trade?.unpiped
+      ? (['testPoint'] as const)
+      : (['supplyValve', 'supplyValveOwner', 'testPoint'] as const);
+    const path = asked.find((k) => !value[k].trim());
     return path ? context.createError({ path, message: 'must not be empty' }) : true;
   })
   .test('heights', (value, context) =>

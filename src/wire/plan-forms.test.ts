@@ -1,7 +1,8 @@
 import { networkOf } from '@/core/network/enter';
 import type { Schema } from 'yup';
 import { bakery, uuid } from '@/core/testing/bakery';
-import { gaugeFormSchema, kitFormSchema } from './cabinet';
+import { parseWithUnit } from '@/core/quantity/exact';
+import { gaugeFormSchema, kitFormSchema, kitFromForm, logSchema } from './cabinet';
 import { siteSchema, systemSchema } from './places';
 import { emptySystem, formOfSystem, systemFromForm } from './system-form';
 import { messageSchema, newVisitSchema, visitChangeSchema } from './visits';
@@ -69,8 +70,12 @@ const aKit = {
   volume: '',
   size: '',
   batch: '',
+  accuracy: '',
   ranges: [],
 };
+const ring = { name: 'ring 1', least: '90 CFM', greatest: '460 CFM', k: '27', m: '0.5' };
+const RANGE = { name: 'ring 1', least: parseWithUnit('90 CFM'), greatest: parseWithUnit('460 CFM') };
+const aFan = { ...aKit, kind: 'fan', stroke: '', rating: '', accuracy: '3 %', ranges: [ring] };
 
 test('a system written into the form and read back is the same system', () => {
   const system = bakery({
@@ -161,9 +166,52 @@ test.each<[string, Schema, unknown, RegExp]>([
     { ...aKit, stroke: '45 mbar' },
     /does not measure a volume/,
   ],
+  [
+    'a ring with k and no m',
+    kitFormSchema,
+    { ...aFan, ranges: [{ ...ring, m: '' }] },
+    /k and m come together/,
+  ],
+  [
+    'a ring that ends where it begins',
+    kitFormSchema,
+    { ...aFan, ranges: [{ ...ring, greatest: '90 CFM' }] },
+    /end above/,
+  ],
+  [
+    'a ring in two units',
+    kitFormSchema,
+    { ...aFan, ranges: [{ ...ring, greatest: '200 l/s' }] },
+    /same unit/,
+  ],
+  [
+    'an exponent that no ring has',
+    kitFormSchema,
+    { ...aFan, ranges: [{ ...ring, m: '2' }] },
+    /between 0\.3 and 1/,
+  ],
+  ['a k of words', kitFormSchema, { ...aFan, ranges: [{ ...ring, k: 'nine' }] }, /as the sheet prints it/],
+  [
+    'a test of a hose without its flow',
+    logSchema,
+    {
+      id: uuid(4),
+      what: 'through',
+      figure: '',
+      pressure: '25 Pa',
+      loss: '',
+      flow: '',
+      on: '',
+      due: '',
+      text: '',
+    },
+    /flow that still passed/,
+  ],
 ])('%s is refused', (_name, schema, value, words) => expect(said(schema, value)).toMatch(words));
 test('what is right passes', () => {
   expect(said(visitChangeSchema, change())).toBe('');
   expect(said(gaugeFormSchema, aGauge)).toBe('');
   expect(said(kitFormSchema, aKit)).toBe('');
+  expect(said(kitFormSchema, aFan)).toBe('');
+  expect(kitFromForm(aFan as never).ranges).toEqual([{ ...RANGE, k: '27', m: '0.5' }]);
 });

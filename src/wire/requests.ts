@@ -115,20 +115,47 @@ const points = () =>
     .array()
     .of(yup.array().of(yup.number().strict(true).integer().required()).length(2).required())
     .strict(true);
+/** Digits of a second display, a flow, one for each point; null where it shows dashes: below its range. */
+const flows = () =>
+  yup
+    .array()
+    .of(yup.number().strict(true).integer().min(0).max(1_000_000_000).nullable().defined())
+    .strict(true)
+    .max(600);
 export const gaugeBatchSchema = shape({
   live: points().min(1).max(60).required(),
   scale: yup.number().strict(true).integer().min(0).max(6).required(),
   unit: text(10).oneOf(Object.keys(UNITS)),
-  batch: yup
+  /** A gauge with two displays: the unit and the steps of the flow, and its digits beside the live points. */
+  flow: yup
     .object({
-      id: uuid(),
-      sequence: yup.number().strict(true).integer().min(1).required(),
-      points: points().min(1).max(600).required(),
+      unit: text(10).oneOf(Object.keys(UNITS).filter((u) => UNITS[u as 'CFM'].dimension === 'flow')),
+      scale: yup.number().strict(true).integer().min(0).max(6).required(),
+      live: flows().min(1).required(),
     })
     .noUnknown()
     .strict(true)
     .optional()
     .default(undefined),
+  batch: yup
+    .object({
+      id: uuid(),
+      sequence: yup.number().strict(true).integer().min(1).required(),
+      points: points().min(1).max(600).required(),
+      flows: flows().optional(),
+    })
+    .noUnknown()
+    .strict(true)
+    .optional()
+    .default(undefined),
+}).test('pairs', (v, context) => {
+  const short = (path: string) =>
+    context.createError({ path, message: 'has as many flows as there are points, read at the same moments' });
+  if (v.flow && v.flow.live.length !== v.live.length) return short('flow.live');
+  const { batch } = v;
+  if (batch?.flows && !v.flow)
+    return context.createError({ path: 'flow', message: 'says the unit and the steps of the flows' });
+  return batch?.flows && batch.flows.length !== batch.points.length ? short('batch.flows') : true;
 });
 export type GaugeBatch = yup.InferType<typeof gaugeBatchSchema>;
 
@@ -155,6 +182,16 @@ export const simulatedActionSchema = shape({
     'vacuum-pump',
     'solenoid',
     'thermometer',
+    'speed',
+    'mount',
+    'set',
+    'hose',
+    'look-fan',
+    'look-at',
+    'mask',
+    'smoke',
+    'seal',
+    'new-hose',
   ]),
   value: yup.string().strict(true).max(60).optional(),
   id: yup.string().strict(true).max(60).optional(),

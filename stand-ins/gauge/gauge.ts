@@ -6,7 +6,7 @@
 import { appendFileSync, existsSync, mkdirSync, readFileSync, readdirSync, renameSync } from 'node:fs';
 import { createServer } from 'node:http';
 import path from 'node:path';
-import { seen, shown, type Action, type Simulation } from '@/core/simulation/simulation';
+import { seen, shown, shownFlow, type Action, type Simulation } from '@/core/simulation/simulation';
 import { uuid7 } from '@/wire/uuid7';
 
 interface Setup {
@@ -28,7 +28,14 @@ class Pipe {
   private token: string | null = null;
   private offset = 0;
   private points: [number, number][] = [];
-  private pending: { id: string; sequence: number; points: [number, number][] } | null = null;
+  /** What the second display showed at each point, where there is one. */
+  private flows: (number | null)[] = [];
+  private pending: {
+    id: string;
+    sequence: number;
+    points: [number, number][];
+    flows?: (number | null)[];
+  } | null = null;
   private sequence = Math.floor(Date.now() / 1000);
   private ticks = 0;
   private busy = false;
@@ -43,7 +50,9 @@ class Pipe {
     if (this.ended) return;
     const at = this.now();
     const digits = shown(this.setup.installation, this.actions, at);
+    const flow = shownFlow(this.setup.installation, this.actions, at);
     this.points.push([at, digits]);
+    if (flow !== undefined) this.flows.push(flow);
     this.ticks += 1;
     if (this.busy || this.ticks % 2) return;
     this.busy = true;
@@ -55,14 +64,21 @@ class Pipe {
         this.token = paired.token;
       }
       if (!this.pending && this.points.length >= BATCH_TICKS) {
-        this.pending = { id: uuid7(at), sequence: ++this.sequence, points: this.points.slice(0, 600) };
+        this.pending = {
+          id: uuid7(at),
+          sequence: ++this.sequence,
+          points: this.points.slice(0, 600),
+          ...(flow === undefined ? {} : { flows: this.flows.slice(0, 600) }),
+        };
         this.points = [];
+        this.flows = [];
       }
       const live = [[at, digits]];
       const answer = await this.post<{ now: number; goOn: boolean }>('/api/gauge/readings', {
         live,
         scale: this.setup.scale,
         unit: this.setup.unit,
+        ...(flow === undefined ? {} : { flow: { unit: 'CFM', scale: 1, live: [flow] } }),
         ...(this.pending ? { batch: this.pending } : {}),
       });
       this.pending = null;
@@ -70,6 +86,7 @@ class Pipe {
     } catch {
       // the office is away: keep the last minutes and try again
       this.points = this.points.slice(-600);
+      this.flows = this.flows.slice(-600);
     } finally {
       this.busy = false;
     }

@@ -7,7 +7,7 @@ import type { Hold, RunState } from '@/core/run/state';
 
 /** What fills a section decides what is told of it, what is done while it waits and what a movement means. */
 export interface Filling {
-  readonly name: 'gas' | 'liquid' | 'level' | 'nitrogen' | 'vacuum';
+  readonly name: 'gas' | 'liquid' | 'level' | 'nitrogen' | 'vacuum' | 'air';
   /** In a sentence: a section full of ... */
   readonly of: 'gas' | 'water';
   /** How a pack's rules page names it; absent where it is what one expects. */
@@ -36,7 +36,10 @@ export interface Filling {
   /** What is let in has a volume that is measured or counted in strokes. */
   readonly pumped: boolean;
   /** What the simulated installation of a practice run is made of, and in what its gauge reads. */
-  readonly simulated: { readonly kind: 'gas' | 'liquid'; readonly unit: 'mbar' | 'bar' | 'Pa(abs)' };
+  readonly simulated: {
+    readonly kind: 'gas' | 'liquid' | 'duct';
+    readonly unit: 'mbar' | 'bar' | 'Pa(abs)' | 'Pa';
+  };
   /** What a look at a joint under pressure finds, and what the act of raising is called. */
   readonly looks: Looks;
 }

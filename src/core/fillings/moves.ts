@@ -1,6 +1,7 @@
 /** What a movement means, by what fills the section. */
 import { fillingOf } from '@/core/plan/filling';
 import type { Plan } from '@/core/plan/plan';
+import { airMoves } from './air/moves';
 import type { Moves } from './filling';
 import { gasMoves } from './gas/moves';
 import type { FillingName } from './index';
@@ -15,5 +16,6 @@ const MOVES: Record<FillingName, Moves> = {
   level: levelMoves,
   nitrogen: nitrogenMoves,
   vacuum: vacuumMoves,
+  air: airMoves,
 };
 export const movesOf = (plan: Plan, part?: string | null): Moves => MOVES[fillingOf(plan, part).name];

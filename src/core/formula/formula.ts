@@ -26,6 +26,11 @@ export interface FormulaContext {
   /** Mean gauge pressure of the hold that is judged, Pa, and its minutes. */
   readonly hold?: { readonly mean: number; readonly minutes: number };
 }
+/** A flow that a duct may lose, m3/s. */
+export interface FlowResult {
+  readonly flow: number;
+  readonly working: Working;
+}
 export interface PressureResult {
   readonly low: Exact;
   readonly high: Exact;
@@ -80,6 +85,7 @@ export interface Formula {
   readonly pressure?: (context: FormulaContext, args: Args) => PressureResult;
   readonly minutes?: (context: FormulaContext, args: Args) => MinutesResult;
   readonly volume?: (context: FormulaContext, args: Args) => VolumeResult;
+  readonly flow?: (context: FormulaContext, args: Args) => FlowResult;
 }
 
 /** Decimals a computed band is rounded to in each unit of the trade: finer than any gauge that reads it. */

@@ -1,12 +1,14 @@
 /** The table of named formulas of every trade, and how they are called. */
 import {
   type Args,
+  type FlowResult,
   type Formula,
   type FormulaContext,
   type MinutesResult,
   type PressureResult,
   type VolumeResult,
 } from './formula';
+import { DUCT_FORMULAS } from './duct';
 import { GAS_FORMULAS } from './gas';
 import { MINUTES_FORMULAS } from './minutes';
 import { POOL_FORMULAS } from './pool';
@@ -21,6 +23,7 @@ export const FORMULAS: Readonly<Record<string, Formula>> = {
   ...WATER_FORMULAS,
   ...POOL_FORMULAS,
   ...REFRIGERANT_FORMULAS,
+  ...DUCT_FORMULAS,
 };
 
 /** @throws RangeError naming the formula when it is unknown or of the other kind; FormulaError when something is missing */
@@ -40,4 +43,10 @@ export function volumeOfCall(call: { formula: string; args?: Args }, context: Fo
   const formula = FORMULAS[call.formula];
   if (!formula?.volume) throw new RangeError(`"${call.formula}" is not a formula of a volume.`);
   return formula.volume(context, call.args ?? {});
+}
+/** @throws RangeError, FormulaError as pressureOf */
+export function flowOfCall(call: { formula: string; args?: Args }, context: FormulaContext): FlowResult {
+  const formula = FORMULAS[call.formula];
+  if (!formula?.flow) throw new RangeError(`"${call.formula}" is not a formula of a flow.`);
+  return formula.flow(context, call.args ?? {});
 }

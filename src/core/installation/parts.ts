@@ -13,6 +13,7 @@ export const VALVE_KINDS = [
   'liquid',
   'suction',
   'solenoid',
+  'damper',
 ] as const;
 export type ValveKind = (typeof VALVE_KINDS)[number];
 /** What a closing part is, in words. */
@@ -27,6 +28,7 @@ export const VALVE_WORDS: Readonly<Record<ValveKind, string>> = {
   liquid: 'service valve of the liquid line',
   suction: 'service valve of the suction line',
   solenoid: 'solenoid valve',
+  damper: 'damper',
 };
 /** What is looked at and written down as a line of the inventory. */
 export const THING_KINDS = ['meter', 'appliance', 'regulator', 'tank', 'connector', 'other'] as const;
@@ -52,6 +54,17 @@ export const EQUIPMENT_WORDS = {
   blower: 'air blower',
 } as const;
 export type EquipmentType = keyof typeof EQUIPMENT_WORDS;
+
+/** What air comes out of, or goes back through. */
+export const REGISTER_WORDS = { supply: 'supply register', return: 'return grille' } as const;
+export type RegisterType = keyof typeof REGISTER_WORDS;
+/** What makes the heat or cold in an air handler: a flame is put out and kept out before a fan blows through it. */
+export const HEATS_WORDS = {
+  burner: 'a burner',
+  electric: 'electric',
+  none: 'nothing that burns',
+} as const;
+export type Heats = keyof typeof HEATS_WORDS;
 
 /** How the condenser of a circuit is cooled, and the warmest the place gets: from both follows the design temperature. */
 export const COOLED_WORDS: Readonly<Record<Cooled, string>> = { air: 'by air', water: 'by water' };

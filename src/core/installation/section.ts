@@ -5,7 +5,7 @@ import { type Exact, toNumber } from '@/core/quantity/exact';
 import { decimalsFor, type Figure } from '@/core/quantity/figure';
 import { convert, STANDARD_ATMOSPHERE } from '@/core/quantity/unit';
 import { tradeOf } from '@/core/trades';
-import type { Ambient, Cooled, ThingKind, ValveKind } from './parts';
+import type { Ambient, Cooled, Heats, RegisterType, ThingKind, ValveKind } from './parts';
 import type { FoundEnd, Look } from '@/core/trades/pool/joins';
 import type { Pipe } from './pipe';
 import { pipeWall } from './pipes';
@@ -84,6 +84,7 @@ export const OPTIONAL_VALVES = [
   'liquid',
   'suction',
   'solenoid',
+  'damper',
 ] as const;
 /** A closing part besides the appliances' own valves: a drop valve, a selector, something hidden that shuts off. */
 export interface Valve {
@@ -134,6 +135,23 @@ export interface Condensing {
   readonly make?: string;
   readonly model?: string;
   readonly serial?: string;
+}
+/** What moves the air of a duct system. */
+export interface AirHandler {
+  readonly id: string;
+  readonly name: string;
+  readonly place: string;
+  readonly heats?: Heats;
+  readonly make?: string;
+  readonly model?: string;
+  readonly serial?: string;
+}
+/** Where a duct ends in a room: masked for a test, each by itself. */
+export interface Register {
+  readonly id: string;
+  readonly name: string;
+  readonly place: string;
+  readonly type?: RegisterType;
 }
 /** A vessel of a circuit with a plate of its own. */
 export interface Vessel {
@@ -237,6 +255,13 @@ export interface System {
   readonly evaporators?: readonly Vessel[];
   readonly receivers?: readonly Vessel[];
   readonly expansions?: readonly Joint[];
+  readonly handlers?: readonly AirHandler[];
+  readonly registers?: readonly Register[];
+  readonly intakes?: readonly Joint[];
+  /** Of a duct system: the floor it alone serves, its own surface, and the test pressure its class is tested at. */
+  readonly floorServed?: Exact;
+  readonly ductSurface?: Exact;
+  readonly ductPressure?: Exact;
 }
 
 /** An end that belongs to another section, as far as anybody knows; where it is drawn. */

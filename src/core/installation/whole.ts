@@ -45,6 +45,24 @@ export const WHOLE_FACTS = {
     dimension: 'volume',
     least: 'zero',
   },
+  floorServed: {
+    label: 'Floor area served',
+    hint: 'by this system alone; the limit follows from it',
+    dimension: 'area',
+    least: 'above zero',
+  },
+  ductSurface: {
+    label: 'Surface of the ducts',
+    hint: 'from the drawings; for the duct-surface school',
+    dimension: 'area',
+    least: 'above zero',
+  },
+  ductPressure: {
+    label: 'Test pressure of its class',
+    hint: 'from the specification; for the duct-surface school',
+    dimension: 'pressure',
+    least: 'above zero',
+  },
 } as const satisfies Record<string, WholeRule>;
 export type WholeFact = keyof typeof WHOLE_FACTS;
 export const WHOLE_KEYS = Object.keys(WHOLE_FACTS) as WholeFact[];

@@ -21,6 +21,13 @@ export interface FanRange {
   readonly name: string;
   readonly least: Exact;
   readonly greatest: Exact;
+  /** Flow in the unit of the range = k × (fan pressure in Pa) to the power m. */
+  readonly k?: string;
+  readonly m?: string;
+}
+/** Flow of a fan by the pressure at it, in the unit of its range; null where the sheet gives no k and m. Source: the fan's own sheet */
+export function flowByFan(range: Pick<FanRange, 'k' | 'm'>, pascal: number): number | null {
+  return range.k && range.m ? Number(range.k) * Math.abs(pascal) ** Number(range.m) : null;
 }
 export interface KitFacts {
   readonly id: string;
@@ -38,6 +45,8 @@ export interface KitFacts {
   readonly stroke?: Exact;
   /** Pump, hose, plug: what it is rated for. Regulator: what it can give. */
   readonly rating?: Exact;
+  /** Fan: how well its flows are known, percent of the flow, 95 %. */
+  readonly accuracy?: Exact;
   /** Vessel: what it holds. Plug: bores it fits, in words. */
   readonly size?: string;
   readonly ranges?: readonly FanRange[];
@@ -57,6 +66,16 @@ export interface OwnKit {
   readonly kind?: KitKind;
   readonly size?: string;
   readonly rating?: Exact;
+  readonly accuracy?: Exact;
+  readonly ranges?: readonly FanRange[];
+  /** What it passes when it is closed on itself, at a pressure; `below`: no flow could be read, this is the least of the range. */
+  readonly through?: {
+    readonly on: string;
+    readonly days: number;
+    readonly pressure: Exact;
+    readonly flow: Exact;
+    readonly below: boolean;
+  };
   readonly blank?: {
     /** The local day it was tested, and how many days before the run that was. */
     readonly on: string;
@@ -66,7 +85,7 @@ export interface OwnKit {
     readonly minutes: number;
   };
 }
-const CONNECTED: ReadonlySet<KitKind> = new Set(['hose', 'plug', 'pump', 'regulator']);
+const CONNECTED: ReadonlySet<KitKind> = new Set(['fan', 'hose', 'plug', 'pump', 'regulator']);
 /** The things of the cabinet that can hang on a section, as the plan of a run takes them along; withdrawn ones not. */
 export function ownKitOf(
   items: readonly { readonly item: KitFacts; readonly log: readonly DatedEntry[] }[],
@@ -75,9 +94,9 @@ export function ownKitOf(
 ): OwnKit[] {
   return items.flatMap(({ item, log }) => {
     if (!CONNECTED.has(item.kind)) return [];
-    const { withdrawn, lastBlank } = standingOf(log, now, zone);
+    const { withdrawn, lastBlank, lastThrough } = standingOf(log, now, zone);
     if (withdrawn || item.withdrawn) return [];
-    const { id, name, serial, volume, kind, size, rating } = item;
+    const { id, name, serial, volume, kind, size, rating, accuracy, ranges } = item;
     const { at, ...test } = lastBlank ?? { at: '' };
     return [
       {
@@ -88,21 +107,37 @@ export function ownKitOf(
         ...(kind === 'pump' ? {} : { kind }),
         ...(kind === 'plug' && size ? { size } : {}),
         ...(rating ? { rating } : {}),
+        ...(accuracy ? { accuracy } : {}),
+        ...(ranges?.length ? { ranges } : {}),
+        ...(lastThrough ? { through: throughOf(lastThrough, zone) } : {}),
         ...('loss' in test ? { blank: { on: localDate(Date.parse(at), zone), ...test } } : {}),
       },
     ];
   });
 }
 
+const throughOf = (
+  { at, ...t }: NonNullable<Standing['lastThrough']>,
+  zone: string,
+): NonNullable<OwnKit['through']> => ({ on: localDate(Date.parse(at), zone), ...t });
+
 /** What is written about a thing of the cabinet; entries are never changed. */
 export type LogEntry =
   | { readonly what: 'zero'; readonly figure: Exact; readonly good: boolean; readonly run?: string }
   | {
-      /** Own kit closed on itself: fall over a time, at a pressure; or a flow for ducts. */
+      /** Own kit closed on itself: fall over a time, at a pressure. */
       readonly what: 'blank';
       readonly pressure: Exact;
       readonly loss: Exact;
       readonly minutes: number;
+    }
+  | {
+      /** A fan's hose and ring closed on themselves: the flow that still passes; `below`: none could be read, this is the least of the range. */
+      readonly what: 'through';
+      readonly pressure: Exact;
+      readonly flow: Exact;
+      readonly below: boolean;
+      readonly run?: string;
     }
   | { readonly what: 'calibrated'; readonly on: string; readonly due: string; readonly certificate: string }
   | { readonly what: 'dropped'; readonly text: string }
@@ -130,6 +165,13 @@ export interface Standing {
     readonly loss: Exact;
     readonly minutes: number;
   } | null;
+  readonly lastThrough: {
+    readonly at: string;
+    readonly days: number;
+    readonly pressure: Exact;
+    readonly flow: Exact;
+    readonly below: boolean;
+  } | null;
   readonly swaps: number;
   readonly rejections: number;
 }
@@ -142,6 +184,8 @@ export function standingOf(log: readonly DatedEntry[], now: number, zone = 'UTC'
   const shock = newest.find((e) => e.entry.what === 'dropped' || e.entry.what === 'over-ranged');
   const use = newest.find((e) => e.entry.what === 'rejected' || e.entry.what === 'returned');
   const blank = newest.find((e) => e.entry.what === 'blank');
+  const through = newest.find((e) => e.entry.what === 'through');
+  const daysSince = (at: string) => Math.max(0, Math.floor((now - Date.parse(at)) / DAY));
   const good = zero?.entry.what === 'zero' && zero.entry.good;
   const mustZero =
     zero && !good
@@ -158,10 +202,20 @@ export function standingOf(log: readonly DatedEntry[], now: number, zone = 'UTC'
       blank?.entry.what === 'blank'
         ? {
             at: blank.at,
-            days: Math.max(0, Math.floor((now - Date.parse(blank.at)) / DAY)),
+            days: daysSince(blank.at),
             pressure: blank.entry.pressure,
             loss: blank.entry.loss,
             minutes: blank.entry.minutes,
+          }
+        : null,
+    lastThrough:
+      through?.entry.what === 'through'
+        ? {
+            at: through.at,
+            days: daysSince(through.at),
+            pressure: through.entry.pressure,
+            flow: through.entry.flow,
+            below: through.entry.below,
           }
         : null,
     swaps: log.filter((e) => e.entry.what === 'swapped').length,

@@ -4,6 +4,7 @@ import type * as yup from 'yup';
 import { bucket } from './bucket/rule';
 import { cure } from './cure/rule';
 import { cylinder } from './cylinder/rule';
+import { fan } from './fan/rule';
 import { checks } from './checks/rule';
 import { dial } from './dial/rule';
 import { drawDown } from './draw-down/rule';
@@ -16,6 +17,7 @@ import { listen } from './listen/rule';
 import { map } from './map/rule';
 import { observe } from './observe/rule';
 import { plugs } from './plugs/rule';
+import { smoke } from './smoke/rule';
 import { pump } from './pump/rule';
 import { volume } from './volume/rule';
 import { zero } from './zero/rule';
@@ -40,6 +42,8 @@ const KINDS = [
   cure,
   listen,
   cylinder,
+  fan,
+  smoke,
 ] as const;
 
 type Known = (typeof KINDS)[number];
@@ -63,6 +67,7 @@ export type PlugsStage = Named<'plugs'>;
 export type CureStage = Named<'cure'>;
 export type CylinderStage = Named<'cylinder'>;
 export type BucketStage = Named<'bucket'>;
+export type SmokeStage = Named<'smoke'>;
 
 const rules = new Map<string, KindRule<never>>(KINDS.map((k) => [k.name, k as KindRule<never>]));
 export const ruleOfKind = (kind: StageKind): KindRule<Stage> => rules.get(kind) as unknown as KindRule<Stage>;

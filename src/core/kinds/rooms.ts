@@ -2,9 +2,11 @@
 import { newBuckets, type BucketReading } from './bucket/state';
 import { newCures, type Cure } from './cure/state';
 import { newCylinders, type Cylinder } from './cylinder/state';
+import { newFan, type FanState } from './fan/state';
 import { newListen, type ListenState } from './listen/state';
 import { newMap, type MapState } from './map/state';
 import { newPlugs, type PlugState } from './plugs/state';
+import { newSmoke, type SmokeState } from './smoke/state';
 
 export interface Rooms {
   readonly map: MapState;
@@ -13,6 +15,8 @@ export interface Rooms {
   readonly cures: Cure[];
   readonly listen: ListenState;
   readonly cylinders: Cylinder[];
+  readonly fan: FanState;
+  readonly smoke: SmokeState;
 }
 export const newRooms = (): Rooms => ({
   map: newMap(),
@@ -21,4 +25,6 @@ export const newRooms = (): Rooms => ({
   cures: newCures(),
   listen: newListen(),
   cylinders: newCylinders(),
+  fan: newFan(),
+  smoke: newSmoke(),
 });

@@ -54,9 +54,8 @@ export function fitFlowLaw(points: readonly FlowPoint[]): FlowLaw {
   };
 }
 /** What a fitted exponent says of the set-up: void where its whole interval lies outside 0.5 to 1, doubtful outside 0.5 to 0.75. */
-export const exponentWord = ({
-  n,
-  low,
-  high,
-}: Pick<FlowLaw, 'n' | 'low' | 'high'>): 'sound' | 'doubtful' | 'void' =>
-  high < 0.5 || low > 1 ? 'void' : n < 0.5 || n > 0.75 ? 'doubtful' : 'sound';
+export const exponentWord = (
+  { n, low, high }: Pick<FlowLaw, 'n' | 'low' | 'high'>,
+  doubtful = 0.75,
+): 'sound' | 'doubtful' | 'void' =>
+  high < 0.5 || low > 1 ? 'void' : n < 0.5 || n > doubtful ? 'doubtful' : 'sound';

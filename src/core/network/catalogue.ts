@@ -5,7 +5,9 @@ import {
   AMBIENT_WORDS,
   COOLED_WORDS,
   EQUIPMENT_WORDS,
+  HEATS_WORDS,
   OUTLET_WORDS,
+  REGISTER_WORDS,
   VALVE_KINDS,
   VALVE_WORDS,
 } from '@/core/installation/parts';
@@ -170,6 +172,17 @@ export const CATALOGUE = {
   },
   /** Where the high side ends and the low side begins. */
   expansion: { word: 'expansion valve', closes: true, facts: {} },
+  /** Its fan is locked out: the tester's own blows through it, or through a return beside it. */
+  handler: {
+    word: 'air handler',
+    facts: { heats: { label: 'Heats with', kind: 'one-of', options: HEATS_WORDS }, ...plate },
+  },
+  register: {
+    word: 'register',
+    ends: true,
+    facts: { type: { label: 'What it is', kind: 'one-of', options: REGISTER_WORDS } },
+  },
+  intake: { word: 'outdoor air intake', ends: true, facts: {} },
   opening: {
     word: 'opening with a free surface',
     facts: {

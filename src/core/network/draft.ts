@@ -41,6 +41,9 @@ const LISTED: readonly PartKind[] = [
   'evaporator',
   'receiver',
   'expansion',
+  'handler',
+  'register',
+  'intake',
 ];
 /** Whether a list of the section names a part; the supply, the meter's and the appliances' own valves are in none. */
 export const listed =

@@ -61,6 +61,9 @@ function entriesOf(s: System): Entry[] {
     ...rows('receivers', 'by itself'),
     ...rows('expansions', 'by itself'),
     ...rows('evaporators', 'by itself'),
+    ...rows('handlers', 'behind the point'),
+    ...rows('registers', 'on a branch'),
+    ...rows('intakes', 'on a branch'),
   ];
 }
 
@@ -131,18 +134,18 @@ export function withLists(network: Network, s: System, keep = false): Network {
     }
   }
   // what is parted has no one source and no one test point: the rig goes onto each section by itself
-  const { parted } = tradeOf(s);
-  if (!parted) {
+  const { parted, unpiped } = tradeOf(s);
+  if (!parted && !unpiped) {
     source(draft, s);
-    draft.set(draft.point().id, { name: s.testPoint });
     oneValve(draft, 'supply', s.supplyValve, s.supplyValveOwner);
   }
+  if (!parted) draft.set(draft.point().id, { name: s.testPoint });
   const early = entries.findIndex((e) => e.kind !== 'valve' || e.at !== 'before the point');
   const first = early < 0 ? entries.length : early;
   for (const entry of entries.slice(0, first)) placeEntry(draft, entry);
   oneValve(draft, 'meter', s.meter.valve, s.meter.valveOwner);
   for (const entry of entries.slice(first)) placeEntry(draft, entry);
-  if (!parted) closeEnd(draft);
+  if (!parted && !unpiped) closeEnd(draft);
   pipes(draft, s.pipes);
   inOrder(draft, s);
   return draft.network();

@@ -41,6 +41,9 @@ const DERIVED = [
   'evaporators',
   'receivers',
   'expansions',
+  'handlers',
+  'registers',
+  'intakes',
   'network',
   'schematic',
 ] as const;
@@ -165,6 +168,15 @@ export function sectionOf(i: Installation): System {
       list('receiver', (p) => ({ ...place(p), ...known(p, 'ps', 'volume'), ...plateOf(p) })),
     ),
     ...some('expansions', list('expansion', place)),
+    ...some(
+      'handlers',
+      list('handler', (p) => ({ ...place(p), ...known(p, 'heats'), ...plateOf(p) })),
+    ),
+    ...some(
+      'registers',
+      list('register', (p) => ({ ...place(p), ...known(p, 'type') })),
+    ),
+    ...some('intakes', list('intake', place)),
     ...some(
       'elements',
       list('fitting', (p) => {

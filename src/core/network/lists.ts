@@ -35,6 +35,9 @@ export const PART_LISTS = {
   evaporators: { kind: 'evaporator' },
   receivers: { kind: 'receiver' },
   expansions: { kind: 'expansion' },
+  handlers: { kind: 'handler' },
+  registers: { kind: 'register' },
+  intakes: { kind: 'intake' },
   loops: { kind: 'loop', always: ['flowMeter'], placeless: true },
 } as const satisfies { readonly [K in keyof System]?: PartList };
 export type PartListKey = keyof typeof PART_LISTS;

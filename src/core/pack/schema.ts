@@ -33,7 +33,15 @@ import * as yup from 'yup';
 import { BROUGHT_GASES } from './brought';
 
 /** A fact of the place that a procedure may ask for before it starts. */
-const neededFacts = ['setPressure', 'designPressure', 'testDial', 'rimHeight'] as const;
+const neededFacts = [
+  'setPressure',
+  'designPressure',
+  'testDial',
+  'rimHeight',
+  'floorServed',
+  'ductSurface',
+  'ductPressure',
+] as const;
 export type NeededFact = (typeof neededFacts)[number];
 
 /** What is looked at on each thing of a kind that is present. */
@@ -134,10 +142,12 @@ export const procedureSchema = object({
   /** What fills the section: decides how a movement is turned into a leak. Absent: gas. */
   fills: maybeAmong(FILLING_NAMES),
   pressure: pressureSpec,
-  /** Presses nothing: looked at, listened to, compared. No pipe need be known. */
+  /** Presses nothing that a pipe must bear: looked at, listened to, compared, blown through. No pipe need be known. */
   unpressed: mark(),
   /** For one section of a place, as its trade tells them apart. Absent: for the whole. */
   oneSection: mark(),
+  /** Tests the tester's own kit: nothing is said of the installation. */
+  ofKit: mark(),
   /** Only a part of a sequence: never offered alone. */
   partOnly: mark(),
   /** Which systems it is offered for. Absent: natural gas. */

@@ -176,6 +176,9 @@ export function makePlan(
     designPressure: rest.system.designPressure,
     testDial: rest.system.meter.testDial,
     rimHeight: rest.system.heights?.rim,
+    floorServed: rest.system.floorServed,
+    ductSurface: rest.system.ductSurface,
+    ductPressure: rest.system.ductPressure,
   };
   if (single?.after && !rest.after && !ahead && !rest.practice)
     throw new PlanError('after', single.after.text);

@@ -28,6 +28,10 @@ export const PROTECTION_TASKS: Readonly<
       'area kept clear',
     ],
   },
+  ducts: {
+    task: 'Ducts, masks and smoke',
+    items: ['gloves for sheet metal', 'eye protection', 'dust mask', 'lamp', 'steps that stand firm'],
+  },
   'put-back': {
     task: 'Release and putting back',
     items: ['eye protection', 'gloves', 'new sealing washers'],

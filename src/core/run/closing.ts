@@ -68,6 +68,16 @@ function stream(plan: Plan, state: RunState, event: EventOf<'stream'>): Refusal 
     return no('other-gauge', 'The stream came from another gauge than the one that judges.');
   if (event.imported) return keepImported(plan, state, event);
   for (const [t, digits] of event.points) visit!.trace.push([t + event.offset, digits]);
+  const { flows } = event;
+  if (flows)
+    state.rooms.fan.shown.push(
+      ...event.points.map(([t, digits], i) => ({
+        at: t + event.offset,
+        digits,
+        flow: flows.digits[i] ?? null,
+        scale: flows.scale,
+      })),
+    );
   return null;
 }
 /**

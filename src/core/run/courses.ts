@@ -6,6 +6,7 @@ import { cylinderCourse } from '@/core/kinds/cylinder/fold';
 import { checksCourse, confirmChecks } from '@/core/kinds/checks/fold';
 import { confirmDial, dialCourse } from '@/core/kinds/dial/fold';
 import { drawDownCourse } from '@/core/kinds/draw-down/fold';
+import { fanCourse } from '@/core/kinds/fan/fold';
 import { fillCourse } from '@/core/kinds/fill/fold';
 import { holdCourse } from '@/core/kinds/hold/fold';
 import { confirmInventory, inventoryCourse } from '@/core/kinds/inventory/fold';
@@ -16,6 +17,7 @@ import { confirmMap, mapCourse } from '@/core/kinds/map/fold';
 import { observeCourse } from '@/core/kinds/observe/fold';
 import { confirmPlugs, plugsCourse } from '@/core/kinds/plugs/fold';
 import { pumpCourse } from '@/core/kinds/pump/fold';
+import { smokeCourse } from '@/core/kinds/smoke/fold';
 import { volumeCourse } from '@/core/kinds/volume/fold';
 import { zeroCourse } from '@/core/kinds/zero/fold';
 import type { Course } from './course';
@@ -41,6 +43,8 @@ export const COURSES: { readonly [K in StageKind]: Course } = {
   cure: cureCourse,
   listen: listenCourse,
   cylinder: cylinderCourse,
+  fan: fanCourse,
+  smoke: smokeCourse,
 };
 /** What ends a list that is confirmed as a whole. */
 export const CONFIRM: { readonly [K in StageKind]?: (on: OnStage) => Refusal | null } = {

@@ -7,6 +7,7 @@ import { cylinderEntries } from '@/core/kinds/cylinder/entries';
 import { checksEntries } from '@/core/kinds/checks/entries';
 import { dialEntries } from '@/core/kinds/dial/entries';
 import { drawDownEntries } from '@/core/kinds/draw-down/entries';
+import { fanEntries } from '@/core/kinds/fan/entries';
 import { fillEntries } from '@/core/kinds/fill/entries';
 import { holdEntries } from '@/core/kinds/hold/entries';
 import { inventoryEntries } from '@/core/kinds/inventory/entries';
@@ -16,6 +17,7 @@ import { mapEntries } from '@/core/kinds/map/entries';
 import { observeEntries } from '@/core/kinds/observe/entries';
 import { plugsEntries } from '@/core/kinds/plugs/entries';
 import { pumpEntries } from '@/core/kinds/pump/entries';
+import { smokeEntries } from '@/core/kinds/smoke/entries';
 import { volumeEntries } from '@/core/kinds/volume/entries';
 import { zeroEntries } from '@/core/kinds/zero/entries';
 import type { EventBase } from './field';
@@ -45,6 +47,8 @@ const ENTRIES = {
   ...cureEntries,
   ...listenEntries,
   ...cylinderEntries,
+  ...fanEntries,
+  ...smokeEntries,
   ...generalEntries,
 };
 type Entries = typeof ENTRIES;

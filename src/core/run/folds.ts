@@ -5,6 +5,7 @@ import { cylinderFold } from '@/core/kinds/cylinder/fold';
 import { checksFold } from '@/core/kinds/checks/fold';
 import { dialFold } from '@/core/kinds/dial/fold';
 import { drawDownFold } from '@/core/kinds/draw-down/fold';
+import { fanFold } from '@/core/kinds/fan/fold';
 import { fillFold } from '@/core/kinds/fill/fold';
 import { holdFold } from '@/core/kinds/hold/fold';
 import { inventoryFold } from '@/core/kinds/inventory/fold';
@@ -14,6 +15,7 @@ import { mapFold } from '@/core/kinds/map/fold';
 import { observeFold } from '@/core/kinds/observe/fold';
 import { plugsFold } from '@/core/kinds/plugs/fold';
 import { pumpFold } from '@/core/kinds/pump/fold';
+import { smokeFold } from '@/core/kinds/smoke/fold';
 import { volumeFold } from '@/core/kinds/volume/fold';
 import { zeroFold } from '@/core/kinds/zero/fold';
 import { closingFold } from './closing';
@@ -40,6 +42,8 @@ const FOLDS: Fold<RunEvent['kind']> = {
   ...bucketFold,
   ...cureFold,
   ...cylinderFold,
+  ...fanFold,
+  ...smokeFold,
   ...listenFold,
 };
 /** What this entry says of itself. */

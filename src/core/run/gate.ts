@@ -102,6 +102,9 @@ export function fitsReading(state: RunState, event: EventOf<'correction'>): Refu
 /** A stream is in the unit and the steps of the gauge it comes from. */
 export function fitsStream(plan: Plan, event: EventOf<'stream'>): Refusal | null {
   const own = plan.gauges.find((g) => g.id === event.gauge)?.resolution;
+  const { flows } = event;
+  if (flows && (UNITS[flows.unit].dimension !== 'flow' || flows.digits.length !== event.points.length))
+    return no('unit', 'Each point has its flow, in a unit of flow.');
   return own && (event.unit !== own.unit || event.scale !== own.scale)
     ? no('unit', 'The stream is not in the unit and the steps of the gauge that judges.')
     : null;

@@ -72,6 +72,23 @@ export const generalEntries = {
     scale: integer().min(0).max(6),
     unit: unit(),
     points,
+    /** A gauge that shows a flow beside: its digits at each point; null: below its range. */
+    flows: yup
+      .object({
+        unit: unit(),
+        scale: integer().min(0).max(6),
+        digits: yup
+          .array()
+          .of(integer().min(0).max(DIGITS).nullable().defined())
+          .min(1)
+          .max(600)
+          .required()
+          .strict(true),
+      })
+      .noUnknown()
+      .strict(true)
+      .optional()
+      .default(undefined),
     /** Read from the gauge's own log afterwards: the file's name and the SHA-256 of its bytes. */
     imported: yup
       .object({ file: word(200), hash: hash() })

@@ -8,6 +8,7 @@ import type { ChecksStage, HoldStage, IsolateStage, Stage } from '@/core/kinds';
 import { ruleOfKind } from '@/core/kinds';
 import type { CheckItem } from '@/core/kinds/checks/rule';
 import type { Step } from '@/core/kinds/kind';
+import { partWord } from '@/core/network/catalogue';
 import { partOf } from '@/core/network/network';
 import { allowanceOf, limitsOf } from '@/core/plan/limits';
 import { applies, caseOf, formulaContext, type Plan, ruleOf } from '@/core/plan/plan';
@@ -98,6 +99,7 @@ export function expectation(state: RunState): string {
   return `${visit.ordinal}:${visit.stage}:${stepOf(state)}:${tries}`;
 }
 
+const LISTS = { register: 'registers', intake: 'intakes', handler: 'handlers' } as const;
 /** The subject of a line that asks for what is not entered. */
 export const UNKNOWN = 'not-entered';
 /** The check lines of a stage for this plan, spread over the appliances they ask about. */
@@ -125,6 +127,22 @@ export function checkLines(
         .replace(/, ([^,]+)$/, ' or $1')} there is`;
       const subject = { id: UNKNOWN, name, place: 'none is entered: look' };
       return [...known, { id: `${item.key}/${UNKNOWN}`, item, subject }];
+    }
+    if (item.each === 'register' || item.each === 'intake' || item.each === 'handler') {
+      const own = plan.system[LISTS[item.each]] ?? [];
+      const lines = own.map((x) => ({
+        id: `${item.key}/${x.id}`,
+        item,
+        subject: { id: x.id, name: x.name, place: x.place },
+      }));
+      // registers and the handler are always there; of intakes nobody has said that there are none
+      if (lines.length) return lines;
+      const subject = {
+        id: UNKNOWN,
+        name: `Every ${partWord(item.each)} there is`,
+        place: 'none is entered: look',
+      };
+      return [{ id: `${item.key}/${UNKNOWN}`, item, subject }];
     }
     if (item.each === 'loop')
       return (plan.system.loops ?? []).map((l) => ({

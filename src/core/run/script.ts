@@ -3,9 +3,11 @@ import { cureVerbs } from '@/core/kinds/cure/script';
 import { cylinderVerbs } from '@/core/kinds/cylinder/script';
 import { checksVerbs } from '@/core/kinds/checks/script';
 import { zeroVerbs } from '@/core/kinds/zero/script';
+import { fanVerbs } from '@/core/kinds/fan/script';
 import { fillVerbs } from '@/core/kinds/fill/script';
 import { holdVerbs } from '@/core/kinds/hold/script';
 import { pumpVerbs } from '@/core/kinds/pump/script';
+import { smokeVerbs } from '@/core/kinds/smoke/script';
 import { drawDownVerbs } from '@/core/kinds/draw-down/script';
 import { listenVerbs } from '@/core/kinds/listen/script';
 import { mapVerbs } from '@/core/kinds/map/script';
@@ -115,6 +117,8 @@ const VERBS: Verbs = merged([
   cureVerbs,
   listenVerbs,
   cylinderVerbs,
+  fanVerbs,
+  smokeVerbs,
 ]);
 /** All verbs as one list. @throws Error where two rooms use one word for two things: the later would silently win */
 function merged(rooms: readonly Verbs[]): Verbs {

@@ -15,6 +15,16 @@ import {
   simulateCircuit,
   type SimulatedCircuit,
 } from './circuit';
+import {
+  displayDuct,
+  displayFlow,
+  type DuctAction,
+  DUCT_FAULTS,
+  type DuctState,
+  SIMULATED_RINGS,
+  simulateDuct,
+  type SimulatedDuct,
+} from './duct';
 import type { Simulates } from '@/core/trades/trade';
 import { LIQUID_FAULTS, POOL_FAULTS, type SimulatedLiquid } from './liquid-truth';
 import { poolSaid } from './pool-line';
@@ -27,25 +37,37 @@ export const HIDDEN = {
   'pool-line': POOL_FAULTS,
   'pool-joins': {},
   circuit: CIRCUIT_FAULTS,
+  duct: DUCT_FAULTS,
 } as const satisfies Record<Simulates, Readonly<Record<string, string>>>;
-export type Simulation = SimulatedInstallation | SimulatedLiquid | SimulatedCircuit;
-export type Action = SimulatedAction | LiquidAction | CircuitAction;
+export type Simulation = SimulatedInstallation | SimulatedLiquid | SimulatedCircuit | SimulatedDuct;
+export type Action = SimulatedAction | LiquidAction | CircuitAction | DuctAction;
 const isLiquid = (s: Simulation): s is SimulatedLiquid => 'kind' in s && s.kind === 'liquid';
 const isCircuit = (s: Simulation): s is SimulatedCircuit => 'kind' in s && s.kind === 'circuit';
+const isDuct = (s: Simulation): s is SimulatedDuct => 'kind' in s && s.kind === 'duct';
 /** Steps up to which the stand-in's own gauge shows: 60 bar, and 2500 Pa of a vacuum. */
 const MOST = { pressed: 6000, vacuum: 2500 } as const;
 
 /** Digits of the display at a moment. */
 export const shown = (s: Simulation, actions: readonly Action[], at: number): number =>
-  isCircuit(s)
-    ? displayCircuit(
-        s,
-        simulateCircuit(s, actions as CircuitAction[], at),
-        s.vacuum ? MOST.vacuum : MOST.pressed,
-      )
-    : isLiquid(s)
-      ? displayLiquid(s, simulateLiquid(s, actions as LiquidAction[], at))
-      : display(s, simulate(s, actions as SimulatedAction[], at));
+  isDuct(s)
+    ? displayDuct(s, simulateDuct(s, actions as DuctAction[], at))
+    : isCircuit(s)
+      ? displayCircuit(
+          s,
+          simulateCircuit(s, actions as CircuitAction[], at),
+          s.vacuum ? MOST.vacuum : MOST.pressed,
+        )
+      : isLiquid(s)
+        ? displayLiquid(s, simulateLiquid(s, actions as LiquidAction[], at))
+        : display(s, simulate(s, actions as SimulatedAction[], at));
+
+/** Tenths of CFM that the second display shows at a moment: null below its range; undefined where there is none. */
+export const shownFlow = (
+  s: Simulation,
+  actions: readonly Action[],
+  at: number,
+): number | null | undefined =>
+  isDuct(s) ? displayFlow(simulateDuct(s, actions as DuctAction[], at)) : undefined;
 
 /** What a person at the installation can see: never the hidden fault, nor the true pressure. */
 export type SimulatedView =
@@ -65,8 +87,19 @@ export type SimulatedView =
   | ({ readonly kind: 'circuit'; readonly vacuum: boolean; readonly places: readonly string[] } & Pick<
       CircuitState,
       'cylinder' | 'venting' | 'pumping' | 'connected' | 'open' | 'said'
-    >);
+    >)
+  | ({
+      readonly kind: 'duct';
+      readonly registers: SimulatedDuct['registers'];
+      /** The rings that lie there. */
+      readonly rings: readonly string[];
+    } & Pick<DuctState, 'speed' | 'set' | 'closed' | 'connected' | 'said'>);
 export function seen(s: Simulation, actions: readonly Action[], at: number): SimulatedView {
+  if (isDuct(s)) {
+    const { speed, set, closed, connected, said } = simulateDuct(s, actions as DuctAction[], at);
+    const rings = SIMULATED_RINGS.map((r) => r.name);
+    return { kind: 'duct', registers: s.registers, rings, speed, set, closed, connected, said };
+  }
   if (isCircuit(s)) {
     const { cylinder, venting, pumping, connected, open, said } = simulateCircuit(
       s,

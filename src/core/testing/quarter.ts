@@ -15,6 +15,7 @@ import { reduce } from '@/core/run/reduce';
 import { playScript, type ScriptLine } from '@/core/run/script';
 import { verdictOf } from '@/core/verdict/verdict';
 import { EARLIER, circuitPack, coldStoreFor, nitrogenGauge, vacuumGauge } from './coldstore';
+import { ductPack, fanKit, loft, paGauge } from './loft';
 import { lidoFor, poolGauge, poolPack } from './lido';
 import { bakery, gauge, pack as metric, scribe, uuid } from './bakery';
 
@@ -29,6 +30,7 @@ export const packs: Record<string, Pack> = {
   waterMains: loadPack(waterMainsJson),
   pool: poolPack,
   refrigerant: circuitPack,
+  duct: ductPack,
 };
 export const packWith = (id: string): Pack =>
   Object.values(packs).find((p) => [...p.procedures, ...(p.sequences ?? [])].some((x) => x.id === id))!;
@@ -49,6 +51,7 @@ export const gauges = {
   psiPool: poolGauge,
   nitrogen: nitrogenGauge,
   vacuum: vacuumGauge,
+  pascal: paGauge,
   /** 0 to 15 psi dial, half-psi divisions would be too coarse: 0.1 psi. */
   psiDial: other(11, {
     name: 'D-15',
@@ -225,6 +228,7 @@ export function planOf(
       over.system ??
       (pack.id === 'pool' ? lidoFor(found as Procedure) : null) ??
       (pack.id === 'refrigerant' ? coldStoreFor(found as Procedure) : null) ??
+      (pack.id === 'duct' ? loft() : null) ??
       waterSystem(pack.id, 'media' in found ? found.media?.[0] : undefined) ??
       (pack.id === 'propane' ? trailer() : pack.id === 'gas-imperial' ? kiln() : bakery()),
     pack,
@@ -233,6 +237,7 @@ export function planOf(
     case: over.case ?? found.cases[0]!.key,
     choices: over.choices ?? {},
     gauges: over.gauges ?? Object.values(gauges),
+    ...(pack.id === 'duct' ? { ownKit: [fanKit({ flow: '6 CFM' })] } : {}),
     ...(over.after ? { after: over.after } : pack.id === 'refrigerant' ? { after: EARLIER } : {}),
     made: { at: '2026-11-20T08:00:00.000Z', zone: 'Europe/London', by: 'T' },
   });

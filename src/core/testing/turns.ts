@@ -2,11 +2,13 @@
 import { edgesOf } from '@/core/grammar/edges';
 import type { Stage } from '@/core/kinds';
 import { cylinderNeeds } from '@/core/kinds/cylinder/fold';
+import { editionsOf, isPushed, rangesFor, referenceOf } from '@/core/kinds/fan/asked';
 import { ASKED } from '@/core/kinds/listen/fold';
 import { mapNow } from '@/core/kinds/map/fold';
 import { endsOfLine, plugsIn } from '@/core/kinds/plugs/fold';
 import { pumpBand, raisingSteps } from '@/core/kinds/pump/fold';
 import { exact } from '@/core/quantity/exact';
+import { convert } from '@/core/quantity/unit';
 import { stageBand } from '@/core/run/hold-spec';
 import { expectedItems } from '@/core/run/inventory';
 import {
@@ -234,6 +236,31 @@ const cylinder: Turn<'cylinder'> = (hand, stage) => {
   } as Payload);
 };
 
+/** A fan that just passes: nine tenths of the limit, in the range that the bench names first. */
+const fan: Turn<'fan'> = (hand, stage, tried) => {
+  const { plan } = hand;
+  const reference = referenceOf(plan, stage) ?? hand.stuck('the test pressure is not known');
+  const limit = editionsOf(plan, stage).find((e) => e.judges)?.limit?.flow ?? null;
+  const kit = plan.ownKit?.find((k) => k.ranges?.length);
+  if (!kit || tried > 3)
+    return hand.say({ kind: 'fan-cannot', what: 'reading', why: kit ? 'nothing decides' : 'no fan' });
+  const best = rangesFor(kit.ranges!, limit, reference)[0]!;
+  const { name, least, greatest } = best.range;
+  const pascal = (p: number) => exact(Math.round(p * 10), 1, 'Pa');
+  const at = stage.of === 'hose' ? reference : best.pressure;
+  hand.say({ kind: 'fan-chosen', kit: kit.id, name: kit.name, range: name, least, greatest });
+  if (stage.of === 'hose' && !hand.say({ kind: 'fan-kept' })) return null;
+  if (stage.of === 'system') hand.say({ kind: 'fan-off', pressure: pascal(0) });
+  hand.pass(60);
+  const reads = stage.of === 'system' && best.fits === 'reads' && limit !== null;
+  const flow = exact(Math.floor(convert((limit ?? 0) * 0.9, 'm3/s', least.unit) * 10), 1, least.unit);
+  const figure = pascal(stage.of === 'system' && !isPushed(plan, stage) ? -at : at);
+  hand.say({ kind: 'fan-read', figure, ...(reads ? { flow } : { below: true }), steady: true } as Payload);
+  return hand.say({ kind: 'fan-judge' });
+};
+const smoke: Turn<'smoke'> = (hand) =>
+  hand.say({ kind: 'smoke-over', next: 'later', installer: 'none', fee: '' });
+
 const TURNS: { readonly [K in Stage['kind']]: Turn<K> } = {
   checks,
   zero,
@@ -249,6 +276,8 @@ const TURNS: { readonly [K in Stage['kind']]: Turn<K> } = {
   cure,
   listen,
   cylinder,
+  fan,
+  smoke,
   dial: (hand) => hand.stuck('a dial is not watched here'),
   'draw-down': drawDown,
   'isolate-and-repeat': repeat,

@@ -1,5 +1,6 @@
 /** A first installation from the few facts that a tester has at hand; everything else is asked later, never guessed. */
 import type { Pipe } from '@/core/installation/pipe';
+import type { WholeFact } from '@/core/installation/whole';
 import type { Meter, System } from '@/core/installation/section';
 import { withListsOf, withNetwork } from '@/core/network/enter';
 import type { Exact } from '@/core/quantity/exact';
@@ -11,6 +12,8 @@ export interface FirstFacts extends Pick<System, 'id' | 'name' | 'medium' | 'dut
   readonly pipe: Pipe;
   /** What was counted, in the trade's words. */
   readonly counted: readonly { readonly word: string; readonly count: number; readonly volume: Exact }[];
+  /** Facts of the whole that were asked. */
+  readonly asked?: Partial<Pick<System, WholeFact>>;
 }
 
 /** The branches of a first network, one entry for each thing that was counted. */
@@ -44,9 +47,10 @@ function branches(f: FirstFacts): Pick<System, 'appliances' | 'loops' | 'surface
  */
 export function firstSection(f: FirstFacts): System {
   const { first } = tradeOf(f);
-  const { counted: _c, pipe, ...facts } = f;
+  const { counted: _c, pipe, asked, ...facts } = f;
   const base = {
     ...facts,
+    ...asked,
     supplyPressure: f.workingPressure,
     supplyValve: first.supplyValve,
     supplyValveOwner: first.owner,

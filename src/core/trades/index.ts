@@ -1,6 +1,7 @@
 /** Every trade there is. A new one adds its own. */
 import type { System } from '@/core/installation/section';
 import { drain } from './drain';
+import { duct } from './duct';
 import { gas } from './gas';
 import { main } from './main';
 import { pool } from './pool';
@@ -10,7 +11,7 @@ import type { Trade } from './trade';
 import { water } from './water';
 
 export type { Trade } from './trade';
-export const TRADES: readonly Trade[] = [gas, propane, water, drain, main, pool, refrigerant];
+export const TRADES: readonly Trade[] = [gas, propane, water, drain, main, pool, refrigerant, duct];
 /** The trade of an installation: of those that carry its medium the one it serves. @throws RangeError where none knows it: a medium nobody entered as a trade */
 export function tradeOf(system: Pick<System, 'medium' | 'duty'>): Trade {
   const carrying = TRADES.filter((t) => t.carries.includes(system.medium));

@@ -5,7 +5,7 @@ import type { PartKind } from '@/core/network/catalogue';
 import type { Network } from '@/core/network/network';
 
 /** Kinds of simulated installations; each hides something else. */
-export type Simulates = 'gas' | 'liquid' | 'pool-line' | 'pool-joins' | 'circuit';
+export type Simulates = 'gas' | 'liquid' | 'pool-line' | 'pool-joins' | 'circuit' | 'duct';
 export type Parted = 'lines' | 'sides';
 /** How the sections of a place are asked for, by what parts it. */
 export const PARTED_WORDS: Readonly<
@@ -49,6 +49,8 @@ export interface Trade {
    * together, or the sides of a circuit.
    */
   readonly parted?: Parted;
+  /** Not made of pipe by a table and fed by nobody: no pipe, no supply valve and no meter is asked. */
+  readonly unpiped?: true;
   /** What the working pressure is called, where it is another's than its own; 0 is then: not known. */
   readonly pressureOf?: string;
   /** What feeds it, where nobody has named it. */
@@ -61,7 +63,7 @@ export interface Trade {
   readonly whole: readonly WholeFact[];
   readonly heights: readonly HeightFact[];
   /** Tasks that want protection; what is raised only where the section is parted from its supply. */
-  readonly protection: readonly ('metalwork' | 'raise' | 'fluid' | 'sewage' | 'nitrogen')[];
+  readonly protection: readonly ('metalwork' | 'raise' | 'fluid' | 'sewage' | 'nitrogen' | 'ducts')[];
   readonly brief: Brief;
   /** What a result means, to the customer, where the rule has no words of its own. */
   readonly plain: Readonly<Record<'tight' | 'within-allowance' | 'not-tight', string>>;
@@ -103,6 +105,7 @@ export type SectionKey =
   | 'losses'
   | 'lines'
   | 'circuit'
+  | 'duct'
   | 'plugs'
   | 'place'
   | 'applied'
@@ -121,7 +124,7 @@ export type SectionKey =
 export interface First {
   /** What stands on its branches, and what they are called by people who count them; null where nothing does. */
   readonly things: {
-    readonly list: 'appliances' | 'loops' | 'surfaces' | 'outlets' | 'evaporators';
+    readonly list: 'appliances' | 'loops' | 'surfaces' | 'outlets' | 'evaporators' | 'registers';
     readonly words: readonly string[];
   } | null;
   /** How it is drawn from what was counted, where that is not a line with branches. */
@@ -131,6 +134,8 @@ export interface First {
   ) => Network;
   /** What stands in the form until somebody says otherwise: pressure with its unit, pipe table and size. */
   readonly usual?: { readonly workingPressure: string; readonly table: string; readonly nominal: string };
+  /** Facts of the whole that are asked before it is drawn. */
+  readonly asks?: readonly WholeFact[];
   readonly supplyValve: string;
   readonly owner: string;
   readonly testPoint: string;

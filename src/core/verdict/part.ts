@@ -14,6 +14,7 @@ import { lastPumped } from '@/core/run/section-now';
 import type { Hold, RunState, Visit } from '@/core/run/state';
 import { type Adequacy, adequacyOf, dialAdequacy, measuredRate } from './adequacy';
 import { circuitSentence, decideSentence } from './circuit-sentences';
+import { fanOfClaim, fanSentence } from './duct-sentences';
 import { decidingHold, footing, pipeworkHold, separationWords, visitsOf } from './holds';
 import type { Judgement } from './judge';
 import {
@@ -101,6 +102,11 @@ class Judging {
   byAll(word: VerdictWord): PartVerdict {
     return this.finish(word, this.reasons.map((r) => r.text).join(' '));
   }
+  /** What a fan showed, where the claim rests on one. */
+  blown(claim: NonNullable<ReturnType<typeof claimOf>>): string | null {
+    const visit = fanOfClaim(this.state, claim.visit, claim.finding === 'not-tight');
+    return visit ? fanSentence(this.plan, this.state, visit) : null;
+  }
   finish(word: VerdictWord, sentence: string): PartVerdict {
     const { plan, state, part, deciding, watched, claim, reasons } = this;
     return {
@@ -156,23 +162,27 @@ export function judgePart(plan: Plan, state: RunState, part: string | null): Par
       `Leak fluid showed growing bubbles on own kit or on a boundary: ${bounds.map((b) => b.name).join(', ')}. What the gauge did says nothing of the installation: no result.`,
     );
   // From here on something good or undecided is claimed; each general rule may still refuse it.
-  if (claim.finding === 'refer')
-    return j.by(
-      'refer',
-      `refer-${claim.outcome}`,
-      claim.because ?? 'Somebody else must judge this reading.',
-      j.rule,
-    );
+  if (claim.finding === 'refer') return refer(j, claim);
   return standing(j, claim) ?? proved(j, claim);
 }
 
+/** Read, but for somebody else to judge; what was read stands beside it. */
+function refer(j: Judging, claim: Claim): PartVerdict {
+  j.add(`refer-${claim.outcome}`, claim.because ?? 'Somebody else must judge this reading.', j.rule);
+  const blown = j.blown(claim);
+  if (blown) j.add('flow', blown, j.rule);
+  return j.byAll('refer');
+}
 /** A leak, with the measurement that shows it. */
 function notTight(j: Judging, claim: Claim): PartVerdict {
   const { plan, state, part, deciding, rule } = j;
   const measured = deciding?.hold.judgement;
   if (claim.because) j.add(`not-tight-${claim.outcome}`, claim.because, rule);
   const stood = state.visits[claim.visit - 1]?.unheld;
+  const blown = j.blown(claim);
+  if (blown) j.add('flow', blown, rule);
   if (stood) j.add('will-not-stand', unheldSentence(stood), GENERAL);
+  if (blown) return j.byAll('not-tight');
   if (stood && !measured?.rate) {
     // what would not stand was said; a hold before it adds nothing
   } else if (measured && claim.outcome === measured.outcome && lossSentence(deciding.hold))
@@ -195,6 +205,8 @@ function notTight(j: Judging, claim: Claim): PartVerdict {
 function undecided(j: Judging, claim: Claim): PartVerdict {
   const stood = j.state.visits[claim.visit - 1]?.unheld;
   if (stood) j.add('will-not-stand', unheldSentence(stood), GENERAL);
+  const blown = j.blown(claim);
+  if (blown) j.add('flow', blown, j.rule);
   const judged = j.deciding?.hold;
   const shown = judged && judged.judgement?.outcome === claim.outcome ? circuitSentence(judged) : null;
   if (shown) j.add('shown', shown, GENERAL);
@@ -248,6 +260,9 @@ function footWords({ plan, state, part, deciding }: Judging): string {
 /** Something good is claimed, and the boundary is proved: by which hold, or by which dial. */
 function proved(j: Judging, claim: Claim): PartVerdict {
   const { plan, state, part, deciding, watched, rule } = j;
+  const blown = j.blown(claim);
+  if (blown)
+    return good(j, j.by(claim.finding === 'tight' ? 'tight' : 'within-allowance', 'flow', blown, rule));
   if (!deciding?.hold.judgement) {
     if (watched?.dial?.moved === false && claim.finding === 'tight') {
       const time = duration(watched.dial.watched ?? watched.dial.endedAt! - watched.dial.startedAt);

@@ -60,6 +60,15 @@ export async function takeReadings(
     digits,
     scale: batch.scale,
     unit: batch.unit,
+    ...(batch.flow
+      ? {
+          flow: {
+            digits: batch.flow.live[batch.flow.live.length - 1] ?? null,
+            scale: batch.flow.scale,
+            unit: batch.flow.unit,
+          },
+        }
+      : {}),
   });
   if (!batch.batch) return { now: now(), goOn: true };
   const { state, maker, zone, began } = await inOrganisation(link, async (tx) => {
@@ -75,7 +84,11 @@ export async function takeReadings(
   if (!currentVisit(state)) return { now: now(), goOn: false };
   const moment = now();
   // a gauge's clock is a claim too: what it says of the future or of before the test is left out, and it is told
-  const points = batch.batch.points.filter(([t]) => t! <= moment + AHEAD_MS && t! >= began);
+  const { flows } = batch.batch;
+  const pairs = batch.batch.points
+    .map((point, i) => ({ point, flow: flows?.[i] ?? null }))
+    .filter(({ point: [t] }) => t! <= moment + AHEAD_MS && t! >= began);
+  const points = pairs.map((p) => p.point);
   const left = batch.batch.points.length - points.length;
   if (state.gauge === link.gauge && points.length) {
     const event: RunEvent = {
@@ -85,6 +98,15 @@ export async function takeReadings(
       scale: batch.scale,
       unit: batch.unit as 'mbar',
       points: points as unknown as [number, number][],
+      ...(flows && batch.flow
+        ? {
+            flows: {
+              unit: batch.flow.unit as 'CFM',
+              scale: batch.flow.scale,
+              digits: pairs.map((p) => p.flow),
+            },
+          }
+        : {}),
       id: batch.batch.id,
       run: link.run,
       device: link.gauge,

@@ -9,6 +9,9 @@ import { exact, toNumber } from '@/core/quantity/exact';
 import { convert } from '@/core/quantity/unit';
 import { simulatesOf } from '@/core/plan/offer';
 import type { Fault, SimulatedInstallation } from '@/core/simulation/installation';
+import { type DuctFault, SIMULATED_RINGS, type SimulatedDuct } from '@/core/simulation/duct';
+import { editionsOf, type FanStage, isPushed, referenceOf } from '@/core/kinds/fan/asked';
+import type { OwnKit } from '@/core/instrument/kit';
 import type { CircuitFault, SimulatedCircuit } from '@/core/simulation/circuit';
 import type { LiquidFault, PoolFault, SimulatedLiquid } from '@/core/simulation/liquid-truth';
 import { poolLineOf } from '@/core/simulation/pool-line';
@@ -25,23 +28,29 @@ import type { SimulatedRequest } from '@/wire/requests';
 import { randomBytes } from 'node:crypto';
 import 'server-only';
 
-/** The stand-in gauge of a practice run; its id is derived from the run's, so that starting twice makes one. */
+/** The id of a stand-in of a practice run, derived from the run's: starting twice makes one. */
+function simulatedId(run: string, what: 'gauge' | 'fan'): string {
+  const hex = digest(`simulated ${what} ${run}`);
+  return `${hex.slice(0, 8)}-${hex.slice(8, 12)}-4${hex.slice(13, 16)}-8${hex.slice(17, 20)}-${hex.slice(20, 32)}`;
+}
+/** The stand-in gauge of a practice run. */
 export function simulatedGauge(run: string, unit: Filling['simulated']['unit']): Gauge {
-  const hex = digest(`simulated gauge ${run}`);
   return {
-    id: `${hex.slice(0, 8)}-${hex.slice(8, 12)}-4${hex.slice(13, 16)}-8${hex.slice(17, 20)}-${hex.slice(20, 32)}`,
+    id: simulatedId(run, 'gauge'),
     name: 'Simulated gauge',
     serial: 'SIM',
     kind: 'digital',
     ...(unit === 'Pa(abs)'
       ? { least: exact(0, 0, unit), greatest: exact(2500, 0, unit), resolution: exact(1, 0, unit) }
-      : unit === 'bar'
-        ? { least: exact(0, 2, 'bar'), greatest: exact(6000, 2, 'bar'), resolution: exact(1, 2, 'bar') }
-        : {
-            least: exact(-10000, 2, 'mbar'),
-            greatest: exact(20000, 2, 'mbar'),
-            resolution: exact(1, 2, 'mbar'),
-          }),
+      : unit === 'Pa'
+        ? { least: exact(-10000, 1, unit), greatest: exact(10000, 1, unit), resolution: exact(1, 1, unit) }
+        : unit === 'bar'
+          ? { least: exact(0, 2, 'bar'), greatest: exact(6000, 2, 'bar'), resolution: exact(1, 2, 'bar') }
+          : {
+              least: exact(-10000, 2, 'mbar'),
+              greatest: exact(20000, 2, 'mbar'),
+              resolution: exact(1, 2, 'mbar'),
+            }),
     calibrated: '2000-01-01',
     calibrationDue: '2999-12-31',
     simulated: true,
@@ -149,16 +158,49 @@ function circuitSimulated(plan: Plan, seed: number, wished: string): SimulatedCi
   };
 }
 
+/** A duct system with its registers, and what it may lose by the edition that judges. */
+function ductOf(plan: Plan, seed: number, wished: string): SimulatedDuct {
+  const stage = Object.values(plan.procedure.stages).find(
+    (s): s is FanStage => s.kind === 'fan' && s.of === 'system',
+  );
+  const limit = stage && editionsOf(plan, stage).find((e) => e.judges)?.limit?.flow;
+  return {
+    kind: 'duct',
+    seed,
+    fault: faultOf<DuctFault>(plan, wished, seed),
+    limit: limit ?? USUAL_LIMIT,
+    reference: (stage && referenceOf(plan, stage)) ?? 25,
+    registers: (plan.system.registers ?? []).map(({ id, name }) => ({ id, name })),
+    pushed: !stage || isPushed(plan, stage),
+    step: 0.1,
+    noise: 0.05,
+    began: now(),
+  };
+}
+/** Where no edition gives a limit, and where own kit is tested alone, m3/s. House figure for the model. */
+const USUAL_LIMIT = 0.0227;
+/** The fan of a practice run: what a person brings to it, with no test of its hose yet. */
+export const simulatedFan = (run: string): OwnKit => ({
+  id: simulatedId(run, 'fan'),
+  name: 'Simulated fan',
+  serial: 'SIM',
+  kind: 'fan',
+  accuracy: exact(3, 0, '%'),
+  ranges: SIMULATED_RINGS,
+});
+
 /** Sets up the simulated installation of a practice run in the stand-in process and pairs its gauge. */
 export async function beginSimulation(scope: { org: string }, plan: Plan, wished: string): Promise<void> {
   const seed = randomBytes(4).readUInt32BE();
   const { kind, unit } = fillingOf(plan).simulated;
   const installation =
-    simulatesOf(plan.procedure, plan.system) === 'circuit'
-      ? circuitSimulated(plan, seed, wished)
-      : kind === 'liquid'
-        ? liquidOf(plan, seed, wished)
-        : gasOf(plan, seed, wished);
+    kind === 'duct'
+      ? ductOf(plan, seed, wished)
+      : simulatesOf(plan.procedure, plan.system) === 'circuit'
+        ? circuitSimulated(plan, seed, wished)
+        : kind === 'liquid'
+          ? liquidOf(plan, seed, wished)
+          : gasOf(plan, seed, wished);
   const gauge = simulatedGauge(plan.run, unit);
   const code = randomBytes(9).toString('base64url');
   await inOrganisation(scope, (tx) =>
@@ -214,7 +256,29 @@ export async function workSimulated(
     throw new TroubleError(422, 'figure', 'Say how far along the run, in m.');
   if ((request.act === 'pump' || request.act === 'fill') && !(figure >= 0 && figure <= 1000))
     throw new TroubleError(422, 'figure', 'Say how many strokes, or how many millimetres.');
+  if (request.act === 'speed' && !(figure >= 0 && figure <= 100))
+    throw new TroubleError(422, 'figure', 'Say the speed of the fan, from 0 to 100 %.');
+  if (
+    (request.act === 'mount' || request.act === 'set') &&
+    !SIMULATED_RINGS.some((r) => r.name === request.value)
+  )
+    throw new TroubleError(422, 'ring', 'There is no such ring.');
+  if (
+    ['look-at', 'mask', 'smoke', 'seal'].includes(request.act) &&
+    !plan.system.registers?.some((r) => r.id === request.id)
+  )
+    throw new TroubleError(422, 'register', 'There is no such register.');
   const action = {
+    speed: { act: 'speed', percent: Math.round(figure) },
+    mount: { act: 'mount', ring: request.value },
+    set: { act: 'set', ring: request.value },
+    hose: { act: 'hose', closed: request.value === 'closed' },
+    'look-fan': { act: 'look-fan' },
+    'look-at': { act: 'look-at', id: request.id },
+    mask: { act: 'mask', id: request.id },
+    smoke: { act: 'smoke', id: request.id },
+    seal: { act: 'seal', id: request.id },
+    'new-hose': { act: 'new-hose' },
     supply: { act: 'supply', open: request.value },
     bleed: { act: 'bleed', open },
     appliance: { act: 'appliance', id: request.id, open },

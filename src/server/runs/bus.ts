@@ -14,6 +14,7 @@ export type RunNews =
       readonly digits: number;
       readonly scale: number;
       readonly unit: string;
+      readonly flow?: { readonly digits: number | null; readonly scale: number; readonly unit: string };
     }
   | { readonly kind: 'log' };
 const key = (org: string, run: string) => `${org}/${run}`;

@@ -15,7 +15,7 @@ import { inOrganisation, type Tx } from '@/database/client';
 import { gauges, kit, kitLog, packs, runs, sites, systems } from '@/database/schema';
 import { audit } from '@/server/audit';
 import { datedEntry } from '@/server/cabinet/dated';
-import { beginSimulation, hiddenFault, simulatedGauge } from '@/server/gauge/simulated';
+import { beginSimulation, hiddenFault, simulatedFan, simulatedGauge } from '@/server/gauge/simulated';
 import { clockIsAdjustable, now } from '@/server/now';
 import { withSightings } from '@/server/places/inventory';
 import { withLooks } from '@/server/places/looks';
@@ -54,8 +54,9 @@ export async function planFor(
     const { site } = row;
     const resolved = citedPack(storedPack(pack), await editionsOf(tx, pack.id), session.organisation);
     const rule = resolved.procedures.find((p) => p.id === request.procedure);
+    const simulated = fillingNamed(rule?.fills).simulated;
     const cabinet: Gauge[] = request.practice
-      ? [simulatedGauge(request.id, fillingNamed(rule?.fills).simulated.unit)]
+      ? [simulatedGauge(request.id, simulated.unit)]
       : (await tx.select().from(gauges)).map((g) => g.facts);
     const things = request.practice ? [] : (await tx.select().from(kit)).map((k) => k.facts);
     const blanks = things.length
@@ -69,11 +70,14 @@ export async function planFor(
             ),
           )
       : [];
-    const ownKit = ownKitOf(
-      things.map((item) => ({ item, log: blanks.filter((e) => e.item === item.id).map(datedEntry) })),
-      now(),
-      request.zone,
-    );
+    const ownKit =
+      request.practice && simulated.kind === 'duct'
+        ? [simulatedFan(request.id)]
+        : ownKitOf(
+            things.map((item) => ({ item, log: blanks.filter((e) => e.item === item.id).map(datedEntry) })),
+            now(),
+            request.zone,
+          );
     const beside = request.beside && besideOf(resolved, request.beside.id, request.beside.runs);
     if (request.beside && !beside)
       throw new TroubleError(422, 'beside', 'This rule pack does not do these two side by side.');

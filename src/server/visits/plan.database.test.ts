@@ -181,6 +181,7 @@ describe('cabinet', () => {
       resolution: '',
       stroke: '',
       rating: '',
+      accuracy: '',
       volume: '',
       size: '',
       batch: '',

@@ -6,6 +6,7 @@ import type { SimulatedView } from '@/core/simulation/simulation';
 import { Button } from '@/ui/kit/button';
 import { simulatesOf } from '@/core/plan/offer';
 import { CircuitWorks } from './circuit-works';
+import { DuctWorks } from './duct/duct-works';
 import { PoolWorks } from './pool/pool-works';
 import { WorksDrawn } from './works-drawn';
 
@@ -56,6 +57,7 @@ function Works({ plan }: { plan: Plan }) {
       </h2>
       {!state && !trouble && <p className="text-quiet">Looking at the valves …</p>}
       {state && pressed && <WorksDrawn plan={plan} view={state} does={does} />}
+      {state?.kind === 'duct' && <DuctWorks view={state} does={does} />}
       {state?.kind === 'circuit' && <CircuitWorks plan={plan} view={state} does={does} />}
       {state?.kind === 'liquid' && state.said && <PoolWorks plan={plan} said={state.said} does={does} />}
       {state?.kind === 'liquid' && pressed && (

@@ -84,6 +84,8 @@ export function handOn(plan: Plan, part: Part, key: string, view: SimulatedView)
   if (part.kind === 'point') return { act: 'gauge', value: view.connected ? 'open' : 'connected' };
   if (view.kind === 'liquid') return handOnWater(plan, part, key, view);
   if (view.kind === 'circuit') return handOnCircuit(plan, part, view);
+  if (view.kind === 'duct')
+    return view.registers.some((r) => r.id === listId(part)) ? { act: 'look-at', id: listId(part) } : null;
   if (part.kind === 'valve' && key === 'supply') return { act: 'supply', value: NEXT[view.supply] };
   if (part.kind === 'valve' && plan.system.appliances.some((a) => a.id === key))
     return { act: 'appliance', id: key, value: view.closedAppliances.includes(key) ? 'open' : 'shut' };
@@ -92,18 +94,20 @@ export function handOn(plan: Plan, part: Part, key: string, view: SimulatedView)
 }
 /** How the valves of the simulated installation stand now. */
 export const standingOf = (view: SimulatedView, plan?: Plan): Positions =>
-  view.kind === 'circuit'
-    ? Object.fromEntries(
-        (plan?.system.valves ?? [])
-          .filter((v) => v.kind === 'solenoid')
-          .map((v) => [v.id, view.open.includes(v.id) ? ('open' as const) : ('closed' as const)]),
-      )
-    : ({
-        supply: view.supply === 'shut' ? 'closed' : 'open',
-        ...(view.kind === 'gas'
-          ? Object.fromEntries(view.closedAppliances.map((id) => [id, 'closed' as const]))
-          : { [WATER_WORKS.release]: view.bleeding ? 'open' : 'closed' }),
-      } as Positions);
+  view.kind === 'duct'
+    ? {}
+    : view.kind === 'circuit'
+      ? Object.fromEntries(
+          (plan?.system.valves ?? [])
+            .filter((v) => v.kind === 'solenoid')
+            .map((v) => [v.id, view.open.includes(v.id) ? ('open' as const) : ('closed' as const)]),
+        )
+      : ({
+          supply: view.supply === 'shut' ? 'closed' : 'open',
+          ...(view.kind === 'gas'
+            ? Object.fromEntries(view.closedAppliances.map((id) => [id, 'closed' as const]))
+            : { [WATER_WORKS.release]: view.bleeding ? 'open' : 'closed' }),
+        } as Positions);
 
 /** The simulated installation drawn, worked on the drawing: a valve touched turns, an appliance gets leak fluid. */
 export function WorksDrawn({ plan, view, does }: { plan: Plan; view: SimulatedView; does: Does }) {
@@ -133,17 +137,19 @@ export function WorksDrawn({ plan, view, does }: { plan: Plan; view: SimulatedVi
         />
       </div>
       <p className="text-sm text-quiet">
-        {view.kind === 'circuit'
-          ? 'Touch a solenoid valve to work its magnet, a joint or evaporator for leak fluid, the port for the gauge.'
-          : view.kind === 'gas'
-            ? 'Touch a valve to turn it, an appliance to put leak fluid on it, the test point to connect the gauge.'
-            : view.drain
-              ? 'Touch an opening to fill it 10 mm more.'
-              : view.said
-                ? 'Touch the pump for five strokes, release or high point to work them, an end to look at its plug, the rig for the gauge.'
-                : plan.procedure.boundary === 'separated'
-                  ? 'Touch the pump for five strokes, release, tap or high point to work them, the test point for the gauge.'
-                  : 'Touch the meter valve to turn it, release, tap or high point to work them, the test point for the gauge.'}
+        {view.kind === 'duct'
+          ? 'Touch a register to look at its mask, the fan to connect the gauge.'
+          : view.kind === 'circuit'
+            ? 'Touch a solenoid valve to work its magnet, a joint or evaporator for leak fluid, the port for the gauge.'
+            : view.kind === 'gas'
+              ? 'Touch a valve to turn it, an appliance to put leak fluid on it, the test point to connect the gauge.'
+              : view.drain
+                ? 'Touch an opening to fill it 10 mm more.'
+                : view.said
+                  ? 'Touch the pump for five strokes, release or high point to work them, an end to look at its plug, the rig for the gauge.'
+                  : plan.procedure.boundary === 'separated'
+                    ? 'Touch the pump for five strokes, release, tap or high point to work them, the test point for the gauge.'
+                    : 'Touch the meter valve to turn it, release, tap or high point to work them, the test point for the gauge.'}
       </p>
     </>
   );

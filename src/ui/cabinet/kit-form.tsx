@@ -34,12 +34,15 @@ const formOfKit = (item: KitFacts | null, id: string): KitForm => ({
   stroke: item?.stroke ? showUnit(item.stroke) : '',
   rating: item?.rating ? showUnit(item.rating) : '',
   volume: item?.volume ? showUnit(item.volume) : '',
+  accuracy: item?.accuracy ? showUnit(item.accuracy) : '',
   size: item?.size ?? '',
   batch: item?.batch ?? '',
   ranges: (item?.ranges ?? []).map((r) => ({
     name: r.name,
     least: showUnit(r.least),
     greatest: showUnit(r.greatest),
+    k: r.k ?? '',
+    m: r.m ?? '',
   })),
 });
 
@@ -65,7 +68,7 @@ export function KitFormView({ item, onDone }: { item: KitFacts | null; onDone: (
     <WordsField control={control} name={name} label={label} />
   );
   const figure = (
-    name: 'resolution' | 'stroke' | 'rating' | 'volume',
+    name: 'resolution' | 'stroke' | 'rating' | 'volume' | 'accuracy',
     label: string,
     units: readonly Unit[],
   ) => <FigureField control={control} name={name} label={label} units={units} />;
@@ -94,6 +97,7 @@ export function KitFormView({ item, onDone }: { item: KitFacts | null; onDone: (
       {['pump', 'hose', 'plug'].includes(kind) && figure('rating', 'Rated for', TRADE_UNITS.pressure)}
       {kind === 'regulator' && figure('rating', 'Gives at most', TRADE_UNITS.pressure)}
       {kind === 'hose' && figure('volume', 'Holds inside, of gas', ['ml', 'l', 'ft3'])}
+      {kind === 'fan' && figure('accuracy', 'Flows known to, of the flow', ['%'])}
       {step && figure('resolution', 'Step', step)}
       {['vessel', 'plug', 'hose'].includes(kind) &&
         words(
@@ -145,8 +149,12 @@ function Ranges({ form: { control } }: { form: UseFormReturn<KitForm> }) {
   const ranges = useFieldArray({ control, name: 'ranges', keyName: 'key' });
   return (
     <div className="grid gap-3 sm:col-span-3">
+      <p className="text-sm text-quiet">
+        From the fan’s own sheet, one line for each ring: flow = k × (pressure at the fan in Pa)^m. k and m
+        may stay empty where the gauge shows the flow itself.
+      </p>
       {ranges.fields.map((r, i) => (
-        <div key={r.key} className="grid gap-3 sm:grid-cols-[1fr_2fr_2fr_auto]">
+        <div key={r.key} className="grid gap-3 sm:grid-cols-[1fr_2fr_2fr_5rem_5rem_auto]">
           <WordsField control={control} name={`ranges.${i}.name`} label="Range" />
           {(['least', 'greatest'] as const).map((end) => (
             <FigureField
@@ -158,6 +166,8 @@ function Ranges({ form: { control } }: { form: UseFormReturn<KitForm> }) {
               units={TRADE_UNITS.flow}
             />
           ))}
+          <WordsField control={control} name={`ranges.${i}.k`} label="k" />
+          <WordsField control={control} name={`ranges.${i}.m`} label="m" />
           <Button className="self-end" onClick={() => ranges.remove(i)}>
             Remove
           </Button>
@@ -165,7 +175,7 @@ function Ranges({ form: { control } }: { form: UseFormReturn<KitForm> }) {
       ))}
       <Button
         className="justify-self-start"
-        onClick={() => ranges.append({ name: '', least: '', greatest: '' })}
+        onClick={() => ranges.append({ name: '', least: '', greatest: '', k: '', m: '' })}
       >
         Add a range
       </Button>

@@ -20,6 +20,7 @@ type What = LogForm['what'];
 const WORDS: Record<string, string> = {
   zero: 'Zero check',
   blank: 'Tested by itself',
+  through: 'Tested by itself',
   calibrated: 'Calibrated',
   dropped: 'Dropped',
   'over-ranged': 'Over-ranged',
@@ -34,7 +35,9 @@ const offered = (kind: KitKind | 'gauge'): What[] =>
     ? ['zero', 'calibrated', 'dropped', 'over-ranged', 'rejected', 'returned', 'note']
     : kind === 'hose' || kind === 'plug' || kind === 'pump'
       ? ['blank', 'rejected', 'returned', 'note']
-      : ['calibrated', 'dropped', 'rejected', 'returned', 'note'];
+      : kind === 'fan'
+        ? ['through', 'calibrated', 'dropped', 'rejected', 'returned', 'note']
+        : ['calibrated', 'dropped', 'rejected', 'returned', 'note'];
 
 const lineOf = ({ entry: e }: DatedEntry): string => {
   switch (e.what) {
@@ -42,6 +45,8 @@ const lineOf = ({ entry: e }: DatedEntry): string => {
       return `Zero ${showExact(e.figure)}${e.good ? '' : ', off zero'}${e.run ? ', in a run' : ''}`;
     case 'blank':
       return `By itself: lost ${showExact(e.loss)} in ${e.minutes} min at ${showExact(e.pressure)}`;
+    case 'through':
+      return `By itself: ${e.below ? 'less than ' : ''}${showExact(e.flow)} passed at ${showExact(e.pressure)}${e.run ? ', in a run' : ''}`;
     case 'calibrated':
       return `Calibrated ${e.on}, until ${e.due}${e.certificate ? `, ${e.certificate}` : ''}`;
     case 'swapped':
@@ -140,7 +145,17 @@ function Entry({
   const router = useRouter();
   const { register, control, submit, trouble, formState } = useOfficeForm<LogForm>({
     schema: () => import('@/wire/cabinet').then((m) => m.logSchema),
-    values: { id: uuid7(now()), what, figure: '', pressure: '', loss: '', on: '', due: '', text: '' },
+    values: {
+      id: uuid7(now()),
+      what,
+      figure: '',
+      pressure: '',
+      loss: '',
+      flow: '',
+      on: '',
+      due: '',
+      text: '',
+    },
     send: async (value) => {
       const { good } = await office<{ good: boolean | null }>(`/api/cabinet/${id}/log`, { body: value });
       onWritten(good === false ? 'Off zero: it cannot judge until it shows zero again.' : 'Written down.');
@@ -185,6 +200,21 @@ function Entry({
               />
             )}
           </Field>
+        </>
+      )}
+      {what === 'through' && (
+        <>
+          {figure('pressure', 'Pressure in the hose, closed on itself')}
+          <FigureField
+            control={control}
+            name="flow"
+            label="Flow that still passed"
+            units={TRADE_UNITS.flow}
+          />
+          <label className="flex min-h-12 items-center gap-3 self-end">
+            <input type="checkbox" className="size-5 accent-lake" {...register('below')} />
+            Below the range: the figure is the least it reads
+          </label>
         </>
       )}
       {what === 'calibrated' && (

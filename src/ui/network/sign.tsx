@@ -81,6 +81,17 @@ export function Sign({ kind, closed, reached }: { kind: PartKind; closed: boolea
           <path d="M0,0 V-12 M-5,-12 H5" strokeWidth={2} />
         </g>
       );
+    case 'handler':
+      return (
+        <g {...line} strokeWidth={2}>
+          <rect x={-20} y={-15} width={40} height={30} />
+          <path d="M0,0 Q8,-12 11,-2 Q2,2 0,0 M0,0 Q-8,12 -11,2 Q-2,-2 0,0" fill="none" />
+        </g>
+      );
+    case 'register':
+      return <path d="M-13,-8 H13 V8 H-13 Z M-13,-3 H13 M-13,3 H13" {...line} />;
+    case 'intake':
+      return <path d="M-10,-10 L10,-4 V4 L-10,10 Z M-10,-10 V10" {...line} strokeWidth={2} />;
     case 'opening':
       return <path d="M-10,-11 V10 H10 V-11 M-10,-4 H10" fill="none" stroke={ink} strokeWidth={2} />;
   }

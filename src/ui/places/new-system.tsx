@@ -1,10 +1,11 @@
 'use client';
 import { meterVolume } from '@/core/installation/meters';
+import { WHOLE_FACTS, type WholeFact, type WholeRule } from '@/core/installation/whole';
 import { pipeTable } from '@/core/installation/pipes';
 import { dutyFrom, MEDIA, servedBy, tradeOf, tradeFor } from '@/core/trades';
 import { Button } from '@/ui/kit/button';
 import { byNeed } from '@/ui/kit/by-need';
-import { Field, FIELD, Options, TRADE_UNITS } from '@/ui/kit/field';
+import { Field, FIELD, Options, TRADE_UNITS, unitsOf } from '@/ui/kit/field';
 import { FigureField } from '@/ui/kit/figure-field';
 import { lateResolver } from '@/ui/kit/late-resolver';
 import { useFormDraft } from '@/ui/kit/use-draft';
@@ -131,6 +132,23 @@ function PipeFields({ form }: { form: Facts }) {
   );
 }
 
+/** Facts of the whole that the trade asks for at once; empty ones are asked again where a rule needs them. */
+function AskedFields({ form }: { form: Facts }) {
+  return form.watch('asked').map(({ key }, i) => {
+    const rule: WholeRule = WHOLE_FACTS[key as WholeFact];
+    return (
+      <FigureField
+        key={key}
+        control={form.control}
+        name={`asked.${i}.value`}
+        label={rule.label}
+        {...(rule.hint ? { hint: rule.hint } : {})}
+        units={unitsOf(rule.dimension)}
+      />
+    );
+  });
+}
+
 /** A new system from what one sees walking in: it is drawn from that, and the rest can wait until somebody knows it. */
 export function NewSystem({ id, site, meters }: { id: string; site: string } & Meters) {
   const form = useForm<FirstFactsForm>({
@@ -186,7 +204,12 @@ export function NewSystem({ id, site, meters }: { id: string; site: string } & M
                   const usual = tradeFor(e.target.value)?.first.usual;
                   for (const [key, value] of Object.entries(usual ?? {}))
                     form.setValue(key as 'table', value);
-                  if (tradeFor(e.target.value)?.parted) form.setValue('meterKind', 'none');
+                  const other = tradeFor(e.target.value);
+                  if (other?.parted || other?.unpiped) form.setValue('meterKind', 'none');
+                  form.setValue(
+                    'asked',
+                    (other?.first.asks ?? []).map((key) => ({ key, value: '' })),
+                  );
                 },
               })}
             >
@@ -216,7 +239,8 @@ export function NewSystem({ id, site, meters }: { id: string; site: string } & M
           />
         )}
         {trade.pressed && !trade.parted && <MeterFields form={form} meters={meters} />}
-        <PipeFields form={form} />
+        {!trade.unpiped && <PipeFields form={form} />}
+        <AskedFields form={form} />
       </div>
       <Counted form={form} />
       <div className="flex flex-wrap gap-3">

@@ -8,7 +8,7 @@ import {
   systemStiffness,
   volumeUncertainty,
 } from '@/core/installation/section';
-import { HEIGHT_FACTS, HEIGHT_KEYS } from '@/core/installation/whole';
+import { HEIGHT_FACTS, HEIGHT_KEYS, WHOLE_FACTS } from '@/core/installation/whole';
 import { notCoveredOf } from '@/core/network/installation';
 import { showExact, toNumber } from '@/core/quantity/exact';
 import { showFigure, significantText } from '@/core/quantity/figure';
@@ -107,10 +107,14 @@ export function SectionFacts({ facts }: Facts) {
     <section>
       <h2 className="text-lg font-semibold">Section</h2>
       <dl className="mt-2 grid grid-cols-2 gap-x-6 gap-y-3 border-t border-seam pt-3 sm:grid-cols-4">
-        <VolumeFact facts={facts} />
-        <Fact name="Largest pipe" figure>
-          {largest ? showExact(largest) : 'not entered'}
-        </Fact>
+        {!tradeOf(facts).unpiped && (
+          <>
+            <VolumeFact facts={facts} />
+            <Fact name="Largest pipe" figure>
+              {largest ? showExact(largest) : 'not entered'}
+            </Fact>
+          </>
+        )}
         {tradeOf(facts).pressed && (
           <Fact name={tradeOf(facts).pressureOf ?? 'Working pressure'} figure>
             {tradeOf(facts).pressureOf && facts.workingPressure.digits === 0
@@ -127,11 +131,14 @@ export function SectionFacts({ facts }: Facts) {
           </Fact>
         ))}
         <LevelFacts facts={facts} />
-        {!tradeOf(facts).parted && <Fact name="Meter">{facts.meter.name}</Fact>}
-        {facts.surface && (
-          <Fact name="Surface of the pool" figure>
-            {showExact(facts.surface)}
-          </Fact>
+        {!tradeOf(facts).parted && !tradeOf(facts).unpiped && <Fact name="Meter">{facts.meter.name}</Fact>}
+        {(['surface', 'floorServed', 'ductSurface', 'ductPressure'] as const).map(
+          (key) =>
+            facts[key] && (
+              <Fact key={key} name={WHOLE_FACTS[key].label} figure>
+                {showExact(facts[key])}
+              </Fact>
+            ),
         )}
         <StiffFact facts={facts} />
         {facts.elements?.map((e) => (
@@ -177,6 +184,7 @@ export function SectionFacts({ facts }: Facts) {
 
 /** Runs of pipe with their volumes. */
 export function PipesTable({ facts }: Facts) {
+  if (!facts.pipes.length && tradeOf(facts).unpiped) return null;
   return (
     <section>
       <h2 className="text-lg font-semibold">Pipes</h2>

@@ -115,12 +115,19 @@ function WholePart({ trade }: { trade: Trade }) {
         )}
         {!trade.parted && (
           <>
-            <Words name="supplyValve" label="Valve that bounds it" hint="a suspect until proved" />
-            <Words name="supplyValveOwner" label="Owner of that valve" />
+            {!trade.unpiped && (
+              <>
+                <Words name="supplyValve" label="Valve that bounds it" hint="a suspect until proved" />
+                <Words name="supplyValveOwner" label="Owner of that valve" />
+              </>
+            )}
             <Words name="testPoint" label="Where the gauge connects" />
           </>
         )}
-        <Words name="emergencyContact" label="Emergency line found on the meter" />
+        <Words
+          name="emergencyContact"
+          label={trade.unpiped ? 'Whom to call' : 'Emergency line found on the meter'}
+        />
         <Words
           name="everyMonths"
           label="Tested again every"
@@ -298,8 +305,12 @@ export function SystemFormView({
       >
         {offer}
         <WholePart trade={trade} />
-        <MeterPart trade={trade} meters={meters} />
-        <PipeSection id={id} />
+        {!trade.unpiped && (
+          <>
+            <MeterPart trade={trade} meters={meters} />
+            <PipeSection id={id} />
+          </>
+        )}
         <HeightsPart trade={trade} />
         <TankPart trade={trade} />
         <Suspense fallback={<p>Opening …</p>}>

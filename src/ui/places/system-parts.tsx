@@ -111,6 +111,26 @@ const LISTS: Readonly<Record<PartListKey, ListWords>> = {
     intro: 'Where the high side ends. They are joined to pipes on the drawing.',
     usual: (count) => ({ name: `expansion valve ${count + 1}` }),
   },
+  handlers: {
+    title: 'Air handler',
+    what: 'Air handler',
+    add: 'Add an air handler',
+    usual: () => ({ name: 'Air handler' }),
+  },
+  registers: {
+    title: 'Registers and grilles',
+    what: 'Register',
+    add: 'Add a register',
+    intro: 'All of them, the one behind the cupboard too: each is masked by name, and counted back out.',
+    usual: (count) => ({ name: `Register ${count + 1}`, type: 'supply' }),
+  },
+  intakes: {
+    title: 'Outdoor air intakes',
+    what: 'Intake',
+    add: 'Add an intake',
+    intro: 'Sealed for the test: what comes in from outside is no leak.',
+    usual: () => ({ name: 'Outdoor air intake' }),
+  },
   loops: {
     title: 'Loops of the manifold',
     what: 'Loop',

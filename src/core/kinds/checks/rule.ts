@@ -25,7 +25,7 @@ const item = object({
   /** An answer that leads to an outcome of its own instead of "done". */
   yes: maybe(),
   /** Repeats the item per appliance: all, those with a pilot, those with a lid; or per valve of the kinds named. */
-  each: maybeAmong(['appliance', 'pilot', 'lid', 'valve', 'loop']),
+  each: maybeAmong(['appliance', 'pilot', 'lid', 'valve', 'loop', 'register', 'intake', 'handler']),
   valves: maybeList(among(VALVE_KINDS)),
   /** The position this line puts its valves in: the position table of the facts follows it. */
   position: maybeAmong(['open', 'closed']),

@@ -5,6 +5,7 @@ import type { StageKind } from '@/core/kinds';
 import type { PanelProps } from '../shared';
 import { ChecksPanel } from './checks';
 import type * as Extra from './extra';
+import type * as Duct from '../duct';
 import type * as Pool from './pool';
 import { FillPanel } from './fill';
 import { HoldPanel } from './hold';
@@ -22,6 +23,10 @@ const extra = (pick: (all: typeof Extra) => Panel): Entry['panel'] =>
 
 /** The same for pools: maps, plugs and listening are no part of any other bench. */
 const pool = (pick: (all: typeof Pool) => Panel): Entry['panel'] => byNeed(() => import('./pool').then(pick));
+
+/** The same for ducts. */
+const duct = (pick: (all: typeof Duct) => Panel): Entry['panel'] =>
+  byNeed(() => import('../duct').then(pick));
 
 export const PANELS: { readonly [K in StageKind]: Entry } = {
   checks: { panel: ChecksPanel },
@@ -42,4 +47,6 @@ export const PANELS: { readonly [K in StageKind]: Entry } = {
   cure: { panel: pool((all) => all.CurePanel) },
   listen: { panel: pool((all) => all.ListenPanel) },
   cylinder: { panel: extra((all) => all.CylinderPanel) },
+  fan: { panel: duct((all) => all.FanPanel) },
+  smoke: { panel: duct((all) => all.SmokePanel) },
 };
