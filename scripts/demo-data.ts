@@ -75,6 +75,9 @@ const FIGURES = new Set([
   'supplyPressure',
   'setPressure',
   'ventSetting',
+  'floorServed',
+  'ductSurface',
+  'ductPressure',
   'heatingValue',
   'volume',
   'testDial',
@@ -91,6 +94,7 @@ const FIGURES = new Set([
   'greatest',
   'pressure',
   'loss',
+  'flow',
   'gasInside',
   'surface',
   'psHigh',
@@ -100,8 +104,12 @@ const FIGURES = new Set([
 ]);
 /** Of kit, `size` is a word. */
 export const kitFigures = (value: Record<string, unknown>): unknown => {
-  const { size, ...rest } = value;
-  return { ...(figures(rest) as object), ...(size ? { size } : {}) };
+  const { size, accuracy, ...rest } = value;
+  return {
+    ...(figures(rest) as object),
+    ...(size ? { size } : {}),
+    ...(typeof accuracy === 'string' ? { accuracy: q(accuracy) } : {}),
+  };
 };
 /** Turns written figures ("21 mbar") into exact ones. A tank's size is a word, not a figure. */
 export const figures = (value: unknown, inTank = false, inHeights = false): unknown =>

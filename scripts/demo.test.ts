@@ -30,6 +30,7 @@ test('every run of the demo plays, every sealed one has a verdict, and each kind
       'Did not withstand',
       'Withstood',
       'Vacuum held',
+      'Own kit fit for use',
       'Inconclusive',
       'Refer',
     ]),
@@ -49,6 +50,10 @@ const TYPED = [
   'as',
   'place',
   'serial',
+  'means',
+  'sealedBy',
+  'why',
+  'fee',
 ];
 /** Everything in an entry that a person typed, not what was chosen from a list. */
 const typedIn = (value: unknown, key = ''): string[] =>
@@ -119,10 +124,12 @@ test('what the demo has a user can enter: a system made through the form alone i
       const twin = withListsOf(demoSystem(entered, `00000000-0000-4000-8000-00000000000${i}`));
       const form = formOfSystem(twin);
       expect(() => systemSchema.validateSync(form, { strict: true })).not.toThrow();
-      // where the ends of a pool are, and which pipe runs between which, is said on its drawing
-      const drawn = tradeOf(twin).parted
-        ? networkFromForm(networkSchema.validateSync(formOfNetwork(twin.network!), { strict: true }))
-        : null;
+      // where the ends of a pool are, which pipe runs between which, how ducts branch: it is said on the drawing
+      const { parted, unpiped } = tradeOf(twin);
+      const drawn =
+        parted || unpiped
+          ? networkFromForm(networkSchema.validateSync(formOfNetwork(twin.network!), { strict: true }))
+          : null;
       if (drawn) expect(amounts(drawn)).toEqual(amounts(twin.network));
       const before = drawn ? withNetwork(twin, drawn) : null;
       expect(amounts(systemFromForm(form, before, twin.id))).toEqual(amounts(twin));

@@ -10,6 +10,7 @@ import { pointsOf } from '@/core/run/inventory';
 import { tradeOf } from '@/core/trades';
 import type { SectionKey } from '@/core/trades/trade';
 import { isGood, type VerdictWord } from '@/core/verdict/words';
+import { ductBlocks, inspectorIntro } from './duct-paper';
 import type { Face } from './face';
 import { linePapers, losses, repairBlocks, specialistBlocks } from './line-papers';
 import { full, sentence } from './sentence';
@@ -54,12 +55,13 @@ const metered = (plan: Pick<Plan, 'system'>): boolean =>
  */
 export function papersOf(face: Pick<Face, 'body' | 'state' | 'plan'>): PaperOffer[] {
   const { state, body, plan } = face;
-  if (body.status === 'practice') return [];
+  if (body.status === 'practice' || plan.procedure.ofKit) return [];
   const good = isGood(body.verdict.word);
-  const shut = !good && body.verdict.use !== 'limited';
+  const { use } = body.verdict;
+  const shut = !good && use === 'shut-off';
   const offer = (kind: PaperKind, to: string): PaperOffer => ({ kind, title: PAPERS[kind], to });
   return [
-    ...(!good || state.unsafe ? [offer('fail', plan.site.customer)] : []),
+    ...((!good && use !== 'in-use') || state.unsafe ? [offer('fail', plan.site.customer)] : []),
     ...((shut && body.verdict.word === 'not-tight') || state.unsafe
       ? [offer('label', plan.system.name)]
       : []),
@@ -376,17 +378,14 @@ const BLOCKS: Record<PaperKind, (face: Face, extra: Extra) => Block[]> = {
     ];
   },
   inspector: (face) => [
-    {
-      lines: [
-        'For the inspector: the pressure test of the pipework and what was seen of it. What belongs to the supplier’s side is in the pack for the utility.',
-      ],
-    },
+    { lines: [inspectorIntro(face)] },
     permit(face),
     result(face),
     ...scope(face),
     stages(face, 'inspector'),
     rule(face),
     gauge(face),
+    ...ductBlocks(face),
     section(face, 'joints'),
     form(face),
     { heading: 'Photos', lines: face.state.photos.map((p) => full(p.caption)) },

@@ -12,6 +12,7 @@ import type { RunState } from '@/core/run/state';
 import { tradeOf } from '@/core/trades';
 import { lookWords } from '@/core/trades/pool/ends';
 import { circuitSections } from './circuit-sections';
+import { ductSections } from './duct-sections';
 import type { Face } from './face';
 
 type Sections = Face['sections'];
@@ -30,6 +31,7 @@ export const roomSections = (plan: Plan, state: RunState): Sections => [
   { title: 'Pool beside a bucket', lines: state.rooms.buckets.map((b) => `${b.title}: ${bucketWords(b)}`) },
   { title: 'Cut and coupled', lines: state.rooms.cures.map(cureWords) },
   ...circuitSections(plan, state),
+  ...ductSections(plan, state),
   ...listenSection(state),
 ];
 const nameIn = (plan: Plan, state: RunState) => {

@@ -30,12 +30,16 @@ export function signatureLines(face: Pick<Face, 'state' | 'plan'>): SignatureLin
       instead: 'not signed',
       text: tester ? `${tester.name}, ${when(tester.at)}` : '',
     },
-    {
-      role: 'Customer',
-      strokes: customer?.strokes ?? '',
-      instead: customer?.refused ? `not signed: ${customer.refused}` : 'not signed',
-      text: customer ? `${customer.name}, ${when(customer.at)}${by(customer.via)}` : '',
-    },
+    ...(face.plan.procedure.ofKit
+      ? []
+      : [
+          {
+            role: 'Customer',
+            strokes: customer?.strokes ?? '',
+            instead: customer?.refused ? `not signed: ${customer.refused}` : 'not signed',
+            text: customer ? `${customer.name}, ${when(customer.at)}${by(customer.via)}` : '',
+          },
+        ]),
     ...witnesses.map((w) => ({
       role: `Witness${w.as ? `: ${w.as}` : ''}`,
       strokes: w.strokes ?? '',

@@ -63,7 +63,7 @@ export function ticketLines(
     ...row('Gauge', face.gauge.split(';')[0]!),
     ...row('Rule', `${plan.pack.title} ${plan.pack.edition}. Check the edition in force.`),
     ...row('NOT covered', notCoveredIn(plan).join('; ')),
-    ...(isGood(body.verdict.word) || body.verdict.use === 'limited'
+    ...(isGood(body.verdict.word) || body.verdict.use !== 'shut-off'
       ? []
       : [rule, ...wrap('DO NOT USE until repaired and tested again.')]),
     rule,

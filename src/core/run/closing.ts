@@ -172,8 +172,8 @@ function sign(plan: Plan, state: RunState, event: EventOf<'signature'>, at: numb
     ...(event.saw ? { saw: event.saw } : {}),
     ...(event.via ? { via: event.via } : {}),
   });
-  // a witness is welcome and never owed: tester and customer, or the refusal, make it complete
-  if ((['tester', 'customer'] as const).every((role) => state.signatures.some((s) => s.role === role)))
-    state.phase = 'signed';
+  // a witness is welcome and never owed: tester and customer, or the refusal, make it complete; own kit is nobody else's
+  const owed = plan.procedure.ofKit ? (['tester'] as const) : (['tester', 'customer'] as const);
+  if (owed.every((role) => state.signatures.some((s) => s.role === role))) state.phase = 'signed';
   return null;
 }

@@ -10,6 +10,7 @@ export const duct: Trade = {
   pressed: false,
   stiff: false,
   unpiped: true,
+  staysInUse: true,
   practice: { section: 'duct', whole: 'duct' },
   source: 'air handler',
   palette: ['handler', 'register', 'intake', 'valve', 'tee', 'joint', 'point', 'tested'],

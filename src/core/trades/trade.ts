@@ -51,6 +51,8 @@ export interface Trade {
   readonly parted?: Parted;
   /** Not made of pipe by a table and fed by nobody: no pipe, no supply valve and no meter is asked. */
   readonly unpiped?: true;
+  /** What did not pass may go on being used: nothing is shut off, and nobody is told not to use it. */
+  readonly staysInUse?: true;
   /** What the working pressure is called, where it is another's than its own; 0 is then: not known. */
   readonly pressureOf?: string;
   /** What feeds it, where nobody has named it. */
@@ -106,6 +108,11 @@ export type SectionKey =
   | 'lines'
   | 'circuit'
   | 'duct'
+  | 'editions'
+  | 'flow'
+  | 'own-kit'
+  | 'smoke'
+  | 'gains'
   | 'plugs'
   | 'place'
   | 'applied'

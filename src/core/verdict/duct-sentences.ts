@@ -32,9 +32,14 @@ function flowSentence(v: FanVisit, r: FanResult, plan: Plan, stage: FanStage): s
   if (at.bound)
     return `At ${pressure}${way} the flow was below ${from.fan.range.name} (${showExact(from.fan.range.least)}): at ${reference.toFixed(0)} Pa at most ${flowWords(at.flow, unit)}, whatever the exponent from ${STEEPEST.least} to ${STEEPEST.most}`;
   const same = Math.abs(from.net - reference) < 0.05;
+  const ends = [at.low, at.high].map((flow) => flowWords(flow, unit)) as [string, string];
+  const [low, high] = at.measured
+    ? [Math.max(STEEPEST.least, at.measured.low), Math.min(STEEPEST.most, at.measured.high)]
+    : [STEEPEST.least, STEEPEST.most];
+  const between = ends[0] === ends[1] ? '' : `; with ${n2(low)} and ${n2(high)}: ${ends[0]} to ${ends[1]}`;
   const carried = same
     ? ''
-    : `; at ${reference.toFixed(0)} Pa ${flowWords(at.flow, unit, r.limit ?? undefined)} (${exponentWords(at)}; with ${n2(at.measured ? Math.max(STEEPEST.least, at.measured.low) : STEEPEST.least)} and ${n2(at.measured ? Math.min(STEEPEST.most, at.measured.high) : STEEPEST.most)}: ${flowWords(at.low, unit)} to ${flowWords(at.high, unit)})`;
+    : `; at ${reference.toFixed(0)} Pa ${flowWords(at.flow, unit, r.limit ?? undefined)} (${exponentWords(at)}${between})`;
   return `${showExact(from.figure!)} at ${pressure}${way}${same ? ` = ${flowWords(at.flow, unit, r.limit ?? undefined)}` : carried}${same && at.measured ? `; ${exponentWords(at)}` : ''}`;
 }
 /** Limit and own kit beside it. */

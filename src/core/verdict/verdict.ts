@@ -244,7 +244,7 @@ function build(plan: Plan, state: RunState, result: PartVerdict): Verdict {
     stages: stageLines(plan, state),
     adequacy,
     leakRate,
-    use: isGood(word) ? 'in-use' : (result.use ?? 'shut-off'),
+    use: isGood(word) ? 'in-use' : (result.use ?? (tradeOf(plan.system).staysInUse ? 'in-use' : 'shut-off')),
   };
 }
 

@@ -14,6 +14,8 @@ import {
 import { parseWithUnit } from '@/core/quantity/exact';
 import { momentOf, type PlacedEvent } from '@/core/run/events';
 import type { Plan } from '@/core/plan/plan';
+import type { RunState } from '@/core/run/state';
+import { testOfHose } from '@/core/kinds/fan/fold';
 import { reduce } from '@/core/run/reduce';
 import { addDays, localDate } from '@/core/quantity/local-date';
 import { inOrganisation, type Tx } from '@/database/client';
@@ -184,51 +186,68 @@ export const writeHistory = (
     append(tx, scope.org, await itemOf(tx, item), { id: uuid7(entry.at), ...entry }),
   );
 
-/** Writes what a run tells of its gauges into their logs: zero checks, and which gauge was swapped for which. */
-export async function keepGaugeHistory(
+type Written = { readonly at: number; readonly by: string; readonly what: LogEntry };
+/** Kinds of entries that tell something of a thing of the cabinet. */
+const TELLS: ReadonlySet<string> = new Set(['zero', 'gauge', 'fan-judge']);
+/** Writes what a run tells of its things into their logs: zero checks, which gauge was swapped for which, what a fan's hose passes by itself. */
+export async function keepCabinetHistory(
   tx: Tx,
   plan: Plan,
   fresh: readonly PlacedEvent[],
   all: () => Promise<PlacedEvent[]>,
 ): Promise<void> {
-  if (plan.practice || !fresh.some((e) => e.kind === 'zero' || e.kind === 'gauge')) return;
+  if (plan.practice || !fresh.some((e) => TELLS.has(e.kind))) return;
   const events = await all();
-  const zeros = reduce(plan, events).visits.flatMap((v) => v.zeros);
-  const chosen = events.filter((e) => e.kind === 'gauge');
+  const state = reduce(plan, events);
   for (const e of fresh) {
-    if (e.kind === 'zero') {
-      const zero = zeros.find((z) => z.at === momentOf(e));
-      if (!zero) continue; // refused: it had no effect
-      const [row] = await tx.select().from(gauges).where(eq(gauges.id, zero.gauge));
-      if (row)
-        await append(
-          tx,
-          plan.organisation.id,
-          { id: row.id, gauge: row.facts, kit: null },
-          {
-            id: uuid7(momentOf(e)),
-            at: momentOf(e),
-            by: e.byName,
-            what: { what: 'zero', figure: zero.figure, good: zero.good, run: plan.run },
-          },
-        );
-    } else if (e.kind === 'gauge') {
-      const before = chosen[chosen.findIndex((c) => c.id === e.id) - 1];
-      if (before?.kind !== 'gauge' || before.gauge === e.gauge) continue;
-      const [row] = await tx.select().from(gauges).where(eq(gauges.id, before.gauge));
-      const other = plan.gauges.find((g) => g.id === e.gauge);
-      if (row && other)
-        await append(
-          tx,
-          plan.organisation.id,
-          { id: row.id, gauge: row.facts, kit: null },
-          {
-            id: uuid7(momentOf(e)),
-            at: momentOf(e),
-            by: e.byName,
-            what: { what: 'swapped', forName: other.name, run: plan.run },
-          },
-        );
-    }
+    const told = toldBy(plan, state, events, e);
+    if (!told) continue;
+    const { at, by, what } = { at: momentOf(e), by: e.byName, ...told };
+    await appendWhereKept(tx, plan, told.item, { at, by, what });
   }
+}
+/** What one entry of a run tells, and of which thing; null where it had no effect, or tells nothing. */
+function toldBy(
+  plan: Plan,
+  state: RunState,
+  events: readonly PlacedEvent[],
+  e: PlacedEvent,
+): { readonly item: string; readonly what: LogEntry } | null {
+  const at = momentOf(e);
+  switch (e.kind) {
+    case 'zero': {
+      const zero = state.visits.flatMap((v) => v.zeros).find((z) => z.at === at);
+      return zero
+        ? { item: zero.gauge, what: { what: 'zero', figure: zero.figure, good: zero.good, run: plan.run } }
+        : null;
+    }
+    case 'gauge': {
+      const chosen = events.filter((c) => c.kind === 'gauge');
+      const before = chosen[chosen.findIndex((c) => c.id === e.id) - 1];
+      const other = plan.gauges.find((g) => g.id === e.gauge);
+      return before && other && before.gauge !== e.gauge
+        ? { item: before.gauge, what: { what: 'swapped', forName: other.name, run: plan.run } }
+        : null;
+    }
+    case 'fan-judge': {
+      const visit = state.rooms.fan.visits.find((v) => v.of === 'hose' && v.result?.judgedAt === at);
+      const tested = visit && testOfHose(visit);
+      // a fan that is in no cabinet has no log
+      return tested?.kit ? { item: tested.kit, what: { what: 'through', ...tested.test, run: plan.run } } : null;
+    }
+    default:
+      return null;
+  }
+}
+/** An entry in the log of a thing that is still in the cabinet. */
+async function appendWhereKept(tx: Tx, plan: Plan, id: string, entry: Written): Promise<void> {
+  const [gauge] = await tx.select().from(gauges).where(eq(gauges.id, id));
+  const [other] = gauge ? [] : await tx.select().from(kit).where(eq(kit.id, id));
+  if (!gauge && !other) return;
+  await append(
+    tx,
+    plan.organisation.id,
+    { id, gauge: gauge?.facts ?? null, kit: other?.facts ?? null },
+    { id: uuid7(entry.at), ...entry },
+  );
 }

@@ -6,7 +6,7 @@ import type { PlacedEvent, RunEvent } from '@/core/run/events';
 import { inOrganisation, type Tx } from '@/database/client';
 import { events, runs, seals } from '@/database/schema';
 import { now } from '@/server/now';
-import { keepGaugeHistory } from '@/server/cabinet/cabinet';
+import { keepCabinetHistory } from '@/server/cabinet/cabinet';
 import { keepSightings } from '@/server/places/inventory';
 import { demand } from '@/server/permission';
 import { isId, notHere, TroubleError } from '@/server/trouble';
@@ -181,7 +181,7 @@ export async function appendEvents(
       }
       for (let i = 0; i < rows.length; i += 500) await tx.insert(events).values(rows.slice(i, i + 500));
       await keepSightings(tx, writer.org, plan, fresh);
-      await keepGaugeHistory(tx, plan, fresh, () => eventsOf(tx, run));
+      await keepCabinetHistory(tx, plan, fresh, () => eventsOf(tx, run));
       return {
         grew: true,
         placed: [...known, ...rows].map(({ id, position, received }) => ({ id, position, received })),

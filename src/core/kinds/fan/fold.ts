@@ -8,7 +8,6 @@ import type { Course } from '@/core/run/course';
 import type { EventOf } from '@/core/run/events';
 import type { Fold, OnStage } from '@/core/run/fold';
 import { onGauge } from '@/core/run/gate';
-import type { RunState } from '@/core/run/state';
 import { follow, no, type Refusal } from '@/core/run/transition';
 import {
   answerOf,
@@ -245,19 +244,32 @@ function end(
     reference,
     judgedAt: at,
   };
-  if (rule.of === 'hose' && found) keepBlank(state, found.from as FanReading, localDate(at, plan.made.zone));
+  const tested = testOfHose(visit);
+  if (tested)
+    state.rooms.fan.blank = {
+      kit: tested.kit,
+      ...tested.test,
+      from: 'here',
+      on: localDate(at, plan.made.zone),
+    };
   follow(plan, state, outcome, at);
   return null;
 }
-/** What own kit was found to pass: as read, at the pressure it was read at. */
-function keepBlank(state: RunState, from: FanReading, on: string): void {
-  state.rooms.fan.blank = {
+/** What own kit was found to pass when it was tested by itself: as read, at the pressure it was read at; null where nothing was read. */
+export function testOfHose(visit: FanVisit): {
+  readonly kit: string;
+  readonly test: { readonly flow: Exact; readonly pressure: Exact; readonly below: boolean };
+} | null {
+  const at = visit.of === 'hose' ? visit.result?.at : null;
+  if (!at) return null;
+  const from = at.from as FanReading;
+  return {
     kit: from.fan.kit ?? '',
-    flow: from.figure ?? from.fan.range.least,
-    pressure: exact(Math.round(from.net * 10), 1, 'Pa'),
-    below: from.figure === null,
-    from: 'here',
-    on,
+    test: {
+      flow: from.figure ?? from.fan.range.least,
+      pressure: exact(Math.round(from.net * 10), 1, 'Pa'),
+      below: from.figure === null,
+    },
   };
 }
 function keep(on: OnStage): Refusal | null {

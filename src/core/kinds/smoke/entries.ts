@@ -27,7 +27,7 @@ export const smokeEntries = {
   'smoke-without': entry({ means: line().min(1).max(120).defined() }),
   'smoke-found': entry({
     finding: id(),
-    place: one(Object.keys(PLACES) as Place[]),
+    spot: one(Object.keys(PLACES) as Place[]),
     where: word(120),
     size: maybeOne(Object.keys(SIZES) as Size[]),
   }),

@@ -45,7 +45,10 @@ export const smokeFold: Fold<'smoke-on' | 'smoke-without' | 'smoke-found' | 'smo
     words: (event) => `no smoke machine; looked for with: ${event.means}`,
     said: () => true,
   },
-  'smoke-found': { apply: (event, on) => found(on, event), words: (event) => findingWords({ ...event }) },
+  'smoke-found': {
+    apply: (event, on) => found(on, event),
+    words: (event) => findingWords({ ...event, place: event.spot }),
+  },
   'smoke-sealed': {
     misfit: (event) =>
       event.flow && UNITS[event.flow.unit].dimension !== 'flow'
@@ -83,8 +86,8 @@ function found(on: OnStage, event: EventOf<'smoke-found'>): Refusal | null {
   }
   if (state.rooms.smoke.searches.some((s) => s.findings.some((f) => f.id === event.finding)))
     return no('overtaken', 'This finding is entered already.');
-  const { finding, place, where, size, byName } = event;
-  search.findings.push({ id: finding, place, where, ...(size ? { size } : {}), at, byName });
+  const { finding, spot, where, size, byName } = event;
+  search.findings.push({ id: finding, place: spot, where, ...(size ? { size } : {}), at, byName });
   return null;
 }
 function sealed(on: OnStage, event: EventOf<'smoke-sealed'>): Refusal | null {

@@ -13,7 +13,7 @@ export const smokeVerbs: Verbs = {
     ({
       kind: 'smoke-found',
       finding: findingId(state.rooms.smoke.searches.flatMap((s) => s.findings).length + 1),
-      place: place as Place,
+      spot: place as Place,
       where,
       ...(size ? { size: size as Size } : {}),
     }) as never,

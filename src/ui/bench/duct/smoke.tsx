@@ -95,7 +95,7 @@ function Found({ act, onDone }: PanelProps & { onDone: () => void }) {
     const answer = await act({
       kind: 'smoke-found',
       finding: uuid7(now()),
-      place: place as Place,
+      spot: place as Place,
       where: where.trim(),
       ...(size ? { size } : {}),
     });
