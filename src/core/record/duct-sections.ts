@@ -28,6 +28,32 @@ const lastOf = (state: RunState): FanVisit | undefined =>
   [...state.rooms.fan.visits].reverse().find((v) => v.of === 'system' && v.result?.at);
 const unitOf = (state: RunState): Unit => state.rooms.fan.chosen?.range.least.unit ?? 'CFM';
 
+/** What a flow was judged by; none for any other installation. */
+export function ductLimits(plan: Plan, state: RunState): Face['limits'][number][] {
+  const stage = fanStage(plan, 'system') ?? fanStage(plan, 'hose');
+  const edition = stage && editionsOf(plan, stage).find((e) => e.judges);
+  const reference = stage ? referenceOf(plan, stage) : null;
+  if (!stage || !edition || reference === null) return [];
+  const { limit, label, source } = edition;
+  const { ownKit, law } = stage;
+  return [
+    {
+      name: `${label}, at ${reference.toFixed(0)} Pa`,
+      value: limit ? `${flowWords(limit.flow, unitOf(state))} or less` : 'no figure for this case',
+      source,
+    },
+    {
+      name: 'own hose and ring',
+      value: `tested within ${ownKit.lasts} days; at most ${ownKit.share} % of the limit`,
+      source: ownKit.source,
+    },
+    {
+      name: 'exponent',
+      value: `${law.assumed} where none is measured, doubted above ${law.doubtful}`,
+      source: law.source,
+    },
+  ];
+}
 /** Sections of ducts; none for any other installation. */
 export function ductSections(plan: Plan, state: RunState): Sections {
   const stage = fanStage(plan, 'system');

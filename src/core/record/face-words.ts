@@ -26,6 +26,8 @@ export function boundedWords(plan: Pick<Plan, 'system'>): string {
     const bounds = system.network ? reachOf(system.network).boundaries.map((b) => b.name) : [];
     return bounds.length ? `Bounded by ${bounds.join(', ')}.` : 'Nothing bounds it on its drawing.';
   }
+  if (!system.supplyValve && parted !== 'lines')
+    return `Every opening is masked; test point: ${system.testPoint}.`;
   if (parted !== 'lines')
     return `Bounded by ${system.supplyValve} (owner: ${system.supplyValveOwner}); test point: ${system.testPoint}.`;
   const { section } = system;

@@ -1,4 +1,5 @@
 import { vacuumLimits } from './circuit-sections';
+import { ductLimits } from './duct-sections';
 import { zeroWords } from '@/core/kinds/zero/fold';
 import { type Gauge, LEVEL_MARK } from '@/core/instrument/gauge';
 import { JOINT_WORDS, WHOSE_WORDS } from '@/core/kinds/joints/fold';
@@ -156,6 +157,8 @@ function limitsOf(
   part: string | null,
   hold: Hold | null,
 ): Face['limits'] {
+  const flows = ductLimits(plan, state);
+  if (flows.length) return flows;
   const rule = ruleOf(plan, part);
   const allowance = allowanceOf(plan, part);
   const letBy = Object.values(plan.procedure.stages).find((s) => s.kind === 'hold' && s.role === 'let-by');

@@ -233,7 +233,9 @@ function toldBy(
       const visit = state.rooms.fan.visits.find((v) => v.of === 'hose' && v.result?.judgedAt === at);
       const tested = visit && testOfHose(visit);
       // a fan that is in no cabinet has no log
-      return tested?.kit ? { item: tested.kit, what: { what: 'through', ...tested.test, run: plan.run } } : null;
+      return tested?.kit
+        ? { item: tested.kit, what: { what: 'through', ...tested.test, run: plan.run } }
+        : null;
     }
     default:
       return null;

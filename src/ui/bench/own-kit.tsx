@@ -1,6 +1,7 @@
 'use client';
 import { useState } from 'react';
 import { BLANK_LASTS, type OwnKit } from '@/core/instrument/kit';
+import { tradeOf } from '@/core/trades';
 import { showExact } from '@/core/quantity/exact';
 import { Button } from '@/ui/kit/button';
 import type { PanelProps } from './shared';
@@ -26,8 +27,11 @@ export function OwnKitChoice({
   const [open, setOpen] = useState(opened);
   const [trouble, setTrouble] = useState('');
   // what was tested by itself first: it is what is taken along
-  const offered = [...(plan.ownKit ?? [])].sort((a, b) => Number(!!b.blank) - Number(!!a.blank));
-  if (!offered.length) return null;
+  // a fan has a stage of its own for what its hose passes
+  const offered = (plan.ownKit ?? [])
+    .filter((k) => k.kind !== 'fan')
+    .sort((a, b) => Number(!!b.blank) - Number(!!a.blank));
+  if (!offered.length || tradeOf(plan.system).unpiped) return null;
   const on = state.ownKit?.kit ?? [];
   const names = offered.filter((k) => on.includes(k.id)).map((k) => k.name);
   const say = async (kit: readonly string[]) => {

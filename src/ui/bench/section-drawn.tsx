@@ -21,6 +21,7 @@ const PhotosHere = (of: { system: string; network: Network }) => (
   <PlacePhotos {...of} kept={usePartPhotos(of.system)} />
 );
 
+const MOST_NAMED = 4;
 /** The section as it stands in this stage: positions as they were ticked, and the parts that this stage asks about marked. */
 export default function SectionDrawn({ view }: { view: Pick<BenchView, 'plan' | 'state'> }) {
   const { plan, state } = view;
@@ -50,7 +51,9 @@ export default function SectionDrawn({ view }: { view: Pick<BenchView, 'plan' | 
       }),
     );
   }, [plan, stage, network]);
-  const bounds = reach.boundaries.map((p) => p.name).join(', ') || 'nothing';
+  const names = reach.boundaries.map((p) => p.name);
+  // many ends are counted; large they stand by name
+  const bounds = names.length > MOST_NAMED ? `${names.length} ends` : names.join(', ') || 'nothing';
   const label = lines
     ? 'The pool, with the lines that are known'
     : `The section in this stage: bounded by ${bounds}`;

@@ -130,11 +130,18 @@ function LinkLine({ link, shown }: { link: Join; shown: Shown }) {
     </g>
   );
 }
+/** Whether the one thing that a part is joined to stands above it. */
+function hangsFrom(network: Joined, part: Part): boolean {
+  const own = network.links.filter((l) => l.from === part.id || l.to === part.id);
+  const other = own.length === 1 && partOf(network, own[0]!.from === part.id ? own[0]!.to : own[0]!.from);
+  return other ? other.y < part.y : false;
+}
 /** The names of a part: under what is tall, above what stands in the line, beside a valve on a branch. */
 function Name({
   asked,
   note,
   above,
+  hangs,
   text,
   part,
   bold,
@@ -144,6 +151,8 @@ function Name({
   note: string;
   /** It stands above its sign: on the upper edge of a pool, where its pipe comes from below. */
   above: boolean;
+  /** What it is joined to stands above it. */
+  hangs: boolean;
   text: string;
   part: Part;
   /** It bounds the section: whose it is stands with it. */
@@ -168,6 +177,8 @@ function Name({
     ...(above ? [] : ['outlet']),
     'connection',
     'equipment',
+    'handler',
+    ...(hangs ? ['register', 'intake'] : []),
   ].includes(part.kind);
   const side = part.kind === 'valve' && part.y > 18;
   if (owner) rows.push(`owner: ${owner}`);
@@ -269,6 +280,7 @@ function PartSign({ part, shown }: { part: Part; shown: Shown }) {
           faint={!inside && !bound}
           asked={marked?.get(part.id) ?? ''}
           note={shown.notes?.get(part.id) ?? ''}
+          hangs={hangsFrom(network, part)}
           above={!!network.outline && part.y <= network.outline.y + 2}
         />
       )}

@@ -2,7 +2,18 @@
 import type { Link, Network, Part } from '@/core/network/network';
 
 /** Grid units of the first drawing. */
-const AT = { handler: 26, trunk: 46, step: 15, supplyY: 26, returnY: 52, row: 14 } as const;
+const AT = {
+  point: 4,
+  handler: 15,
+  plenum: 24,
+  trunk: 32,
+  step: 14,
+  supplyY: 30,
+  returnY: 66,
+  /** With a damper on the branch, and without. */
+  dampered: 14,
+  row: 9,
+} as const;
 const WORDS = {
   supply: 'supply register',
   return: 'return grille',
@@ -28,41 +39,43 @@ export function ductNetwork(counted: readonly { readonly word: string; readonly 
   };
   const join = (from: string, to: string) => links.push({ id: `${from}-${to}`, from, to });
   const handlerY = (AT.supplyY + AT.returnY) / 2;
-  add('point', 'point', 'fan at the air handler', 6, handlerY);
+  add('point', 'point', 'fan at the air handler', AT.point, handlerY);
   add('handler', 'handler', 'Air handler', AT.handler, handlerY);
   join('point', 'handler');
   const numbered = (word: string, n: number, of: number) =>
     `${word[0]!.toUpperCase()}${word.slice(1)}${of > 1 ? ` ${n}` : ''}`;
-  /** A trunk with its branches, up or down from it. */
-  const trunk = (
-    key: 'supply' | 'return',
-    y: number,
-    away: -1 | 1,
-    most: number,
-    dampers: number,
-  ): string => {
-    let last = 'handler';
+  /** A trunk; at each tee of it a branch up and one down. The first so many branches have a damper. */
+  const trunk = (key: 'supply' | 'return', y: number, most: number, dampers: number): string => {
+    let last = add(`${key}-plenum`, 'tee', '', AT.plenum, y);
+    join('handler', last);
     for (let n = 1; n <= most; n += 1) {
-      const x = AT.trunk + AT.step * (n - 1);
-      const tee = add(`${key}-tee-${n}`, 'tee', '', x, y);
-      join(last, tee);
-      last = tee;
-      const end = add(
-        `${key}-${n}`,
-        'register',
-        numbered(WORDS[key], n, most),
-        x,
-        y + away * (n <= dampers ? AT.row : AT.row - 4),
-        { facts: { type: key } },
-      );
+      const x = AT.trunk + AT.step * Math.floor((n - 1) / 2);
+      const away = n % 2 ? -1 : 1;
+      const tee = `${key}-tee-${Math.ceil(n / 2)}`;
+      if (away < 0) {
+        add(tee, 'tee', '', x, y);
+        join(last, tee);
+        last = tee;
+      }
+      const reach = n > dampers ? AT.row : AT.dampered;
+      const end = add(`${key}-${n}`, 'register', numbered(WORDS[key], n, most), x, y + away * reach, {
+        facts: { type: key },
+      });
       if (n > dampers) {
         join(tee, end);
         continue;
       }
-      const damper = add(`damper-${n}`, 'valve', numbered('damper', n, dampers), x, y + away * 6, {
-        position: 'open',
-        facts: { use: 'damper' },
-      });
+      const damper = add(
+        `damper-${n}`,
+        'valve',
+        numbered('damper', n, dampers),
+        x,
+        y + away * (AT.dampered / 2),
+        {
+          position: 'open',
+          facts: { use: 'damper' },
+        },
+      );
       join(tee, damper);
       join(damper, end);
     }
@@ -71,11 +84,11 @@ export function ductNetwork(counted: readonly { readonly word: string; readonly 
   const supplies = Math.max(1, count(WORDS.supply));
   const returns = Math.max(1, count(WORDS.return));
   const dampers = count(WORDS.damper);
-  trunk('supply', AT.supplyY, -1, supplies, Math.min(supplies, dampers));
-  let last = trunk('return', AT.returnY, 1, returns, Math.min(returns, Math.max(0, dampers - supplies)));
+  trunk('supply', AT.supplyY, supplies, Math.min(supplies, dampers));
+  let last = trunk('return', AT.returnY, returns, Math.min(returns, Math.max(0, dampers - supplies)));
   const intakes = count(WORDS.intake);
   for (let n = 1; n <= intakes; n += 1) {
-    const x = AT.trunk + AT.step * (returns + n - 1);
+    const x = AT.trunk + AT.step * (Math.ceil(returns / 2) + n - 1);
     const tee = add(`intake-tee-${n}`, 'tee', '', x, AT.returnY);
     join(last, tee);
     last = tee;

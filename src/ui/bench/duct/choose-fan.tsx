@@ -58,19 +58,21 @@ export function ChooseFan({
           {rangesFor(kit.ranges, limit, reference).map((fit, i) => (
             <Button
               key={fit.range.name}
-              className="min-h-16 justify-between text-left"
-              tone={i === 0 && fit.fits === 'reads' && limit !== null ? 'act' : 'plain'}
+              className="min-h-16"
+              tone={i === 0 && fit.fits === 'reads' ? 'act' : 'plain'}
               aria-pressed={chosen?.kit === kit.id && chosen.range.name === fit.range.name}
               onClick={() => void take(kit, fit)}
             >
-              <span className="grid">
+              <span className="grid w-full text-left">
                 <span>
                   {fit.range.name}:{' '}
                   <span className="figure">
                     {showExact(fit.range.least)} to {showExact(fit.range.greatest)}
                   </span>
                 </span>
-                {limit !== null && <span className="text-sm font-normal">{fitWords(fit)}</span>}
+                {limit !== null && stage.of === 'system' && (
+                  <span className="text-sm font-normal">{fitWords(fit)}</span>
+                )}
               </span>
             </Button>
           ))}

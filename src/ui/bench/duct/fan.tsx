@@ -1,19 +1,17 @@
 'use client';
-import { warmMinutes } from '@/core/kinds/smoke/fold';
 import {
   answerOf,
-  blankOf,
   countsStill,
   editionsOf,
   fanVisitOf,
   type FanStage,
   flowWords,
   isPushed,
+  pascalOf,
   rangesFor,
   referenceOf,
 } from '@/core/kinds/fan/asked';
 import { notYet } from '@/core/kinds/fan/fold';
-import type { Answer } from '@/core/kinds/fan/judge';
 import type { FanVisit } from '@/core/kinds/fan/state';
 import { showExact } from '@/core/quantity/exact';
 import { gaugeOf } from '@/core/run/read';
@@ -26,17 +24,11 @@ import { FanDrawn, FanLimits, FanReadings } from './limits';
 import { FanOff, PairEntry } from './pair';
 import { SmokeWarm } from './smoke-warm';
 
-/** A fan blows: which ring, what the gauge shows with it off, pressure and flow together, and what that comes to. */
-export function FanPanel(props: PanelProps) {
+/** What the panels of this step share, or why there is nothing to enter yet. */
+function useFan(props: PanelProps) {
   const stage = props.stage as FanStage;
-  const { view, act } = props;
-  const { plan, state } = view;
-  const [choosing, setChoosing] = useState(false);
-  const [more, setMore] = useState(false);
-  const gauge = gaugeOf(plan, state);
+  const { plan, state } = props.view;
   const reference = referenceOf(plan, stage);
-  if (!gauge) return <p role="alert">Choose and zero the gauge first.</p>;
-  if (reference === null) return <p role="alert">{notYet(null)}</p>;
   const { chosen } = state.rooms.fan;
   const visit: FanVisit = fanVisitOf(state.rooms.fan, props.visit.ordinal) ?? {
     visit: props.visit.ordinal,
@@ -45,92 +37,114 @@ export function FanPanel(props: PanelProps) {
     readings: [],
   };
   const editions = editionsOf(plan, stage);
-  const limit = editions.find((e) => e.judges)?.limit?.flow ?? null;
-  const unit = chosen?.range.least.unit ?? 'CFM';
-  const answer = visit.readings.some((r) => !r.struck)
-    ? answerOf(plan, state, stage, props.visit.ordinal)
-    : null;
-  const entering = !answer || more || (answer && 'next' in answer);
+  return {
+    stage,
+    reference,
+    chosen,
+    fan: visit,
+    editions,
+    limit: editions.find((e) => e.judges)?.limit?.flow ?? null,
+    unit: chosen?.range.least.unit ?? ('CFM' as const),
+    answer: visit.readings.some((r) => !r.struck) ? answerOf(plan, state, stage, props.visit.ordinal) : null,
+  };
+}
+type Fan = ReturnType<typeof useFan> & { readonly reference: number };
+
+/** A fan blows: which ring, what the gauge shows with it off, pressure and flow together, and what that comes to. */
+export function FanPanel(props: PanelProps) {
+  const { view, act } = props;
+  const { reference, ...found } = useFan(props);
+  const [choosing, setChoosing] = useState(false);
+  const [reading, setReading] = useState(false);
+  const gauge = gaugeOf(view.plan, view.state);
+  if (!gauge) return <p role="alert">Choose and zero the gauge first.</p>;
+  if (reference === null) return <p role="alert">{notYet(null)}</p>;
+  const fan: Fan = { ...found, reference };
+  const { stage, chosen, fan: visit } = fan;
+  if (!chosen || choosing)
+    return (
+      <div className="grid content-start gap-3 lg:min-h-0 lg:flex-1 lg:overflow-auto">
+        <FanLimits {...fan} plan={view.plan} state={view.state} />
+        <ChooseFan
+          {...props}
+          stage={stage}
+          limit={fan.limit}
+          reference={reference}
+          onDone={() => setChoosing(false)}
+        />
+      </div>
+    );
+  const top = <Using {...props} fan={fan} onOther={() => setChoosing(true)} />;
+  if (stage.of === 'system' && !visit.off)
+    return (
+      <div className="flex flex-[1_0_auto] flex-col gap-2">
+        {top}
+        <FanOff view={view} act={act} gauge={gauge} />
+      </div>
+    );
+  const none = !visit.readings.length;
+  if (none || reading)
+    return (
+      <div className="flex flex-[1_0_auto] flex-col gap-2">
+        {top}
+        {none && stage.of === 'hose' && <Dated {...props} />}
+        <PairEntry
+          view={view}
+          act={act}
+          stage={stage}
+          gauge={gauge}
+          fan={chosen}
+          {...(none ? {} : { onCancel: () => setReading(false) })}
+          onSaved={() => setReading(false)}
+        />
+        {none && <Cannot {...props} fan={fan} />}
+      </div>
+    );
   return (
-    <div className="flex flex-1 flex-col gap-3 lg:grid lg:min-h-0 lg:grid-cols-[minmax(0,1fr)_minmax(0,1.15fr)]">
-      <div className="flex flex-col gap-2 max-lg:contents lg:min-h-0 lg:overflow-auto">
-        <div className="max-lg:order-1">
-          <FanLimits
-            stage={stage}
-            editions={editions}
+    <div className="flex flex-1 flex-col gap-3 lg:min-h-0">
+      {top}
+      <div className="grid content-start gap-3 lg:min-h-0 lg:flex-1 lg:grid-cols-[minmax(0,1fr)_minmax(0,1fr)] lg:overflow-auto">
+        <div className="grid content-start gap-2 max-lg:order-2">
+          <FanDrawn
+            visit={visit}
+            at={fan.answer?.at ?? null}
+            limit={fan.limit}
             reference={reference}
-            blank={blankOf(plan, state, stage, reference)}
-            unit={unit}
+            unit={fan.unit}
           />
-          {chosen && !choosing && (
-            <p className="flex items-center justify-between gap-2 border-b border-seam py-1 text-sm">
-              <span>
-                {chosen.name}, {chosen.range.name},{' '}
-                <span className="figure-narrow">
-                  {showExact(chosen.range.least)} to {showExact(chosen.range.greatest)}
-                </span>
-                {visit.off ? (
-                  <>
-                    ; fan off <span className="figure-narrow">{showExact(visit.off.pressure)}</span>
-                  </>
-                ) : null}
-              </span>
-              <Button className="min-h-11 shrink-0 px-3" onClick={() => setChoosing(true)}>
-                Other ring
-              </Button>
-            </p>
-          )}
+          <FanReadings visit={visit} view={view} act={act} />
         </div>
-        {visit.readings.length > 0 && (
-          <div className="flex flex-col gap-2 max-lg:order-3 lg:min-h-0 lg:flex-1">
-            <FanDrawn visit={visit} at={answer?.at ?? null} limit={limit} reference={reference} unit={unit} />
-            <FanReadings visit={visit} view={view} act={act} />
-          </div>
-        )}
-        {stage.of === 'system' && warmMinutes(plan) !== null && (
-          <div className="max-lg:order-4">
-            <SmokeWarm {...props} />
-          </div>
-        )}
+        <div className="grid content-start gap-3">
+          <Next {...props} fan={fan} onRead={() => setReading(true)} onOther={() => setChoosing(true)} />
+          <Cannot {...props} fan={fan} />
+          {stage.of === 'system' && <SmokeWarm {...props} />}
+        </div>
       </div>
-      <div className="flex flex-col gap-3 max-lg:order-2 lg:min-h-0 lg:overflow-auto">
-        {!chosen || choosing ? (
-          <ChooseFan
-            view={view}
-            act={act}
-            stage={stage}
-            limit={limit}
-            reference={reference}
-            onDone={() => setChoosing(false)}
-          />
-        ) : stage.of === 'system' && !visit.off ? (
-          <FanOff view={view} act={act} gauge={gauge} />
-        ) : (
-          <>
-            {stage.of === 'hose' && !visit.readings.length && <Dated {...props} />}
-            {answer && <Next {...props} answer={answer} fan={visit} limit={limit} reference={reference} />}
-            {entering ? (
-              <PairEntry
-                view={view}
-                act={act}
-                stage={stage}
-                gauge={gauge}
-                fan={chosen}
-                onSaved={() => setMore(false)}
-              />
-            ) : (
-              <Button className="min-h-14" onClick={() => setMore(true)}>
-                Read once more
-              </Button>
+    </div>
+  );
+}
+/** What it is held against, and with which fan and ring: in little height. */
+function Using({ view, fan, onOther }: PanelProps & { fan: Fan; onOther: () => void }) {
+  const { chosen, fan: visit } = fan;
+  return (
+    <div className="flex flex-wrap items-center justify-between gap-x-4 gap-y-1 border-y border-seam py-1">
+      <FanLimits {...fan} plan={view.plan} state={view.state} />
+      <Button className="min-h-12 shrink-0 px-3 text-sm" onClick={onOther}>
+        <span className="text-left">
+          {chosen!.range.name},{' '}
+          <span className="figure-narrow">
+            {showExact(chosen!.range.least)} to {showExact(chosen!.range.greatest)}
+          </span>
+          <span className="block font-normal">
+            {visit.off && (
+              <>
+                fan off <span className="figure-narrow">{showExact(visit.off.pressure)}</span>;{' '}
+              </>
             )}
-            <Cannot
-              {...props}
-              half={answer !== null && 'next' in answer && answer.next === 'half'}
-              decided={answer !== null && 'outcome' in answer}
-            />
-          </>
-        )}
-      </div>
+            another ring
+          </span>
+        </span>
+      </Button>
     </div>
   );
 }
@@ -154,70 +168,91 @@ function Dated({ view, stage, act }: PanelProps) {
 }
 /** What stands so far, and the next move. */
 function Next({
-  view,
-  stage,
   act,
-  answer,
+  view,
   fan,
-  limit,
-  reference,
-}: PanelProps & { answer: Answer; fan: FanVisit; limit: number | null; reference: number }) {
-  const { plan, state } = view;
-  const rule = stage as FanStage;
-  const unit = state.rooms.fan.chosen?.range.least.unit ?? 'CFM';
-  if ('outcome' in answer)
+  onRead,
+  onOther,
+}: PanelProps & { fan: Fan; onRead: () => void; onOther: () => void }) {
+  const { answer, unit, limit, reference } = fan;
+  if (answer && 'outcome' in answer)
     return (
-      <Button
-        tone="act"
-        data-primary
-        className="min-h-20 text-xl"
-        onClick={() => void act({ kind: 'fan-judge' })}
-      >
-        <span>
-          Judge what was read
-          <span className="figure block text-base font-normal">
-            {answer.at.bound ? 'at most ' : ''}
-            {flowWords(answer.at.flow, unit, limit ?? undefined)} at {reference.toFixed(0)} Pa
+      <>
+        <Button
+          tone="act"
+          data-primary
+          className="min-h-20 text-xl"
+          onClick={() => void act({ kind: 'fan-judge' })}
+        >
+          <span>
+            Judge what was read
+            <span className="figure block text-base font-normal">
+              {answer.at.bound ? 'at most ' : ''}
+              {flowWords(answer.at.flow, unit, limit ?? undefined)} at {reference.toFixed(0)} Pa
+            </span>
           </span>
-        </span>
-      </Button>
+        </Button>
+        <Button className="min-h-14" onClick={onRead}>
+          Read once more
+        </Button>
+      </>
     );
-  const newest = [...fan.readings].reverse().find((r) => !r.struck && r.flow !== null);
-  const half = newest && (isPushed(plan, rule) ? 1 : -1) * (newest.net / 2) + offOf(fan);
-  const kit = plan.ownKit?.find((k) => k.id === state.rooms.fan.chosen?.kit);
-  const fits = rangesFor(kit?.ranges ?? [state.rooms.fan.chosen!.range], limit, reference);
-  const smaller = fits.find((f) => f.fits === 'reads');
-  const raise = fits.find((f) => f.range.name === state.rooms.fan.chosen!.range.name);
   return (
-    <div role="status" className="border-l-4 border-ochre pl-3 text-lg">
-      <p>{notYet(answer)}</p>
-      {answer.next === 'half' && half !== undefined && (
-        <p>
-          Turn the fan down until the gauge shows about <span className="figure">{half.toFixed(1)} Pa</span>,
-          and leave the ring as it is.
-        </p>
+    <>
+      <div role="status" className="border-l-4 border-ochre pl-3 text-lg">
+        <p>{notYet(answer)}</p>
+        <Move fan={fan} view={view} />
+      </div>
+      <Button tone="act" data-primary className="min-h-20 text-xl" onClick={onRead}>
+        Read both again
+      </Button>
+      {answer && 'next' in answer && answer.next === 'range' && (
+        <Button className="min-h-14" onClick={onOther}>
+          Another ring
+        </Button>
       )}
-      {answer.next === 'range' && (
-        <p>
-          {smaller && <>{smaller.range.name} reads the limit. </>}
-          {raise?.fits === 'raise' && (
-            <>
-              With this ring: blow to <span className="figure">{Math.ceil(raise.pressure * 10) / 10} Pa</span>
-              ; what is below the range there is within the limit, whatever the openings.
-            </>
-          )}
-        </p>
-      )}
-    </div>
+    </>
   );
 }
-const offOf = (visit: FanVisit): number =>
-  visit.off ? visit.off.pressure.digits / 10 ** visit.off.pressure.scale : 0;
+/** To which pressure the fan goes next, or which ring serves. */
+function Move({ fan, view }: { fan: Fan } & Pick<PanelProps, 'view'>) {
+  const { answer, fan: visit, chosen, stage, limit, reference } = fan;
+  const { plan } = view;
+  if (!answer || 'outcome' in answer) return null;
+  if (answer.next === 'half') {
+    const newest = [...visit.readings].reverse().find((r) => !r.struck && r.flow !== null);
+    if (!newest) return null;
+    const off = visit.off ? pascalOf(visit.off.pressure) : 0;
+    const half = (isPushed(plan, stage) ? 1 : -1) * (newest.net / 2) + off;
+    return (
+      <p>
+        Turn the fan down until the gauge shows about <span className="figure">{half.toFixed(1)} Pa</span>,
+        and leave the ring as it is.
+      </p>
+    );
+  }
+  const kit = plan.ownKit?.find((k) => k.id === chosen!.kit);
+  const fits = rangesFor(kit?.ranges ?? [chosen!.range], limit, reference);
+  const smaller = fits.find((f) => f.fits === 'reads');
+  const raise = fits.find((f) => f.range.name === chosen!.range.name);
+  return (
+    <p>
+      {smaller && <>{smaller.range.name} reads the limit. </>}
+      {raise?.fits === 'raise' && (
+        <>
+          With this ring: blow to <span className="figure">{Math.ceil(raise.pressure * 10) / 10} Pa</span>;
+          what is below the range there is within the limit, whatever the openings.
+        </>
+      )}
+    </p>
+  );
+}
 /** The way on where it cannot be had: with its reason, which is printed. */
-function Cannot({ act, half, decided }: PanelProps & { half: boolean; decided: boolean }) {
+function Cannot({ act, fan: { answer } }: PanelProps & { fan: Fan }) {
   const [open, setOpen] = useState(false);
   const [why, setWhy] = useState('');
-  if (decided) return null;
+  if (answer && 'outcome' in answer) return null;
+  const half = answer !== null && answer.next === 'half';
   const words = half ? 'No second pressure can be had' : 'No reading that decides can be had';
   if (!open)
     return (

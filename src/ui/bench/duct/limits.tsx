@@ -1,8 +1,10 @@
 'use client';
-import { type Edition, flowWords, type FanStage } from '@/core/kinds/fan/asked';
+import { blankOf, type Edition, flowWords, type FanStage } from '@/core/kinds/fan/asked';
 import type { FanResult, FanVisit } from '@/core/kinds/fan/state';
 import type { AtReference } from '@/core/kinds/fan/judge';
 import { readingWords } from '@/core/kinds/fan/fold';
+import type { Plan } from '@/core/plan/plan';
+import type { RunState } from '@/core/run/state';
 import type { Unit } from '@/core/quantity/unit';
 import { convert, unitLabel } from '@/core/quantity/unit';
 import type { PanelProps } from '../shared';
@@ -19,53 +21,41 @@ export function FanLimits({
   stage,
   editions,
   reference,
-  blank,
   unit,
+  plan,
+  state,
 }: {
   stage: FanStage;
   editions: readonly Edition[];
   reference: number;
-  blank: number | null;
   unit: Unit;
+  plan: Plan;
+  state: RunState;
 }) {
   const own = editions.find((e) => e.judges);
   const limit = own?.limit;
+  const blank = blankOf(plan, state, stage, reference);
   return (
-    <dl className="grid grid-cols-2 gap-x-4 border-y border-seam py-2">
+    <dl className="flex flex-wrap gap-x-6 gap-y-1 leading-tight">
       <div>
         <dt className="text-sm text-quiet">Limit at {reference.toFixed(0)} Pa</dt>
-        <dd className="text-lg leading-tight">
-          {limit ? (
-            <Why
-              facts={{
-                title: own.title,
-                formula: limit.working.formula,
-                inputs: limit.working.inputs,
-                source: own.source,
-                text: own.label,
-              }}
-            >
-              <span className="figure">{flowWords(limit.flow, unit)}</span>
-            </Why>
-          ) : (
-            <Why
-              facts={{
-                title: own?.title ?? 'No edition chosen',
-                source: own?.source ?? stage.law.source,
-                text:
-                  own?.missing ||
-                  'This edition gives no figure for this case: the flow is printed, and somebody else judges it.',
-              }}
-            >
-              none in this edition
-            </Why>
-          )}
+        <dd>
+          <Why
+            facts={{
+              title: own?.title ?? 'No edition chosen',
+              source: own?.source ?? stage.law.source,
+              text: limit ? own.label : own?.missing || NO_FIGURE,
+              ...(limit ? { formula: limit.working.formula, inputs: limit.working.inputs } : {}),
+            }}
+          >
+            <span className="figure">{limit ? flowWords(limit.flow, unit) : 'none in this edition'}</span>
+          </Why>
         </dd>
       </div>
       {stage.of === 'system' && (
         <div>
           <dt className="text-sm text-quiet">Own hose and ring</dt>
-          <dd className="text-lg leading-tight">
+          <dd>
             <Why
               facts={{
                 title: 'Own kit',
@@ -81,6 +71,8 @@ export function FanLimits({
     </dl>
   );
 }
+const NO_FIGURE =
+  'This edition gives no figure for this case: the flow is printed, and somebody else judges it.';
 
 const inUnit = (flow: number, unit: Unit) => convert(flow, 'm3/s', unit);
 /** What was read drawn, with the law through it and the limit. */
@@ -128,8 +120,8 @@ export function FanDrawn({
     ? `${at.bound ? 'At most ' : ''}${flowWords(at.flow, unit)} at ${reference.toFixed(0)} Pa, exponent ${at.n.toFixed(2)}${at.measured ? ` measured, ${at.measured.low.toFixed(2)} to ${at.measured.high.toFixed(2)}` : ', assumed'}`
     : 'Nothing read yet';
   return (
-    <figure className="m-0 flex min-h-0 flex-col">
-      <div ref={box} className="h-44 min-h-0 lg:h-auto lg:min-h-44 lg:flex-1">
+    <figure className="m-0">
+      <div ref={box} className="h-48 lg:h-56">
         {size.width > 60 && <FlowPlot request={request} label={words} />}
       </div>
       <figcaption className="text-sm">{words}</figcaption>

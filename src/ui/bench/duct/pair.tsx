@@ -23,11 +23,13 @@ export function PairEntry({
   gauge,
   fan,
   onSaved,
+  onCancel,
 }: Pick<PanelProps, 'view' | 'act'> & {
   stage: FanStage;
   gauge: Gauge;
   fan: ChosenFan;
   onSaved: () => void;
+  onCancel?: () => void;
 }) {
   const [way, setWay] = useState<Way>('flow');
   const [typed, setTyped] = useState('');
@@ -80,6 +82,7 @@ export function PairEntry({
         save="Take this reading"
         live={live}
         signed
+        {...(onCancel ? { onCancel } : {})}
         confirm="Both stood still, read together"
         aside={
           <div className="grid gap-1">

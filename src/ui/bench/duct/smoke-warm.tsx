@@ -12,8 +12,10 @@ export function SmokeWarm({ view, at, act }: Pick<PanelProps, 'view' | 'at' | 'a
   if (ready === null)
     return (
       <Button className="min-h-14 w-full" onClick={() => void act({ kind: 'smoke-on' })}>
-        Smoke machine switched on
-        <span className="block text-sm font-normal">warms up {minutes} min</span>
+        <span>
+          Smoke machine switched on
+          <span className="block text-sm font-normal">it warms up {minutes} min</span>
+        </span>
       </Button>
     );
   return (

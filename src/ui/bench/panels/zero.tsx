@@ -3,7 +3,7 @@ import { gaugeFit } from '@/core/instrument/gauge';
 import type { ZeroStage } from '@/core/kinds';
 import { zeroWords } from '@/core/kinds/zero/fold';
 import { fitTarget } from '@/core/plan/limits';
-import { dayOf } from '@/core/plan/plan';
+import { dayOf, type Plan } from '@/core/plan/plan';
 import { showExact } from '@/core/quantity/exact';
 import { gaugeOf } from '@/core/run/read';
 import { Button } from '@/ui/kit/button';
@@ -11,6 +11,20 @@ import { Keypad } from '../keypad';
 import { OwnKitChoice } from '../own-kit';
 import type { PanelProps } from '../shared';
 
+/** The gauges of the plan, those that fit first, of them those in the unit of the test; what cannot be used stands last. */
+function fittingFirst(plan: Plan, part: string | undefined) {
+  const target = fitTarget(plan, part);
+  const rank = (blocked: boolean, misfits: number, own: boolean) =>
+    (blocked ? 4 : 0) + (misfits ? 2 : 0) + (own ? 0 : 1);
+  return plan.gauges
+    .map((gauge) => {
+      const misfits = gaugeFit(gauge, target, dayOf(plan));
+      const blocked = misfits.some((m) => m.blocks);
+      const own = gauge.resolution.unit === target.pressure.unit;
+      return { gauge, misfits, blocked, rank: rank(blocked, misfits.length, own) };
+    })
+    .sort((a, b) => a.rank - b.rank);
+}
 /** Chooses the one gauge that judges, and proves its zero open to air. */
 export function ZeroPanel({ view, visit, stage, act }: PanelProps) {
   const { plan, state } = view;
@@ -23,9 +37,7 @@ export function ZeroPanel({ view, visit, stage, act }: PanelProps) {
       <div className="shrink-0 lg:min-h-0 lg:flex-1 lg:shrink lg:overflow-auto">
         {before && <OwnKitChoice view={view} act={act} />}
         <ul className="grid content-start gap-3" aria-label="Gauges in the cabinet">
-          {plan.gauges.map((g) => {
-            const misfits = gaugeFit(g, fitTarget(plan, stage.part), dayOf(plan));
-            const blocked = misfits.some((m) => m.blocks);
+          {fittingFirst(plan, stage.part).map(({ gauge: g, misfits, blocked }) => {
             return (
               <li
                 key={g.id}

@@ -78,7 +78,7 @@ export function MoreSide({ view, stage, onSide, onDone }: SideProps) {
     ['joints', 'Joints and leak fluid', true],
     ['observation', 'Seen, smelt, heard', true],
     ['inventory', 'Inventory', !!view.plan.procedure.inventory?.length],
-    ['kit', 'Own hose or rig', !!view.plan.ownKit?.length],
+    ['kit', 'Own hose or rig', !!view.plan.ownKit?.length && !tradeOf(view.plan.system).unpiped],
     ['plug', 'A plug does not hold', plugsIn(view.state).length > 0],
     [
       'look',
