@@ -66,7 +66,7 @@ export interface DuctState {
 const SEAMS = 0.6;
 const HOLE = 0.5;
 /** Shares of the limit that pass at the reference pressure. */
-const SHARE = { seams: 0.62, hose: 0.06, holedHose: 0.55, boot: 0.75, unseen: 1.5 } as const;
+const SHARE = { seams: 0.62, hose: 0.06, holedHose: 0.55, boot: 0.75, unseen: 2.6 } as const;
 /** A register that is open, m3/s per sqrt(Pa): a hole of some 0.01 m2. */
 const OPEN_REGISTER = 0.012;
 /** What the fan can do at full speed, Pa, with nothing passing. */

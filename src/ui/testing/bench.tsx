@@ -8,7 +8,7 @@ import { begin, step } from '@/core/run/reduce';
 import type { RunState } from '@/core/run/state';
 import { enter } from '@/core/run/transition';
 import { BEGAN, entryOf, uuid } from '@/core/testing/bakery';
-import type { AppendAnswer, BenchView } from '@/device/bench';
+import type { AppendAnswer, BenchView, GaugeFrame } from '@/device/bench';
 import { PANELS } from '../bench/panels';
 import type { PanelProps } from '../bench/shared';
 
@@ -20,6 +20,8 @@ export interface Standing {
   /** Seconds since the run began; the bench's clock stands until it is set. */
   at: number;
   redraw: () => void;
+  /** What the gauge sends just now. */
+  live?: GaugeFrame;
 }
 let id = 0;
 // jsdom lays nothing out: sizes stay what the components begin with
@@ -92,7 +94,7 @@ function Bench({ standing }: { standing: Standing }) {
     refused: [],
     photosWaiting: 0,
     contact: 'with-office',
-    live: null,
+    live: standing.live ?? null,
   } as unknown as BenchView;
   return (
     <main aria-label={stage.title}>

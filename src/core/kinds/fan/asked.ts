@@ -133,9 +133,17 @@ export interface RangeFit {
   /** Raise: the pressure at which a duct that just passes is told, Pa. */
   readonly pressure: number;
 }
-/** Ranges, the best first: one that reads the limit, with the finest beginning; then one that must be raised; a small one last. */
+/** Room that a flow near the limit needs in a range, above and below it. House figure */
+const ROOM = { above: 1.5, below: 0.75 } as const;
+/**
+ * Ranges, the best first: those that read the limit with room on both sides, then others that read it; then those that must be raised;
+ * small ones last. Of alike ones the finest. @param limit m3/s; null: the finest first  @param reference Pa
+ */
 export function rangesFor(ranges: readonly FanRange[], limit: number | null, reference: number): RangeFit[] {
   const order = { reads: 0, raise: 1, small: 2 } as const;
+  const roomy = ({ range }: RangeFit) =>
+    limit === null ||
+    (flowOf(range.greatest) >= limit * ROOM.above && flowOf(range.least) <= limit * ROOM.below);
   return ranges
     .map((range): RangeFit => {
       const [least, greatest] = [flowOf(range.least), flowOf(range.greatest)];
@@ -145,5 +153,10 @@ export function rangesFor(ranges: readonly FanRange[], limit: number | null, ref
         ? { range, fits: 'reads', pressure: reference }
         : { range, fits: 'raise', pressure: decidingPressure(limit, reference, least) };
     })
-    .sort((a, b) => order[a.fits] - order[b.fits] || flowOf(a.range.least) - flowOf(b.range.least));
+    .sort(
+      (a, b) =>
+        order[a.fits] - order[b.fits] ||
+        Number(roomy(b)) - Number(roomy(a)) ||
+        flowOf(a.range.least) - flowOf(b.range.least),
+    );
 }

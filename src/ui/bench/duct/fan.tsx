@@ -68,7 +68,7 @@ export function FanPanel(props: PanelProps) {
         <ChooseFan
           {...props}
           stage={stage}
-          limit={fan.limit}
+          limit={stage.of === 'hose' ? null : fan.limit}
           reference={reference}
           onDone={() => setChoosing(false)}
         />

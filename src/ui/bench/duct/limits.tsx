@@ -36,7 +36,7 @@ export function FanLimits({
   const limit = own?.limit;
   const blank = blankOf(plan, state, stage, reference);
   return (
-    <dl className="flex flex-wrap gap-x-6 gap-y-1 leading-tight">
+    <dl className="grid grid-cols-2 gap-x-4 leading-tight max-sm:text-sm sm:flex sm:gap-x-6">
       <div>
         <dt className="text-sm text-quiet">Limit at {reference.toFixed(0)} Pa</dt>
         <dd>
