@@ -66,7 +66,10 @@ export function flowGeometry(request: FlowRequest): FlowGeometry {
   const { width, height, points, reference, limit, law } = request;
   const plot = { left: 50, right: width - 12, top: 22, bottom: height - 34 };
   const pressures = [...points.map((p) => p.pressure), reference];
-  const flows = [...points.map((p) => p.flow), ...(limit ? [limit] : [])].filter((v) => v > 0);
+  const carried = (p: number, n: number) => law!.from.flow * (p / law!.from.pressure) ** n;
+  // what the ends of the law come to where it is judged stands inside too
+  const judged = law ? [law.low, law.n, law.high].map((n) => carried(reference, n)) : [];
+  const flows = [...points.map((p) => p.flow), ...judged, ...(limit ? [limit] : [])].filter((v) => v > 0);
   const x = scaleLog()
     .domain([Math.min(...pressures) / 1.6, Math.max(...pressures) * 1.6])
     .range([plot.left, plot.right]);
@@ -75,7 +78,6 @@ export function flowGeometry(request: FlowRequest): FlowGeometry {
     .range([plot.bottom, plot.top]);
   const ends = x.domain() as [number, number];
   const inside = (flow: number) => y(Math.max(y.domain()[0]!, Math.min(y.domain()[1]!, flow)));
-  const carried = (p: number, n: number) => law!.from.flow * (p / law!.from.pressure) ** n;
   const along = Array.from({ length: 25 }, (_, i) => ends[0] * (ends[1] / ends[0]) ** (i / 24));
   const path = (n: number, to = along) =>
     line<number>()

@@ -56,7 +56,7 @@ function Works({ plan }: { plan: Plan }) {
         Simulated installation
       </h2>
       {!state && !trouble && <p className="text-quiet">Looking at the valves …</p>}
-      {state && pressed && <WorksDrawn plan={plan} view={state} does={does} />}
+      {state && (pressed || state.kind === 'duct') && <WorksDrawn plan={plan} view={state} does={does} />}
       {state?.kind === 'duct' && <DuctWorks view={state} does={does} />}
       {state?.kind === 'circuit' && <CircuitWorks plan={plan} view={state} does={does} />}
       {state?.kind === 'liquid' && state.said && <PoolWorks plan={plan} said={state.said} does={does} />}

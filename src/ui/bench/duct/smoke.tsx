@@ -232,7 +232,7 @@ function Gains({ view }: PanelProps) {
             <th scope="row" className="py-1 pr-2 text-left font-normal">
               {s.what}
             </th>
-            <td className="w-2/5 py-1" aria-hidden>
+            <td className="w-2/5 py-1 max-sm:hidden" aria-hidden>
               <div className="h-4 bg-lake" style={{ width: `${(100 * s.flow) / most}%` }} />
             </td>
             <td className="figure-narrow py-1 pl-2 text-right whitespace-nowrap">

@@ -47,6 +47,6 @@ export const PANELS: { readonly [K in StageKind]: Entry } = {
   cure: { panel: pool((all) => all.CurePanel) },
   listen: { panel: pool((all) => all.ListenPanel) },
   cylinder: { panel: extra((all) => all.CylinderPanel) },
-  fan: { panel: duct((all) => all.FanPanel), saysItself: true },
+  fan: { panel: duct((all) => all.FanPanel) },
   smoke: { panel: duct((all) => all.SmokePanel) },
 };
