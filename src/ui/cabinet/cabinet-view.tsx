@@ -224,6 +224,25 @@ function GaugeRow({
   );
 }
 
+/** What a fan's hose passes when it is closed on itself, and how old that is. */
+function HoseAlone({ of }: { of: Standing['lastThrough'] }) {
+  const old = !of || of.days > BLANK_LASTS;
+  return (
+    <span className={`text-sm ${old ? 'text-ochre' : 'text-quiet'}`}>
+      {of ? (
+        <>
+          hose alone: {of.below && 'less than '}
+          <span className="figure-narrow">{showExact(of.flow)}</span> at{' '}
+          <span className="figure-narrow">{showExact(of.pressure)}</span>, {of.days} days old
+          {old && `; over ${BLANK_LASTS} days, make it again`}
+        </>
+      ) : (
+        'hose never tested by itself'
+      )}
+    </span>
+  );
+}
+
 function KitRow({
   line,
   day,
@@ -269,6 +288,7 @@ function KitRow({
         </span>
         <span className="grid content-start gap-0.5">
           <Due what={dueWords(k.kind)} due={k.due} day={day} soon={soon} />
+          {k.kind === 'fan' && <HoseAlone of={s.lastThrough} />}
           {(k.kind === 'hose' || k.kind === 'plug') && (
             <span className={`text-sm ${!blank || blank.days > BLANK_LASTS ? 'text-ochre' : 'text-quiet'}`}>
               {blank ? (

@@ -4,7 +4,7 @@ import type { Gauge } from '@/core/instrument/gauge';
 import type { DatedEntry, KitKind } from '@/core/instrument/kit';
 import { showExact, toNumber } from '@/core/quantity/exact';
 import { localDate } from '@/core/quantity/local-date';
-import { unitLabel } from '@/core/quantity/unit';
+import { type Unit, unitLabel } from '@/core/quantity/unit';
 import { now } from '@/device/clock';
 import { office } from '@/device/office';
 import { Button } from '@/ui/kit/button';
@@ -162,12 +162,12 @@ function Entry({
       router.refresh();
     },
   });
-  const figure = (name: 'figure' | 'pressure' | 'loss', label: string) => (
+  const figure = (name: 'figure' | 'pressure' | 'loss', label: string, units?: readonly Unit[]) => (
     <FigureField
       control={control}
       name={name}
       label={label}
-      units={gauge ? [gauge.resolution.unit] : TRADE_UNITS.pressure}
+      units={units ?? (gauge ? [gauge.resolution.unit] : TRADE_UNITS.pressure)}
     />
   );
   const day = (name: 'on' | 'due', label: string) => (
@@ -204,7 +204,7 @@ function Entry({
       )}
       {what === 'through' && (
         <>
-          {figure('pressure', 'Pressure in the hose, closed on itself')}
+          {figure('pressure', 'Pressure in the hose, closed on itself', ['Pa', 'inWC', 'mbar'])}
           <FigureField
             control={control}
             name="flow"

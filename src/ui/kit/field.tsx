@@ -1,6 +1,6 @@
 'use client';
 import { useId, type InputHTMLAttributes, type ReactNode } from 'react';
-import { type Dimension, unitLabel, type Unit } from '@/core/quantity/unit';
+import { type Dimension, type Unit, unitLabel, UNITS } from '@/core/quantity/unit';
 
 const BOX = 'block min-h-12 min-w-0 border border-edge bg-panel px-2 text-base';
 export const FIELD = `${BOX} w-full`;
@@ -175,6 +175,9 @@ const UNITS_OF: Partial<Record<Dimension, readonly Unit[]>> = {
   power: TRADE_UNITS.power,
   'heating-value': TRADE_UNITS.heat,
   mass: ['kg', 'g', 'lb'],
+  area: ['m2', 'ft2'],
+  flow: TRADE_UNITS.flow,
 };
-/** Units a figure of a dimension is entered in. */
-export const unitsOf = (dimension: Dimension): readonly Unit[] => UNITS_OF[dimension] ?? [];
+/** Units a figure of a dimension is entered in; where the trade has no usual ones, all there are. */
+export const unitsOf = (dimension: Dimension): readonly Unit[] =>
+  UNITS_OF[dimension] ?? (Object.keys(UNITS) as Unit[]).filter((u) => UNITS[u].dimension === dimension);

@@ -1,5 +1,8 @@
 /** @jest-environment jsdom */
-import { PART_LIST_KEYS } from '@/core/network/lists';
+import { HEIGHT_FACTS, WHOLE_FACTS } from '@/core/installation/whole';
+import { cellsOf, PART_LIST_KEYS } from '@/core/network/lists';
+import type { Dimension } from '@/core/quantity/unit';
+import { unitsOf } from '@/ui/kit/field';
 import { bakery } from '@/core/testing/bakery';
 import { TRADES } from '@/core/trades';
 import type { SystemForm } from '@/wire/places';
@@ -61,4 +64,15 @@ test('a water appliance is not asked for what only a flame has', () => {
   expect(screen.queryByLabelText('Has a pilot')).toBeNull();
   expect(screen.queryByText('Heat input')).toBeNull();
   expect(form.getValues('appliances')[0]!.volume).toBe('0 l');
+});
+test('every figure that is asked of a place has units to be entered in', () => {
+  const asked = [
+    ...Object.values(WHOLE_FACTS),
+    ...Object.values(HEIGHT_FACTS),
+    ...PART_LIST_KEYS.flatMap((key) =>
+      cellsOf(key).flatMap((c) => (c.rule.kind === 'figure' ? [c.rule] : [])),
+    ),
+  ] as readonly { readonly dimension: Dimension }[];
+  const silent = asked.filter((f) => unitsOf(f.dimension).length === 0);
+  expect([silent, asked.length > 20]).toEqual([[], true]);
 });
