@@ -119,10 +119,19 @@ function visitLines(state: RunState, v: FanVisit): string[] {
 }
 function kitLines(state: RunState): string[] {
   const { blank } = state.rooms.fan;
-  if (!blank)
-    return state.rooms.fan.visits.some((v) => v.of === 'system') ? ['Not tested by themselves'] : [];
+  const result = lastOf(state)?.result;
+  if (!blank) return result ? ['Not tested by themselves'] : [];
+  const { at, reference, blank: passes } = result ?? {};
+  // both figures stand, so that whoever takes it off takes it off in sight
+  const less =
+    at && !at.bound && passes
+      ? [
+          `Taken off, for comparison only: ${flowWords(Math.max(0, at.flow - passes), unitOf(state))} at ${reference!.toFixed(0)} Pa; what is judged is the flow as measured`,
+        ]
+      : [];
   return [
     `${blank.below ? 'Less than ' : ''}${showExact(blank.flow)} at ${showExact(blank.pressure)}, tested ${blank.from === 'here' ? 'in this run' : blank.on}; never taken off`,
+    ...less,
   ];
 }
 /** What was measured beside a limit, in words that are no verdict. */

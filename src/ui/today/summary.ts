@@ -1,4 +1,5 @@
-import { currentVisit, holdEnds, runningHold } from '@/core/run/read';
+import { currentVisit } from '@/core/run/read';
+import { waitOf } from '@/core/run/waits';
 import type { Plan } from '@/core/plan/plan';
 import { urgentOwed } from '@/core/run/beside';
 import { verdictOf } from '@/core/verdict/verdict';
@@ -11,8 +12,10 @@ export interface RunSummary {
   readonly procedure: string;
   readonly practice: boolean;
   readonly stage: string;
-  /** When the running hold ends, ms on the server's line; null when nothing is timed. */
+  /** When what it waits for ends, ms on the server's line; null when nothing is timed. */
   readonly ends: number | null;
+  /** What is to be done then. */
+  readonly then: string;
   readonly phase: RunState['phase'];
   /** Put-back debts still standing after the test has ended. */
   readonly owed: number;
@@ -28,12 +31,13 @@ export const unreadableSummary = (plan: Plan, text: string): RunSummary => ({
   practice: plan.practice,
   stage: text,
   ends: null,
+  then: '',
   phase: 'running',
   owed: 0,
   urgent: null,
 });
 export function runningSummary(plan: Plan, state: RunState): RunSummary {
-  const hold = runningHold(state);
+  const wait = waitOf(plan, state);
   const words = {
     running: currentVisit(state)?.title ?? '',
     'put-back': 'Put back',
@@ -47,7 +51,8 @@ export function runningSummary(plan: Plan, state: RunState): RunSummary {
     procedure: plan.procedure.title,
     practice: plan.practice,
     stage: words[state.phase],
-    ends: hold ? holdEnds(hold) : null,
+    ends: wait?.ends ?? null,
+    then: wait?.then ?? '',
     phase: state.phase,
     urgent: urgentOwed(plan, state, verdictOf(plan, state)?.use),
     owed: state.phase === 'put-back' ? state.debts.filter((d) => !d.cleared).length : 0,

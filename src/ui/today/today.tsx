@@ -120,7 +120,7 @@ function useAlarms(runs: Props['runs'], serverNow: number, at: number): void {
       if (r.ends !== null && at >= r.ends && !rung.current.has(r.run)) {
         rung.current.add(r.run);
         sound(3);
-        notify(`${r.site}: ${r.stage}. The time has run out; read the gauge.`);
+        notify(`${r.site}: ${r.stage}. The time has run out: ${r.then}.`);
       }
   }, [runs, at]);
 }
@@ -149,7 +149,7 @@ function RunRow({ run: r, at }: { run: Props['runs'][number]; at: number }) {
           <span className="text-right">
             <span className="figure block text-2xl">{left > 0 ? countdown(left) : '0:00'}</span>
             <span className={`block text-sm ${left > 0 ? 'text-quiet' : 'font-semibold text-ochre'}`}>
-              {left > 0 ? 'to go' : 'read the gauge'}
+              {left > 0 ? `then: ${r.then}` : r.then}
             </span>
           </span>
         ) : (
