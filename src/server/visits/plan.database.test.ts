@@ -155,7 +155,18 @@ describe('places that are entered', () => {
 describe('cabinet', () => {
   const entry = (n: number, part: Partial<LogForm>): LogForm =>
     logSchema.validateSync(
-      { id: id(n), what: 'note', figure: '', pressure: '', loss: '', flow: '', on: '', due: '', text: '', ...part },
+      {
+        id: id(n),
+        what: 'note',
+        figure: '',
+        pressure: '',
+        loss: '',
+        flow: '',
+        on: '',
+        due: '',
+        text: '',
+        ...part,
+      },
       { strict: true },
     );
   const zero = (n: number, figure: string) => entry(n, { what: 'zero', figure, openToAir: true });
