@@ -11,7 +11,7 @@ export const inspectorIntro = ({ plan }: Pick<Face, 'plan'>): string =>
     : 'For the inspector: the pressure test of the pipework and what was seen of it. What belongs to the supplier’s side is in the pack for the utility.';
 
 /** In the order in which it is read. */
-const ORDER = ['duct', 'editions', 'flow', 'own-kit', 'smoke', 'gains'] as const;
+const ORDER = ['duct', 'editions', 'flow', 'hose', 'smoke', 'gains'] as const;
 /** The sections of ducts; none for any other record. Of the readings there may be several passages. */
 export const ductBlocks = (face: Face): Block[] =>
   ORDER.flatMap((key) =>

@@ -58,7 +58,7 @@ test('a bound is told as one: at most so much, not known to be below', () => {
   expect(section(of, 'editions')[0]).toMatch(/measured at most 91\.8 CFM .*: not known to be below it/);
 });
 test('own kit stands with its day; taken off only for comparison', () => {
-  const lines = section([...BEYOND], 'own-kit');
+  const lines = section([...BEYOND], 'hose');
   expect(lines[0]).toBe('6 CFM at 25 Pa, tested 2026-05-20; never taken off');
   expect(lines[1]).toMatch(
     /^Taken off, for comparison only: 64\.0 CFM .* what is judged is the flow as measured$/,

@@ -62,7 +62,7 @@ export function ductSections(plan: Plan, state: RunState): Sections {
   return [
     { key: 'duct', title: 'Duct system', lines: stage ? systemLines(plan, state, stage) : [] },
     ...readSections(state),
-    { key: 'own-kit', title: 'Own hose and ring', lines: kitLines(state) },
+    { key: 'hose', title: 'Own hose and ring', lines: kitLines(state) },
     { key: 'editions', title: 'Beside every edition', lines: stage ? editionLines(plan, state, stage) : [] },
     {
       key: 'smoke',

@@ -110,7 +110,7 @@ export type SectionKey =
   | 'duct'
   | 'editions'
   | 'flow'
-  | 'own-kit'
+  | 'hose'
   | 'smoke'
   | 'gains'
   | 'plugs'
