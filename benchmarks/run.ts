@@ -8,6 +8,7 @@ import { chromium } from '@playwright/test';
 import { launchOptions } from '../scripts/chromium.mjs';
 import { circuits } from './circuits';
 import { ducts } from './ducts';
+import { effort } from './effort';
 import { pools } from './pools';
 import { dayOfLog, ledgerSearch, papers, sealing } from './records';
 import packJson from '@packs/gas-metric.json';
@@ -46,8 +47,7 @@ function randomVisit(seed: number, count: number): VisitTask[] {
 const floors = JSON.parse(readFileSync('benchmarks/floors.json', 'utf8')) as Record<string, number>;
 let worse = 0;
 export type Report = typeof report;
-function report(name: string, value: number, unit: string): void {
-  const floor = floors[name];
+function report(name: string, value: number, unit: string, floor = floors[name]): void {
   const bad = floor !== undefined && value > floor;
   if (bad) worse += 1;
   console.log(
@@ -118,6 +118,7 @@ if (verdict?.word !== 'tight') throw new Error(`The benchmark log must judge Tig
 pools(report);
 circuits(report);
 ducts(report);
+effort(report);
 // 2. planning visits of 14 tasks: the worst of many, with what the proof says; and every result of the Desk
 {
   const times: number[] = [];

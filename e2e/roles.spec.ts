@@ -82,6 +82,8 @@ const ROUTES: Readonly<Record<string, Who>> = {
   'DELETE sessions/[session]': 'all',
   'DELETE session': 'all',
   'POST sign/[token]': 'open',
+  'POST practice': 'run',
+  'POST quick-tests': 'plan',
   'POST sites': 'plan',
   'PUT systems/[system]/drawing': 'plan',
   'GET systems/[system]/outside': 'run',

@@ -47,9 +47,18 @@ async function pages(page: Page): Promise<[string, string][]> {
     return [`${list} first`, href!];
   };
   return [
-    ...['/today', '/places', '/ledger', '/rules', '/cabinet', '/desk', '/organisation', '/outbox'].map(
-      (p): [string, string] => [p, p],
-    ),
+    ...[
+      '/today',
+      '/test',
+      '/bring-in',
+      '/places',
+      '/ledger',
+      '/rules',
+      '/cabinet',
+      '/desk',
+      '/organisation',
+      '/outbox',
+    ].map((p): [string, string] => [p, p]),
     await first('/places', /^\/places\/[0-9a-f-]{36}$/),
     await first('/plan', /^\/plan\/[0-9a-f-]{36}$/),
     await first('/ledger', /^\/ledger\/[0-9a-f-]{36}$/),
@@ -152,14 +161,15 @@ test('@both @long at every panel with keys: figure, keys and the one action stan
   await bench.zero();
   await standTogether(page, 'fill');
   await bench.fill('9.10');
-  await standTogether(page, 'let-by start');
   await bench.start('9.10');
   await pass(page, 61);
   await page.getByRole('button', { name: 'Read the gauge now' }).click();
   await standTogether(page, 'let-by end');
   await bench.enter('9.10', /end reading/);
   await bench.fill('20.50');
-  await standTogether(page, 'settle start');
+  await pass(page, 61);
+  await page.getByRole('button', { name: 'Read the gauge now' }).click();
+  await standTogether(page, 'settle end');
 
   await page.goto(`${BASE}/places`);
   await page.getByRole('link', { name: /Dye house water/ }).click();

@@ -79,7 +79,7 @@ test.describe('water', () => {
       await bench.gauge('P-300');
       await bench.zero('0.0');
       await expect(page.getByText(/Wait: One tap serves the fill hose/)).toBeVisible();
-      await bench.enter('62.2', /In the band/);
+      await bench.enter('62.2', /In the band|[Ss]tart the \d/);
       await expect(page.getByText('One tap serves the fill hose, then the gauge').first()).toBeVisible();
       await shot(page, 'supply-waits');
       await expectAccessible(page);
@@ -90,7 +90,7 @@ test.describe('water', () => {
       await bench.checks();
       await expect(page.getByText(/One millimetre is/)).toBeVisible();
       await shot(page, 'drain-fill');
-      await bench.enter('62', /In the band/);
+      await bench.enter('62', /In the band|[Ss]tart the \d/);
       await bench.start('62');
       await pass(page, 240);
       await page.getByRole('button', { name: 'Reading', exact: true }).click();
@@ -118,7 +118,7 @@ test.describe('water', () => {
       // now the supply may go on, while the drain is held
       await page.goto(supply);
       await expect(page.locator('[data-companion]').getByRole('timer')).toBeVisible();
-      await bench.enter('62.2', /In the band/);
+      await bench.enter('62.2', /In the band|[Ss]tart the \d/);
       await bench.checks();
       await bench.start('62.2');
       await pass(page, 61);
@@ -140,7 +140,7 @@ test.describe('water', () => {
       await page.getByRole('button', { name: 'Log a disturbance' }).click();
       await page.getByRole('button', { name: 'Water was drawn or flushed' }).click();
       await page.getByRole('button', { name: 'Log it' }).click();
-      await bench.enter('62.1', /In the band/);
+      await bench.enter('62.1', /In the band|[Ss]tart the \d/);
       await bench.start('62.1');
       await pass(page, 61);
       await page.getByRole('button', { name: 'Reading', exact: true }).click();
@@ -148,7 +148,7 @@ test.describe('water', () => {
       await pass(page, 61);
       await bench.end('62.1');
       await bench.holdPlanned('62.1', '62.1');
-      await bench.enter('42.0', /In the band/);
+      await bench.enter('42.0', /In the band|[Ss]tart the \d/);
       await bench.holdFor(180, '42.0', '42.0');
       // the water is off: left alone it rings until it is confirmed
       await pass(page, 301);
@@ -224,7 +224,7 @@ test.describe('water', () => {
     await pass(page, 7200);
     await bench.end('5.41');
     await bench.checks();
-    await bench.enter('4.05', /In the band/);
+    await bench.enter('4.05', /In the band|[Ss]tart the \d/);
     await bench.checks();
     await finish(bench, /^Tight/);
     await expect(page.getByText(/Stretched pipe fell by/).first()).toBeVisible();
@@ -254,11 +254,11 @@ test.describe('water', () => {
     await pass(page, 181);
     await bench.end('152.4');
     await bench.holdFor(3600, '152.4', '145.6');
-    await bench.enter('152.4', /In the band/);
+    await bench.enter('152.4', /In the band|[Ss]tart the \d/);
     await page.getByLabel('In the vessel', { exact: true }).fill('0.24');
     await shot(page, 'main-draw');
     await bench.enter('145.6', /Drained and measured/);
-    await bench.enter('152.4', /In the band/);
+    await bench.enter('152.4', /In the band|[Ss]tart the \d/);
     await bench.start('152.4');
     await pass(page, 3600);
     await topUp(bench, /Water added/, '149.0', '152.4', '0.12');

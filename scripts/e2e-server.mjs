@@ -23,6 +23,9 @@ export async function startTestServers(cluster, lanes = 1) {
     if (lane) copyFileSync(files(0).peopleFile, files(lane).peopleFile);
     else await prepare(databases[0], { demo: true, second: true, ...files(0) });
   }
+  // a house into which nobody has come yet
+  const bare = await own.database('vast_check_browser_empty', true);
+  await prepare(bare, { demo: false, ...files(0) }, () => {});
   for (let lane = 0; lane < lanes; lane++) {
     const port = await freePort(3300 + 20 * lane);
     const processes = startProcesses({
@@ -35,21 +38,31 @@ export async function startTestServers(cluster, lanes = 1) {
     servers.push(processes);
     await processes.ready;
   }
+  const emptyPort = await freePort(3380);
+  const empty = startProcesses({
+    addresses: bare,
+    port: emptyPort,
+    gaugePort: await freePort(emptyPort + 1),
+    gaugeFolder: path.join(root, '.check', 'lane-empty', 'gauge'),
+    extra: { VAST_TEST_CLOCK: '1' },
+  });
+  await empty.ready;
   return {
+    empty: empty.url,
     /** Addresses, one for each journey at a time. */
     url: servers.map((s) => s.url).join(','),
     addresses: databases[0],
     webPid: () => servers[0].webPid(),
     stop: async () => {
-      for (const s of servers) s.stop();
+      for (const s of [...servers, empty]) s.stop();
       if (!cluster) await own.stop();
     },
   };
 }
 
 if (process.argv[1] === import.meta.filename) {
-  const { url, stop } = await startTestServers();
-  console.log(url);
+  const { url, empty, stop } = await startTestServers();
+  console.log(`VAST_E2E_EMPTY=${empty} VAST_E2E_URL=${url}`);
   const end = () => void stop().then(() => process.exit(0));
   process.on('SIGINT', end);
   process.on('SIGTERM', end);

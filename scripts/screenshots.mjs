@@ -38,26 +38,23 @@ async function begin(page, practice) {
   await page.getByRole('radio', { name: /Existing installation/ }).check();
   await page.getByRole('button', { name: practice ? /Practise on/ : 'Start the test' }).click();
   await page.waitForURL(/bench/);
-  await page.getByText(/lines still open/).waitFor();
+  await page.locator('ul[data-left]').waitFor();
 }
 async function checks(page) {
-  const primary = page.getByRole('button', { name: /lines still open|All answered/ });
-  while (!(await primary.innerText()).includes('All answered')) {
-    const before = await primary.innerText();
-    const ask = page
-      .getByRole('listitem')
+  const list = page.locator('ul[data-left]');
+  const visit = await list.getAttribute('data-visit');
+  const here = page.locator(`ul[data-visit="${visit}"]`);
+  while (await here.count()) {
+    const before = await here.getAttribute('data-left');
+    const ask = here
       .getByRole('group')
       .filter({ hasNot: page.locator('[aria-pressed=true]') })
       .getByRole('button', { name: 'No', exact: true })
       .and(page.locator(':enabled'));
     if (await ask.count()) await ask.first().click();
-    else await page.locator('button:enabled:has-text("Tap when done")').first().click();
-    await page.waitForFunction(
-      (t) => ![...document.querySelectorAll('button')].some((b) => b.innerText === t),
-      before,
-    );
+    else await here.locator('button:enabled:has-text("Tap when")').first().click();
+    await page.locator(`ul[data-visit="${visit}"][data-left="${before}"]`).waitFor({ state: 'detached' });
   }
-  await primary.click();
 }
 async function enter(page, figure, save) {
   await page.getByRole('form', { name: 'Entry' }).getByRole('textbox').first().fill(figure);
@@ -72,9 +69,8 @@ async function toHold(page) {
     .filter({ hasText: 'G-02' })
     .getByRole('button', { name: 'Use this gauge' })
     .click();
-  await enter(page, '0.00', /Zero is proved/);
-  await enter(page, '9.10', /In the band/);
-  await enter(page, '9.10', /Start the/);
+  await page.getByRole('button', { name: /it shows 0.00/ }).click();
+  await enter(page, '9.10', /start the/);
   await page.getByRole('timer').first().waitFor();
 }
 const reading = async (page, figure) => {

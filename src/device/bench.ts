@@ -51,8 +51,11 @@ export interface BenchView {
   readonly live: GaugeFrame | null;
 }
 export type AppendAnswer =
-  | { readonly accepted: true; readonly id: string }
+  | { readonly accepted: true; readonly id: string; readonly state: RunState }
   | { readonly accepted: false; readonly code: string; readonly text: string };
+
+/** What follows from an entry by the same press, once it took effect; null: nothing more. @param n entries made so far */
+export type Next = (state: RunState, n: number) => Payload | null;
 
 const POLL_MS = 4000;
 
@@ -109,11 +112,26 @@ export class BenchEngine {
 
   /**
    * Makes an event of what a person did. It is judged first: what would have no effect is refused with its reason and
-   * not kept, except entries that must stay in the log whatever comes of them.
+   * not kept, except entries that must stay in the log whatever comes of them. Several entries of one press are shown as one.
+   * @returns what came of the first
    */
-  async append(payload: Payload): Promise<AppendAnswer> {
+  async append(payload: Payload, next?: Next): Promise<AppendAnswer> {
+    const first = await this.make(payload);
+    let made = first;
+    for (let n = 1; next && made.accepted; n += 1) {
+      const further = next(made.state, n);
+      if (!further) break;
+      made = await this.make(further);
+    }
+    this.refresh();
+    this.channel?.postMessage('grew');
+    void this.sync();
+    return first;
+  }
+  private async make(payload: Payload): Promise<AppendAnswer> {
     const plan = this.plan!;
-    const expects = expectation(this.view!.state);
+    const before = this.folded!.state;
+    const expects = expectation(before);
     const at = now();
     const make = (deviceSeq: number): RunEvent => ({
       ...payload,
@@ -131,7 +149,7 @@ export class BenchEngine {
       expects,
     });
     const trial = make(Number.MAX_SAFE_INTEGER);
-    const refusal = tryEvent(plan, this.view!.state, trial);
+    const refusal = tryEvent(plan, before, trial);
     if (refusal && !KEPT_ANYWAY.has(refusal.code))
       return { accepted: false, code: refusal.code, text: refusal.text };
     let event: RunEvent;
@@ -147,13 +165,11 @@ export class BenchEngine {
         text: `This device could not save the entry (${(error as Error).name}). Free some storage; what you typed is still on the keypad.`,
       };
     }
-    this.events = [...this.events, event];
-    this.refresh();
-    this.channel?.postMessage('grew');
-    void this.sync();
+    this.events = inOrder([...this.events, event]);
+    this.folded = foldOn(plan, this.folded, this.events);
     return refusal
       ? { accepted: false, code: refusal.code, text: refusal.text }
-      : { accepted: true, id: event.id };
+      : { accepted: true, id: event.id, state: this.folded.state };
   }
 
   /**

@@ -2,18 +2,7 @@ import * as yup from 'yup';
 import type { Gauge } from '@/core/instrument/gauge';
 import { KIT_KINDS, type KitFacts, type LogEntry } from '@/core/instrument/kit';
 import { compare, parseWithUnit } from '@/core/quantity/exact';
-import {
-  figure,
-  free,
-  gaugeFigure,
-  isoDay,
-  maybeDay,
-  list,
-  optionalFigure,
-  shape,
-  text,
-  uuid,
-} from './figure';
+import { figure, free, gaugeFigure, maybeDay, list, optionalFigure, shape, text, uuid } from './figure';
 
 /** A gauge as it is entered. */
 export const gaugeFormSchema = shape({
@@ -25,8 +14,9 @@ export const gaugeFormSchema = shape({
   greatest: gaugeFigure(),
   resolution: gaugeFigure('above zero'),
   accuracy: free(60),
-  calibrated: isoDay(),
-  calibrationDue: isoDay(),
+  /** Both may follow; until then nothing it reads is a certificate. */
+  calibrated: maybeDay(),
+  calibrationDue: maybeDay(),
 }).test('range', (v, context) => {
   try {
     const [least, greatest, step] = [v.least, v.greatest, v.resolution].map(parseWithUnit) as [
@@ -47,7 +37,12 @@ export const gaugeFormSchema = shape({
   } catch {
     return true; // the field itself says what is wrong
   }
-  return v.calibrationDue > v.calibrated
+  if (!v.calibrated !== !v.calibrationDue)
+    return context.createError({
+      path: v.calibrated ? 'calibrationDue' : 'calibrated',
+      message: 'Enter both days, or neither for now.',
+    });
+  return !v.calibrationDue || v.calibrationDue > v.calibrated
     ? true
     : context.createError({
         path: 'calibrationDue',

@@ -29,6 +29,12 @@ export const startRunSchema = shape({
     .strict(true)
     .matches(/^[0-9a-f-]{36}$/, 'is not an id')
     .optional(),
+  /** The gauge that is to stand ready. */
+  gauge: yup
+    .string()
+    .strict(true)
+    .matches(/^[0-9a-f-]{36}$/, 'is not an id')
+    .optional(),
   fault: yup.string().strict(true).max(40).optional(),
   /** Runs side by side: the pack's name for it, and both runs by their procedure. */
   beside: yup

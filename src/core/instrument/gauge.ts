@@ -27,6 +27,7 @@ export interface Gauge {
   readonly least: Exact;
   readonly greatest: Exact;
   readonly resolution: Exact;
+  /** ISO days; '' both while nobody has entered them. */
   readonly calibrated: string;
   readonly calibrationDue: string;
   readonly simulated: boolean;
@@ -232,7 +233,13 @@ export function gaugeFit(
       blocks: false,
       text: `${gauge.name} was ${gauge.mustZero}: it cannot judge before it shows zero, open to air.`,
     });
-  if (gauge.calibrationDue < day)
+  if (!gauge.calibrationDue)
+    misfits.push({
+      code: 'calibration',
+      blocks: false,
+      text: `The calibration of ${gauge.name} is not entered. It can follow until the record is signed; without it this is no certificate.`,
+    });
+  else if (gauge.calibrationDue < day)
     misfits.push({
       code: 'calibration',
       blocks: true,

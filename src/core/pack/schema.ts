@@ -174,6 +174,8 @@ export const procedureSchema = object({
   plain: textMap(),
   /** Practice on a simulated installation is offered. */
   practice: mark(),
+  /** What a first practice opens: short, whole, and shows what the others are made of. */
+  begins: mark(),
   /** How a measured rate is classed. */
   classes: maybeList(rateClass).min(2),
   adequacy: object({

@@ -21,9 +21,17 @@ export interface Offer {
   readonly cannotProve: readonly string[];
   /** Titles of the parts, in their order, where there are several. */
   readonly parts: readonly string[];
-  readonly cases: readonly { readonly key: string; readonly title: string; readonly hint: string }[];
+  readonly cases: readonly {
+    readonly key: string;
+    readonly title: string;
+    readonly hint: string;
+    /** A drop is permitted in it that is not in another. */
+    readonly permits: boolean;
+  }[];
   readonly choices: readonly Choice[];
   readonly practice: boolean;
+  /** What a first practice opens. */
+  readonly begins: boolean;
   /** It is for one section of the place: which one is asked. */
   readonly oneSection: boolean;
   /** What a practice run simulates: each has hidden faults of its own. */
@@ -72,9 +80,15 @@ export function offersFor(pack: Pack, system: System): Offer[] {
       proves: p.proves,
       cannotProve: p.cannotProve,
       parts: (p.parts ?? []).map((x) => x.title),
-      cases: p.cases.map(({ key, title, hint }) => ({ key, title, hint })),
+      cases: p.cases.map(({ key, title, hint, allowance }) => ({
+        key,
+        title,
+        hint,
+        permits: allowance === true,
+      })),
       choices: open(p.choices),
       practice: p.practice === true,
+      begins: p.begins === true,
       oneSection: p.oneSection === true,
       simulates: simulatesOf(p, system),
       outside: domainReasons(p, system, sectionVolume(system)),
@@ -93,9 +107,10 @@ export function offersFor(pack: Pack, system: System): Offer[] {
         proves: [...new Set(procedures.flatMap((p) => p.proves))],
         cannotProve: procedures[procedures.length - 1]!.cannotProve,
         parts: s.parts.map((x) => x.title),
-        cases: s.cases,
+        cases: s.cases.map((c) => ({ ...c, permits: false })),
         choices: open([...choices.values()]),
         practice: false,
+        begins: false,
         oneSection: false,
         simulates: fillingNamed(null).simulated.kind,
         outside: [...new Set(procedures.flatMap((p) => domainReasons(p, system, sectionVolume(system))))],

@@ -49,6 +49,8 @@ export interface Plan {
   readonly case: string;
   readonly choices: Readonly<Record<string, string>>;
   readonly gauges: readonly Gauge[];
+  /** The gauge that was meant when it was begun: it stands ready, and is still zeroed and chosen at the bench. */
+  readonly gaugeMeant?: string;
   /** Hoses, plugs and pumps of the cabinet, with what each loses by itself. */
   readonly ownKit?: readonly OwnKit[];
   /** Permit number, under whom the work is done, and who must be present, as entered at the start. */

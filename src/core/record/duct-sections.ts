@@ -4,6 +4,7 @@ import {
   type Edition,
   flowWords,
   isPushed,
+  judgingEdition,
   type FanStage,
   referenceOf,
 } from '@/core/kinds/fan/asked';
@@ -31,7 +32,7 @@ const unitOf = (state: RunState): Unit => state.rooms.fan.chosen?.range.least.un
 /** What a flow was judged by; none for any other installation. */
 export function ductLimits(plan: Plan, state: RunState): Face['limits'][number][] {
   const stage = fanStage(plan, 'system') ?? fanStage(plan, 'hose');
-  const edition = stage && editionsOf(plan, stage).find((e) => e.judges);
+  const edition = stage && judgingEdition(plan, stage);
   const reference = stage ? referenceOf(plan, stage) : null;
   if (!stage || !edition || reference === null) return [];
   const { limit, label, source } = edition;

@@ -119,7 +119,7 @@ export function faceOf(text: string): Face {
       (gauges.length ? gauges : gauge ? [gauge] : [])
         .map(
           (g) =>
-            `${g.name}, serial ${g.serial}${g.simulated ? ', SIMULATED' : ''}; range to ${showExact(g.greatest)}, resolution ${showExact(g.resolution)}; calibrated ${g.calibrated}, valid to ${g.calibrationDue}`,
+            `${g.name}, serial ${g.serial}${g.simulated ? ', SIMULATED' : ''}; range to ${showExact(g.greatest)}, resolution ${showExact(g.resolution)}; ${g.calibrationDue ? `calibrated ${g.calibrated}, valid to ${g.calibrationDue}` : 'calibration not entered'}`,
         )
         .join('. ') ||
       (byLevel ? 'a level mark and rule, read to the millimetre; no gauge' : 'no gauge was used'),

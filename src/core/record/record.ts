@@ -3,6 +3,7 @@ import type { Plan } from '@/core/plan/plan';
 import { canonical } from './canonical';
 import { impossibleTimes } from './office-clock';
 import { daySigned, recordStatus, type RecordStatus, type Sealer, testerSigned } from './status';
+import { papersMissing, withPapers } from '@/core/run/papers';
 import { inOrder, reduce } from '@/core/run/reduce';
 import type { RunState } from '@/core/run/state';
 import type { PlacedEvent } from '@/core/run/events';
@@ -120,17 +121,18 @@ export function makeBody(
   if (signed?.by !== signer.id)
     throw new SealError('signer', 'Who signed as tester is not known here. Ask them to sign again.');
   const verdict = verdictOf(plan, state)!;
+  const whole = withPapers(plan, state);
   const { status, reason } = recordStatus(plan, {
     signer,
     sealer,
     day: daySigned(plan, signed),
-    impossible: impossibleTimes(plan, state, log, Date.parse(sealedAt)),
+    impossible: [...impossibleTimes(plan, state, log, Date.parse(sealedAt)), ...papersMissing(plan, state)],
   });
   const body: RecordBody = {
     format: 1,
     status,
     statusReason: reason,
-    plan,
+    plan: whole,
     events: log,
     verdict: sealedVerdict(verdict),
     signer,

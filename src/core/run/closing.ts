@@ -25,6 +25,7 @@ export const closingFold: Fold<'correction' | 'stream' | 'debt' | 'unsafe' | 'si
       `${event.points.length} streamed display values${event.simulated ? ' (simulated gauge)' : ''}`,
   },
   debt: {
+    undo: true,
     anytime: (event, { plan, state, at }) => clearDebt(plan, state, event, at),
     words: (event, { plan }) =>
       `put back: ${event.text || (plan.procedure.debts[event.debt]?.text ?? event.debt)}`,

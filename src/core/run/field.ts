@@ -71,6 +71,12 @@ export const exactSchema = yup
   .required();
 export const maybeExact = () => exactSchema.optional().default(undefined);
 
+/** A day of the calendar, YYYY-MM-DD. */
+export const day = () =>
+  word(10).test('day', '${path} is a day, like 2026-11-29', (v) => {
+    const at = /^\d{4}-\d{2}-\d{2}$/.test(v) ? Date.parse(v) : NaN;
+    return Number.isFinite(at) && new Date(at).toISOString().startsWith(v);
+  });
 /** A time zone that times can be written in. */
 export const zone = () =>
   word(60).test('zone', '${path} is not a time zone. Set the zone of the device.', isZone);

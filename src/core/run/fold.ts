@@ -24,6 +24,10 @@ export interface EntryRule<E extends RunEvent> {
   readonly anytime?: (event: E, on: On) => Refusal | null | undefined;
   /** Taken in the stage that is open. */
   readonly apply?: (event: E, on: OnStage) => Refusal | null;
+  /** It reports a danger or ends what is judged: it is taken back only with a reason. */
+  readonly sign?: (event: E, before: RunState) => boolean;
+  /** No step of the procedure, and yet a press that can be taken back. */
+  readonly undo?: true;
   /** Itself in words, with everything that was typed in it: for the log of a record. */
   readonly words: (event: E, on: Omit<On, 'at'>) => string;
   /** What its figure was entered as, where that is not plain from itself. */

@@ -1,6 +1,7 @@
 import * as yup from 'yup';
 import {
   bool,
+  day,
   DIGITS,
   entry,
   exactSchema,
@@ -118,6 +119,24 @@ export const generalEntries = {
   correction: entry({ of: id(), figure: exactSchema, reason: word(500) }),
   skip: entry({ reason: word(), text: text(500) }),
   note: entry({ text: word(2000) }),
+  /** Takes a step back that was made a moment ago, with the steps after it. */
+  undo: entry({ of: id(), reason: line().max(500).optional() }),
+  /** What belongs on the paper and was not known when the test was begun. */
+  papers: entry({
+    site: yup
+      .object({ name: word(80), address: word(160), customer: word(120) })
+      .noUnknown()
+      .strict(true)
+      .optional()
+      .default(undefined),
+    calibration: yup
+      .object({ gauge: id(), on: day(), due: day() })
+      .noUnknown()
+      .strict(true)
+      .test('days', 'The next calibration must lie after the last.', (c) => !c || c.due > c.on)
+      .optional()
+      .default(undefined),
+  }),
   stop: entry({}),
   'stop-reason': entry({
     reason: one(['smell', 'voltage', 'movement', 'abandoned', 'mistake']),

@@ -65,6 +65,11 @@ export const generalVerbs: Verbs = {
   }),
   skip: ({ first, second }) => ({ kind: 'skip', reason: first, text: second }),
   note: ({ first }) => ({ kind: 'note', text: first }),
+  undo: ({ state, first }) => ({
+    kind: 'undo',
+    of: state.back[state.back.length - 1]?.id ?? '',
+    ...(first ? { reason: first } : {}),
+  }),
   stop: () => ({ kind: 'stop' }),
   reason: ({ first, second }) => ({ kind: 'stop-reason', reason: first as 'smell', text: second }),
   putback: putBack,

@@ -4,7 +4,7 @@ import { fitTarget } from '@/core/plan/limits';
 import { dayOf } from '@/core/plan/plan';
 import { showExact } from '@/core/quantity/exact';
 import { CONFIRM } from './courses';
-import type { EventOf } from './events';
+import { type EventOf, momentOf } from './events';
 import type { Fold, On, OnStage } from './fold';
 import { onGauge } from './gate';
 import { breakHold, enter, follow, no, overtaken, type Refusal, stopNow } from './transition';
@@ -17,7 +17,18 @@ const UNHELD_WORDS = {
 } as const;
 
 export const generalFold: Fold<
-  'proceed' | 'gauge' | 'kit' | 'unheld' | 'skip' | 'note' | 'photo' | 'observation' | 'stop' | 'stop-reason'
+  | 'proceed'
+  | 'gauge'
+  | 'kit'
+  | 'unheld'
+  | 'skip'
+  | 'note'
+  | 'photo'
+  | 'observation'
+  | 'undo'
+  | 'papers'
+  | 'stop'
+  | 'stop-reason'
 > = {
   proceed: {
     transition: true,
@@ -48,6 +59,7 @@ export const generalFold: Fold<
     transition: true,
     entered: 'will not stand',
     misfit: (event, on) => onGauge(on, event.figure),
+    sign: () => true,
     apply: (event, { plan, state, visit, stage, at }) => unheld(plan, state, visit, stage, event, at),
     words: (event) => `${UNHELD_WORDS[event.way]}: ${showExact(event.figure)}`,
   },
@@ -88,7 +100,41 @@ export const generalFold: Fold<
     },
     words: (event) => `${event.what} observed${event.text ? `: ${event.text}` : ''}`,
   },
-  stop: { anytime: (_, on) => stop(on), words: () => 'STOP' },
+  // what it does stands in reduce: it puts the whole run back
+  undo: {
+    anytime: () => no('undo', 'Nothing is taken back here.'),
+    words: (event, { state }) => {
+      const what = state.undone.filter((u) => u.at === momentOf(event)).map((u) => u.words);
+      return `taken back${what.length ? ` (${what.join('; ')})` : ''}${event.reason ? `: ${event.reason}` : ''}`;
+    },
+    said: (event) => !!event.reason,
+  },
+  papers: {
+    anytime: (event, { plan, state }) => {
+      if (state.signatures.length)
+        return no('signed', 'It is signed: nothing is entered any more. A new record can supersede it.');
+      const { site, calibration } = event;
+      if (calibration && !plan.gauges.some((g) => g.id === calibration.gauge))
+        return no('unknown-gauge', 'This gauge is not in the plan.');
+      const { gauge, ...days } = calibration ?? {};
+      state.papers = {
+        site: site ?? state.papers.site,
+        calibrations: gauge
+          ? { ...state.papers.calibrations, [gauge]: days as { on: string; due: string } }
+          : state.papers.calibrations,
+      };
+      return null;
+    },
+    words: (event, { plan }) =>
+      [
+        event.site && `place: ${event.site.name}, ${event.site.address}; customer: ${event.site.customer}`,
+        event.calibration &&
+          `${plan.gauges.find((g) => g.id === event.calibration!.gauge)?.name ?? event.calibration.gauge}: calibrated ${event.calibration.on}, valid to ${event.calibration.due}`,
+      ]
+        .filter(Boolean)
+        .join('; ') || 'nothing for the paper',
+  },
+  stop: { anytime: (_, on) => stop(on), undo: true, sign: () => true, words: () => 'STOP' },
   'stop-reason': {
     anytime: (event, { state }) => {
       if (state.ending?.by !== 'stop') return no('not-stopped', 'The run was not stopped.');

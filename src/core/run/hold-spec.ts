@@ -147,6 +147,18 @@ const goodEnd = (stage: Stage): string =>
         ? 'settled'
         : 'done';
 
+/** How long a hold of this stage is, each figure with where it comes from. */
+export function lengthOf(plan: Plan, state: RunState, stage: HoldStage) {
+  const sees = roleOf(stage.role).sees ?? false;
+  const times = minutesFor(plan, state, stage.part, stage.minutes, stage.minutesSource, sees);
+  // a settling period counts down to where its window can be full
+  const minutes =
+    stage.until === 'steady' && plan.format >= 2
+      ? Math.max(times.planned, steadyWindow(heldAfter(plan, state, stage, times.planned)) / 60_000)
+      : times.planned;
+  return { times, minutes };
+}
+
 /** What the next or running hold is; null where the stage holds nothing. */
 export function holdSpec(plan: Plan, state: RunState): HoldSpec | null {
   const visit = currentVisit(state);
@@ -155,16 +167,8 @@ export function holdSpec(plan: Plan, state: RunState): HoldSpec | null {
   if (stage.kind !== 'hold' && stage.kind !== 'isolate-and-repeat') return null;
   const found = stageBand(plan, state, stage);
   const [band, missing] = 'missing' in found ? [null, found.missing] : [found.value, ''];
-  if (stage.kind === 'hold') {
-    const sees = roleOf(stage.role).sees ?? false;
-    const times = minutesFor(plan, state, stage.part, stage.minutes, stage.minutesSource, sees);
-    // a settling period counts down to where its window can be full
-    const minutes =
-      stage.until === 'steady' && plan.format >= 2
-        ? Math.max(times.planned, steadyWindow(heldAfter(plan, state, stage, times.planned)) / 60_000)
-        : times.planned;
-    return { role: stage.role, band, missing, minutes, times, source: stage.minutesSource };
-  }
+  if (stage.kind === 'hold')
+    return { role: stage.role, band, missing, ...lengthOf(plan, state, stage), source: stage.minutesSource };
   const settled = currentCycle(visit)?.settle?.judgement !== undefined;
   const minutes = settled ? stage.minutes : stage.settleMinutes;
   const times = minutesFor(plan, state, stage.part, minutes, stage.minutesSource, false);

@@ -2,7 +2,7 @@
 import type { FormulaContext } from '@/core/formula';
 import type { Use } from '@/core/grammar/rule';
 import { VALVE_WORDS } from '@/core/installation/parts';
-import { unknownValves, valvesOf } from '@/core/installation/section';
+import { type System, unknownValves, valvesOf } from '@/core/installation/section';
 import { type Gauge, gaugeClass, LEVEL_MARK, perceptibleMovement } from '@/core/instrument/gauge';
 import type { ChecksStage, HoldStage, IsolateStage, Stage } from '@/core/kinds';
 import { ruleOfKind } from '@/core/kinds';
@@ -99,63 +99,71 @@ export function expectation(state: RunState): string {
   return `${visit.ordinal}:${visit.stage}:${stepOf(state)}:${tries}`;
 }
 
-const LISTS = { register: 'registers', intake: 'intakes', handler: 'handlers' } as const;
 /** The subject of a line that asks for what is not entered. */
 export const UNKNOWN = 'not-entered';
-/** The check lines of a stage for this plan, spread over the appliances they ask about. */
-export function checkLines(
-  plan: Plan,
-  stage: ChecksStage,
-): { id: string; item: CheckItem; subject?: { id: string; name: string; place: string } }[] {
-  return stage.items.flatMap((item) => {
-    if (!applies(plan, stage.part, item.when)) return [];
-    if (!item.each) return [{ id: item.key, item }];
-    if (item.each === 'valve') {
-      const known = valvesOf(plan.system)
-        .filter((v) => item.valves?.includes(v.kind))
-        .map((v) => ({
-          id: `${item.key}/${v.id}`,
-          item,
-          subject: { id: v.id, name: v.name, place: v.place },
-        }));
-      // a fact nobody has entered is asked, never taken for a no
-      const unknown = plan.format > 1 ? unknownValves(plan.system, item.valves ?? []) : [];
-      if (!unknown.length) return known;
-      const name = `Every ${unknown
-        .map((k) => VALVE_WORDS[k])
-        .join(', ')
-        .replace(/, ([^,]+)$/, ' or $1')} there is`;
-      const subject = { id: UNKNOWN, name, place: 'none is entered: look' };
-      return [...known, { id: `${item.key}/${UNKNOWN}`, item, subject }];
-    }
-    if (item.each === 'register' || item.each === 'intake' || item.each === 'handler') {
-      const own = plan.system[LISTS[item.each]] ?? [];
-      const lines = own.map((x) => ({
-        id: `${item.key}/${x.id}`,
-        item,
-        subject: { id: x.id, name: x.name, place: x.place },
-      }));
-      // registers and the handler are always there; of intakes nobody has said that there are none
-      if (lines.length) return lines;
-      const subject = {
-        id: UNKNOWN,
-        name: `Every ${partWord(item.each)} there is`,
-        place: 'none is entered: look',
-      };
-      return [{ id: `${item.key}/${UNKNOWN}`, item, subject }];
-    }
-    if (item.each === 'loop')
-      return (plan.system.loops ?? []).map((l) => ({
-        id: `${item.key}/${l.id}`,
-        item,
-        subject: { id: l.id, name: l.name, place: l.flowMeter },
-      }));
-    if (!caseOf(plan, stage.part).appliances) return [];
-    return plan.system.appliances
-      .filter((a) => (item.each === 'pilot' ? a.hasPilot : item.each === 'lid' ? a.hasLid : true))
-      .map((a) => ({ id: `${item.key}/${a.id}`, item, subject: { id: a.id, name: a.name, place: a.place } }));
-  });
+export interface CheckLine {
+  readonly id: string;
+  readonly item: CheckItem;
+  readonly subject?: { readonly id: string; readonly name: string; readonly place: string };
 }
+const about = (item: CheckItem, parts: readonly NonNullable<CheckLine['subject']>[]): CheckLine[] =>
+  parts.map(({ id, name, place }) => ({ id: `${item.key}/${id}`, item, subject: { id, name, place } }));
+/** A fact nobody has entered is asked, never taken for a no. */
+const askedFor = (item: CheckItem, what: readonly string[]): CheckLine => {
+  const [last, ...before] = [...what].reverse();
+  const name = `Every ${before.length ? `${before.reverse().join(', ')} or ` : ''}${last} there is`;
+  return about(item, [{ id: UNKNOWN, name, place: 'none is entered: look' }])[0]!;
+};
+const LISTS = { register: 'registers', intake: 'intakes', handler: 'handlers' } as const;
+type Each = NonNullable<CheckItem['each']>;
+const ofAppliances =
+  (which: (a: System['appliances'][number]) => boolean) => (plan: Plan, item: CheckItem, part?: string) =>
+    caseOf(plan, part).appliances ? about(item, plan.system.appliances.filter(which)) : [];
+// registers and the handler are always there; of intakes nobody has said that there are none
+const ofList = (list: keyof typeof LISTS) => (plan: Plan, item: CheckItem) => {
+  const own = plan.system[LISTS[list]] ?? [];
+  return own.length ? about(item, own) : [askedFor(item, [partWord(list)])];
+};
+const EACH: Record<Each, (plan: Plan, item: CheckItem, part?: string) => CheckLine[]> = {
+  valve: (plan, item) => {
+    const kinds = item.valves ?? [];
+    const unknown = plan.format > 1 ? unknownValves(plan.system, kinds) : [];
+    return [
+      ...about(
+        item,
+        valvesOf(plan.system).filter((v) => kinds.includes(v.kind)),
+      ),
+      ...(unknown.length
+        ? [
+            askedFor(
+              item,
+              unknown.map((k) => VALVE_WORDS[k]),
+            ),
+          ]
+        : []),
+    ];
+  },
+  register: ofList('register'),
+  intake: ofList('intake'),
+  handler: ofList('handler'),
+  loop: (plan, item) =>
+    about(
+      item,
+      (plan.system.loops ?? []).map(({ id, name, flowMeter }) => ({ id, name, place: flowMeter })),
+    ),
+  appliance: ofAppliances(() => true),
+  pilot: ofAppliances((a) => a.hasPilot),
+  lid: ofAppliances((a) => a.hasLid),
+};
+/** The check lines of a stage for this plan, spread over the parts they ask about. */
+export const checkLines = (plan: Plan, stage: ChecksStage): CheckLine[] =>
+  stage.items.flatMap((item) =>
+    !applies(plan, stage.part, item.when)
+      ? []
+      : item.each
+        ? EACH[item.each](plan, item, stage.part)
+        : [{ id: item.key, item }],
+  );
 
 /** Lines still open. */
 export const openLines = (plan: Plan, visit: Visit) => {

@@ -1,12 +1,13 @@
 import { newRooms } from '@/core/kinds/rooms';
 import type { Plan } from '@/core/plan/plan';
-import { momentOf, type PlacedEvent, type RunEvent } from './events';
+import { type EventOf, momentOf, type PlacedEvent, type RunEvent } from './events';
 import { foldOf } from './folds';
 import { notAhead } from './gate';
 import { currentVisit, expectation, stageOf } from './read';
 import { LATE_AFTER_MS, mark } from './readings';
 import type { RunState } from './state';
 import { enter, overtaken, type Refusal } from './transition';
+import { isSign, remember, takeBack } from './undo';
 
 /** A run that has just begun: nothing entered, its first stage open. */
 export function begin(plan: Plan): RunState {
@@ -46,6 +47,9 @@ export function begin(plan: Plan): RunState {
     signatures: [],
     withoutEffect: [],
     clockMarks: [],
+    papers: { site: null, calibrations: {} },
+    back: [],
+    undone: [],
     events: 0,
     lastAt: 0,
   };
@@ -55,10 +59,28 @@ export function begin(plan: Plan): RunState {
 
 /**
  * One entry taken into the state, which it changes: it takes effect or is set aside with a reason. Total: any schema-valid
- * event in any state. @returns why it had no effect, or null
+ * event in any state. @param keep remembers what stood before, so that the step can be taken back  @returns why it had no effect, or null
  */
-export function step(plan: Plan, state: RunState, event: RunEvent): Refusal | null {
-  const refusal = apply(plan, state, event);
+export function step(plan: Plan, state: RunState, event: RunEvent, keep = false): Refusal | null {
+  const rule = foldOf(event);
+  const undo = event.kind === 'undo';
+  // signed is signed: nothing behind it is kept to go back to
+  const before =
+    keep && (rule.transition || rule.undo) && state.phase !== 'signed'
+      ? copyOf({ ...state, back: [] })
+      : null;
+  const refusal = undo ? takeBackHere(plan, state, event) : apply(plan, state, event);
+  if (keep && !refusal && !undo)
+    remember(
+      state,
+      event,
+      momentOf(event),
+      before && {
+        before,
+        sign: isSign(rule, event, before, state),
+        words: rule.words(event, { plan, state: before }),
+      },
+    );
   if (refusal) state.withoutEffect.push({ id: event.id, ...refusal });
   if (Math.abs(event.offset) > LATE_AFTER_MS)
     mark(
@@ -76,7 +98,9 @@ export function step(plan: Plan, state: RunState, event: RunEvent): Refusal | nu
  */
 export function reduce(plan: Plan, events: readonly PlacedEvent[]): RunState {
   const state = begin(plan);
-  for (const event of inOrder(events)) step(plan, state, event);
+  // what nobody took back needs nothing to go back to
+  const keep = events.some((e) => e.kind === 'undo');
+  for (const event of inOrder(events)) step(plan, state, event, keep);
   return state;
 }
 
@@ -107,6 +131,12 @@ export const offsetWords = (offset: number) => {
 export const misfit = (plan: Plan, state: RunState, event: RunEvent): Refusal | null =>
   notAhead(event) ?? foldOf(event).misfit?.(event, { plan, state }) ?? null;
 
+function takeBackHere(plan: Plan, state: RunState, event: EventOf<'undo'>): Refusal | null {
+  return (
+    notAhead(event) ??
+    takeBack({ plan, state, at: momentOf(event) }, event, copyOf, (e) => void step(plan, state, e, true))
+  );
+}
 function apply(plan: Plan, state: RunState, event: RunEvent): Refusal | null {
   const rule = foldOf(event);
   const on = { plan, state, at: momentOf(event) };
@@ -139,13 +169,16 @@ export function foldOn(plan: Plan, before: Folded | null, events: readonly Place
   const known = before?.plan === plan && before.ids.every((id, n) => log[n]?.id === id) ? before : null;
   if (known?.ids.length === log.length) return known;
   const state = known ? copyOf(known.state) : begin(plan);
-  for (const event of log.slice(known?.ids.length)) step(plan, state, event);
+  for (const event of log.slice(known?.ids.length)) step(plan, state, event, true);
   return { plan, ids: log.map((e) => e.id), state };
 }
 
 /** A state that can be changed without the one it came from. */
 function copyOf<T>(value: T): T {
-  if (Array.isArray(value)) return value.map(copyOf) as T;
+  // a pair of numbers is never changed in its place: a trace of a day is copied as one list
+  if (Array.isArray(value))
+    return (Array.isArray(value[0]) && typeof value[0][0] === 'number' ? [...value] : value.map(copyOf)) as T;
   if (typeof value !== 'object' || value === null) return value;
-  return Object.fromEntries(Object.entries(value).map(([k, v]) => [k, copyOf(v)])) as T;
+  // what can be gone back to is never changed either
+  return Object.fromEntries(Object.entries(value).map(([k, v]) => [k, k === 'back' ? v : copyOf(v)])) as T;
 }

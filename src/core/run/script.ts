@@ -31,7 +31,7 @@ import { verbOn, type Verbs } from './verbs';
  * verbs: checks (answers every open line; further arguments `line=yes`), gauge NAME, ownkit NAME..., zero F, fill F, start F, end F,
  * unheld falls|rises|low F, read F, topup F F [LITRES], pump F [LITRES [STROKES]], look F dry|drips [WHERE], nopump WHY, drawn F LITRES,
  * witness start|end same|fell|rose [TEXT], photo HASH CAPTION [SHOWS], disturb WHAT, temperature start|end F, barometer start|end|none F, observe KEY [WHY], skip REASON TEXT,
- * note TEXT, stop, reason R TEXT, joint NAME FOUND [SIZE], proceed, seen WHAT TEXT, volume [DRAWN BEFORE AFTER],
+ * note TEXT, undo [WHY], stop, reason R TEXT, joint NAME FOUND [SIZE], proceed, seen WHAT TEXT, volume [DRAWN BEFORE AFTER],
  * mark TEXT, still [WHY], moved TURNS, input APPLIANCE TURNS SECONDS, inventory all | ID POINT=SAID..., short F WHY,
  * putback, unsafe DANGER ACTION TEXT TOLD, sign NAME, customer NAME, seenby NAME OFFICE [whole|end], refuse NAME WHY
  */
@@ -57,6 +57,7 @@ export function playScript(
   const state = reduce(plan, options.after ?? []);
   const offset = scribe.offset ?? 0;
   const queue = [...lines];
+  const takesBack = lines.some(([, verb]) => verb === 'undo');
   for (let line = queue.shift(); line; line = queue.shift()) {
     const [seconds, verb, ...args] = line;
     const at = scribe.began + Math.round(seconds * 1000) - offset;
@@ -80,7 +81,7 @@ export function playScript(
         expects: expectation(state),
       } as RunEvent;
       events.push(event);
-      const refused = step(plan, state, event);
+      const refused = step(plan, state, event, takesBack);
       if (refused?.code === 'tap') {
         // a dial close to its limit: tapped, and read again five seconds later
         queue.unshift([seconds + 5, verb, ...args]);

@@ -17,6 +17,8 @@ import type {
 } from './events';
 import type { Judgement } from '@/core/verdict/judge';
 import type { ClockPoint } from './clock';
+import type { Papers } from './papers';
+import type { Back, Undone } from './undo';
 
 export interface Answer {
   readonly answer: 'done' | 'yes' | 'no' | 'undone';
@@ -323,6 +325,12 @@ export interface RunState {
   /** Events that had no effect, with the reason: overtaken transitions and refusals. They stay in the log. */
   withoutEffect: { readonly id: string; readonly code: string; readonly text: string }[];
   clockMarks: string[];
+  /** What followed for the paper after the plan was made. */
+  papers: Papers;
+  /** Steps that can still be taken back, the newest last. */
+  back: readonly Back[];
+  /** Steps that were taken back. */
+  undone: Undone[];
   events: number;
   lastAt: number;
 }

@@ -3,7 +3,7 @@ import { known } from '@/core/formula';
 import { minutesFor } from './hold-spec';
 import { edgesOf } from '@/core/grammar/edges';
 import type { Edge } from '@/core/grammar/rule';
-import type { IsolateStage } from '@/core/kinds';
+import type { IsolateStage, Stage } from '@/core/kinds';
 import type { Part } from '@/core/pack/schema';
 import { applies, type Plan } from '@/core/plan/plan';
 import type { Cycle, RunState, Visit } from './state';
@@ -77,6 +77,21 @@ export function firstCycle(plan: Plan, stage: IsolateStage): Cycle {
   return { subject: first?.id ?? 'none', name: first?.name ?? 'No appliance', positions: false };
 }
 
+/** Where an outcome leads from here. @param times how often it has come, this time counted */
+export const edgeOf = (
+  plan: Plan,
+  state: RunState,
+  stage: Stage,
+  outcome: string,
+  times: number,
+): Edge | undefined =>
+  edgesOf(stage.on[outcome]).find(
+    (e: Edge) =>
+      applies(plan, stage.part, e.when) &&
+      (e.upTo === undefined || times <= e.upTo) &&
+      (e.whileRepeats === undefined || state.repeats < e.whileRepeats),
+  );
+
 /** Ends the present stage with an outcome and follows the pack's graph. */
 export function follow(plan: Plan, state: RunState, outcome: string, at: number): void {
   const visit = currentVisit(state)!;
@@ -86,15 +101,7 @@ export function follow(plan: Plan, state: RunState, outcome: string, at: number)
   const key = `${visit.stage}.${outcome}`;
   const times = (state.taken[key] = (state.taken[key] ?? 0) + 1);
   const part = stage.part ?? '';
-  const edge =
-    edgesOf(stage.on[outcome]).find(
-      (e: Edge) =>
-        applies(plan, stage.part, e.when) &&
-        (e.upTo === undefined || times <= e.upTo) &&
-        (e.whileRepeats === undefined || state.repeats < e.whileRepeats),
-    ) ??
-    UNSAID[outcome] ??
-    STANDS_STILL;
+  const edge = edgeOf(plan, state, stage, outcome, times) ?? UNSAID[outcome] ?? STANDS_STILL;
   if (edge.repeat) state.repeats += 1;
   if (edge.resets) {
     state.repeats = state.fails = state.passes = state.smallFalls = 0;

@@ -2,7 +2,7 @@
 import { edgesOf } from '@/core/grammar/edges';
 import type { Stage } from '@/core/kinds';
 import { cylinderNeeds } from '@/core/kinds/cylinder/fold';
-import { editionsOf, isPushed, rangesFor, referenceOf } from '@/core/kinds/fan/asked';
+import { isPushed, limitOf, rangesFor, referenceOf } from '@/core/kinds/fan/asked';
 import { ASKED } from '@/core/kinds/listen/fold';
 import { mapNow } from '@/core/kinds/map/fold';
 import { endsOfLine, plugsIn } from '@/core/kinds/plugs/fold';
@@ -240,7 +240,7 @@ const cylinder: Turn<'cylinder'> = (hand, stage) => {
 const fan: Turn<'fan'> = (hand, stage, tried) => {
   const { plan } = hand;
   const reference = referenceOf(plan, stage) ?? hand.stuck('the test pressure is not known');
-  const limit = editionsOf(plan, stage).find((e) => e.judges)?.limit?.flow ?? null;
+  const limit = limitOf(plan, stage);
   const kit = plan.ownKit?.find((k) => k.ranges?.length);
   if (!kit || tried > 3)
     return hand.say({ kind: 'fan-cannot', what: 'reading', why: kit ? 'nothing decides' : 'no fan' });

@@ -1,5 +1,5 @@
 /** What a fan showed, in the sentences of a record. */
-import { editionsOf, flowWords, isPushed, type FanStage } from '@/core/kinds/fan/asked';
+import { flowWords, isPushed, judgingEdition, type FanStage } from '@/core/kinds/fan/asked';
 import { STEEPEST } from '@/core/kinds/fan/judge';
 import type { FanReading, FanResult, FanVisit } from '@/core/kinds/fan/state';
 import type { Plan } from '@/core/plan/plan';
@@ -45,7 +45,7 @@ function flowSentence(v: FanVisit, r: FanResult, plan: Plan, stage: FanStage): s
 /** Limit and own kit beside it. */
 function againstWords(r: FanResult, plan: Plan, stage: FanStage): string {
   const unit = r.at ? (r.at.from as FanReading).fan.range.least.unit : 'CFM';
-  const edition = editionsOf(plan, stage).find((e) => e.judges);
+  const edition = judgingEdition(plan, stage);
   if (r.limit === null) return edition ? `${edition.title} gives no limit for this case` : '';
   const own =
     r.blank === null

@@ -10,7 +10,7 @@ import { convert } from '@/core/quantity/unit';
 import { simulatesOf } from '@/core/plan/offer';
 import type { Fault, SimulatedInstallation } from '@/core/simulation/installation';
 import { type DuctFault, SIMULATED_RINGS, type SimulatedDuct } from '@/core/simulation/duct';
-import { editionsOf, type FanStage, isPushed, referenceOf } from '@/core/kinds/fan/asked';
+import { type FanStage, isPushed, limitOf, referenceOf } from '@/core/kinds/fan/asked';
 import type { OwnKit } from '@/core/instrument/kit';
 import type { CircuitFault, SimulatedCircuit } from '@/core/simulation/circuit';
 import type { LiquidFault, PoolFault, SimulatedLiquid } from '@/core/simulation/liquid-truth';
@@ -163,12 +163,11 @@ function ductOf(plan: Plan, seed: number, wished: string): SimulatedDuct {
   const stage = Object.values(plan.procedure.stages).find(
     (s): s is FanStage => s.kind === 'fan' && s.of === 'system',
   );
-  const limit = stage && editionsOf(plan, stage).find((e) => e.judges)?.limit?.flow;
   return {
     kind: 'duct',
     seed,
     fault: faultOf<DuctFault>(plan, wished, seed),
-    limit: limit ?? USUAL_LIMIT,
+    limit: (stage && limitOf(plan, stage)) ?? USUAL_LIMIT,
     reference: (stage && referenceOf(plan, stage)) ?? 25,
     registers: (plan.system.registers ?? []).map(({ id, name }) => ({ id, name })),
     pushed: !stage || isPushed(plan, stage),

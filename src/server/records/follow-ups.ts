@@ -146,8 +146,8 @@ async function syncDue(tx: Tx, org: string): Promise<void> {
               kind: 'calibration' as const,
               subject: id,
               system: null,
-              text: `Calibration of ${g.name} (${g.serial})`,
-              due: g.calibrationDue,
+              text: `Calibration of ${g.name} (${g.serial})${g.calibrationDue ? '' : ' is not entered'}`,
+              due: g.calibrationDue || dayAfter(moment, 0),
               owner: null,
             },
           ]

@@ -49,7 +49,9 @@ beforeAll(async () => {
   system = uuid7(Date.now());
   await inOrganisation(made, async (tx) => {
     const site = uuid7(Date.now());
-    await tx.insert(sites).values({ org: made.org, id: site, name: 'Kiln', address: '', customer: '' });
+    await tx
+      .insert(sites)
+      .values({ org: made.org, id: site, name: 'Kiln', address: '2 Fulling Yard', customer: 'A. Baker' });
     await tx.insert(systems).values({ org: made.org, id: system, site, name: 'Kiln gas', facts: bakery() });
     const facts = { ...gauge(), id: GAUGE, name: 'G-02', calibrationDue: '2099-01-01' };
     await tx.insert(gauges).values({ org: made.org, id: GAUGE, name: 'G-02', facts });

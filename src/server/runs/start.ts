@@ -19,10 +19,12 @@ import { beginSimulation, hiddenFault, simulatedFan, simulatedGauge } from '@/se
 import { clockIsAdjustable, now } from '@/server/now';
 import { withSightings } from '@/server/places/inventory';
 import { withLooks } from '@/server/places/looks';
+import { practiceSite } from '@/server/places/practice-site';
 import type { System } from '@/core/installation/section';
 import { tradeOf } from '@/core/trades';
 import { PARTED_WORDS } from '@/core/trades/trade';
 import { sectionsOf, withinSection } from '@/core/trades/sections';
+import { gaugesUsedBy } from './last-test';
 import { earlierGood, recordOfSystem } from '@/server/runs/earlier';
 import { editionsOf } from '@/server/rules/rules';
 import { storedPack } from '@/server/rules/stored';
@@ -33,7 +35,7 @@ import type { StartRun } from '@/wire/requests';
 
 /** The plan of a run as it would start now; used for starting and for showing it beforehand. */
 export async function planFor(
-  session: Pick<Session, 'org' | 'organisation' | 'name'>,
+  session: Pick<Session, 'org' | 'organisation' | 'name'> & Partial<Pick<Session, 'person'>>,
   request: Omit<StartRun, 'visit'>,
   options: { ahead?: boolean } = {},
 ): Promise<{ plan: Plan; site: string }> {
@@ -52,12 +54,21 @@ export async function planFor(
       .limit(1);
     if (!pack) throw notHere('rule pack');
     const { site } = row;
+    if (!request.practice && site.id === practiceSite(session.org))
+      throw new TroubleError(
+        422,
+        'practice-only',
+        'This installation is for practice only. Begin a test for real with Test now, or on a place of your own.',
+      );
     const resolved = citedPack(storedPack(pack), await editionsOf(tx, pack.id), session.organisation);
     const rule = resolved.procedures.find((p) => p.id === request.procedure);
     const simulated = fillingNamed(rule?.fills).simulated;
     const cabinet: Gauge[] = request.practice
       ? [simulatedGauge(request.id, simulated.unit)]
-      : (await tx.select().from(gauges)).map((g) => g.facts);
+      : lastFirst(
+          (await tx.select().from(gauges)).map((g) => g.facts),
+          session.person ? await gaugesUsedBy(tx, session.person) : [],
+        );
     const things = request.practice ? [] : (await tx.select().from(kit)).map((k) => k.facts);
     const blanks = things.length
       ? await tx
@@ -97,6 +108,7 @@ export async function planFor(
       case: request.case,
       choices: request.choices ?? {},
       gauges: cabinet,
+      ...(cabinet.some((g) => g.id === request.gauge) ? { gaugeMeant: request.gauge! } : {}),
       ...(ownKit.length ? { ownKit } : {}),
       ...attendanceOf(request),
       ...(beside ? { beside } : {}),
@@ -114,6 +126,11 @@ export async function planFor(
   });
 }
 
+/** The gauges a person used last stand first; of equal fit the bench keeps this order. */
+const lastFirst = (all: readonly Gauge[], used: readonly string[]): Gauge[] => {
+  const rank = (g: Gauge) => (used.includes(g.id) ? used.indexOf(g.id) : used.length);
+  return [...all].sort((a, b) => rank(a) - rank(b));
+};
 /** The installation, or the one section of it that is meant, with everything known of it from before. */
 async function sectionMeant(tx: Tx, facts: System, section: string | undefined): Promise<System> {
   // what relies on its maker's test stands under what is not covered, with its certificate

@@ -14,6 +14,7 @@ import {
   openJoints,
   unsafeOpen,
 } from '@/core/run/read';
+import { papersMissing, withPapers } from '@/core/run/papers';
 import { verdictOf } from '@/core/verdict/verdict';
 import { showFigure } from '@/core/quantity/figure';
 import type { BenchEngine, BenchView } from '@/device/bench';
@@ -26,6 +27,7 @@ import { dueDate, VERDICT_COLOUR } from '@/ui/kit/words';
 import { Results } from '@/ui/kit/part-results';
 import { Why } from '@/ui/kit/why';
 import { may, type Identity } from '@/wire/role';
+import { PapersPart } from './papers';
 import { Signing, Witness } from './signing';
 import { StopReason } from './stop';
 import type { PanelProps } from './shared';
@@ -65,6 +67,9 @@ export function Closing(props: Props) {
       )}
       {(state.phase === 'put-back' || state.phase === 'signing') && <Pictures {...props} />}
       {state.phase === 'put-back' && <PutBack {...props} />}
+      {(state.phase === 'put-back' || state.phase === 'signing') && !state.signatures.length && (
+        <PapersPart {...props} />
+      )}
       {state.phase === 'signing' && !unsafeOpen(plan, state) && <Signing {...props} />}
       {state.phase === 'signed' && <Sealing {...props} />}
     </div>
@@ -224,7 +229,7 @@ function Unsafe({ view, act }: Props) {
           className={field}
           value={told}
           onChange={(e) => setTold(e.target.value)}
-          placeholder={view.plan.site.customer}
+          placeholder={withPapers(view.plan, view.state).site.customer}
           maxLength={200}
         />
       </label>
@@ -384,6 +389,7 @@ function Sealing({ view, engine, who, act }: Props) {
     setBusy(false);
   };
   const doubts = plan.practice ? [] : impossibleTimes(plan, view.state, view.events, serverNow());
+  const missing = plan.practice ? [] : papersMissing(plan, view.state);
   const nobody = { id: '', name: '', role: who.role, licence: null };
   const licence = plan.practice
     ? recordStatus(plan, { signer: nobody, sealer: nobody, day: '', impossible: [] }).reason
@@ -393,8 +399,13 @@ function Sealing({ view, engine, who, act }: Props) {
       <h2 className="text-xl font-semibold">Signed, waiting for its number</h2>
       <p className="mt-1 max-w-3xl">
         Sealing gives the record its number and fingerprint. After that nothing can be changed; a later record
-        can supersede it. {doubts.length === 0 && licence}
+        can supersede it. {doubts.length === 0 && missing.length === 0 && licence}
       </p>
+      {missing.length > 0 && (
+        <p className="mt-2 max-w-3xl border-l-4 border-ochre pl-3">
+          It will not be a certificate: {missing.join(' ')}
+        </p>
+      )}
       {doubts.length > 0 && (
         <div className="mt-2 max-w-3xl border-l-4 border-ochre pl-3">
           <p className="font-semibold">It will not be a certificate: its times cannot all be true.</p>

@@ -4,8 +4,9 @@ import { useEffect, useRef, useState, type ReactNode } from 'react';
 import { entryStep, parseReading, type Gauge } from '@/core/instrument/gauge';
 import { add, exact, FigureError, formatExact, subtract, type Exact } from '@/core/quantity/exact';
 import { unitLabel } from '@/core/quantity/unit';
-import { now } from '@/device/clock';
+import { now, serverNow } from '@/device/clock';
 import type { GaugeFrame } from '@/device/bench';
+import { Button, HoldButton } from '@/ui/kit/button';
 import { buttonClass } from '@/ui/kit/button-class';
 import { leaveDraft } from './draft';
 
@@ -23,6 +24,10 @@ interface Props {
   readonly previous?: Exact | null;
   readonly live?: GaugeFrame | null;
   readonly signed?: boolean;
+  /** What is judged ends with it: the same figure again is pressed and held. */
+  readonly sameHeld?: boolean;
+  /** The one figure it should show, with what is said by pressing it. */
+  readonly expected?: { readonly figure: Exact; readonly words: string };
   /** What must be ticked before saving. */
   readonly confirm?: string;
   readonly extra?: ReactNode;
@@ -39,6 +44,11 @@ interface Props {
 const KEY = 'figure min-h-11 min-w-0 border border-edge bg-panel text-2xl hover:border-ink active:bg-block';
 const WIDE =
   'min-h-11 border border-edge bg-panel px-2 text-sm font-semibold leading-tight hover:border-ink active:bg-block disabled:text-quiet disabled:border-seam lg:text-base';
+
+/** A display this old, ms, is what the gauge shows now. House figure */
+const SHOWN_MS = 5_000;
+export const fresh = (live: GaugeFrame | null | undefined): boolean =>
+  !!live && Math.abs(serverNow() - live.at) <= SHOWN_MS;
 
 /** What is typed, how it came, and the way it is saved: it stays until it is. */
 function useTyping({ gauge, label, previous, live, confirm, onSave, onCancel }: Props) {
@@ -86,31 +96,28 @@ function useTyping({ gauge, label, previous, live, confirm, onSave, onCancel }: 
     }
   };
   const commit = async () => {
-    if (busy) return;
-    let figure: Exact;
+    // nothing typed: what the gauge shows now is taken with the one press
+    if (!text && shown && fresh(live)) return save(shown, 'streamed', now());
     try {
-      figure = parseReading(text, gauge);
+      await save(parseReading(text, gauge), how, readAt ?? now());
     } catch (error) {
       setTrouble(error instanceof FigureError ? error.message : String(error));
-      return;
     }
-    if (confirm && !ticked) {
+  };
+  const save = async (figure: Exact, by: typeof how, seen: number, said?: true) => {
+    if (busy) return;
+    if (confirm && !ticked && !said) {
       setTrouble(`Tick first: ${confirm.toLowerCase()}.`);
       return;
     }
     setBusy(true);
     const kept = typed.current;
     typed.current = ''; // being saved: leaving now loses nothing
-    const said = await onSave({
-      figure,
-      readAt: readAt ?? now(),
-      same: how === 'same',
-      streamed: how === 'streamed',
-    });
+    const wrong = await onSave({ figure, readAt: seen, same: by === 'same', streamed: by === 'streamed' });
     setBusy(false);
-    if (said) {
+    if (wrong) {
       typed.current = kept;
-      setTrouble(said);
+      setTrouble(wrong);
     } else setText('');
   };
   return {
@@ -128,6 +135,7 @@ function useTyping({ gauge, label, previous, live, confirm, onSave, onCancel }: 
     put,
     press,
     step,
+    save,
     commit,
   };
 }
@@ -137,7 +145,8 @@ type Typing = ReturnType<typeof useTyping>;
 export function Keypad(props: Props) {
   const { label, save, confirm, extra, aside } = props;
   const typing = useTyping(props);
-  const { text, trouble, setTrouble, ticked, setTicked, busy, field, unit, put, commit } = typing;
+  const { text, trouble, setTrouble, ticked, setTicked, busy, field, unit, put, commit, shown } = typing;
+  const { expected } = props;
   return (
     <form
       className="flex flex-[1_0_auto] flex-col gap-2"
@@ -184,12 +193,24 @@ export function Keypad(props: Props) {
         </label>
       )}
       {extra}
+      {expected && !text && (
+        <Button
+          tone="act"
+          className="min-h-16 shrink-0 text-lg"
+          disabled={busy}
+          onClick={() => void typing.save(expected.figure, 'typed', now(), true)}
+        >
+          <span>
+            {expected.words} <span className="figure">{formatExact(expected.figure)}</span> {unit}
+          </span>
+        </Button>
+      )}
       <Keys typing={typing} {...props} />
       <button
         type="submit"
         disabled={busy}
         className={buttonClass(
-          'act',
+          expected && !text ? 'plain' : 'act',
           'sticky bottom-0 z-10 min-h-16 w-full shrink-0 text-xl lg:min-h-[72px]',
         )}
       >
@@ -198,6 +219,10 @@ export function Keypad(props: Props) {
           {text && !trouble ? (
             <span className="figure block text-base font-normal">
               {text} {unit}
+            </span>
+          ) : shown && fresh(props.live) ? (
+            <span className="block text-base font-normal">
+              with the display, <span className="figure">{formatExact(shown)}</span> {unit}
             </span>
           ) : null}
         </span>
@@ -208,9 +233,10 @@ export function Keypad(props: Props) {
 
 /** Digits, and beside them the keys that spare typing: the display, the figure before, a step up or down. */
 function Keys({
-  typing: { text, how, shown, cancel, put, press, step },
+  typing: { text, how, shown, cancel, put, press, step, save },
   gauge,
   previous,
+  sameHeld,
   signed,
   onCancel,
   other,
@@ -240,7 +266,16 @@ function Keys({
             <span className="figure">{formatExact(shown)}</span>
           </button>
         )}
-        {previous && (
+        {previous && sameHeld && (
+          <HoldButton
+            tone="plain"
+            className="min-h-11 px-2 text-sm leading-tight"
+            onHeld={() => void save(previous, 'same', now())}
+          >
+            Looked again: still <span className="figure">{formatExact(previous)}</span>
+          </HoldButton>
+        )}
+        {previous && !sameHeld && (
           <button type="button" className={WIDE} onClick={() => put(formatExact(previous), 'same')}>
             Same <span className="max-lg:hidden">as before: </span>
             <span className="figure">{formatExact(previous)}</span>

@@ -7,7 +7,7 @@ import { isTransition } from '@/core/run/folds';
 import { currentVisit, holdEnds, owedWords, runningHold, stageOf } from '@/core/run/read';
 import { type Verdict, verdictOf, WORDS } from '@/core/verdict/verdict';
 import { armAlarm, keepAwake } from '@/device/alarm';
-import type { BenchEngine, BenchView } from '@/device/bench';
+import type { BenchEngine, BenchView, Next } from '@/device/bench';
 import { startWorker } from '@/device/worker';
 import { Wall, WallStrip } from '@/ui/charts/wall';
 import { mirrored } from '@/ui/frame/settings';
@@ -30,6 +30,7 @@ import { SavedLine } from './saved-line';
 import type { PanelProps } from './shared';
 import type { Side } from './side-entry';
 import { Below, Beside, SimulatedWorks, StagePane } from './stage-pane';
+import { Undo } from './undo';
 import { isLate, UrgentLine, useUrgentAlarm } from './urgent';
 import { useNow, useOpening, useView } from './use-bench';
 
@@ -86,6 +87,13 @@ function useLeaving(owed: boolean): void {
     return () => removeEventListener('beforeunload', ask);
   }, [owed]);
 }
+/** What is left of a hold stands in the tab. @param toGo ms */
+function usePageTitle(toGo: number | null, title: string): void {
+  const whole = `${toGo === null ? '' : toGo > 0 ? `${countdown(toGo)} ` : 'Read it: '}${title}`;
+  useEffect(() => {
+    document.title = whole;
+  }, [whole]);
+}
 /** At a new stage: its top in sight, and said to whoever does not see it; what somebody types elsewhere keeps the focus. */
 function useNewStage(stageKey: string, heading: RefObject<HTMLElement | null>, onNew: () => void): void {
   const shown = useRef<string | null>(null);
@@ -135,14 +143,16 @@ function OpenBench({ engine, who }: { engine: BenchEngine; who: Identity }) {
   const saysItself = visit !== null && PANELS[visit.kind].saysItself === true;
   const other = useCompanion(view, who);
   const waits = heldBack(plan, state, other);
-  const act = async (payload: Payload) => {
+  const [last, setLast] = useState<string | null>(null);
+  const act = async (payload: Payload, next?: Next) => {
     const wait = waits[0];
     if (wait && isTransition(payload.kind)) {
       setMessage(saysItself ? '' : wait.text);
       return { accepted: false as const, code: 'waits', text: wait.text };
     }
-    const answer = await engine.append(payload);
+    const answer = await engine.append(payload, next);
     setMessage(answer.accepted || saysItself ? '' : answer.text);
+    if (answer.accepted && payload.kind !== 'undo') setLast(answer.id);
     return answer;
   };
   const courses = wallCourses(plan, state, at);
@@ -152,11 +162,7 @@ function OpenBench({ engine, who }: { engine: BenchEngine; who: Identity }) {
       ? `${part.title}: ${visit.title}`
       : visit.title
     : { running: '', 'put-back': 'Put back', signing: 'Signatures', signed: 'Seal' }[state.phase];
-  const toGo = running ? holdEnds(running) - at : null;
-  const pageTitle = `${toGo === null ? '' : toGo > 0 ? `${countdown(toGo)} ` : 'Read it: '}${title}, ${plan.system.name}`;
-  useEffect(() => {
-    document.title = pageTitle;
-  }, [pageTitle]);
+  usePageTitle(running ? holdEnds(running) - at : null, `${title}, ${plan.system.name}`);
   const panel: PanelProps | null = visit && stage ? { view, engine, who, visit, stage, at, act } : null;
   return (
     <div
@@ -169,7 +175,10 @@ function OpenBench({ engine, who }: { engine: BenchEngine; who: Identity }) {
         heading={heading}
         stop={visit && may(who.role, 'run') ? () => void act({ kind: 'stop' }) : null}
       />
-      <SavedLine view={view} />
+      <div className="relative">
+        <SavedLine view={view} />
+        <Undo view={view} id={last} act={act} onOver={() => setLast(null)} />
+      </div>
       <Companion view={view} other={other} at={at} waits={waits} />
       {urgent && (state.phase !== 'running' || isLate(urgent, at)) && <UrgentLine owed={urgent} at={at} />}
       <Suspense fallback={null}>

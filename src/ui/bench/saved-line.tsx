@@ -17,7 +17,7 @@ export function SavedLine({ view, wide = false }: { view: BenchView; wide?: bool
   const text = `saved here ${view.here}, with the office ${view.here - view.waiting}${photos}`;
   return (
     <p
-      className={`text-sm ${wide ? 'text-right max-lg:hidden' : 'border-b border-seam px-3 py-1 lg:hidden'} ${away ? 'text-ochre' : 'text-quiet'}`}
+      className={`text-sm ${wide ? 'text-right max-lg:hidden' : 'flex min-h-14 flex-wrap content-center items-center border-b border-seam px-3 py-1 lg:hidden'} ${away ? 'text-ochre' : 'text-quiet'}`}
       data-here={view.here}
       data-office={view.here - view.waiting}
       aria-live="polite"

@@ -1,4 +1,4 @@
-import type { AppendAnswer, BenchEngine, BenchView } from '@/device/bench';
+import type { AppendAnswer, BenchEngine, BenchView, Next } from '@/device/bench';
 import type { Payload } from '@/core/run/events';
 import type { Visit } from '@/core/run/state';
 import type { Stage } from '@/core/kinds';
@@ -12,6 +12,6 @@ export interface PanelProps {
   readonly visit: Visit;
   readonly stage: Stage;
   readonly at: number;
-  /** Appends and shows the answer where refused. */
-  readonly act: (payload: Payload) => Promise<AppendAnswer>;
+  /** Appends, with what follows by the same press, and shows the answer where refused. */
+  readonly act: (payload: Payload, next?: Next) => Promise<AppendAnswer>;
 }

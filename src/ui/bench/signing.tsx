@@ -1,4 +1,5 @@
 'use client';
+import { withPapers } from '@/core/run/papers';
 import { useState } from 'react';
 import { signatureLines } from '@/core/record/signatures';
 import { Button } from '@/ui/kit/button';
@@ -73,6 +74,7 @@ function Tester({ act, who }: Omit<Props, 'view'>) {
 
 function Customer({ view, act }: Omit<Props, 'who'>) {
   const { plan } = view;
+  const { customer } = withPapers(plan, view.state).site;
   const [strokes, setStrokes] = useState('');
   const [name, setName] = useState('');
   const [refused, setRefused] = useState('');
@@ -90,7 +92,7 @@ function Customer({ view, act }: Omit<Props, 'who'>) {
             className={field}
             value={name}
             onChange={(e) => setName(e.target.value)}
-            placeholder={plan.site.customer}
+            placeholder={customer}
             maxLength={120}
           />
         </label>
@@ -126,14 +128,14 @@ function Customer({ view, act }: Omit<Props, 'who'>) {
             void send({
               kind: 'signature',
               role: 'customer',
-              name: name.trim() || plan.site.customer,
+              name: name.trim() || customer,
               ...(refuses ? { refused: refused.trim() } : { strokes }),
             })
           }
         >
           {refuses ? 'Record the refusal' : 'Sign as customer'}
         </Button>
-        <OwnDevice run={plan.run} signs="customer" name={name.trim() || plan.site.customer} />
+        <OwnDevice run={plan.run} signs="customer" name={name.trim() || customer} />
       </div>
     </section>
   );

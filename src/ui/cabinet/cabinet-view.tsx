@@ -153,7 +153,7 @@ function GaugeRow({
   const [open, setOpen] = useState(false);
   const [editing, setEditing] = useState(false);
   const { gauge: g, standing: s } = line;
-  const out = g.calibrationDue < day;
+  const out = g.calibrationDue !== '' && g.calibrationDue < day;
   const spares = sparesOf(g, all, day);
   return (
     <li className="border-b border-seam" data-gauge={g.name}>

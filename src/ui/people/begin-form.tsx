@@ -17,7 +17,7 @@ export function BeginForm() {
       keepIdentity(
         await office<Identity>('/api/session', { body: { email: form.email, password: form.password } }),
       );
-      location.assign('/organisation');
+      location.assign('/today');
     },
   });
   return (

@@ -12,9 +12,9 @@ import { useFormDraft } from '@/ui/kit/use-draft';
 import type { FirstFactsForm } from '@/wire/first-facts-schema';
 import { noFacts } from '@/wire/no-facts';
 import { PIPE_CHOICES, usualSize } from '@/wire/pipe';
-import { Minus, Plus } from 'lucide-react';
 import { Suspense, useState } from 'react';
 import { useForm, type UseFormReturn } from 'react-hook-form';
+import { Counters } from './counters';
 
 const loadDrawn = () => import('./drawn-system');
 const DrawnSystem = byNeed(() => loadDrawn().then((m) => m.DrawnSystem));
@@ -28,43 +28,6 @@ type Facts = UseFormReturn<FirstFactsForm>;
 const tradeIn = (form: FirstFactsForm) =>
   tradeOf({ medium: form.medium, ...dutyFrom(form.medium, form.duty) });
 
-/** How many of each thing: a tap more, a tap less. */
-function Counted({ form }: { form: Facts }) {
-  const facts = form.watch();
-  const things = tradeIn(facts).first.things;
-  if (!things) return null;
-  const count = (word: string) => facts.counted.find((c) => c.word === word)?.count ?? 0;
-  const set = (word: string, n: number) =>
-    form.setValue('counted', [
-      ...facts.counted.filter((c) => c.word !== word),
-      { word, count: Math.max(0, Math.min(60, n)) },
-    ]);
-  return (
-    <fieldset>
-      <legend className="text-sm">How many of each</legend>
-      <ul className="mt-1 grid gap-x-6 sm:grid-cols-2">
-        {things.words.map((word) => (
-          <li key={word} className="flex min-h-14 items-center gap-3 border-t border-seam">
-            <span className="flex-1">{word}</span>
-            <Button
-              aria-label={`One ${word} less`}
-              disabled={!count(word)}
-              onClick={() => set(word, count(word) - 1)}
-            >
-              <Minus size={18} aria-hidden />
-            </Button>
-            <output className="figure w-10 text-center" aria-label={`${word}, how many`}>
-              {count(word)}
-            </output>
-            <Button aria-label={`One ${word} more`} onClick={() => set(word, count(word) + 1)}>
-              <Plus size={18} aria-hidden />
-            </Button>
-          </li>
-        ))}
-      </ul>
-    </fieldset>
-  );
-}
 function MeterFields({ form, meters }: { form: Facts } & Meters) {
   const kind = form.watch('meterKind');
   return (
@@ -242,7 +205,13 @@ export function NewSystem({ id, site, meters }: { id: string; site: string } & M
         {!trade.unpiped && <PipeFields form={form} />}
         <AskedFields form={form} />
       </div>
-      <Counted form={form} />
+      {trade.first.things && (
+        <Counters
+          words={trade.first.things.words}
+          counted={facts.counted}
+          onChange={(counted) => form.setValue('counted', counted)}
+        />
+      )}
       <div className="flex flex-wrap gap-3">
         <Button type="submit" tone="act" className="min-h-14 text-lg sm:px-10">
           Draw it from these

@@ -10,23 +10,23 @@ import { useFormDraft } from '@/ui/kit/use-draft';
 import type { SiteForm } from '@/wire/places';
 import { uuid7 } from '@/wire/uuid7';
 
-/** A new place: its name, where it is and whose it is; then its first system. */
-export function SiteFormView() {
+/** A place: its name, where it is and whose it is. A new one gets its first system then. */
+export function SiteFormView({ site }: { site?: SiteForm }) {
   const [trouble, setTrouble] = useState('');
-  const [id] = useState(() => uuid7(now()));
+  const [id] = useState(() => site?.id ?? uuid7(now()));
   const form = useForm<SiteForm>({
     resolver: lateResolver(() => import('@/wire/places').then((m) => m.siteSchema)),
-    defaultValues: { id, name: '', address: '', customer: '' },
+    defaultValues: site ?? { id, name: '', address: '', customer: '' },
   });
   const { register, handleSubmit } = form;
   const { errors, isSubmitting } = form.formState;
-  const { offer, sent } = useFormDraft(form, 'site');
+  const { offer, sent } = useFormDraft(form, site ? `site/${site.id}` : 'site');
   const save = async (value: SiteForm) => {
     setTrouble('');
     try {
       await office('/api/sites', { body: value });
       sent();
-      location.assign(`/places/site/${value.id}/new`);
+      location.assign(site ? '/places' : `/places/site/${value.id}/new`);
     } catch (error) {
       setTrouble((error as OfficeError).message);
     }
@@ -49,7 +49,7 @@ export function SiteFormView() {
         {trouble}
       </p>
       <Button type="submit" tone="act" className="min-h-14 text-lg" disabled={isSubmitting}>
-        Save the place, then enter its system
+        {site ? 'Save the place' : 'Save the place, then enter its system'}
       </Button>
     </form>
   );

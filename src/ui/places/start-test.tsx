@@ -51,7 +51,7 @@ function useStart({ system, offers, failures, besides }: StartTestProps) {
   const [otherCase, setOtherCase] = useState('');
   const pairs = besides.filter((b) => b.pack === procedure?.pack && b.own === procedure.id);
   const pair = pairs.find((b) => b.other.system.id === with_);
-  const { begin, trouble, setTrouble, busy } = useBegin(system);
+  const { begin, trouble, setTrouble, busy, cure } = useBegin(system);
   const attendance = attendanceOf(said);
   const one = procedure?.oneSection === true;
   const failure = failures[one ? section : ''] ?? null;
@@ -116,6 +116,7 @@ function useStart({ system, offers, failures, besides }: StartTestProps) {
       trouble,
       setTrouble,
       busy,
+      cure,
       start,
       plan,
     },
@@ -150,6 +151,7 @@ export function StartTest(props: StartTestProps) {
     trouble,
     setTrouble,
     busy,
+    cure,
     start,
     plan,
   } = useStart(props);
@@ -208,7 +210,12 @@ export function StartTest(props: StartTestProps) {
         />
       )}
       <p role="alert" className="mt-2 min-h-6 text-rust">
-        {trouble}
+        {trouble}{' '}
+        {cure && (
+          <a className="text-lake underline" href={cure}>
+            Enter it
+          </a>
+        )}
       </p>
       <Button className="mb-3 min-h-14 w-full" onClick={plan}>
         Plan it: gauge, pressure, hold, kit
@@ -222,7 +229,12 @@ export function StartTest(props: StartTestProps) {
         Start the test
       </Button>
       {gauges === 0 && (
-        <p className="mt-1 text-sm text-rust">No gauge with a valid calibration is in the cabinet.</p>
+        <p className="mt-1 text-sm text-rust">
+          No gauge whose calibration has not run out is in the cabinet.{' '}
+          <a className="text-lake underline" href="/cabinet">
+            Enter one, or its new calibration
+          </a>
+        </p>
       )}
       {procedure?.practice && (
         <Practise

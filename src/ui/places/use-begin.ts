@@ -23,6 +23,8 @@ interface Wanted {
 /** Begins a run, or two side by side, and goes to the bench. */
 export function useBegin(system: string) {
   const [trouble, setTrouble] = useState('');
+  /** The office refused it: a fact of the place is what is missing. */
+  const [refused, setRefused] = useState(false);
   const [busy, setBusy] = useState(false);
   // asked again after a lost answer, the same runs are meant
   const [ids] = useState(() => [uuid7(now()), uuid7(now() + 1)] as const);
@@ -66,8 +68,9 @@ export function useBegin(system: string) {
       location.assign(`/bench/${pair && !pair.offer.ownFirst ? second : run}`);
     } catch (error) {
       setTrouble((error as OfficeError).message);
+      setRefused((error as OfficeError).status === 422);
       setBusy(false);
     }
   };
-  return { begin, trouble, setTrouble, busy };
+  return { begin, trouble, setTrouble, busy, cure: refused && trouble ? `/places/${system}/edit` : null };
 }

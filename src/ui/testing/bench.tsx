@@ -8,7 +8,7 @@ import { begin, step } from '@/core/run/reduce';
 import type { RunState } from '@/core/run/state';
 import { enter } from '@/core/run/transition';
 import { BEGAN, entryOf, uuid } from '@/core/testing/bakery';
-import type { AppendAnswer, BenchView, GaugeFrame } from '@/device/bench';
+import type { AppendAnswer, BenchView, GaugeFrame, Next } from '@/device/bench';
 import { PANELS } from '../bench/panels';
 import type { PanelProps } from '../bench/shared';
 
@@ -64,7 +64,18 @@ function Bench({ standing }: { standing: Standing }) {
   standing.redraw = () => setRound((n) => n + 1);
   const { plan, state } = standing;
   const visit = currentVisit(state);
-  const act = async (payload: Payload): Promise<AppendAnswer> => {
+  const act = async (payload: Payload, next?: Next): Promise<AppendAnswer> => {
+    const first = make(payload);
+    let made = first;
+    for (let n = 1; next && made.accepted; n += 1) {
+      const further = next(made.state, n);
+      if (!further) break;
+      made = make(further);
+    }
+    standing.redraw();
+    return first;
+  };
+  const make = (payload: Payload): AppendAnswer => {
     id += 1;
     const event = entryOf(plan, payload, {
       id: uuid(id, 8),
@@ -77,9 +88,8 @@ function Bench({ standing }: { standing: Standing }) {
     const refused = step(plan, JSON.parse(JSON.stringify(state)) as RunState, event);
     standing.made.push({ payload, refused: refused?.code ?? null });
     if (refused) return { accepted: false, code: refused.code, text: refused.text };
-    step(plan, state, event);
-    standing.redraw();
-    return { accepted: true, id: event.id };
+    step(plan, state, event, true);
+    return { accepted: true, id: event.id, state };
   };
   if (!visit) return <p>phase: {state.phase}</p>;
   const stage = stageOf(plan, visit);

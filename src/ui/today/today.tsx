@@ -3,14 +3,15 @@ import type { GlyphCourse } from '@/chart/courses';
 import { armAlarm, notify, sound } from '@/device/alarm';
 import { now } from '@/device/clock';
 import { WallGlyph } from '@/ui/charts/wall';
-import { buttonClass } from '@/ui/kit/button-class';
 import { countdown } from '@/ui/kit/words';
 import { type RecordLine, RecordRow } from '@/ui/ledger/row';
 import { dayWords } from '@/ui/visit/times';
 import Link from 'next/link';
 import { useEffect, useRef, useState } from 'react';
 import { type Due, DueList, type Member } from './due';
+import type { TestNowProps } from '@/ui/places/test-now';
 import type { RunSummary } from './summary';
+import { FirstWays, type Tested, Ways } from './ways';
 
 export interface RunningRun extends RunSummary {
   readonly glyph: readonly GlyphCourse[];
@@ -37,6 +38,9 @@ interface Props {
     readonly stale: boolean;
   }[];
   readonly recent: readonly RecordLine[];
+  readonly tested: readonly Tested[];
+  /** A house in which nothing was tested yet. */
+  readonly first: TestNowProps | null;
   readonly serverNow: number;
 }
 
@@ -51,6 +55,8 @@ export function TodayView({
   person,
   watches,
   recent,
+  tested,
+  first,
   serverNow,
 }: Props) {
   const [at, setAt] = useState(serverNow);
@@ -63,24 +69,21 @@ export function TodayView({
   return (
     <>
       <h1 className="text-2xl font-bold">Today, {name.split(' ')[0]}</h1>
-      <div className="mt-4 grid gap-8 lg:grid-cols-[minmax(0,1fr)_minmax(0,20rem)]">
+      {first && <FirstWays {...first} />}
+      <div
+        className={`mt-4 grid gap-8 lg:grid-cols-[minmax(0,1fr)_minmax(0,20rem)] ${first ? 'hidden' : ''}`}
+      >
         <section aria-labelledby="running">
           <h2 id="running" className="text-lg font-semibold">
             Running now
           </h2>
-          {runs.length === 0 && (
-            <div className="mt-2 border border-seam bg-panel p-5">
-              <p>No run is open.</p>
-              <Link prefetch={false} href="/places" className={buttonClass('act', 'mt-3')}>
-                Choose a place and start a test
-              </Link>
-            </div>
-          )}
+          {runs.length === 0 && <p className="mt-1 text-quiet">No run is open.</p>}
           <ul className="mt-2 grid gap-2">
             {runs.map((r) => (
               <RunRow key={r.run} run={r} at={at} />
             ))}
           </ul>
+          <Ways tested={tested} />
           {visits.length > 0 && <NextVisits visits={visits} day={day} />}
           <h2 className="mt-8 text-lg font-semibold">Newest records</h2>
           <ul className="mt-2 border-t border-seam">

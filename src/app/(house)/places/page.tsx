@@ -95,6 +95,7 @@ export default async function Places({ searchParams }: { searchParams: Promise<{
                 <br />
                 {site.customer}
               </p>
+              <ChangeSite site={site} mayChange={may(session.role, 'plan')} />
             </div>
             <ul className="grid content-center gap-2">
               {systems.map((s) => (
@@ -133,3 +134,31 @@ export default async function Places({ searchParams }: { searchParams: Promise<{
     </>
   );
 }
+
+/** What is not entered of a place yet, and the way to enter or change it. */
+const ChangeSite = ({
+  site,
+  mayChange,
+}: {
+  site: { readonly id: string; readonly name: string; readonly address: string; readonly customer: string };
+  mayChange: boolean;
+}) => (
+  <>
+    {(!site.address || !site.customer) && (
+      <p className="text-sm text-ochre">
+        {[!site.address && 'Address', !site.customer && 'Customer'].filter(Boolean).join(' and ')} not entered
+        yet.
+      </p>
+    )}
+    {mayChange && (
+      <Link
+        prefetch={false}
+        href={`/places/site/${site.id}`}
+        aria-label={`Change ${site.name}`}
+        className="inline-block min-h-11 py-2 text-sm text-lake underline-offset-4 hover:underline"
+      >
+        Change
+      </Link>
+    )}
+  </>
+);

@@ -6,10 +6,12 @@ import { newestRecords } from '@/server/records/ledger';
 import { openRuns } from '@/server/records/records';
 import { listMembers } from '@/server/people/people';
 import { now } from '@/server/now';
+import { testNowFor } from '@/server/places/test-now';
 import { keepAnchored } from '@/server/sealing/anchors';
 import { readWatches } from '@/server/watches/watches';
 import { watchWords } from '@/ui/watch/words';
-import { viewerDay } from '@/server/session/zone';
+import { lastTested } from '@/server/runs/last-test';
+import { viewerDay, viewerZone } from '@/server/session/zone';
 import { requireSession } from '@/server/session/session';
 import { TodayView, type RunningRun } from '@/ui/today/today';
 import { runningSummary, unreadableSummary } from '@/ui/today/summary';
@@ -34,15 +36,18 @@ export default async function Today() {
   const day = await viewerDay();
   // the last day's anchor is made, and sent, with the first look at a new one; that it cannot be made is no reason not to look
   await keepAnchored(session).catch(() => undefined);
-  const [owed, open, members, visits, sealed, watches] = await Promise.all([
+  const [owed, open, members, visits, sealed, watches, tested] = await Promise.all([
     openFollowUps(session),
     openRuns(session),
     listMembers(session),
     listVisits(session, day),
     newestRecords(session, 5),
     readWatches(session),
+    lastTested(session, 4, await viewerZone()),
   ]);
   const at = now();
+  // a house in which nothing was ever tested: its first screen is where a test begins
+  const nothingYet = !tested.length && !open.length && !sealed.length && !visits.length;
   const runs: RunningRun[] = open.map(({ plan, events }) => {
     const state = readState(plan, events);
     return state
@@ -80,6 +85,8 @@ export default async function Today() {
       person={session.person}
       watches={watching}
       recent={sealed}
+      tested={tested}
+      first={nothingYet ? await testNowFor(session) : null}
       serverNow={at}
     />
   );

@@ -19,6 +19,10 @@ import { kind, optional } from '../kind';
 const item = object({
   key: text(40),
   text: text(300),
+  /** The same in a word or two, for the sentence by which a thing is settled as a whole. */
+  short: maybe(),
+  /** Where a line that asks about no part is seen to: lines that follow each other there are settled together. */
+  at: maybe(),
   hint: maybe(),
   /** Answered yes or no. Absent: done or not. */
   ask: mark(),

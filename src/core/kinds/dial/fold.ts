@@ -25,6 +25,7 @@ export const dialFold: Fold<'dial-start' | 'dial-end' | 'dial-input'> = {
   },
   'dial-end': {
     transition: true,
+    sign: () => true,
     apply: (event, { plan, state, visit, stage, at }) => endDial(plan, state, visit, stage, event, at),
     words: (event) =>
       `${

@@ -59,6 +59,12 @@ export function editionsOf(plan: Plan, stage: FanStage): Edition[] {
     })
     .sort((a, b) => Number(b.judges) - Number(a.judges));
 }
+/** The edition that judges here. */
+export const judgingEdition = (plan: Plan, stage: FanStage): Edition | undefined =>
+  editionsOf(plan, stage).find((e) => e.judges);
+/** What it permits, m3/s; null where it has no limit for this case. */
+export const limitOf = (plan: Plan, stage: FanStage): number | null =>
+  judgingEdition(plan, stage)?.limit?.flow ?? null;
 /** Pa; null where a fact it follows from is missing. */
 export function referenceOf(plan: Plan, stage: FanStage): number | null {
   const found = known(() => testPressureOf(plan, stage.part).value);
@@ -112,7 +118,7 @@ export function questionOf(plan: Plan, state: RunState, stage: FanStage, ordinal
   return {
     of: stage.of,
     reference,
-    limit: editionsOf(plan, stage).find((e) => e.judges)?.limit?.flow ?? null,
+    limit: limitOf(plan, stage),
     points: standing(visit),
     blank: blankOf(plan, state, stage, reference),
     law: stage.law,

@@ -13,16 +13,16 @@ import {
   answerOf,
   blankOf,
   countsStill,
-  editionsOf,
   fanVisitOf,
   flowOf,
   isPushed,
+  limitOf,
   pairShown,
   pascalOf,
   referenceOf,
   type FanStage,
 } from './asked';
-import type { Answer } from './judge';
+import { tooLarge, type Answer } from './judge';
 import type { ChosenFan, FanReading, FanState, FanVisit } from './state';
 
 /** Less than this is no pressure that a fan has made, Pa. House figure */
@@ -75,7 +75,12 @@ export const fanFold: Fold<Entries> = {
     words: (event) => `a reading is not counted: ${event.reason}`,
     said: () => true,
   },
-  'fan-judge': { transition: true, apply: (_, on) => judge(on), words: () => 'what was read is judged' },
+  'fan-judge': {
+    transition: true,
+    sign: () => true,
+    apply: (_, on) => judge(on),
+    words: () => 'what was read is judged',
+  },
   'fan-kept': {
     transition: true,
     apply: (_, on) => keep(on),
@@ -239,7 +244,7 @@ function end(
   visit.result = {
     outcome,
     at: found,
-    limit: editionsOf(plan, rule).find((e) => e.judges)?.limit?.flow ?? null,
+    limit: limitOf(plan, rule),
     blank: rule.of === 'system' ? blankOf(plan, state, rule, reference) : null,
     reference,
     judgedAt: at,
@@ -289,8 +294,7 @@ function keep(on: OnStage): Refusal | null {
   const { on: day, pressure, flow, below } = kit.through;
   state.rooms.fan.blank = { kit: kit.id, flow, pressure, below, from: 'dated', on: day };
   const blank = blankOf(plan, state, rule, reference)!;
-  const limit = editionsOf(plan, rule).find((e) => e.judges)?.limit?.flow ?? null;
-  const large = limit !== null && blank > (limit * rule.ownKit.share) / 100;
+  const large = tooLarge(blank, limitOf(plan, rule), rule.ownKit.share);
   return end(on, visit, large ? 'large' : 'measured', null, at);
 }
 function cannot(on: OnStage, event: EventOf<'fan-cannot'>): Refusal | null {

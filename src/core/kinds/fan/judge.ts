@@ -125,6 +125,9 @@ export type Answer =
   /** Not yet: which readings are missing. */
   | { readonly next: 'read' | 'range' | 'half'; readonly at: AtReference | null };
 
+/** Whether own kit passes more than its share of the limit. @param flow, limit m3/s @param share percent */
+export const tooLarge = (flow: number, limit: number | null, share: number): boolean =>
+  limit !== null && flow > (limit * share) / 100;
 /**
  * Judges what stands so far. Q up to L is within; beyond it is judged only once a second pressure showed an exponent that openings can
  * have and own kit was tested: up to L + B unresolved, above it not tight. A bound above L says nothing yet.
@@ -132,8 +135,7 @@ export type Answer =
 export function judgeFan(q: Question): Answer {
   if (!q.points.length) return { next: 'read', at: null };
   const at = atReference(q.points, q.reference, q.law);
-  if (q.of === 'hose')
-    return { outcome: q.limit !== null && at.flow > (q.limit * q.share) / 100 ? 'large' : 'measured', at };
+  if (q.of === 'hose') return { outcome: tooLarge(at.flow, q.limit, q.share) ? 'large' : 'measured', at };
   if (at.word === 'void') return { outcome: 'void', at };
   if (q.limit === null) return { outcome: 'no-limit', at };
   // short of the reference pressure the exponent that makes the flow largest counts

@@ -45,6 +45,7 @@ export const holdFold: Fold<
   'hold-end': {
     transition: true,
     entered: 'hold ended',
+    sign: (_, before) => runningHold(before)?.role !== 'settle',
     misfit: (event, on) => onGauge(on, event.figure),
     apply: (event, { plan, state, visit, stage, at }) => endHold(plan, state, visit, stage, event, at),
     words: (event) =>

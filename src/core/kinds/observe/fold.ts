@@ -10,6 +10,7 @@ import { follow, no, type Refusal } from '@/core/run/transition';
 export const observeFold: Fold<'observe'> = {
   observe: {
     transition: true,
+    sign: () => true,
     apply: (event, { plan, state, stage, at }) => observe(plan, state, stage, event, at),
     words: (event, { plan }) => {
       const found = Object.values(plan.procedure.stages)

@@ -40,6 +40,7 @@ export const pumpFold: Fold<'pump-step' | 'pump-look' | 'pump-failed'> = {
   },
   'pump-look': {
     transition: true,
+    sign: (event) => event.joints === 'drips',
     entered: 'looked at',
     misfit: (event, on) => onGauge(on, event.figure),
     apply: (event, { plan, state, visit, stage, at }) => pumpLook(plan, state, visit, stage, event, at),
@@ -50,6 +51,7 @@ export const pumpFold: Fold<'pump-step' | 'pump-look' | 'pump-failed'> = {
   },
   'pump-failed': {
     transition: true,
+    sign: () => true,
     apply: (event, { plan, state, visit, stage, at }) => pumpFailed(plan, state, visit, stage, event, at),
     words: (event) => `test pressure not reached: ${event.text}`,
     said: () => true,

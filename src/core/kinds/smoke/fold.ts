@@ -60,6 +60,7 @@ export const smokeFold: Fold<'smoke-on' | 'smoke-without' | 'smoke-found' | 'smo
   },
   'smoke-over': {
     transition: true,
+    sign: () => true,
     apply: (event, on) => over(on, event),
     words: (event) =>
       `${event.next === 'again' ? 'measured again now' : 'left for another day'}; ${PRESENT[event.installer]}${event.fee ? `; retest fee ${event.fee}` : ''}`,

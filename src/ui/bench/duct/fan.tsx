@@ -7,6 +7,7 @@ import {
   type FanStage,
   flowWords,
   isPushed,
+  limitOf,
   pascalOf,
   rangesFor,
   referenceOf,
@@ -43,7 +44,7 @@ function useFan(props: PanelProps) {
     chosen,
     fan: visit,
     editions,
-    limit: editions.find((e) => e.judges)?.limit?.flow ?? null,
+    limit: limitOf(plan, stage),
     unit: chosen?.range.least.unit ?? ('CFM' as const),
     answer: visit.readings.some((r) => !r.struck) ? answerOf(plan, state, stage, props.visit.ordinal) : null,
   };

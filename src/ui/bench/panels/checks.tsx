@@ -1,87 +1,224 @@
 'use client';
-import { checkLines, openLines } from '@/core/run/read';
 import type { ChecksStage } from '@/core/kinds';
+import { goodAnswer, type Thing, walkOf } from '@/core/kinds/checks/walk';
+import type { Payload } from '@/core/run/events';
+import { type CheckLine, currentVisit, openLines } from '@/core/run/read';
+import type { Answer } from '@/core/run/state';
 import { Button } from '@/ui/kit/button';
 import { clockTime } from '@/ui/kit/words';
+import { useState } from 'react';
 import type { PanelProps } from '../shared';
 import { WayOn } from '../way-on';
 
-/** A list of checks: each line is answered where the person stands; the way on opens when all are. */
-export function ChecksPanel({ view, visit, stage, act }: PanelProps) {
-  const checks = stage as ChecksStage;
-  const lines = checkLines(view.plan, checks);
+type Given = Answer['answer'];
+/** What every row of the list needs to say how far it is, and to answer. */
+interface Rows {
+  readonly said: (line: CheckLine) => Answer | null;
+  /** In its turn, where lines are answered one after the other. */
+  readonly later: (line: CheckLine) => boolean;
+  readonly give: (lines: readonly CheckLine[], value: (line: CheckLine) => Given) => Promise<void>;
+  readonly zone: string;
+}
+
+/** Answers, and with the last open line leads on. */
+function useRows({ view, visit, act }: PanelProps): Rows & { readonly left: number } {
   const open = openLines(view.plan, visit);
   const firstOrdered = open.find((l) => l.item.ordered)?.id;
-  const answer = (line: (typeof lines)[number], value: 'done' | 'yes' | 'no' | 'undone') =>
-    void act({
-      kind: 'check',
-      item: line.item.key,
-      ...(line.subject ? { subject: line.subject.id } : {}),
-      answer: value,
-    });
+  const said = (line: CheckLine) => {
+    const given = visit.answers[line.id];
+    return given && given.answer !== 'undone' ? given : null;
+  };
+  return {
+    left: open.length,
+    zone: view.plan.made.zone,
+    said,
+    later: (line) => line.item.ordered === true && !said(line) && line.id !== firstOrdered,
+    give: async (lines, value) => {
+      const answers = lines.map((line): Payload => ({
+        kind: 'check',
+        item: line.item.key,
+        ...(line.subject ? { subject: line.subject.id } : {}),
+        answer: value(line),
+      }));
+      await act(answers[0]!, (state, n) => {
+        if (answers[n]) return answers[n];
+        // the last line leads on by itself; a moment after, it can be taken back
+        const now = currentVisit(state);
+        const here = n === answers.length && now?.ordinal === visit.ordinal;
+        return here && !openLines(view.plan, now).length ? { kind: 'proceed' } : null;
+      });
+    },
+  };
+}
+
+/** A list of checks by how one walks: thing by thing, each settled by one tap where all is as it should be. */
+export function ChecksPanel(props: PanelProps) {
+  const { view, stage, act } = props;
+  const rows = useRows(props);
+  const things = walkOf(view.plan, stage as ChecksStage);
+  const placed = new Set(things.map((t) => t.place)).size > 2;
   return (
-    <div className="flex flex-1 flex-col lg:min-h-0 gap-3">
-      <ul className="lg:min-h-0 lg:flex-1 lg:overflow-auto border-y border-seam" aria-label={stage.title}>
-        {lines.map((line) => {
-          const given = visit.answers[line.id];
-          const said = given && given.answer !== 'undone' ? given : null;
-          const later = line.item.ordered === true && !said && line.id !== firstOrdered;
-          return (
-            <li
-              key={line.id}
-              className={`grid items-center gap-x-3 gap-y-2 border-b border-seam py-2 sm:grid-cols-[1fr_auto] ${later ? 'text-quiet' : ''}`}
-            >
-              <span className="px-1">
-                {line.subject && <span className="font-semibold">{line.subject.name}: </span>}
-                {line.item.text}
-                {line.subject?.place && <span className="text-quiet"> ({line.subject.place})</span>}
-                {line.item.hint && <span className="block text-sm text-quiet">{line.item.hint}</span>}
-                {said && (
-                  <span className="block text-sm text-quiet">
-                    {said.byName}, {clockTime(said.at, view.plan.made.zone)}
-                  </span>
-                )}
-              </span>
-              {line.item.ask ? (
-                <span className="grid grid-cols-2 gap-3" role="group" aria-label={line.item.text}>
-                  <Button
-                    className="min-h-16 min-w-24"
-                    tone={said?.answer === 'no' ? 'act' : 'plain'}
-                    aria-pressed={said?.answer === 'no'}
-                    disabled={later}
-                    onClick={() => answer(line, 'no')}
-                  >
-                    No
-                  </Button>
-                  <Button
-                    className="min-h-16 min-w-24"
-                    tone={said?.answer === 'yes' ? 'act' : 'plain'}
-                    aria-pressed={said?.answer === 'yes'}
-                    disabled={later}
-                    onClick={() => answer(line, 'yes')}
-                  >
-                    Yes
-                  </Button>
-                </span>
-              ) : (
-                <Button
-                  className="min-h-16 min-w-[13rem]"
-                  tone={said ? 'act' : 'plain'}
-                  aria-pressed={!!said}
-                  disabled={later}
-                  onClick={() => answer(line, said ? 'undone' : 'done')}
-                  aria-label={`${line.subject ? `${line.subject.name}: ` : ''}${line.item.text}`}
-                >
-                  {said ? 'Done' : later ? 'After the line above' : 'Tap when done'}
-                </Button>
-              )}
-            </li>
-          );
-        })}
+    <div className="flex flex-1 flex-col gap-2 lg:min-h-0">
+      <ul
+        className="border-t border-seam lg:min-h-0 lg:flex-1 lg:overflow-auto"
+        aria-label={stage.title}
+        data-left={rows.left}
+        data-visit={props.visit.ordinal}
+      >
+        {things.map((thing, n) => (
+          <ThingRow
+            key={thing.key}
+            thing={thing}
+            rows={rows}
+            heading={placed && thing.place !== '' && thing.place !== things[n - 1]?.place}
+            placed={placed}
+          />
+        ))}
       </ul>
-      <WayOn open={open.length === 0} act={act}>
-        {open.length ? `${open.length} of ${lines.length} lines still open` : 'All answered: go on'}
-      </WayOn>
+      {rows.left ? (
+        <p className="shrink-0 text-quiet" aria-live="polite">
+          <span className="figure-narrow">{rows.left}</span> {rows.left === 1 ? 'line' : 'lines'} left. The
+          last one leads on.
+        </p>
+      ) : (
+        <WayOn open act={act}>
+          Go on
+        </WayOn>
+      )}
     </div>
+  );
+}
+
+function ThingRow({
+  thing,
+  rows,
+  heading,
+  placed,
+}: {
+  thing: Thing;
+  rows: Rows;
+  heading: boolean;
+  placed: boolean;
+}) {
+  const [apart, setApart] = useState(false);
+  const begun = thing.lines.some((l) => rows.said(l));
+  const done = thing.lines.every((l) => rows.said(l)?.answer === goodAnswer(l));
+  const whole = thing.whole !== '' && !apart && (done || !begun);
+  return (
+    <>
+      {heading && (
+        <li className="bg-panel px-1 py-1 text-sm font-semibold text-quiet">
+          {thing.place.charAt(0).toUpperCase() + thing.place.slice(1)}
+        </li>
+      )}
+      {whole ? (
+        <WholeRow thing={thing} rows={rows} done={done} placed={placed} onApart={() => setApart(true)} />
+      ) : (
+        thing.lines.map((line) => <LineRow key={line.id} line={line} rows={rows} placed={placed} />)
+      )}
+    </>
+  );
+}
+const ROW = 'grid items-center gap-x-3 gap-y-2 border-b border-seam py-2 sm:grid-cols-[1fr_auto]';
+const Said = ({ said, zone }: { said: Answer | null | undefined; zone: string }) =>
+  said ? (
+    <span className="block text-sm text-quiet">
+      {said.byName}, {clockTime(said.at, zone)}
+    </span>
+  ) : null;
+
+/** A thing with all its lines: settled together, or opened and answered apart. */
+function WholeRow({
+  thing,
+  rows,
+  done,
+  placed,
+  onApart,
+}: {
+  thing: Thing;
+  rows: Rows;
+  done: boolean;
+  placed: boolean;
+  onApart: () => void;
+}) {
+  const hints = thing.lines.flatMap((l) => (l.item.hint ? [l.item.hint] : []));
+  return (
+    <li className={ROW}>
+      <span className="px-1">
+        <span className="font-semibold">{thing.title}</span>
+        {!placed && thing.place && <span className="text-quiet"> ({thing.place})</span>}
+        <span className="block">{thing.whole}</span>
+        {hints.map((h) => (
+          <span key={h} className="block text-sm text-quiet">
+            {h}
+          </span>
+        ))}
+        <Said said={done ? rows.said(thing.lines[0]!) : null} zone={rows.zone} />
+        {!done && (
+          <button
+            type="button"
+            className="min-h-11 text-sm text-lake underline-offset-4 hover:underline"
+            aria-label={`${thing.title}: line by line`}
+            onClick={onApart}
+          >
+            Line by line
+          </button>
+        )}
+      </span>
+      <Button
+        className="min-h-16 min-w-[11rem] max-sm:w-full"
+        tone={done ? 'act' : 'plain'}
+        aria-pressed={done}
+        aria-label={`${thing.title}: ${thing.whole}`}
+        onClick={() => void rows.give(thing.lines, (l) => (done ? 'undone' : goodAnswer(l)!))}
+      >
+        {done ? 'All so' : 'Tap when all so'}
+      </Button>
+    </li>
+  );
+}
+
+function LineRow({ line, rows, placed }: { line: CheckLine; rows: Rows; placed: boolean }) {
+  const { item, subject } = line;
+  const said = rows.said(line);
+  const later = rows.later(line);
+  const answer = (value: Given) => void rows.give([line], () => value);
+  return (
+    <li className={`${ROW} ${later ? 'text-quiet' : ''}`}>
+      <span className="px-1">
+        {subject && <span className="font-semibold">{subject.name}: </span>}
+        {item.text}
+        {!placed && subject?.place && <span className="text-quiet"> ({subject.place})</span>}
+        {item.hint && <span className="block text-sm text-quiet">{item.hint}</span>}
+        <Said said={said} zone={rows.zone} />
+      </span>
+      {item.ask ? (
+        <span className="grid grid-cols-2 gap-3" role="group" aria-label={item.text}>
+          {(['no', 'yes'] as const).map((value) => (
+            <Button
+              key={value}
+              className="min-h-16 min-w-20"
+              tone={said?.answer === value ? 'act' : 'plain'}
+              aria-pressed={said?.answer === value}
+              disabled={later}
+              onClick={() => answer(value)}
+            >
+              {value === 'no' ? 'No' : 'Yes'}
+            </Button>
+          ))}
+        </span>
+      ) : (
+        <Button
+          className="min-h-16 min-w-[11rem] max-sm:w-full"
+          tone={said ? 'act' : 'plain'}
+          aria-pressed={!!said}
+          disabled={later}
+          onClick={() => answer(said ? 'undone' : 'done')}
+          aria-label={`${subject ? `${subject.name}: ` : ''}${item.text}`}
+        >
+          {said ? 'Done' : later ? 'After the line above' : 'Tap when done'}
+        </Button>
+      )}
+    </li>
   );
 }

@@ -3,12 +3,14 @@ import { useState } from 'react';
 import type { FillStage, IsolateStage } from '@/core/kinds';
 import { showExact } from '@/core/quantity/exact';
 import { stageBand } from '@/core/run/hold-spec';
+import { holdAhead } from '@/core/run/follow-on';
 import { unheldWays } from '@/core/run/unheld';
 import { gaugeOf } from '@/core/run/read';
 import { Why } from '@/ui/kit/why';
 import { countdown } from '@/ui/kit/words';
 import { Keypad } from '../keypad';
 import { LevelWords } from '../level-words';
+import { AheadWords, beginWith, startWords } from './ahead';
 import { WillNotStand } from './unheld';
 import type { PanelProps } from '../shared';
 
@@ -29,6 +31,9 @@ export function FillPanel(props: PanelProps) {
   const { low, high, working } = found.value;
   if (unheld) return <WillNotStand {...props} gauge={gauge} onBack={() => setUnheld(false)} />;
   const ways = unheldWays(view.state, stage);
+  const ahead = holdAhead(view.plan, view.state);
+  // before a let-by the one thing to say is that its valve is shut: the press itself says it
+  const saidByPress = ahead?.role === 'let-by' && stage.kind === 'fill' ? stage.confirms : '';
   return (
     <div className="flex flex-[1_0_auto] flex-col">
       <p className="mb-2">
@@ -56,6 +61,7 @@ export function FillPanel(props: PanelProps) {
         )}
       </p>
       {gauge.kind === 'level' && <LevelWords plan={view.plan} />}
+      <AheadWords plan={view.plan} ahead={ahead} />
       {stage.kind === 'fill' && stage.within && <Within stage={stage} entered={visit.entered} at={at} />}
       <Keypad
         gauge={gauge}
@@ -64,12 +70,21 @@ export function FillPanel(props: PanelProps) {
             ? `Height of the water over the ${view.plan.procedure.levelOver ?? 'slab'}`
             : 'The gauge shows'
         }
-        save="In the band: go on"
+        save={
+          !ahead
+            ? 'In the band: go on'
+            : saidByPress
+              ? `${saidByPress}: ${lower(startWords(ahead))}`
+              : startWords(ahead)
+        }
         live={view.live}
         previous={last?.figure ?? null}
-        confirm={stage.kind === 'fill' ? stage.confirms : 'Source is shut'}
+        {...(saidByPress ? {} : { confirm: stage.kind === 'fill' ? stage.confirms : 'Source is shut' })}
         onSave={async (entered) => {
-          const answer = await act({ kind: 'fill', confirmed: true, ...entered });
+          const answer = await act(
+            { kind: 'fill', confirmed: true, ...entered },
+            beginWith(view.plan, entered, ahead),
+          );
           return answer.accepted ? null : answer.text;
         }}
         {...(ways.length > 0
@@ -89,6 +104,7 @@ export function FillPanel(props: PanelProps) {
   );
 }
 
+const lower = (words: string): string => words.charAt(0).toLowerCase() + words.slice(1);
 /** How long is left to reach the band where the rule gives a time. */
 function Within({ stage, entered, at }: { stage: FillStage; entered: number; at: number }) {
   const left = entered + stage.within!.minutes * 60_000 - at;

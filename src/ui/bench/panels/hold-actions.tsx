@@ -1,5 +1,5 @@
 'use client';
-import { type Exact } from '@/core/quantity/exact';
+import { type Exact, showExact } from '@/core/quantity/exact';
 import { makeUpDecided } from '@/core/roles/make-up/judge';
 import { roleOf } from '@/core/roles';
 import type { Hold } from '@/core/run/state';
@@ -24,6 +24,7 @@ export function HoldActions({
   read,
   onSide,
   onEnd,
+  onTake,
   onUnheld,
 }: Pick<PanelProps, 'view' | 'stage' | 'at'> & {
   hold: Hold;
@@ -35,6 +36,8 @@ export function HoldActions({
   read: string;
   onSide: (side: Side) => void;
   onEnd: () => void;
+  /** The gauge sends: its display ends the hold with one press. */
+  onTake: (() => void) | null;
   onUnheld: () => void;
 }) {
   const { plan, state } = view;
@@ -91,10 +94,24 @@ export function HoldActions({
         data-primary
         className="min-h-20 w-full shrink-0 text-xl"
         disabled={!over}
-        onClick={onEnd}
+        onClick={onTake ?? onEnd}
       >
-        {over ? `${read} now` : `End reading in ${countdown(left)}`}
+        {!over ? (
+          `End reading in ${countdown(left)}`
+        ) : onTake ? (
+          <span>
+            End with the display{' '}
+            <span className="figure block text-base font-normal">{showExact(shown)}</span>
+          </span>
+        ) : (
+          `${read} now`
+        )}
       </Button>
+      {over && onTake && (
+        <Button className="min-h-14" onClick={onEnd}>
+          {read} and type it
+        </Button>
+      )}
     </div>
   );
 }

@@ -5,28 +5,35 @@ import type { Exact } from '@/core/quantity/exact';
 import type { Hold } from '@/core/run/state';
 import { Button } from '@/ui/kit/button';
 import { minutesWords } from '@/ui/kit/words';
-import { Keypad } from '../keypad';
+import { holdAhead } from '@/core/run/follow-on';
+import { type Entered, Keypad } from '../keypad';
 import type { Side } from '../side-entry';
 import type { PanelProps } from '../shared';
+import { AheadWords, beginWith, startWords } from './ahead';
+
+/** Ends the hold, and begins the one it leads into with the same reading. @returns what was wrong, or null */
+export async function endHold(props: PanelProps, entered: Entered, short = ''): Promise<string | null> {
+  const { plan, state } = props.view;
+  const answer = await props.act(
+    { kind: 'hold-end', ...entered, ...(short ? { short } : {}) },
+    beginWith(plan, entered, holdAhead(plan, state)),
+  );
+  return answer.accepted ? null : answer.text;
+}
 
 /** The end reading; before the planned minutes only with a reason that prints. */
-export function HoldEnd({
-  view,
-  act,
-  gauge,
-  hold,
-  shown,
-  over,
-  onBack,
-  onSide,
-}: PanelProps & {
-  readonly gauge: Gauge;
-  readonly hold: Hold;
-  readonly shown: Exact;
-  readonly over: boolean;
-  readonly onBack: () => void;
-  readonly onSide: (side: Side) => void;
-}) {
+export function HoldEnd(
+  props: PanelProps & {
+    readonly gauge: Gauge;
+    readonly hold: Hold;
+    readonly shown: Exact;
+    readonly over: boolean;
+    readonly onBack: () => void;
+    readonly onSide: (side: Side) => void;
+  },
+) {
+  const { view, gauge, hold, shown, over, onBack, onSide } = props;
+  const ahead = holdAhead(view.plan, view.state);
   const [why, setWhy] = useState('');
   // a leak rate may be read early where the fall alone decides the worst class; the rule says whether it does
   const early = !over && hold.role !== 'leak-rate';
@@ -35,21 +42,25 @@ export function HoldEnd({
       <Keypad
         gauge={gauge}
         label={over ? 'Time is up. Read the gauge now' : 'Read the gauge now'}
-        save={hold.role === 'settle' ? 'Settled: go on' : 'This is the end reading'}
+        save={
+          hold.role !== 'settle'
+            ? 'This is the end reading'
+            : ahead
+              ? `Settled: ${startWords(ahead).toLowerCase()}`
+              : 'Settled: go on'
+        }
         previous={shown}
+        sameHeld={hold.role !== 'settle'}
         live={view.live}
         onCancel={onBack}
         onSave={async (entered) => {
-          const answer = await act({
-            kind: 'hold-end',
-            ...entered,
-            ...(early && why.trim() ? { short: why.trim() } : {}),
-          });
-          if (answer.accepted) onBack();
-          return answer.accepted ? null : answer.text;
+          const wrong = await endHold(props, entered, early ? why.trim() : '');
+          if (!wrong) onBack();
+          return wrong;
         }}
         extra={
           <>
+            <AheadWords plan={view.plan} ahead={ahead} brief />
             {early && (
               <label className="block">
                 Before the planned {minutesWords(hold.minutes)}: a word why, if you like. It is printed

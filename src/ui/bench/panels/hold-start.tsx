@@ -2,7 +2,6 @@
 import type { Gauge } from '@/core/instrument/gauge';
 import { inUnit, magnitude, showExact, subtract } from '@/core/quantity/exact';
 import { UNITS } from '@/core/quantity/unit';
-import { roleOf } from '@/core/roles';
 import type { HoldSpec } from '@/core/run/hold-spec';
 import { OWN_KIT_SOURCE, ownKitShares, poorWords, shareWords } from '@/core/run/own-kit';
 import type { RunState } from '@/core/run/state';
@@ -16,6 +15,7 @@ import { LevelWords } from '../level-words';
 import type { PanelProps } from '../shared';
 import { SideEntry } from '../side';
 import type { Side } from '../side-entry';
+import { startWords, TimesWords } from './ahead';
 import { WillNotStand } from './unheld';
 
 /** Before a hold: where it starts, how long and why, the start reading. */
@@ -35,7 +35,7 @@ export function HoldStart(
   if (unheld) return <WillNotStand {...props} gauge={gauge} onBack={() => setUnheld(false)} />;
   const falls = unheldWays(state, stage).length > 0;
   return (
-    <div className="flex flex-[1_0_auto] flex-col">
+    <div className="flex flex-[1_0_auto] flex-col" data-step="start">
       <Length stage={stage} spec={spec} />
       {gauge.kind === 'level' && <LevelWords plan={plan} head />}
       <Noticed view={view} stage={stage} gauge={gauge} spec={spec} />
@@ -46,7 +46,7 @@ export function HoldStart(
             ? `Height of the water over the ${plan.procedure.levelOver ?? 'slab'}, now: the hold starts with it`
             : 'Read the gauge now: it starts the hold'
         }
-        save={`Start the ${minutesWords(spec.minutes)} ${roleOf(spec.role).title}`}
+        save={startWords(spec)}
         previous={before?.figure ?? null}
         live={view.live}
         onSave={async (entered) => {
@@ -107,27 +107,7 @@ function Length({ stage, spec }: Pick<PanelProps, 'stage'> & { spec: HoldSpec })
         </Why>
         .
       </p>
-      {(times.house !== null || times.needed !== null) && (
-        <p className="mb-2">
-          Rule <span className="figure">{minutesWords(times.rule)}</span>
-          {times.house !== null && (
-            <>
-              , house standard <span className="figure">{minutesWords(times.house)}</span>
-            </>
-          )}
-          {times.needed !== null && (
-            <>
-              , needed for this gauge and volume{' '}
-              <span className="figure">
-                {times.needed === 'over-a-day'
-                  ? 'over a day: a finer gauge or a smaller section'
-                  : minutesWords(times.needed)}
-              </span>
-            </>
-          )}
-          . The longest is planned.
-        </p>
-      )}
+      <TimesWords times={times} />
     </>
   );
 }

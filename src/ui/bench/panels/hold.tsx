@@ -1,7 +1,7 @@
 'use client';
 import { known } from '@/core/formula';
 import type { Gauge } from '@/core/instrument/gauge';
-import { breaks, magnitude, subtract } from '@/core/quantity/exact';
+import { breaks, type Exact, magnitude, subtract } from '@/core/quantity/exact';
 import { unitLabel } from '@/core/quantity/unit';
 import { roleOf } from '@/core/roles';
 import { elapsedBetween } from '@/core/run/clock';
@@ -11,23 +11,25 @@ import { gaugeOf, holdEnds, runningHold } from '@/core/run/read';
 import type { Hold } from '@/core/run/state';
 import { beyondWarmth, unheldWays } from '@/core/run/unheld';
 import { aloneIn } from '@/core/verdict/correction';
+import { now } from '@/device/clock';
 import { pointNow } from '@/device/point';
 import { holdTrace } from '@/chart/run-trace';
 import { TraceChart } from '@/ui/charts/trace';
 import { useSize } from '@/ui/kit/use-size';
 import { useMemo, useState } from 'react';
 import { BandStrip } from '../band-strip';
+import { fresh } from '../keypad';
 import { LiveFacts } from '../live-facts';
 import type { PanelProps } from '../shared';
 import { SideEntry } from '../side';
 import type { Side } from '../side-entry';
 import { HoldActions } from './hold-actions';
 import { HoldAsks, stepIn } from './hold-asks';
-import { HoldEnd } from './hold-end';
+import { endHold, HoldEnd } from './hold-end';
 import { Across, HoldFigures } from './hold-figures';
 import { HoldStart } from './hold-start';
 import { ChangeWords } from './hold-words';
-import { lastSeen } from './last-seen';
+import { lastSeen, type Seen } from './last-seen';
 import { explainedLeft, WillNotStand } from './unheld';
 import { useHoldAlarm } from './use-hold-alarm';
 import { useIdle } from './use-idle';
@@ -70,6 +72,33 @@ function useSeldom({ view, visit, stage }: PanelProps, hold: Hold, gauge: Gauge)
   );
 }
 
+/** A gauge that sends ends the hold with one press; what is refused is read and typed. Null: it does not send now. */
+const onePress = (props: PanelProps, shown: Seen, type: () => void): (() => void) | null =>
+  shown.live && fresh(props.view.live)
+    ? () =>
+        void endHold(props, { figure: shown.figure, readAt: now(), same: false, streamed: true }).then(
+          (wrong) => wrong && type(),
+        )
+    : null;
+/** It moves so that nobody need wait for the end: it may be said now. */
+function mayBeSaid(
+  props: PanelProps,
+  hold: Hold,
+  figure: Exact,
+  { fall, rise }: ReturnType<typeof holdLimits>,
+): boolean {
+  const { stage, at } = props;
+  const { plan, state } = props.view;
+  if (!unheldWays(state, stage).length) return false;
+  const change = subtract(figure, hold.start.figure);
+  if (hold.role === 'settle') return true;
+  if (roleOf(hold.role).comesBack) return change.digits > 0 && breaks(change, rise);
+  const warmth = stage.kind === 'hold' && stage.judge && !beyondWarmth(plan, stage, hold, figure);
+  return (
+    !warmth && change.digits < 0 && breaks(magnitude(change), fall) && explainedLeft(props, hold, at) === 0
+  );
+}
+
 function Running({
   gauge,
   spec,
@@ -106,15 +135,8 @@ function Running({
   const read = level ? 'Read the level' : 'Read the gauge';
   const shown = lastSeen(props, hold.start);
   const change = subtract(shown.figure, hold.start.figure);
-  const falls =
-    unheldWays(state, stage).length > 0 &&
-    (hold.role === 'settle' ||
-      (roleOf(hold.role).comesBack && change.digits > 0 && breaks(change, limits.rise)) ||
-      (!roleOf(hold.role).comesBack &&
-        !(stage.kind === 'hold' && stage.judge && !beyondWarmth(plan, stage, hold, shown.figure)) &&
-        change.digits < 0 &&
-        breaks(magnitude(change), limits.fall) &&
-        explainedLeft(props, hold, at) === 0));
+  const falls = mayBeSaid(props, hold, shown.figure, limits);
+  const take = onePress(props, shown, () => setEnding(true));
   if (unheld) return <WillNotStand {...props} gauge={gauge} onBack={() => setUnheld(false)} />;
   if (ending)
     return (
@@ -136,6 +158,7 @@ function Running({
     <div
       className={`flex flex-1 flex-col lg:min-h-0 gap-2 ${over ? 'hold-ended' : ''}`}
       data-hold={over ? 'over' : 'running'}
+      data-minutes={hold.minutes}
     >
       <HoldFigures {...figures} />
       <ChangeWords
@@ -190,6 +213,7 @@ function Running({
             read={read}
             onSide={onSide}
             onEnd={() => setEnding(true)}
+            onTake={take}
             onUnheld={() => setUnheld(true)}
           />
         </>

@@ -1,7 +1,7 @@
 /** @jest-environment jsdom */
 import { cleanup, fireEvent, screen, within } from '@testing-library/react';
 import { parseWithUnit as q } from '@/core/quantity/exact';
-import { gauge, plan as staged, uuid } from '@/core/testing/bakery';
+import { BEGAN, gauge, plan as staged, uuid } from '@/core/testing/bakery';
 import { dyeHouse, gauges, kiln, planOf, trailer } from '@/core/testing/quarter';
 import { verdictOf } from '@/core/verdict/verdict';
 import { alerts, holdDown, pass, press, read, stand, title, type, type Standing } from '@/ui/testing/bench';
@@ -40,17 +40,34 @@ async function answerAll(): Promise<void> {
 }
 
 describe('a list of checks', () => {
-  test('leads on only when every line is answered, in the order that is asked, and takes an answer back', async () => {
+  const left = () => Number(screen.getByRole('list').getAttribute('data-left'));
+  test('by how one walks: an appliance by one tap, every answer in the log by itself; the last line leads on', async () => {
     const s = await stand(staged(), 'prepare');
-    const on = /lines still open|All answered/;
-    expect([isOff(on), isOff(/Voltage detector proved again/)]).toEqual([true, true]);
+    expect(isOff(/Voltage detector proved again/)).toBe(true);
+    const before = left();
+    await press(/^Deck oven: Off, .*valve OPEN/);
+    const made = s.made.map((m) => m.payload);
+    expect(made.length).toBeGreaterThan(2);
+    expect(new Set(made.map((p) => 'subject' in p && p.subject)).size).toBe(1);
+    expect(left()).toBe(before - made.length);
+    // taken back as it was given: every line of it
+    await press(/^Deck oven: Off, .*valve OPEN/);
+    expect([left(), last(s).payload]).toEqual([before, expect.objectContaining({ answer: 'undone' })]);
     await answerAll();
-    expect(isOff(on)).toBe(false);
-    await press(/Off at the user's control/);
-    expect([isOff(on), last(s).payload]).toEqual([true, expect.objectContaining({ answer: 'undone' })]);
-    await press(/Off at the user's control/);
-    await press('All answered: go on');
-    expect(title()).toBe('Zero the gauge');
+    expect([title(), last(s).payload.kind]).toEqual(['Zero the gauge', 'proceed']);
+    expect(s.made.filter((m) => m.refused)).toEqual([]);
+  });
+  test('what only the person knows is asked apart, and a thing can be opened line by line', async () => {
+    const s = await stand(staged(), 'prepare');
+    // smell now and reported, three steps of the detector, what bounds the test: each its own line
+    for (const own of [/smell gas now/, /reported a smell/])
+      expect(screen.getByRole('group', { name: own })).toBeTruthy();
+    for (const own of [/detector proved on a known/, /Valve under test CLOSED/])
+      expect(screen.getByRole('button', { name: own })).toBeTruthy();
+    await press('Deck oven: line by line');
+    await press(/^Deck oven: Off at the user's control/);
+    expect(s.made).toHaveLength(1);
+    expect(screen.queryByRole('button', { name: /^Deck oven: Off, / })).toBeNull();
   });
   test('an answer that leads elsewhere does so at once', async () => {
     const s = await stand(staged(), 'prepare');
@@ -63,14 +80,36 @@ describe('the gauge and its zero', () => {
   test('a gauge that does not fit says why and cannot be taken; one that fits is', async () => {
     const short = gauge({ id: uuid(7, 9), name: 'G-9', calibrationDue: '2026-11-01' });
     const s = await stand(staged({ gauges: [short, gauge()] }), 'zero', null);
-    // what fits stands first, whatever the order of the cabinet
-    const [first, second] = screen.getAllByRole('listitem');
-    expect(second!.textContent).toMatch(/calibration/i);
-    expect((within(second!).getByRole('button') as HTMLButtonElement).disabled).toBe(true);
+    // what fits stands first, whatever the order of the cabinet; what does not is folded away, with why
+    const [first] = within(screen.getByRole('list', { name: 'Gauges in the cabinet' })).getAllByRole(
+      'listitem',
+    );
+    const folded = screen.getByRole('list', { name: 'Gauges that cannot be used', hidden: true });
+    expect(folded.textContent).toMatch(/G-9.*calibration/i);
+    expect(within(folded).queryByRole('button')).toBeNull();
     expect(first!.textContent).toContain('Fits this test.');
     await press('Use this gauge', first);
     expect(last(s).refused).toBeNull();
     expect(screen.getByLabelText(/G-02, open to air, shows/)).toBeTruthy();
+  });
+  test('the gauge that was meant stands ready: one press says that it is open to air and shows zero, and chooses it', async () => {
+    const second = gauge({ id: uuid(7, 9), name: 'G-7' });
+    const s = await stand({ ...staged({ gauges: [gauge(), second] }), gaugeMeant: second.id }, 'zero', null);
+    await press(/Nothing is connected, open to air: it shows 0.00/);
+    expect(s.made.map((m) => [m.payload.kind, m.refused])).toEqual([
+      ['gauge', null],
+      ['zero', null],
+    ]);
+    expect([s.state.gauge, title()]).toEqual([second.id, 'Raise, let-by']);
+  });
+  test('a meant gauge that cannot judge is not offered; another can be taken instead of one that can', async () => {
+    const out = gauge({ id: uuid(7, 9), name: 'G-9', calibrationDue: '2026-11-01' });
+    await stand({ ...staged({ gauges: [out, gauge()] }), gaugeMeant: out.id }, 'zero', null);
+    expect(screen.getByRole('list', { name: 'Gauges in the cabinet' }).textContent).toContain('G-02');
+    cleanup();
+    await stand({ ...staged(), gaugeMeant: gauge().id }, 'zero', null);
+    await press('Another gauge');
+    expect(screen.getByRole('list', { name: 'Gauges in the cabinet' }).textContent).toContain('G-01');
   });
   test('open to air must be ticked; off zero is said and asked again; a sign can be given; zero leads on', async () => {
     const s = await stand(staged(), 'zero');
@@ -104,7 +143,7 @@ describe('reading entry', () => {
       ['abc', /number|digits/i],
       ['', /Type|Read|figure/i],
     ] as const) {
-      await read(wrong, /go on/);
+      await read(wrong, /^Start the/);
       expect([wrong, alerts(), box().value]).toEqual([wrong, expect.stringMatching(words), wrong]);
     }
     expect(s.made).toEqual([]);
@@ -114,13 +153,45 @@ describe('reading entry', () => {
 describe('raising into a band', () => {
   test('outside is refused with the way to go, both ends are inside', async () => {
     const s = await stand(staged(), 'raise');
-    await read('21.01', /go on/);
+    await read('21.01', /^Start the 1 min stab/);
     expect(alerts()).toMatch(/above/);
-    await read('19.99', /go on/);
+    await read('19.99', /^Start the 1 min stab/);
     expect(alerts()).toMatch(/below/);
     expect(s.state.visits).toHaveLength(1);
-    await read('21.00', /go on/);
+    await read('21.00', /^Start the 1 min stab/);
     expect(title()).toBe('Stabilisation');
+    // the one reading also began the clock
+    expect(s.made.slice(-2).map((m) => [m.payload.kind, m.refused])).toEqual([
+      ['fill', null],
+      ['hold-start', null],
+    ]);
+    expect(screen.getAllByRole('timer')[0]!.textContent).toContain('1:00');
+  });
+  test('a gauge that sends is taken with one press while its display is fresh, at the start and at the end', async () => {
+    const s = await stand(staged(), 'tightness');
+    const frame = (digits: number, at: number) => ({
+      gauge: s.plan.gauges[0]!.id,
+      simulated: true,
+      at: BEGAN + at * 1000,
+      digits,
+      scale: 2,
+      unit: 'mbar',
+    });
+    s.live = frame(2050, s.at - 6);
+    await pass(s, 0);
+    await press(/^Start the 2 min/);
+    expect([alerts(), s.made]).toEqual([expect.stringMatching(/Type|Read|figure/i), []]);
+    s.live = frame(2050, s.at - 5);
+    await pass(s, 0);
+    await press(/^Start the 2 min/);
+    expect(last(s).payload).toMatchObject({ kind: 'hold-start', figure: q('20.50 mbar'), streamed: true });
+    s.live = frame(2049, s.at + 119);
+    await pass(s, 121);
+    await press(/^End with the display/);
+    expect([last(s).payload, outcome(s)]).toEqual([
+      expect.objectContaining({ kind: 'hold-end', figure: q('20.49 mbar'), streamed: true }),
+      'nil',
+    ]);
   });
   test('what will not stand has its own way on, and says when it stands after all', async () => {
     const s = await stand(staged(), 'raise');
@@ -162,6 +233,18 @@ describe('a timed hold', () => {
     await press('Read the gauge now');
     await read(end, 'This is the end reading');
     expect(outcome(s)).toBe(word);
+  });
+  test('the same figure again ends what is judged only pressed and held, and it prints', async () => {
+    const s = await held();
+    await pass(s, 121);
+    await press('Read the gauge now');
+    await press(/Looked again: still 20.50/);
+    expect(last(s).payload.kind).toBe('hold-start');
+    await holdDown(/Looked again: still 20.50/);
+    expect([last(s).payload, outcome(s)]).toEqual([
+      expect.objectContaining({ kind: 'hold-end', same: true }),
+      'nil',
+    ]);
   });
   test('outside the band it does not start, and says what to do', async () => {
     const s = await stand(staged(), 'tightness');
@@ -263,8 +346,7 @@ describe('the rarer panels', () => {
   test('appliances isolated one by one: positions first, then the raise, then the clock', async () => {
     const s = await stand(staged(), 'pipework');
     await answerAll();
-    await read('20.50', /go on/);
-    await read('20.50', /^Start the/);
+    await read('20.50', /^Start the 1 min stab/);
     expect(screen.getAllByRole('timer').length).toBeGreaterThan(0);
     expect(s.state.visits[0]!.cycles[0]!.positions).toBeTruthy();
   });
@@ -282,28 +364,22 @@ describe('the rarer panels', () => {
 test('a whole staged test is conducted by its panels alone, and its verdict is the rule’s', async () => {
   const s = await stand(staged(), 'prepare');
   await answerAll();
-  await press(/All answered/);
-  await read('0.00', 'Zero is proved');
-  await read('9.00', /go on/);
-  await read('9.00', /^Start the 1 min let-by/);
+  await press(/open to air: it shows 0.00/);
+  await read('9.00', /^Valve under test is closed: start the 1 min let-by/);
   await pass(s, 61);
   await press('Read the gauge now');
   await read('9.00', 'This is the end reading');
-  await read('20.50', /go on/);
   await read('20.50', /^Start the 1 min stab/);
   await pass(s, 61);
   await press('Read the gauge now');
-  await read('20.50', /Settled/);
-  await read('20.50', /^Start the 2 min/);
+  await read('20.50', /^Settled: start the 2 min/);
   await pass(s, 121);
   await press('Read the gauge now');
   await read('20.50', 'This is the end reading');
   for (let n = 0; n < 4 && title() !== ''; n += 1) {
     if (screen.queryByRole('form', { name: 'Entry' })) await read('0.00', /Zero after/);
-    else if (screen.queryByRole('button', { name: /lines still open|All answered/ })) {
-      await answerAll();
-      await press(/All answered/);
-    } else break;
+    else if (screen.queryByRole('list')?.hasAttribute('data-left')) await answerAll();
+    else break;
   }
   expect(s.state.phase).toBe('put-back');
   expect(verdictOf(s.plan, s.state)?.word).toBe('tight');

@@ -1,12 +1,14 @@
 'use client';
-import { gaugeFit } from '@/core/instrument/gauge';
+import { type Gauge, gaugeFit } from '@/core/instrument/gauge';
 import type { ZeroStage } from '@/core/kinds';
 import { zeroWords } from '@/core/kinds/zero/fold';
 import { fitTarget } from '@/core/plan/limits';
 import { dayOf, type Plan } from '@/core/plan/plan';
-import { showExact } from '@/core/quantity/exact';
+import { exact, showExact } from '@/core/quantity/exact';
+import type { Payload } from '@/core/run/events';
 import { gaugeOf } from '@/core/run/read';
 import { Button } from '@/ui/kit/button';
+import { useState } from 'react';
 import { Keypad } from '../keypad';
 import { OwnKitChoice } from '../own-kit';
 import type { PanelProps } from '../shared';
@@ -25,56 +27,131 @@ function fittingFirst(plan: Plan, part: string | undefined) {
     })
     .sort((a, b) => a.rank - b.rank);
 }
+/** What is said with a zero: how the gauge stands when it is read. */
+const zeroSaid = (gauge: Gauge): string =>
+  gauge.kind === 'liquid'
+    ? 'Nothing is connected, open to air; both legs level, the right fluid in them'
+    : 'Nothing is connected, open to air';
 /** Chooses the one gauge that judges, and proves its zero open to air. */
-export function ZeroPanel({ view, visit, stage, act }: PanelProps) {
-  const { plan, state } = view;
+export function ZeroPanel(props: PanelProps) {
+  const { plan, state } = props.view;
+  const [another, setAnother] = useState(false);
   const gauge = gaugeOf(plan, state);
+  if (gauge) return <ReadZero {...props} gauge={gauge} meant={false} />;
+  // the one that was meant when the test was begun stands ready; by its zero it is chosen
+  const meant = another
+    ? undefined
+    : fittingFirst(plan, props.stage.part).find((f) => f.gauge.id === plan.gaugeMeant && !f.blocked);
+  return meant ? (
+    <>
+      <OwnKitChoice view={props.view} act={props.act} />
+      {meant.misfits.map((m) => (
+        <p key={m.code} className="text-ochre">
+          {m.text}
+        </p>
+      ))}
+      <ReadZero {...props} gauge={meant.gauge} meant onAnother={() => setAnother(true)} />
+    </>
+  ) : (
+    <ChooseGauge {...props} />
+  );
+}
+
+function ChooseGauge({ view, stage, act }: PanelProps) {
+  const { plan } = view;
+  const found = fittingFirst(plan, stage.part);
+  const usable = found.filter((f) => !f.blocked);
+  const blocked = found.filter((f) => f.blocked);
+  const take = (id: string) => void act({ kind: 'gauge', gauge: id });
+  return (
+    <div className="shrink-0 lg:min-h-0 lg:flex-1 lg:shrink lg:overflow-auto">
+      {(stage as ZeroStage).when === 'before' && <OwnKitChoice view={view} act={act} />}
+      {usable.length === 0 && (
+        <p role="alert" className="mb-3 border-l-4 border-rust pl-3">
+          No gauge of the cabinet can judge this test. Enter one that does under{' '}
+          <a className="text-lake underline" href="/cabinet">
+            Cabinet
+          </a>
+          , or what is wrong with those below; then begin the test anew.
+        </p>
+      )}
+      <ul className="grid content-start gap-3" aria-label="Gauges in the cabinet">
+        {usable.map((f) => (
+          <GaugeLine key={f.gauge.id} {...f} onTake={() => take(f.gauge.id)} />
+        ))}
+      </ul>
+      {blocked.length > 0 && (
+        <details className="mt-3" open={usable.length === 0}>
+          <summary className="min-h-11 cursor-pointer py-2 text-lake">
+            {blocked.length} that cannot be used, and why
+          </summary>
+          <ul className="grid content-start gap-3" aria-label="Gauges that cannot be used">
+            {blocked.map((f) => (
+              <GaugeLine key={f.gauge.id} {...f} />
+            ))}
+          </ul>
+        </details>
+      )}
+    </div>
+  );
+}
+function GaugeLine({
+  gauge: g,
+  misfits,
+  onTake,
+}: Pick<ReturnType<typeof fittingFirst>[number], 'gauge' | 'misfits'> & { onTake?: () => void }) {
+  return (
+    <li className="grid items-center gap-3 border border-seam bg-panel p-3 sm:grid-cols-[1fr_auto]">
+      <span>
+        <span className="block text-lg font-semibold">
+          {g.name}
+          {g.simulated ? ' (simulated)' : ''}
+        </span>
+        <span className="block text-sm text-quiet">
+          serial {g.serial}, {g.kind}, steps of{' '}
+          <span className="figure-narrow">{showExact(g.resolution)}</span>, to{' '}
+          <span className="figure-narrow">{showExact(g.greatest)}</span>,{' '}
+          {g.calibrationDue ? `calibrated to ${g.calibrationDue}` : 'calibration not entered'}
+        </span>
+        {misfits.map((m) => (
+          <span key={m.code} className={`mt-1 block ${m.blocks ? 'text-rust' : 'text-ochre'}`}>
+            {m.text}
+          </span>
+        ))}
+        {!misfits.length && <span className="mt-1 block text-moss">Fits this test.</span>}
+      </span>
+      {onTake && (
+        <Button tone="act" className="min-h-16 min-w-40" onClick={onTake}>
+          Use this gauge
+        </Button>
+      )}
+    </li>
+  );
+}
+
+function ReadZero({
+  view,
+  visit,
+  stage,
+  act,
+  gauge,
+  meant,
+  onAnother,
+}: PanelProps & {
+  gauge: Gauge;
+  /** It is chosen with its zero. */
+  meant: boolean;
+  onAnother?: () => void;
+}) {
   const { when, absolute } = stage as ZeroStage;
   const before = when === 'before';
   const last = visit.zeros[visit.zeros.length - 1];
-  if (!gauge)
-    return (
-      <div className="shrink-0 lg:min-h-0 lg:flex-1 lg:shrink lg:overflow-auto">
-        {before && <OwnKitChoice view={view} act={act} />}
-        <ul className="grid content-start gap-3" aria-label="Gauges in the cabinet">
-          {fittingFirst(plan, stage.part).map(({ gauge: g, misfits, blocked }) => {
-            return (
-              <li
-                key={g.id}
-                className="grid items-center gap-3 border border-seam bg-panel p-3 sm:grid-cols-[1fr_auto]"
-              >
-                <span>
-                  <span className="block text-lg font-semibold">
-                    {g.name}
-                    {g.simulated ? ' (simulated)' : ''}
-                  </span>
-                  <span className="block text-sm text-quiet">
-                    serial {g.serial}, {g.kind}, steps of{' '}
-                    <span className="figure-narrow">{showExact(g.resolution)}</span>, to{' '}
-                    <span className="figure-narrow">{showExact(g.greatest)}</span>, calibrated to{' '}
-                    {g.calibrationDue}
-                  </span>
-                  {misfits.map((m) => (
-                    <span key={m.code} className={`mt-1 block ${m.blocks ? 'text-rust' : 'text-ochre'}`}>
-                      {m.text}
-                    </span>
-                  ))}
-                  {!misfits.length && <span className="mt-1 block text-moss">Fits this test.</span>}
-                </span>
-                <Button
-                  tone="act"
-                  className="min-h-16 min-w-40"
-                  disabled={blocked}
-                  onClick={() => void act({ kind: 'gauge', gauge: g.id })}
-                >
-                  Use this gauge
-                </Button>
-              </li>
-            );
-          })}
-        </ul>
-      </div>
-    );
+  const enter = async (entry: Payload) => {
+    const answer = meant
+      ? await act({ kind: 'gauge', gauge: gauge.id }, (_, n) => (n === 1 ? entry : null))
+      : await act(entry);
+    return answer.accepted ? null : answer.text;
+  };
   return (
     <div className="flex flex-[1_0_auto] flex-col">
       {last && !last.good && before && absolute && (
@@ -94,20 +171,22 @@ export function ZeroPanel({ view, visit, stage, act }: PanelProps) {
         save={absolute ? 'It shows the air' : before ? 'Zero is proved' : 'Zero after the test'}
         signed={!absolute}
         live={view.live}
-        confirm={
-          gauge.kind === 'liquid'
-            ? 'Nothing is connected, open to air; both legs level, the right fluid in them'
-            : 'Nothing is connected, open to air'
+        {...(absolute
+          ? {}
+          : {
+              expected: {
+                figure: exact(0, gauge.resolution.scale, gauge.resolution.unit),
+                words: `${zeroSaid(gauge)}: it shows`,
+              },
+            })}
+        confirm={zeroSaid(gauge)}
+        onSave={({ figure }) =>
+          enter(absolute ? { kind: 'at-air', figure } : { kind: 'zero', figure, openToAir: true })
         }
-        onSave={async ({ figure }) => {
-          const answer = await act(
-            absolute ? { kind: 'at-air', figure } : { kind: 'zero', figure, openToAir: true },
-          );
-          return answer.accepted ? null : answer.text;
-        }}
+        {...(onAnother ? { other: { words: 'Another gauge', onClick: onAnother } } : {})}
       />
       {absolute && (
-        <Button className="min-h-16" onClick={() => void act({ kind: 'at-air', over: true })}>
+        <Button className="min-h-16" onClick={() => void enter({ kind: 'at-air', over: true })}>
           It shows over range
         </Button>
       )}

@@ -1,7 +1,9 @@
+import { placeLine } from '@/ui/places/site-words';
 import { found } from '@/app/(house)/found';
 import { networkOf } from '@/core/network/enter';
 import { reachOf } from '@/core/network/flood';
 import { unanswered } from '@/core/network/installation';
+import { againOf } from '@/core/plan/again';
 import { besidesFor } from '@/core/plan/beside-offer';
 import { offersFor } from '@/core/plan/offer';
 import { trendsOf } from '@/core/record/trend';
@@ -11,12 +13,14 @@ import { cabinet, readSystem, systemsOfSite } from '@/server/places/places';
 import { historyOf } from '@/server/records/ledger';
 import { rulePacks } from '@/server/rules/rules';
 import { failuresBySection, readLooks, recordsBySection } from '@/server/places/looks';
+import { lastTestOf } from '@/server/runs/last-test';
 import { tradeOf } from '@/core/trades';
 import { sectionsOf } from '@/core/trades/sections';
 import { requireSession } from '@/server/session/session';
 import { viewerDay, viewerZone } from '@/server/session/zone';
 import { readWatches } from '@/server/watches/watches';
 import { buttonClass } from '@/ui/kit/button-class';
+import { Again } from '@/ui/places/again';
 import { SidesOf } from '@/ui/places/sides-of';
 import { LinesOf } from '@/ui/places/lines-of';
 import { PhotosOnParts } from '@/ui/network/place-photos';
@@ -46,7 +50,8 @@ export default async function SystemPage({ params }: { params: Promise<{ system:
   const { system: id } = await params;
   const { site, system } = await load(id);
   const facts = await readLooks(session, system.facts);
-  const [inventory, records, packs, gauges, history, watches, siblings, photos] = await Promise.all([
+  const zone = await viewerZone();
+  const [inventory, records, packs, gauges, history, watches, siblings, photos, last] = await Promise.all([
     readInventory(session, id),
     recordsBySection(session, id),
     rulePacks(session),
@@ -55,14 +60,23 @@ export default async function SystemPage({ params }: { params: Promise<{ system:
     readWatches(session, id),
     systemsOfSite(session, site.id),
     partPhotosOf(session, id),
+    may(session.role, 'run') ? lastTestOf(session, id, zone) : null,
   ]);
   const network = networkOf(facts);
   const { warnings } = reachOf(network);
+  const offers = packs.flatMap((p) => offersFor(p, facts));
+  const sections = sectionsOf(facts);
+  const failures = failuresBySection(records);
+  const again = againOf(
+    last,
+    offers,
+    gauges,
+    today,
+    sections.filter((s) => !s.open).map((s) => s.key),
+  );
   return (
     <>
-      <p className="text-sm text-quiet">
-        {site.name}, {site.address}
-      </p>
+      <p className="text-sm text-quiet">{placeLine(site)}</p>
       <div className="flex flex-wrap items-center justify-between gap-3">
         <h1 className="text-2xl font-bold">{system.name}</h1>
         <div className="flex flex-wrap gap-3">
@@ -76,9 +90,10 @@ export default async function SystemPage({ params }: { params: Promise<{ system:
           )}
         </div>
       </div>
+      {again && <Again system={id} ready={again} failure={failures[again.section ?? ''] ?? null} />}
       <SectionFigure section={facts} records={records} className="mt-3" />
-      <LinesOf section={facts} records={records} zone={await viewerZone()} />
-      <SidesOf section={facts} records={records} zone={await viewerZone()} />
+      <LinesOf section={facts} records={records} zone={zone} />
+      <SidesOf section={facts} records={records} zone={zone} />
       {[...(tradeOf(facts).parted ? [] : warnings), ...unanswered(network)].map((w) => (
         <p key={w} className="mt-2 border-l-4 border-ochre pl-3">
           {w}
@@ -95,7 +110,7 @@ export default async function SystemPage({ params }: { params: Promise<{ system:
           <ScopeWords facts={facts} />
           <SystemHistory
             system={id}
-            zone={await viewerZone()}
+            zone={zone}
             lines={history}
             sections={Object.fromEntries(records.map((r) => [r.run, r.title]))}
             // lines of a pool are no one figure that is followed
@@ -114,9 +129,9 @@ export default async function SystemPage({ params }: { params: Promise<{ system:
         {may(session.role, 'run') ? (
           <StartTest
             system={id}
-            offers={packs.flatMap((p) => offersFor(p, facts))}
-            failures={failuresBySection(records)}
-            sections={sectionsOf(facts)}
+            offers={offers}
+            failures={failures}
+            sections={sections}
             parted={tradeOf(facts).parted ?? 'lines'}
             besides={packs.flatMap((p) =>
               besidesFor(
@@ -125,7 +140,7 @@ export default async function SystemPage({ params }: { params: Promise<{ system:
                 siblings.filter((s) => s.id !== id),
               ),
             )}
-            gauges={gauges.filter((g) => g.calibrationDue >= today).length}
+            gauges={gauges.filter((g) => !g.calibrationDue || g.calibrationDue >= today).length}
           />
         ) : (
           <p className="text-quiet">The office reads; a tester or apprentice starts tests.</p>

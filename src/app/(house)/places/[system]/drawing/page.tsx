@@ -1,3 +1,4 @@
+import { placeLine } from '@/ui/places/site-words';
 import type { Metadata } from 'next';
 import { tradeOf } from '@/core/trades';
 import { found } from '@/app/(house)/found';
@@ -14,7 +15,7 @@ export default async function DrawingPage({ params }: { params: Promise<{ system
   return (
     <NetworkEditor
       system={id}
-      place={`${site.name}, ${site.address}`}
+      place={placeLine(site)}
       section={system.facts}
       palette={tradeOf(system.facts).palette}
       may={may(session.role, 'plan')}

@@ -1,3 +1,4 @@
+import { placeLine } from '@/ui/places/site-words';
 import type { Metadata } from 'next';
 import { found } from '@/app/(house)/found';
 import { readSystem } from '@/server/places/places';
@@ -13,9 +14,7 @@ export default async function EditSystem({ params }: { params: Promise<{ system:
   const { site, system } = await found(readSystem(session, id));
   return (
     <>
-      <p className="text-sm text-quiet">
-        {site.name}, {site.address}
-      </p>
+      <p className="text-sm text-quiet">{placeLine(site)}</p>
       <h1 className="text-2xl font-bold">{system.name}</h1>
       <SystemFormView
         id={id}

@@ -1,3 +1,4 @@
+import { placeLine } from '@/ui/places/site-words';
 import { SectionFigure } from '@/ui/network/section-figure';
 import type { Metadata } from 'next';
 import { redirect } from 'next/navigation';
@@ -35,9 +36,7 @@ export default async function PlanPage({
   const day = /^\d{4}-\d{2}-\d{2}$/.test(wanted) ? wanted : today;
   const head = (
     <>
-      <p className="text-sm text-quiet">
-        {site.name}, {site.address}
-      </p>
+      <p className="text-sm text-quiet">{placeLine(site)}</p>
       <h1 className="text-2xl font-bold">Plan: {system.name}</h1>
     </>
   );

@@ -1,3 +1,4 @@
+import { placeLine } from '@/ui/places/site-words';
 import type { Metadata } from 'next';
 import { notFound } from 'next/navigation';
 import { listPlaces } from '@/server/places/places';
@@ -15,9 +16,7 @@ export default async function NewSystem({ params }: { params: Promise<{ site: st
   if (!found) notFound();
   return (
     <>
-      <p className="text-sm text-quiet">
-        {found.site.name}, {found.site.address}
-      </p>
+      <p className="text-sm text-quiet">{placeLine(found.site)}</p>
       <h1 className="text-2xl font-bold">New system</h1>
       <NewSystemView id={uuid7(now())} site={site} meters={await meterKinds(session)} />
     </>

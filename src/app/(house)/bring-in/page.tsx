@@ -1,0 +1,38 @@
+import type { Metadata } from 'next';
+import Link from 'next/link';
+import { requireSession } from '@/server/session/session';
+import { buttonClass } from '@/ui/kit/button-class';
+import { MoveOrganisation } from '@/ui/people/move-organisation';
+import { may } from '@/wire/role';
+
+export const metadata: Metadata = { title: 'Bring in what you have' };
+export default async function BringIn() {
+  const session = await requireSession();
+  return (
+    <>
+      <h1 className="text-2xl font-bold">Bring in what you have</h1>
+      <div className="mt-4 grid max-w-4xl gap-8 sm:grid-cols-2">
+        {may(session.role, 'govern') && <MoveOrganisation />}
+        <section aria-labelledby="records" className="grid content-start gap-3">
+          <h2 id="records" className="text-lg font-semibold">
+            Records of others
+          </h2>
+          <p className="text-sm text-quiet">
+            A sealed record in a file is checked and kept in the ledger beside your own, marked as somebody
+            else’s.
+          </p>
+          <Link prefetch={false} href="/ledger/import" className={buttonClass('plain')}>
+            Bring in a record
+          </Link>
+          <h2 className="mt-4 text-lg font-semibold">Places and gauges, one by one</h2>
+          <Link prefetch={false} href="/places/new" className={buttonClass('plain')}>
+            Enter a place
+          </Link>
+          <Link prefetch={false} href="/cabinet" className={buttonClass('plain')}>
+            Enter a gauge
+          </Link>
+        </section>
+      </div>
+    </>
+  );
+}

@@ -1,0 +1,195 @@
+import { createServer, type Server } from 'node:http';
+import { eq } from 'drizzle-orm';
+import { againOf } from '@/core/plan/again';
+import { offersFor } from '@/core/plan/offer';
+import { beforeYou } from '@/core/trades/before-you';
+import { closePool, inOrganisation } from '@/database/client';
+import { gauges, runs, sites, systems } from '@/database/schema';
+import { rulePacks } from '@/server/rules/rules';
+import { appendEvents } from '@/server/runs/log';
+import { lastTested, lastTestOf } from '@/server/runs/last-test';
+import { startRun } from '@/server/runs/start';
+import { sessionOf, signIn, type Session } from '@/server/session/session';
+import { entryOf } from '@/core/testing/bakery';
+import { expectation } from '@/core/run/read';
+import { begin } from '@/core/run/reduce';
+import { noFacts } from '@/wire/no-facts';
+import { ROLES, type Role } from '@/wire/role';
+import { uuid7 } from '@/wire/uuid7';
+import { makeOrganisation } from '../../../scripts/demo';
+import { migrateDatabase } from '../../../scripts/migrate';
+import { practiceSite } from './practice-site';
+import { practise, quickTest } from './quick';
+import { testNowFor } from './test-now';
+
+const people = new Map<Role, Session>();
+let stranger: Session;
+let standIn: Server;
+beforeAll(async () => {
+  // the simulated installations are elsewhere: here it is enough that they answer
+  standIn = createServer((_, response) => response.end('{}')).listen(0, '127.0.0.1');
+  await new Promise((r) => standIn.once('listening', r));
+  process.env.VAST_GAUGE_URL = `http://127.0.0.1:${(standIn.address() as { port: number }).port}`;
+  await migrateDatabase(process.env.VAST_OWNER_URL!);
+  const make = async (who: readonly Role[]) => {
+    const domain = `${uuid7(Date.now())}.example`;
+    await makeOrganisation(
+      domain,
+      '',
+      who.map((role) => ({ key: `${role}-quick`, name: `A ${role}`, role })),
+      domain,
+    );
+    return Promise.all(
+      who.map(
+        async (role) =>
+          (await sessionOf((await signIn(`${role}-quick@${domain}`, `millrace-${role}-quick`)).token))!,
+      ),
+    );
+  };
+  for (const [i, s] of (await make(ROLES)).entries()) people.set(ROLES[i]!, s);
+  [stranger] = (await make(['tester'])) as [Session];
+}, 120_000);
+afterAll(async () => {
+  standIn.close();
+  await closePool();
+});
+
+let n = 0;
+const id = () => uuid7(Date.now() + n++);
+const gas = beforeYou('gas-meter')!;
+const asked = (over: object = {}) => ({
+  run: id(),
+  site: id(),
+  system: id(),
+  facts: {
+    ...noFacts(),
+    name: gas.title,
+    meterKind: gas.meterKind,
+    meterVolume: gas.meterVolume,
+    length: '8 m',
+    counted: [{ word: 'hob', count: 1 }],
+  },
+  pack: 'gas-metric',
+  procedure: 'gas-lowpressure-staged',
+  case: 'existing',
+  newGauge: { id: id(), name: 'Mine', greatest: '200 mbar', resolution: '0.01 mbar' },
+  zone: 'UTC',
+  ...over,
+});
+const tester = () => people.get('tester')!;
+
+test('place, system and gauge as far as they are known, and the run: asked twice it is the same', async () => {
+  const body = asked();
+  expect(await quickTest(tester(), body)).toEqual({ run: body.run });
+  expect(await quickTest(tester(), body)).toEqual({ run: body.run });
+  const [plan, g, place] = await inOrganisation(tester(), async (tx) => [
+    (await tx.select().from(runs).where(eq(runs.id, body.run)))[0]!.plan,
+    (await tx.select().from(gauges).where(eq(gauges.id, body.newGauge.id)))[0]!.facts,
+    (await tx.select().from(sites).where(eq(sites.id, body.site)))[0]!,
+  ]);
+  expect(plan).toMatchObject({
+    gaugeMeant: body.newGauge.id,
+    case: 'existing',
+    system: { appliances: [{ name: 'Hob' }] },
+  });
+  expect(g).toMatchObject({
+    calibrationDue: '',
+    least: { digits: 0, unit: 'mbar' },
+    greatest: { unit: 'mbar' },
+  });
+  expect(place).toMatchObject({ address: '', customer: '' });
+  // nobody else has it
+  expect(await lastTestOf(stranger, body.system, 'UTC')).toBeNull();
+  expect(await lastTested(stranger, 5, 'UTC')).toEqual([]);
+  expect(await lastTested(tester(), 1, 'UTC')).toEqual([
+    expect.objectContaining({ system: body.system, name: gas.title, procedure: 'Staged low-pressure test' }),
+  ]);
+});
+test.each(ROLES)('%s: who may enter places begins so, who may run practises', async (role) => {
+  const who = people.get(role)!;
+  const outcome = (work: Promise<unknown>) =>
+    work.then(
+      () => 'done',
+      (e: { status?: number }) => e.status,
+    );
+  expect(await outcome(quickTest(who, asked()))).toBe(role === 'owner' || role === 'tester' ? 'done' : 403);
+  expect(await outcome(practise(who, { run: id(), zone: 'UTC' }))).toBe(role === 'office' ? 403 : 'done');
+});
+test('the practice installation is made once, for practice only, and stays what somebody made of it', async () => {
+  const apprentice = people.get('apprentice')!;
+  await practise(apprentice, { run: id(), zone: 'UTC' });
+  await practise(tester(), { run: id(), zone: 'UTC' });
+  const own = await inOrganisation(tester(), (tx) =>
+    tx
+      .select()
+      .from(systems)
+      .where(eq(systems.site, practiceSite(tester().org))),
+  );
+  expect(own).toHaveLength(1);
+  await expect(
+    startRun(tester(), {
+      id: id(),
+      system: own[0]!.id,
+      pack: 'gas-metric',
+      procedure: 'gas-lowpressure-staged',
+      case: 'existing',
+      practice: false,
+      zone: 'UTC',
+    }),
+  ).rejects.toMatchObject({ status: 422, code: 'practice-only' });
+  expect(practiceSite(stranger.org)).not.toBe(practiceSite(tester().org));
+});
+test('what is missing is told with the page that cures it, and what was entered stays', async () => {
+  const body = asked({ facts: { ...asked().facts, meterKind: 'unknown', meterVolume: '0 l' } });
+  await expect(quickTest(tester(), body)).rejects.toMatchObject({
+    status: 422,
+    path: `/places/${body.system}/edit`,
+    message: expect.stringMatching(/meter is not known/),
+  });
+  const kept = await inOrganisation(tester(), (tx) =>
+    tx.select().from(systems).where(eq(systems.id, body.system)),
+  );
+  expect(kept).toHaveLength(1);
+});
+test('the last test of a place stands ready with the gauge that judged it, also after one that was left before its gauge', async () => {
+  const body = asked();
+  await quickTest(tester(), body);
+  const [row] = await inOrganisation(tester(), (tx) => tx.select().from(runs).where(eq(runs.id, body.run)));
+  const { plan } = row!;
+  const state = begin(plan);
+  await appendEvents(tester(), body.run, [
+    entryOf(
+      plan,
+      { kind: 'gauge', gauge: body.newGauge.id },
+      {
+        id: id(),
+        run: body.run,
+        at: Date.now(),
+        by: tester().person,
+        byName: tester().name,
+        expects: expectation(state),
+      },
+    ),
+  ]);
+  await startRun(tester(), { ...body, id: id(), practice: false } as never).catch(() => undefined);
+  const last = await lastTestOf(tester(), body.system, 'UTC');
+  expect(last).toMatchObject({
+    procedure: 'gas-lowpressure-staged',
+    case: 'existing',
+    gauge: body.newGauge.id,
+  });
+  const offers = (await rulePacks(tester())).flatMap((p) => offersFor(p, plan.system));
+  const known = plan.gauges.filter((g) => g.id === body.newGauge.id);
+  expect(againOf(last, offers, known, '2026-11-29', [])).toMatchObject({
+    asks: true,
+    gauge: { name: 'Mine' },
+    offer: { id: 'gas-lowpressure-staged' },
+  });
+});
+test('everything that may stand before a person has something to begin, the first of it made for it', async () => {
+  const { offers } = await testNowFor(tester());
+  for (const [key, { offers: found }] of Object.entries(offers))
+    expect([key, found.length > 0]).toEqual([key, true]);
+  expect(offers['gas-meter']!.offers[0]!.begins).toBe(true);
+  expect(offers['propane']!.offers[0]!.pack).toBe('propane');
+});

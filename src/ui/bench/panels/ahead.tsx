@@ -1,0 +1,63 @@
+import type { Plan } from '@/core/plan/plan';
+import { roleOf } from '@/core/roles';
+import { type Ahead, beginsHold } from '@/core/run/follow-on';
+import type { Next } from '@/device/bench';
+import type { HoldMinutes } from '@/core/run/hold-spec';
+import { minutesWords } from '@/ui/kit/words';
+import { Cautions } from '../cautions';
+import type { Entered } from '../keypad';
+
+/** What the press on the reading begins. */
+export const startWords = ({ role, minutes }: Pick<Ahead, 'role' | 'minutes'>): string =>
+  `Start the ${minutesWords(minutes)} ${roleOf(role).title}`;
+
+/** The reading that is taken also begins the hold that stands then, where it was said that it would. */
+export const beginWith =
+  (plan: Plan, { figure, readAt, streamed, same }: Entered, ahead: Ahead | null): Next =>
+  (state, n) =>
+    n === 1 && ahead && beginsHold(plan, state, figure)
+      ? { kind: 'hold-start', figure, readAt, streamed, same }
+      : null;
+
+/** What must be known before the reading that begins the next hold: its cautions, and what is done in it. */
+export const AheadWords = ({
+  plan,
+  ahead,
+  brief = false,
+}: {
+  plan: Plan;
+  ahead: Ahead | null;
+  /** Beside keys: its cautions and its length alone. */
+  brief?: boolean;
+}) =>
+  ahead && (
+    <div className="mb-2 grid gap-2">
+      {ahead.instruction && !brief && <p>Then: {ahead.instruction}</p>}
+      {ahead.times && <TimesWords times={ahead.times} />}
+      <Cautions keys={ahead.cautions} texts={plan.procedure.cautions} />
+    </div>
+  );
+
+/** How long it is by rule, by house standard and by need, where they differ. */
+export const TimesWords = ({ times }: { times: HoldMinutes }) =>
+  (times.house !== null || times.needed !== null) && (
+    <p className="mb-2">
+      Rule <span className="figure">{minutesWords(times.rule)}</span>
+      {times.house !== null && (
+        <>
+          , house standard <span className="figure">{minutesWords(times.house)}</span>
+        </>
+      )}
+      {times.needed !== null && (
+        <>
+          , needed for this gauge and volume{' '}
+          <span className="figure">
+            {times.needed === 'over-a-day'
+              ? 'over a day: a finer gauge or a smaller section'
+              : minutesWords(times.needed)}
+          </span>
+        </>
+      )}
+      . The longest is planned.
+    </p>
+  );
