@@ -9,16 +9,16 @@ export default defineConfig({
   // one for each server
   workers: (process.env.VAST_E2E_URL ?? '').split(',').length,
   // a slow machine is no failure: what hangs fails at its expectation, long before
-  timeout: 480_000,
-  expect: { timeout: 15_000 },
+  timeout: 900_000,
+  expect: { timeout: 45_000 },
   // each run of it empties its folder
   outputDir: process.env.VAST_E2E_OUTPUT ?? '.check/playwright',
   reporter: process.env.VAST_E2E_JSON
     ? [['list'], ['json', { outputFile: process.env.VAST_E2E_JSON }]]
     : 'list',
   use: {
-    // an act that finds nothing to act on says so after a minute, not at the end of the journey
-    actionTimeout: 60_000,
+    // an act that finds nothing to act on says so after two minutes, not at the end of the journey
+    actionTimeout: 120_000,
     // costs half as much again as the test; `--trace on` shows what a failing one did
     trace: 'off',
     screenshot: 'only-on-failure',

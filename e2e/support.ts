@@ -163,7 +163,7 @@ export class BenchPage {
         });
       }
       const still = this.page.locator(`ul[data-visit="${visit}"][data-left="${before}"]`);
-      const changed = expect(still).toHaveCount(0, { timeout: lost ? 15_000 : 7_000 });
+      const changed = expect(still).toHaveCount(0, { timeout: lost ? 45_000 : 10_000 });
       await (lost ? changed : changed.catch(() => void lost++));
     }
     await expect(here).toHaveCount(0);

@@ -93,6 +93,7 @@ async function databaseTests(cluster) {
       VAST_SUPERUSER_URL: d.superuser,
       VAST_SECRET: secret(),
       VAST_TEST_CLOCK: '1',
+      VAST_DATABASE_WAIT_MS: '60000',
     },
   });
 }

@@ -11,6 +11,7 @@ import { reduce } from '@/core/run/reduce';
 import { verdictOf } from '@/core/verdict/verdict';
 import { systemSchema } from '@/wire/places';
 import { formOfSystem, systemFromForm } from '@/wire/system-form';
+import { copiedSystem } from '@/core/network/copied';
 import { demoSystem, readDemo } from './demo-data';
 import { playDemo } from './demo-play';
 
@@ -118,6 +119,23 @@ const amounts = (value: unknown): unknown =>
         : v;
     }),
   );
+test('a copied installation is drawn and counted like the first, and says nothing that was seen or printed there alone', () => {
+  for (const site of readDemo().sites)
+    for (const [i, entered] of site.systems.entries()) {
+      const from = withListsOf(demoSystem(entered, `00000000-0000-4000-8000-00000000000${i}`));
+      const copy = copiedSystem(from, 'copy', 'Another');
+      const known = JSON.stringify(copy);
+      expect([copy.id, copy.name]).toEqual(['copy', 'Another']);
+      expect(copy.pipes).toEqual(from.pipes);
+      expect(copy.appliances.map((a) => [a.name, a.volume])).toEqual(
+        from.appliances.map((a) => [a.name, a.volume]),
+      );
+      expect(copy.network!.parts.map((p) => p.id)).toEqual(from.network!.parts.map((p) => p.id));
+      expect(known).not.toMatch(/"(serial|certificate|measured|seen|looks|foundEnds|noValves|heights)":/);
+      // a second copy says the same
+      expect(copiedSystem(copy, 'copy', 'Another')).toEqual(copy);
+    }
+});
 test('what the demo has a user can enter: a system made through the form alone is its demo twin', () => {
   for (const site of readDemo().sites)
     for (const [i, entered] of site.systems.entries()) {

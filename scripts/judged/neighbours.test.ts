@@ -90,11 +90,17 @@ function asks(plan: Plan, state: RunState): unknown[] {
   ];
 }
 
-const EMPTY = JSON.stringify(newRooms());
-/** A state as it is compared: rooms that hold nothing are none of it, so that a new kind changes nothing here. */
+const NOTHING: Record<string, string> = {
+  rooms: JSON.stringify(newRooms()),
+  papers: JSON.stringify({ site: null, calibrations: {} }),
+  back: '[]',
+  undone: '[]',
+};
+/** A state as it is compared: what holds nothing is none of it, so that a new kind or a new page of the run changes nothing here. */
 function shown(state: RunState): RunState {
-  const { rooms, ...rest } = state;
-  return JSON.stringify(rooms) === EMPTY ? (rest as RunState) : state;
+  return Object.fromEntries(
+    Object.entries(state).filter(([key, value]) => NOTHING[key] !== JSON.stringify(value)),
+  ) as unknown as RunState;
 }
 const runs = readDemo().runs.map((d, i) => [`demo ${i}: ${d.procedure} ${d.case}`, i] as const);
 test.each(runs)('%s', (name, i) => {

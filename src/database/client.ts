@@ -11,13 +11,15 @@ interface Held {
 // one pool for the process, however many bundles the framework makes of this module
 const held = ((globalThis as { vastDatabase?: Held }).vastDatabase ??= {});
 
+/** How long a connection is waited for: a person is told soon; tests of a slow machine may wait. */
+const waitMs = () => Number(process.env.VAST_DATABASE_WAIT_MS) || 4000;
 /** The application's pool: role vast_app, which owns nothing and cannot pass row-level security. */
 export function pool(): pg.Pool {
   if (!held.pool) {
     const connectionString = process.env.DATABASE_URL;
     if (!connectionString)
       throw new Error('DATABASE_URL is not set. Start with ./start, or give the address of your own server.');
-    held.pool = new pg.Pool({ connectionString, max: 12, connectionTimeoutMillis: 4000 });
+    held.pool = new pg.Pool({ connectionString, max: 12, connectionTimeoutMillis: waitMs() });
     held.pool.on('error', () => undefined); // an idle connection that dies is replaced on the next use
   }
   return held.pool;

@@ -5,6 +5,11 @@ import { WHOLE_FACTS, WHOLE_KEYS, type WholeFact } from '@/core/installation/who
 import { figure, free, list, optionalFigure, shape, text } from './figure';
 import { meterRule, pressureRule } from './place-rules';
 
+/** Rules of the whole, where there is one: facts may be left out as a whole. */
+const there =
+  <V>(rule: (value: V, context: yup.TestContext) => true | yup.ValidationError) =>
+  (value: V | undefined, context: yup.TestContext) =>
+    value === undefined || rule(value, context);
 export const firstFactsSchema = shape({
   name: text(80),
   medium: text(20).oneOf([...MEDIA]),
@@ -34,11 +39,14 @@ export const firstFactsSchema = shape({
     10,
   ),
 })
-  .test('length', (value, context) =>
-    value.length || tradeFor(value.medium)?.unpiped
-      ? true
-      : context.createError({ path: 'length', message: 'is needed' }),
+  .test(
+    'length',
+    there((value, context) =>
+      value.length || tradeFor(value.medium)?.unpiped
+        ? true
+        : context.createError({ path: 'length', message: 'is needed' }),
+    ),
   )
-  .test('pressure', pressureRule('workingPressure'))
-  .test('meter-volume', meterRule);
+  .test('pressure', there(pressureRule('workingPressure')))
+  .test('meter-volume', there(meterRule));
 export type FirstFactsForm = yup.InferType<typeof firstFactsSchema>;

@@ -7,10 +7,10 @@ import type { FirstFactsForm } from './first-facts-schema';
 import { nextPipe, pipeFromForm } from './pipe';
 
 /** Inside volume of a common appliance behind its valve, filled in to be checked on its plate. House figure. */
-const BEHIND_A_VALVE = '0.3 l';
+export const USUAL_VOLUME = '0.3 l';
 /** A first section of what was entered. @param meterName as the rule packs call its class */
 export function sectionOfFacts(f: FirstFactsForm, id: string, meterName: string): System {
-  const volume = parseWithUnit(tradeFor(f.medium)?.fuel ? BEHIND_A_VALVE : '0 l');
+  const volume = parseWithUnit(tradeFor(f.medium)?.fuel ? USUAL_VOLUME : '0 l');
   const pipe = {
     ...nextPipe('main', undefined, 'Main run'),
     table: f.table,

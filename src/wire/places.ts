@@ -20,6 +20,17 @@ export const siteSchema = shape({
 });
 export type SiteForm = yup.InferType<typeof siteSchema>;
 
+/** A system copied to a place that is here already, or to a new one of which the address may follow. */
+export const copySystemSchema = shape({
+  id: uuid(),
+  name: text(80),
+  site: uuid(),
+  newSite: shape({ name: text(80), address: free(160), customer: free(120) })
+    .optional()
+    .default(undefined),
+});
+export type CopySystem = yup.InferType<typeof copySystemSchema>;
+
 const whole = (rule: WholeRule) => optionalFigure(rule.dimension, rule.least);
 /** What may be entered for a fact, by what the catalogue says of it. */
 function factSchema(rule: FactRule): yup.AnySchema {

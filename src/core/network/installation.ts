@@ -83,8 +83,9 @@ const applianceOf = (network: Network, part: Part): Appliance => ({
   place: part.place,
   kind: textOf(part, 'type'),
   valve: valveFor(network, part)?.name ?? '',
-  hasPilot: part.facts.hasPilot === true,
-  hasLid: part.facts.hasLid === true,
+  // what nobody said is asked at the bench, never skipped
+  hasPilot: part.facts.hasPilot !== false,
+  hasLid: part.facts.hasLid !== false,
   volume: figureOf(part, 'volume') ?? NONE,
   ...known(part, 'maxInlet', 'input'),
   ...plateOf(part),

@@ -29,7 +29,7 @@ function branches(f: FirstFacts): Pick<System, 'appliances' | 'loops' | 'surface
   );
   const appliances =
     list === 'appliances'
-      ? each.map((x) => ({ ...x, place: '', valve: 'isolating valve', hasPilot: false, hasLid: false }))
+      ? each.map((x) => ({ ...x, place: '', valve: 'isolating valve', hasPilot: true, hasLid: true }))
       : [];
   if (list === 'loops' && each.length)
     return {

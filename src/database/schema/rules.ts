@@ -1,5 +1,6 @@
 /** Rule packs and how things are read. */
 import type { LogMapping } from '@/core/gauge-log/mapping';
+import type { TableMapping } from '@/wire/bring-in/tables';
 import { jsonb, pgTable, primaryKey, text, uuid } from 'drizzle-orm/pg-core';
 import { moment } from './columns';
 import { organisations } from './people';
@@ -48,7 +49,7 @@ export const logMappings = pgTable(
       .notNull()
       .references(() => organisations.org),
     shape: text('shape').notNull(),
-    mapping: jsonb('mapping').$type<LogMapping>().notNull(),
+    mapping: jsonb('mapping').$type<LogMapping | TableMapping>().notNull(),
     used: moment('used').notNull(),
   },
   (t) => [primaryKey({ columns: [t.org, t.shape] })],

@@ -1,4 +1,5 @@
 import type { Gauge } from '@/core/instrument/gauge';
+import { copiedSystem } from '@/core/network/copied';
 import { withNetwork } from '@/core/network/enter';
 import type { Network } from '@/core/network/network';
 import { inOrganisation } from '@/database/client';
@@ -9,7 +10,7 @@ import { now } from '@/server/now';
 import { applianceSwapped } from '@/server/records/follow-ups';
 import type { Session } from '@/server/session/session';
 import { isId, notHere } from '@/server/trouble';
-import type { SiteForm, SystemForm } from '@/wire/places';
+import type { CopySystem, SiteForm, SystemForm } from '@/wire/places';
 import { systemFromForm } from '@/wire/system-form';
 import { eq } from 'drizzle-orm';
 import 'server-only';
@@ -66,6 +67,23 @@ export async function saveSystem(
       await applianceSwapped(tx, session.org, before.facts, facts, now());
     }
     await audit(tx, session, before ? 'changed system' : 'entered system', form.name);
+    return { id };
+  });
+}
+/** Enters a system like another one, on a place that is here or on a new one. Asked twice it answers the same. @throws TroubleError 404 */
+export async function copySystem(session: Session, from: string, form: CopySystem): Promise<{ id: string }> {
+  demand(session, 'plan');
+  const { system } = await readSystem(session, from);
+  const { id, name, site, newSite } = form;
+  if (newSite) await saveSite(session, { id: site, ...newSite });
+  return inOrganisation(session, async (tx) => {
+    const [home] = await tx.select({ id: sites.id }).from(sites).where(eq(sites.id, site));
+    if (!home) throw notHere('site');
+    await tx
+      .insert(systems)
+      .values({ org: session.org, id, site: home.id, name, facts: copiedSystem(system.facts, id, name) })
+      .onConflictDoNothing();
+    await audit(tx, session, 'copied system', `${system.name}: ${name}`);
     return { id };
   });
 }

@@ -9,7 +9,7 @@ import { now } from '@/server/now';
 export const rememberedMapping = (scope: { org: string }, shape: string): Promise<LogMapping | null> =>
   inOrganisation(scope, async (tx) => {
     const [row] = await tx.select().from(logMappings).where(eq(logMappings.shape, shape));
-    return row?.mapping ?? null;
+    return row && 'time' in row.mapping ? row.mapping : null;
   });
 export const rememberMapping = (scope: { org: string }, shape: string, mapping: LogMapping): Promise<void> =>
   inOrganisation(scope, async (tx) => {

@@ -1,5 +1,6 @@
 'use client';
 import { office, type OfficeError } from '@/device/office';
+import { lettersOf } from '@/device/text-file';
 import { buttonClass } from '@/ui/kit/button-class';
 import { byNeed } from '@/ui/kit/by-need';
 import { FIELD } from '@/ui/kit/field';
@@ -54,17 +55,10 @@ export function ImportView({
           throw new Error('That log is larger than 60 MB. Cut it to the days of the test.');
         const digest = await crypto.subtle.digest('SHA-256', bytes);
         const hash = [...new Uint8Array(digest)].map((b) => b.toString(16).padStart(2, '0')).join('');
-        // loggers write their own alphabets: what is not UTF-8 is taken for Latin
-        let text: string;
-        try {
-          text = new TextDecoder('utf-8', { fatal: true }).decode(bytes);
-        } catch {
-          text = new TextDecoder('windows-1252').decode(bytes);
-        }
-        if (!text.trim() || text.includes('\u0000'))
-          throw new Error(
-            'That file is neither a record nor a table of readings. Choose a CSV, a record file or a bundle.',
-          );
+        const text = lettersOf(
+          bytes,
+          'That file is neither a record nor a table of readings. Choose a CSV, a record file or a bundle.',
+        );
         setLog({ name: file.name.slice(0, 120), text, hash });
       }
       setState('');

@@ -2,13 +2,8 @@
 import { type LogMapping, TIME_FORMATS, type TimeFormat } from '@/core/gauge-log/mapping';
 import { type Unit, unitLabel, unitsOf } from '@/core/quantity/unit';
 import { SelectField, TextField } from '@/ui/kit/field';
+import { DELIMITERS, FirstRows } from '@/ui/tables/first-rows';
 
-const DELIMITERS = [
-  [',', 'comma'],
-  [';', 'semicolon'],
-  ['\t', 'tab'],
-  ['|', 'bar'],
-] as const;
 interface Choice {
   readonly id: string;
   readonly title: string;
@@ -53,12 +48,7 @@ export function MappingForm({
         Check the units and the order of day and month: nothing in the file says them for sure.
       </p>
       <div className="mt-3 grid grid-cols-2 gap-3 md:grid-cols-4">
-        {pick(
-          'Columns are parted by',
-          m.delimiter,
-          DELIMITERS.map(([id, title]) => ({ id, title })),
-          (delimiter) => onChange({ ...m, delimiter }),
-        )}
+        {pick('Columns are parted by', m.delimiter, DELIMITERS, (delimiter) => onChange({ ...m, delimiter }))}
         {pick(
           'Decimal sign',
           m.decimal,
@@ -88,7 +78,7 @@ export function MappingForm({
         <TimeFields {...{ mapping: m, columns, onChange, began, onBegan }} />
         <FigureFields {...{ mapping: m, columns, onChange }} />
       </div>
-      <FirstRows mapping={m} head={head} width={width} />
+      <FirstRows head={head} width={width} headerRows={m.headerRows} used={usedBy(m)} />
     </section>
   );
 }
@@ -175,48 +165,11 @@ function FigureFields({
   );
 }
 
-/** The first rows as they stand in the file, the columns that are read marked. */
-function FirstRows({
-  mapping: m,
-  head,
-  width,
-}: {
-  mapping: LogMapping;
-  head: readonly (readonly string[])[];
-  width: number;
-}) {
-  const used = new Map([
+/** What is read of each column. */
+const usedBy = (m: LogMapping): ReadonlyMap<number, string> =>
+  new Map([
     [m.time.column, 'time'],
     ...(m.time.clock === undefined ? [] : [[m.time.clock, 'clock'] as const]),
     [m.pressure.column, 'pressure'],
     ...(m.temperature ? [[m.temperature.column, 'temperature'] as const] : []),
   ]);
-  return (
-    <div className="mt-3 overflow-x-auto" role="region" aria-label="First rows of the file" tabIndex={0}>
-      <table className="figure-narrow text-sm">
-        <tbody>
-          {head.map((row, i) => (
-            <tr key={i} className={`border-t border-seam ${i < m.headerRows ? 'text-quiet' : ''}`}>
-              <th scope="row" className="pr-3 text-right font-normal text-quiet">
-                {i + 1}
-              </th>
-              {row.map((cell, c) => (
-                <td key={c} className={`px-3 whitespace-nowrap ${used.has(c) ? 'bg-block' : ''}`}>
-                  {cell.slice(0, 40)}
-                </td>
-              ))}
-            </tr>
-          ))}
-          <tr className="text-quiet">
-            <th />
-            {Array.from({ length: width }, (_, c) => (
-              <td key={c} className="px-3 font-sans text-sm">
-                {used.get(c) ?? ''}
-              </td>
-            ))}
-          </tr>
-        </tbody>
-      </table>
-    </div>
-  );
-}

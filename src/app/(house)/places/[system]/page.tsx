@@ -88,6 +88,11 @@ export default async function SystemPage({ params }: { params: Promise<{ system:
               Change
             </Link>
           )}
+          {may(session.role, 'plan') && (
+            <Link prefetch={false} href={`/places/${id}/copy`} className={buttonClass('plain')}>
+              Another like it
+            </Link>
+          )}
         </div>
       </div>
       {again && <Again system={id} ready={again} failure={failures[again.section ?? ''] ?? null} />}

@@ -1,0 +1,51 @@
+import type { ReactNode } from 'react';
+
+/** What parts the columns of a file. */
+export const DELIMITERS = [
+  { id: ',', title: 'comma' },
+  { id: ';', title: 'semicolon' },
+  { id: '\t', title: 'tab' },
+  { id: '|', title: 'bar' },
+] as const;
+
+/** The first rows as they stand in the file, the columns that are read marked. */
+export function FirstRows({
+  head,
+  width,
+  headerRows,
+  used,
+}: {
+  head: readonly (readonly string[])[];
+  width: number;
+  headerRows: number;
+  used: ReadonlyMap<number, string>;
+}): ReactNode {
+  return (
+    <div className="mt-3 overflow-x-auto" role="region" aria-label="First rows of the file" tabIndex={0}>
+      <table className="figure-narrow text-sm">
+        <tbody>
+          {head.map((row, i) => (
+            <tr key={i} className={`border-t border-seam ${i < headerRows ? 'text-quiet' : ''}`}>
+              <th scope="row" className="pr-3 text-right font-normal text-quiet">
+                {i + 1}
+              </th>
+              {row.map((cell, c) => (
+                <td key={c} className={`px-3 whitespace-nowrap ${used.has(c) ? 'bg-block' : ''}`}>
+                  {cell.slice(0, 40)}
+                </td>
+              ))}
+            </tr>
+          ))}
+          <tr className="text-quiet">
+            <th />
+            {Array.from({ length: width }, (_, c) => (
+              <td key={c} className="px-3 font-sans text-sm">
+                {used.get(c) ?? ''}
+              </td>
+            ))}
+          </tr>
+        </tbody>
+      </table>
+    </div>
+  );
+}
