@@ -19,6 +19,8 @@ const MAY = {
 type Who = keyof typeof MAY;
 /** Every route and method there is, and who may use it. */
 const ROUTES: Readonly<Record<string, Who>> = {
+  'GET bring-in': 'plan',
+  'POST bring-in': 'plan',
   'POST cabinet/[item]/log': 'all',
   'POST follow-ups/[id]': 'share',
   'PUT follow-ups/[id]': 'share',
@@ -48,6 +50,7 @@ const ROUTES: Readonly<Record<string, Who>> = {
   'POST outside': 'plan',
   'GET packs/[pack]': 'all',
   'POST packs/[pack]': 'govern',
+  'PUT packs/[pack]': 'govern',
   'POST packs': 'govern',
   'POST passkeys/options': 'all',
   'DELETE passkeys/[passkey]': 'all',
@@ -85,6 +88,7 @@ const ROUTES: Readonly<Record<string, Who>> = {
   'POST practice': 'run',
   'POST quick-tests': 'plan',
   'POST sites': 'plan',
+  'POST systems/[system]/copy': 'plan',
   'PUT systems/[system]/drawing': 'plan',
   'GET systems/[system]/outside': 'run',
   'GET systems/[system]/photos/[hash]': 'all',

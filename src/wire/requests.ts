@@ -85,6 +85,8 @@ export const editPackSchema = shape({
     .max(200)
     .required(),
 });
+/** Whether the house works to the school of a pack. */
+export const packAsideSchema = shape({ aside: yup.boolean().strict(true).required() });
 /** Which edition, clause and jurisdiction the organisation works to, by source; an empty line takes it back. */
 export const editionsSchema = shape({
   editions: list(

@@ -12,6 +12,8 @@ export interface Offer {
   /** Title of the pack where it is a house pack: the firm's own figures stand in it. */
   readonly house: string | null;
   readonly school: string;
+  /** The house does not work to this school: folded away, never gone. */
+  readonly aside: boolean;
   readonly edition: string;
   readonly notice: string;
   readonly id: string;
@@ -50,12 +52,14 @@ export function simulatesOf(p: Pick<Procedure, 'fills' | 'oneSection'>, system: 
   return own ? (p.oneSection ? own.section : own.whole) : kind;
 }
 
-/** What a pack offers for a system: everything for its medium; answers a choice cannot have here are left out. */
-export function offersFor(pack: Pack, system: System): Offer[] {
+const NONE: ReadonlySet<string> = new Set();
+/** What a pack offers for a system: everything for its medium; answers a choice cannot have here are left out. @param aside ids of packs that the house set aside */
+export function offersFor(pack: Pack, system: System, aside: ReadonlySet<string> = NONE): Offer[] {
   const from = {
     pack: pack.id,
     house: pack.basedOn ? pack.title : null,
     school: pack.school,
+    aside: aside.has(pack.id),
     edition: pack.edition,
     notice: pack.notice,
   };

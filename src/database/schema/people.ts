@@ -1,6 +1,16 @@
 /** The organisation, its people, who is signed in, and what was done in its name. */
 import type { Role } from '@/wire/role';
-import { bigint, foreignKey, index, pgTable, primaryKey, text, uuid } from 'drizzle-orm/pg-core';
+import {
+  bigint,
+  foreignKey,
+  index,
+  jsonb,
+  pgTable,
+  primaryKey,
+  text,
+  unique,
+  uuid,
+} from 'drizzle-orm/pg-core';
 import { bytea, moment } from './columns';
 
 export const organisations = pgTable('organisations', {
@@ -11,6 +21,8 @@ export const organisations = pgTable('organisations', {
   anchorToken: text('anchor_token').unique(),
   /** Whom each daily anchor is sent to; '' nobody. */
   anchorTo: text('anchor_to').notNull().default(''),
+  /** Packs of schools that the house does not work to: their tests are folded away. */
+  packsAside: jsonb('packs_aside').$type<readonly string[]>().notNull().default([]),
 });
 
 export const people = pgTable(
@@ -111,6 +123,43 @@ export const passkeys = pgTable(
   (t) => [
     primaryKey({ columns: [t.org, t.id] }),
     foreignKey({ columns: [t.org, t.person], foreignColumns: [people.org, people.id] }),
+  ],
+);
+
+/** Where a device of a person can be rung while its page is shut: an address of its browser's push service, with its keys. */
+export const pushDevices = pgTable(
+  'push_devices',
+  {
+    org: uuid('org').notNull(),
+    id: uuid('id').notNull(),
+    person: uuid('person').notNull(),
+    endpoint: text('endpoint').notNull(),
+    p256dh: text('p256dh').notNull(),
+    auth: text('auth').notNull(),
+    /** Minutes before the end of a wait at which it rings; 0 is the end. */
+    minutes: jsonb('minutes').$type<readonly number[]>().notNull(),
+    made: moment('made').notNull(),
+  },
+  (t) => [
+    primaryKey({ columns: [t.org, t.id] }),
+    unique('push_devices_endpoint').on(t.org, t.endpoint),
+    foreignKey({ columns: [t.org, t.person], foreignColumns: [people.org, people.id] }),
+  ],
+);
+/** What was rung, once for each device: kept before it is sent, so that two servers never ring twice. */
+export const rung = pgTable(
+  'rung',
+  {
+    org: uuid('org').notNull(),
+    device: uuid('device').notNull(),
+    tag: text('tag').notNull(),
+    at: moment('at').notNull(),
+  },
+  (t) => [
+    primaryKey({ columns: [t.org, t.device, t.tag] }),
+    foreignKey({ columns: [t.org, t.device], foreignColumns: [pushDevices.org, pushDevices.id] }).onDelete(
+      'cascade',
+    ),
   ],
 );
 

@@ -3,7 +3,7 @@ import { copiedSystem } from '@/core/network/copied';
 import { withNetwork } from '@/core/network/enter';
 import type { Network } from '@/core/network/network';
 import { inOrganisation } from '@/database/client';
-import { allGauges, sitesWithSystems, systemWithSite } from '@/database/queries/places';
+import { allGauges, placesInBrief, systemWithSite } from '@/database/queries/places';
 import { sites, systems } from '@/database/schema';
 import { audit } from '@/server/audit';
 import { now } from '@/server/now';
@@ -17,7 +17,8 @@ import 'server-only';
 import { demand } from '@/server/permission';
 
 type Scope = { org: string };
-export const listPlaces = (scope: Scope) => inOrganisation(scope, sitesWithSystems);
+export const listPlaces = (scope: Scope) => inOrganisation(scope, placesInBrief);
+export type PlaceSystem = Awaited<ReturnType<typeof listPlaces>>[number]['systems'][number];
 export async function readSystem(scope: Scope, id: string) {
   const row = isId(id) ? await inOrganisation(scope, (tx) => systemWithSite(tx, id)) : null;
   if (!row) throw notHere('system');

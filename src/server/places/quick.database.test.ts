@@ -5,7 +5,7 @@ import { offersFor } from '@/core/plan/offer';
 import { beforeYou } from '@/core/trades/before-you';
 import { closePool, inOrganisation } from '@/database/client';
 import { gauges, runs, sites, systems } from '@/database/schema';
-import { rulePacks } from '@/server/rules/rules';
+import { rulePacks, setPackAside } from '@/server/rules/rules';
 import { appendEvents } from '@/server/runs/log';
 import { lastTested, lastTestOf } from '@/server/runs/last-test';
 import { startRun } from '@/server/runs/start';
@@ -192,4 +192,26 @@ test('everything that may stand before a person has something to begin, the firs
     expect([key, found.length > 0]).toEqual([key, true]);
   expect(offers['gas-meter']!.offers[0]!.begins).toBe(true);
   expect(offers['propane']!.offers[0]!.pack).toBe('propane');
+});
+test('a school that the house set aside is folded away, never gone; one at least is kept; another house is not asked', async () => {
+  const owner = people.get('owner')!;
+  const packs = await rulePacks(owner);
+  const school = async (session: Session) => {
+    const { offers } = (await testNowFor(session)).offers['gas-meter']!;
+    return offers.map((o) => [o.pack, o.aside] as const);
+  };
+  const before = await school(owner);
+  const [first] = before[0]!;
+  await expect(setPackAside(people.get('tester')!, first, true)).rejects.toMatchObject({ status: 403 });
+  await expect(setPackAside(owner, 'no-such-pack', true)).rejects.toMatchObject({ status: 404 });
+  await setPackAside(owner, first, true);
+  const after = await school(people.get('tester')!);
+  expect(after.length).toBe(before.length);
+  expect(after[0]![1]).toBe(false);
+  expect(after.filter(([pack]) => pack === first).every(([, aside]) => aside)).toBe(true);
+  expect((await school(stranger)).every(([, aside]) => !aside)).toBe(true);
+  for (const p of packs.slice(0, -1)) await setPackAside(owner, p.id, true).catch(() => undefined);
+  await expect(setPackAside(owner, packs.at(-1)!.id, true)).rejects.toMatchObject({ code: 'none-left' });
+  for (const p of packs) await setPackAside(owner, p.id, false);
+  expect(await school(owner)).toEqual(before);
 });

@@ -7,7 +7,7 @@ import { BEFORE_YOU } from '@/core/trades/before-you';
 import { sectionsOf } from '@/core/trades/sections';
 import { inOrganisation } from '@/database/client';
 import { gauges } from '@/database/schema';
-import { meterKinds, rulePacks } from '@/server/rules/rules';
+import { meterKinds, packsAside, rulePacks } from '@/server/rules/rules';
 import { gaugesUsedBy } from '@/server/runs/last-test';
 import type { Session } from '@/server/session/session';
 import { sectionOfFacts } from '@/wire/first-facts';
@@ -21,7 +21,7 @@ const COUNTED: Readonly<Record<string, { word: string; count: number }[]>> = {
 const ANY_MEDIUM = 99;
 /** Offers by what stands before a person: those that rule here first, in the order of the packs; and the gauges, last used first. */
 export async function testNowFor(session: Session) {
-  const packs = await rulePacks(session);
+  const [packs, aside] = await Promise.all([rulePacks(session), packsAside(session)]);
   const offers = Object.fromEntries(
     BEFORE_YOU.map((b) => {
       const system = sectionOfFacts(
@@ -41,7 +41,7 @@ export async function testNowFor(session: Session) {
       // what is made for this alone stands before what is made for many things
       const found = packs
         .flatMap((p) =>
-          offersFor(p, system).map((offer) => ({
+          offersFor(p, system, aside).map((offer) => ({
             offer,
             media: p.procedures.find((x) => x.id === offer.id)?.media?.length ?? ANY_MEDIUM,
           })),
@@ -49,6 +49,7 @@ export async function testNowFor(session: Session) {
         .filter(({ offer: o }) => !o.after && (!o.oneSection || sections.length > 0))
         .sort(
           (a, c) =>
+            Number(a.offer.aside) - Number(c.offer.aside) ||
             Number(c.offer.begins) - Number(a.offer.begins) ||
             a.offer.outside.length - c.offer.outside.length ||
             a.media - c.media,

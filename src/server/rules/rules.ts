@@ -9,7 +9,7 @@ import type { Pack } from '@/core/pack/schema';
 import { canonical, sha256Hex } from '@/core/record/canonical';
 import { inOrganisation, type Tx } from '@/database/client';
 import { storedPack } from './stored';
-import { packs, sourceEditions } from '@/database/schema';
+import { organisations, packs, sourceEditions } from '@/database/schema';
 import { audit } from '@/server/audit';
 import { now } from '@/server/now';
 import { viewerDay } from '@/server/session/zone';
@@ -249,4 +249,35 @@ export async function meterKinds(scope: { org: string }): Promise<{ kind: string
   ] as const)
     if (!known.has(kind)) known.set(kind, label);
   return [...known].map(([kind, label]) => ({ kind, label }));
+}
+
+/** Packs of schools that the house does not work to, by id. */
+export const packsAside = (scope: { org: string }): Promise<ReadonlySet<string>> =>
+  inOrganisation(scope, async (tx) => {
+    const [row] = await tx
+      .select({ aside: organisations.packsAside })
+      .from(organisations)
+      .where(eq(organisations.org, scope.org));
+    return new Set(row?.aside ?? []);
+  });
+/** Says to which schools the house works, once for all: the others are folded away wherever a test is chosen. */
+export async function setPackAside(session: Session, pack: string, aside: boolean): Promise<void> {
+  demand(session, 'govern');
+  const known = new Set((await rulePacks(session)).map((p) => p.id));
+  if (!known.has(pack)) throw notHere('rule pack');
+  await inOrganisation(session, async (tx) => {
+    const [row] = await tx
+      .select({ aside: organisations.packsAside })
+      .from(organisations)
+      .where(eq(organisations.org, session.org))
+      .for('update');
+    const next = [
+      ...(row?.aside ?? []).filter((id) => known.has(id) && id !== pack),
+      ...(aside ? [pack] : []),
+    ];
+    if (next.length === known.size)
+      throw new TroubleError(422, 'none-left', 'The house works to one school at least: keep one.');
+    await tx.update(organisations).set({ packsAside: next }).where(eq(organisations.org, session.org));
+    await audit(tx, session, aside ? 'set a school aside' : 'took a school up', pack);
+  });
 }

@@ -43,34 +43,56 @@ export function WhichTest({
   chosen: string;
   onChoose: (o: Offer) => void;
 }) {
+  const own = offers.filter((o) => !o.aside);
+  const others = offers.filter((o) => o.aside);
+  const line = (o: Offer) => (
+    <label
+      key={keyOf(o)}
+      className="flex min-h-12 cursor-pointer items-start gap-3 border-t border-seam py-2"
+    >
+      <input
+        type="radio"
+        name="procedure"
+        className="mt-1 size-5 shrink-0 accent-lake"
+        checked={chosen === keyOf(o)}
+        onChange={() => onChoose(o)}
+      />
+      <span>
+        {o.title}
+        <span className="block text-sm text-quiet">{o.summary}</span>
+        <span className="block text-sm text-quiet">
+          {o.school}
+          {o.house && <strong className="text-ink">, house pack: {o.house}</strong>}
+        </span>
+      </span>
+    </label>
+  );
   return (
     <fieldset className="mt-2">
       <legend className="text-sm text-quiet">Which test?</legend>
-      {offers.map((o) => (
-        <label
-          key={keyOf(o)}
-          className="flex min-h-12 cursor-pointer items-start gap-3 border-t border-seam py-2"
-        >
-          <input
-            type="radio"
-            name="procedure"
-            className="mt-1 size-5 shrink-0 accent-lake"
-            checked={chosen === keyOf(o)}
-            onChange={() => onChoose(o)}
-          />
-          <span>
-            {o.title}
-            <span className="block text-sm text-quiet">{o.summary}</span>
-            <span className="block text-sm text-quiet">
-              {o.school}
-              {o.house && <strong className="text-ink">, house pack: {o.house}</strong>}
-            </span>
-          </span>
-        </label>
-      ))}
+      {own.map(line)}
+      {others.length > 0 && (
+        <details className="border-t border-seam" open={own.length === 0}>
+          <summary className="min-h-11 cursor-pointer py-2 text-sm text-lake underline">
+            {others.length} of schools your house does not work to
+          </summary>
+          <SetAside of={others} />
+          {others.map(line)}
+        </details>
+      )}
     </fieldset>
   );
 }
+/** Why tests are folded away, and where that is changed. */
+export const SetAside = ({ of }: { of: readonly Offer[] }) => (
+  <p className="py-1 text-sm text-quiet">
+    {[...new Set(of.map((o) => o.school))].join('; ')}: set aside under{' '}
+    <a className="text-lake underline" href="/rules">
+      Rules
+    </a>
+    , where the owner can take {of.length === 1 ? 'it' : 'them'} up again.
+  </p>
+);
 export function WhichCase({
   procedure,
   kind,

@@ -39,7 +39,10 @@ interface StartTestProps {
 
 /** What is chosen and said before a test, and the two ways on from it. */
 function useStart({ system, offers, failures, besides }: StartTestProps) {
-  const [chosen, setChosen] = useState(offers.length === 1 ? keyOf(offers[0]!) : '');
+  const [chosen, setChosen] = useState(() => {
+    const own = offers.filter((o) => !o.aside);
+    return own.length === 1 ? keyOf(own[0]!) : '';
+  });
   const procedure = offers.find((o) => keyOf(o) === chosen);
   const [kind, setKind] = useState('');
   const [section, setSection] = useState('');

@@ -18,7 +18,7 @@ import { uuid7 } from '@/wire/uuid7';
 import { type ReactNode, useState } from 'react';
 import { BeforeYouFigure } from './before-you-figure';
 import { Counters } from './counters';
-import { WhichSection } from './start-fields';
+import { keyOf, SetAside, WhichSection, WhichTest } from './start-fields';
 import { type Wrong, wrongWords } from './wrong-words';
 
 /** A gauge of the cabinet that can be taken. */
@@ -234,41 +234,18 @@ function WhichSchool({
   const [open, setOpen] = useState(false);
   if (!open)
     return (
-      <p className="flex flex-wrap items-center gap-x-4 border border-seam bg-panel px-3 py-2">
-        <span className="flex-1">
+      <div className="flex flex-wrap items-center gap-x-4 border border-seam bg-panel px-3 py-2">
+        <div className="flex-1">
           <span className="font-semibold">{chosen.title}</span>
           <span className="block text-sm text-quiet">
             {chosen.school}. {chosen.summary}
           </span>
-        </span>
+          {chosen.aside && <SetAside of={[chosen]} />}
+        </div>
         <Button onClick={() => setOpen(true)}>{tests.length - 1} other</Button>
-      </p>
+      </div>
     );
-  return (
-    <fieldset>
-      <legend className="text-sm text-quiet">Which test?</legend>
-      {tests.map((o) => (
-        <label
-          key={`${o.pack}/${o.id}`}
-          className="flex min-h-12 cursor-pointer items-start gap-3 border-t border-seam py-2"
-        >
-          <input
-            type="radio"
-            name="test"
-            className="mt-1 size-5 shrink-0 accent-lake"
-            checked={o === chosen}
-            onChange={() => onChoose(o)}
-          />
-          <span>
-            {o.title}
-            <span className="block text-sm text-quiet">
-              {o.school}. {o.summary}
-            </span>
-          </span>
-        </label>
-      ))}
-    </fieldset>
-  );
+  return <WhichTest offers={tests} chosen={keyOf(chosen)} onChoose={onChoose} />;
 }
 type FactsForm = ReturnType<typeof useFacts>['facts'];
 interface Ask {

@@ -103,14 +103,16 @@ function WhatWasRead({ answer: { read, mapping } }: { answer: TableAnswer }) {
 }
 function RowList({ rows, all }: { rows: readonly { row: number; text: string }[]; all: number }) {
   return (
-    <ul className="max-h-72 overflow-y-auto text-sm" tabIndex={0} aria-label="Rows">
-      {rows.map((e, i) => (
-        <li key={i} className="border-t border-seam py-1">
-          Row <span className="figure-narrow">{e.row}</span>, {e.text}
-        </li>
-      ))}
-      {all > rows.length && <li className="border-t border-seam py-1">and {all - rows.length} more</li>}
-    </ul>
+    <div className="max-h-72 overflow-y-auto text-sm" role="region" tabIndex={0} aria-label="Rows">
+      <ul>
+        {rows.map((e, i) => (
+          <li key={i} className="border-t border-seam py-1">
+            Row <span className="figure-narrow">{e.row}</span>, {e.text}
+          </li>
+        ))}
+        {all > rows.length && <li className="border-t border-seam py-1">and {all - rows.length} more</li>}
+      </ul>
+    </div>
   );
 }
 

@@ -113,7 +113,7 @@ function whatOf(text: string): BeforeYou {
     BEFORE_YOU.find((b) => b.key === CALLED[word]);
   if (!found)
     throw new CellError(
-      `“${text.slice(0, 40)}” is nothing that is tested here. Write one of: gas, ${BEFORE_YOU.map((b) => b.title.toLowerCase()).join('; ')}.`,
+      `“${text.slice(0, 40)}” is nothing that is tested here. Write one of: gas; ${BEFORE_YOU.map((b) => b.title.toLowerCase()).join('; ')}.`,
     );
   return found;
 }

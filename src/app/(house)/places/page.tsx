@@ -1,17 +1,22 @@
 import type { Metadata } from 'next';
 import Link from 'next/link';
-import { listPlaces } from '@/server/places/places';
+import { listPlaces, type PlaceSystem } from '@/server/places/places';
 import { recall } from '@/server/places/inventory';
 import { buttonClass } from '@/ui/kit/button-class';
 import { Moment } from '@/ui/frame/zone';
 import { requireSession } from '@/server/session/session';
+import { compact } from '@/wire/ledger';
 import { may } from '@/wire/role';
 
 export const metadata: Metadata = { title: 'Places' };
 export default async function Places({ searchParams }: { searchParams: Promise<{ find?: string }> }) {
   const session = await requireSession();
   const { find = '' } = await searchParams;
-  const [places, found] = await Promise.all([listPlaces(session), recall(session, find)]);
+  const [all, found] = await Promise.all([listPlaces(session), recall(session, find)]);
+  const places = all.filter(({ site, systems }) =>
+    saysAll(find, [site.name, site.address, site.customer, ...systems.map((s) => s.name)]),
+  );
+  const shown = places.slice(0, MOST_SHOWN);
   return (
     <>
       <div className="flex flex-wrap items-center justify-between gap-4">
@@ -24,7 +29,7 @@ export default async function Places({ searchParams }: { searchParams: Promise<{
       </div>
       <form className="mt-3 flex max-w-xl items-end gap-3" action="/places" role="search">
         <label className="flex-1 text-sm">
-          Find an appliance, regulator, meter or tank by make, model or serial
+          Find a place by name, address or customer; an appliance, meter or tank by make, model or serial
           <input
             name="find"
             defaultValue={find}
@@ -41,8 +46,8 @@ export default async function Places({ searchParams }: { searchParams: Promise<{
           <h2 id="found" className="text-lg font-semibold">
             {found.length
               ? found.length === 1
-                ? 'Found once'
-                : `Found ${found.length} times`
+                ? 'Written down once'
+                : `Written down ${found.length} times`
               : 'Nothing of that make, model or serial was written down'}
           </h2>
           <ul>
@@ -80,13 +85,22 @@ export default async function Places({ searchParams }: { searchParams: Promise<{
           </ul>
         </section>
       )}
-      {places.length === 0 && (
+      {find && all.length > 0 && (
+        <h2 className="mt-4 text-lg font-semibold">
+          {places.length === 0
+            ? 'No place has these words'
+            : places.length === 1
+              ? 'One place'
+              : `${places.length} places`}
+        </h2>
+      )}
+      {all.length === 0 && (
         <p className="mt-4">
           No place is entered yet. Enter one with “New place”, or start the demo to see Millrace Quarter.
         </p>
       )}
       <ul className="mt-4 grid gap-3">
-        {places.map(({ site, systems }) => (
+        {shown.map(({ site, systems }) => (
           <li key={site.id} className="grid gap-3 border border-seam bg-panel p-4 lg:grid-cols-[20rem_1fr]">
             <div>
               <h2 className="text-lg font-semibold">{site.name}</h2>
@@ -107,9 +121,7 @@ export default async function Places({ searchParams }: { searchParams: Promise<{
                   >
                     <span>
                       <span className="block font-semibold">{s.name}</span>
-                      <span className="block text-sm text-quiet">
-                        {s.facts.meter.name}, {s.facts.appliances.length} appliances, {s.facts.medium}
-                      </span>
+                      <span className="block text-sm text-quiet">{inBrief(s)}</span>
                     </span>
                     <span className="font-semibold text-lake">Open</span>
                   </Link>
@@ -131,9 +143,27 @@ export default async function Places({ searchParams }: { searchParams: Promise<{
           </li>
         ))}
       </ul>
+      {places.length > shown.length && (
+        <p className="mt-4">
+          And {places.length - shown.length} more: find one by its name, address or customer.
+        </p>
+      )}
     </>
   );
 }
+/** More than this nobody looks through. */
+const MOST_SHOWN = 60;
+/** Every word that was typed occurs in what is said of a place. */
+function saysAll(find: string, texts: readonly string[]): boolean {
+  const text = texts.map(compact).join(' ');
+  return find.split(/\s+/).every((word) => text.includes(compact(word)));
+}
+const inBrief = ({ meter, appliances, medium }: PlaceSystem): string =>
+  [
+    medium,
+    ...(meter && meter !== 'none' ? [meter] : []),
+    ...(appliances ? [`${appliances} appliance${appliances === 1 ? '' : 's'}`] : []),
+  ].join(', ');
 
 /** What is not entered of a place yet, and the way to enter or change it. */
 const ChangeSite = ({

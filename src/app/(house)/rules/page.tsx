@@ -1,13 +1,16 @@
 import type { Metadata } from 'next';
 import Link from 'next/link';
-import { rulePacks } from '@/server/rules/rules';
+import { packsAside, rulePacks } from '@/server/rules/rules';
 import { requireSession } from '@/server/session/session';
 import { ImportPack } from '@/ui/rules/edit';
+import { SchoolToggle } from '@/ui/rules/school-toggle';
+import { may } from '@/wire/role';
 
 export const metadata: Metadata = { title: 'Rules' };
 export default async function RulesPage() {
   const session = await requireSession();
-  const packs = await rulePacks(session);
+  const [packs, aside] = await Promise.all([rulePacks(session), packsAside(session)]);
+  const govern = may(session.role, 'govern');
   return (
     <>
       <h1 className="text-2xl font-bold">Rules</h1>
@@ -35,6 +38,15 @@ export default async function RulesPage() {
                 </span>
                 , by {p.author}, {p.dated}
               </p>
+              {govern ? (
+                <SchoolToggle pack={p.id} title={p.title} aside={aside.has(p.id)} />
+              ) : (
+                aside.has(p.id) && (
+                  <p className="mt-1 text-sm text-ochre">
+                    The house does not work to this: its tests are folded away where a test is chosen.
+                  </p>
+                )
+              )}
               {p.basedOn && (
                 <p className="mt-1 text-sm">
                   House pack from {p.basedOn.title} {p.basedOn.version}

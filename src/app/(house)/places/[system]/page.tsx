@@ -11,7 +11,7 @@ import { readInventory } from '@/server/places/inventory';
 import { partPhotosOf } from '@/server/places/part-photos';
 import { cabinet, readSystem, systemsOfSite } from '@/server/places/places';
 import { historyOf } from '@/server/records/ledger';
-import { rulePacks } from '@/server/rules/rules';
+import { packsAside, rulePacks } from '@/server/rules/rules';
 import { failuresBySection, readLooks, recordsBySection } from '@/server/places/looks';
 import { lastTestOf } from '@/server/runs/last-test';
 import { tradeOf } from '@/core/trades';
@@ -64,7 +64,8 @@ export default async function SystemPage({ params }: { params: Promise<{ system:
   ]);
   const network = networkOf(facts);
   const { warnings } = reachOf(network);
-  const offers = packs.flatMap((p) => offersFor(p, facts));
+  const aside = await packsAside(session);
+  const offers = packs.flatMap((p) => offersFor(p, facts, aside));
   const sections = sectionsOf(facts);
   const failures = failuresBySection(records);
   const again = againOf(

@@ -1,6 +1,6 @@
 import { answer, bodyOf, signedIn } from '@/server/handle';
-import { editPack, readPack, saveEditions } from '@/server/rules/rules';
-import { editionsSchema, editPackSchema } from '@/wire/requests';
+import { editPack, readPack, saveEditions, setPackAside } from '@/server/rules/rules';
+import { editionsSchema, editPackSchema, packAsideSchema } from '@/wire/requests';
 
 /** The pack's own file. */
 export const GET = signedIn<{ pack: string }>('read', async (session, request, { pack: id }) => {
@@ -23,4 +23,9 @@ export const POST = signedIn<{ pack: string }>('govern', async (session, request
   const { version, edits } = await bodyOf(request, editPackSchema);
   const next = await editPack(session, id, version, edits);
   return answer({ id: next.id, version: next.version });
+});
+/** Says whether the house works to the school of a pack. */
+export const PUT = signedIn<{ pack: string }>('govern', async (session, request, { pack: id }) => {
+  await setPackAside(session, id, (await bodyOf(request, packAsideSchema)).aside);
+  return answer({ id });
 });
