@@ -30,6 +30,40 @@ self.addEventListener('message', (event) => {
   );
 });
 
+// an alarm of the server's own timers: shown whatever is open, in place of the one before it of the same run
+self.addEventListener('push', (event) => {
+  let said = {};
+  try {
+    said = event.data?.json() ?? {};
+  } catch {
+    /* not ours: it is shown as an alarm all the same */
+  }
+  const { title = 'Vast Stone', body = 'Look at the bench.', tag = 'alarm', path = '/today' } = said;
+  event.waitUntil(
+    self.registration.showNotification(title, {
+      body,
+      tag,
+      renotify: true,
+      requireInteraction: true,
+      vibrate: [200, 150, 200, 150, 200],
+      icon: '/icon.svg',
+      data: { path },
+    }),
+  );
+});
+self.addEventListener('notificationclick', (event) => {
+  event.notification.close();
+  const { href, origin } = new URL(event.notification.data?.path ?? '/today', self.location.origin);
+  if (origin !== self.location.origin) return;
+  event.waitUntil(
+    self.clients.matchAll({ type: 'window', includeUncontrolled: true }).then((open) => {
+      const there = open.find((c) => c.url === href);
+      if (there) return there.focus();
+      return self.clients.openWindow(href);
+    }),
+  );
+});
+
 async function keepAsset(cache, path) {
   if (await cache.match(path)) return true;
   const response = await fetch(path, { credentials: 'same-origin' }).catch(() => null);

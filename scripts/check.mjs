@@ -169,7 +169,11 @@ try {
   stops.push(servers.stop);
   const port = await freePort(3390);
   const control = faults(servers, cluster).listen(port, '127.0.0.1');
-  const env = { VAST_E2E_CONTROL: `http://127.0.0.1:${port}`, VAST_E2E_EMPTY: servers.empty };
+  const env = {
+    VAST_E2E_CONTROL: `http://127.0.0.1:${port}`,
+    VAST_E2E_EMPTY: servers.empty,
+    VAST_E2E_PUSH: servers.push,
+  };
   const which = alone || all ? 'all' : 'core';
   await journeys(['wide', 'phone'], { ...env, VAST_E2E_URL: servers.url, VAST_JOURNEYS: which });
   await journeys(['fault'], { ...env, VAST_E2E_URL: servers.url.split(',')[0] });

@@ -2,7 +2,7 @@
 import { copyFileSync, mkdirSync, rmSync } from 'node:fs';
 import path from 'node:path';
 import { freePort, root, startCluster } from './cluster.mjs';
-import { build, prepare, startProcesses } from './supervise.mjs';
+import { build, prepare, startProcesses, startPushStandIn } from './supervise.mjs';
 
 /** As many servers as journeys run at the same time; the demo is played once, the other databases are copies. */
 export async function startTestServers(cluster, lanes = 1) {
@@ -26,6 +26,7 @@ export async function startTestServers(cluster, lanes = 1) {
   // a house into which nobody has come yet
   const bare = await own.database('vast_check_browser_empty', true);
   await prepare(bare, { demo: false, ...files(0) }, () => {});
+  const push = startPushStandIn(await freePort(3395));
   for (let lane = 0; lane < lanes; lane++) {
     const port = await freePort(3300 + 20 * lane);
     const processes = startProcesses({
@@ -33,7 +34,11 @@ export async function startTestServers(cluster, lanes = 1) {
       port,
       gaugePort: await freePort(port + 1),
       gaugeFolder: path.join(folder(lane), 'gauge'),
-      extra: { VAST_DEMO_PEOPLE: files(lane).peopleFile, VAST_TEST_CLOCK: '1' },
+      extra: {
+        VAST_DEMO_PEOPLE: files(lane).peopleFile,
+        VAST_TEST_CLOCK: '1',
+        VAST_PUSH_STAND_IN: push.url,
+      },
     });
     servers.push(processes);
     await processes.ready;
@@ -49,20 +54,21 @@ export async function startTestServers(cluster, lanes = 1) {
   await empty.ready;
   return {
     empty: empty.url,
+    push: push.url,
     /** Addresses, one for each journey at a time. */
     url: servers.map((s) => s.url).join(','),
     addresses: databases[0],
     webPid: () => servers[0].webPid(),
     stop: async () => {
-      for (const s of [...servers, empty]) s.stop();
+      for (const s of [...servers, empty, push]) s.stop();
       if (!cluster) await own.stop();
     },
   };
 }
 
 if (process.argv[1] === import.meta.filename) {
-  const { url, empty, stop } = await startTestServers();
-  console.log(`VAST_E2E_EMPTY=${empty} VAST_E2E_URL=${url}`);
+  const { url, empty, push, stop } = await startTestServers();
+  console.log(`VAST_E2E_EMPTY=${empty} VAST_E2E_PUSH=${push} VAST_E2E_URL=${url}`);
   const end = () => void stop().then(() => process.exit(0));
   process.on('SIGINT', end);
   process.on('SIGTERM', end);

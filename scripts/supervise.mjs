@@ -199,3 +199,9 @@ export function startProcesses({ addresses, port, gaugePort, gaugeFolder, extra 
   };
   return { url, webPid: () => web.pid, stop, ready: answers(`${url}/api/time`) };
 }
+
+/** Starts the stand-in of a push service; the web server is told of it by VAST_PUSH_STAND_IN. */
+export function startPushStandIn(port) {
+  const push = keepUp('The simulated push service', tool('push'), { VAST_PUSH_PORT: String(port) }, {});
+  return { url: `http://127.0.0.1:${port}`, stop: () => push.stop() };
+}

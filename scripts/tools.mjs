@@ -8,6 +8,7 @@ import { root } from './cluster.mjs';
 const entries = {
   prepare: 'scripts/prepare.ts',
   gauge: 'stand-ins/gauge/gauge.ts',
+  push: 'stand-ins/push/run.ts',
   organisation: 'scripts/organisation.ts',
   verify: 'src/cli/verify.ts',
   rejudge: 'src/cli/rejudge.ts',

@@ -1,5 +1,8 @@
 import { spawnSync } from 'node:child_process';
+import { startRinging } from '@/server/alarms/ring';
 import { register } from './instrumentation';
+
+jest.mock('@/server/alarms/ring', () => ({ startRinging: jest.fn() }));
 
 const before = { ...process.env };
 const exit = jest.spyOn(process, 'exit').mockImplementation((() => undefined) as never);
@@ -8,12 +11,12 @@ afterEach(() => {
   process.env = { ...before };
   jest.clearAllMocks();
 });
-const starts = (clock: string | undefined, database: string) => {
+const starts = async (clock: string | undefined, database: string) => {
   process.env.NEXT_RUNTIME = 'nodejs';
   if (clock === undefined) delete process.env.VAST_TEST_CLOCK;
   else process.env.VAST_TEST_CLOCK = clock;
   process.env.DATABASE_URL = `postgres://vast_app:x@127.0.0.1:5432/${database}`;
-  register();
+  await register();
   return exit.mock.calls.length === 0;
 };
 
@@ -25,8 +28,8 @@ test.each([
   ['1', 'vast_checked_out', false],
   ['demo', 'vast', false],
   ['demo', 'vast_check_browser_0', false],
-])('a server with the test clock %s over the database %s starts: %s', (clock, database, may) => {
-  expect(starts(clock, database)).toBe(may);
+])('a server with the test clock %s over the database %s starts: %s', async (clock, database, may) => {
+  expect(await starts(clock, database)).toBe(may);
   expect(said.mock.calls.length).toBe(may ? 0 : 1);
 });
 test('./start refuses a clock that can be shifted, before it does anything', () => {

@@ -2,6 +2,7 @@ CREATE TABLE "push_devices" (
 	"org" uuid NOT NULL,
 	"id" uuid NOT NULL,
 	"person" uuid NOT NULL,
+	"session" uuid NOT NULL,
 	"endpoint" text NOT NULL,
 	"p256dh" text NOT NULL,
 	"auth" text NOT NULL,
@@ -21,6 +22,7 @@ CREATE TABLE "rung" (
 --> statement-breakpoint
 ALTER TABLE "organisations" ADD COLUMN "packs_aside" jsonb DEFAULT '[]'::jsonb NOT NULL;--> statement-breakpoint
 ALTER TABLE "push_devices" ADD CONSTRAINT "push_devices_org_person_people_org_id_fk" FOREIGN KEY ("org","person") REFERENCES "public"."people"("org","id") ON DELETE no action ON UPDATE no action;--> statement-breakpoint
+ALTER TABLE "push_devices" ADD CONSTRAINT "push_devices_org_session_sessions_org_id_fk" FOREIGN KEY ("org","session") REFERENCES "public"."sessions"("org","id") ON DELETE no action ON UPDATE no action;--> statement-breakpoint
 ALTER TABLE "rung" ADD CONSTRAINT "rung_org_device_push_devices_org_id_fk" FOREIGN KEY ("org","device") REFERENCES "public"."push_devices"("org","id") ON DELETE cascade ON UPDATE no action;
 --> statement-breakpoint
 DO $$
@@ -34,7 +36,7 @@ BEGIN
   END LOOP;
 END $$;
 --> statement-breakpoint
-GRANT UPDATE (person, p256dh, auth, minutes) ON push_devices TO vast_app;
+GRANT UPDATE (person, session, p256dh, auth, minutes) ON push_devices TO vast_app;
 --> statement-breakpoint
 GRANT UPDATE (packs_aside) ON organisations TO vast_app;
 --> statement-breakpoint

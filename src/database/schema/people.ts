@@ -133,6 +133,8 @@ export const pushDevices = pgTable(
     org: uuid('org').notNull(),
     id: uuid('id').notNull(),
     person: uuid('person').notNull(),
+    /** It rings as long as the person is signed in on it. */
+    session: uuid('session').notNull(),
     endpoint: text('endpoint').notNull(),
     p256dh: text('p256dh').notNull(),
     auth: text('auth').notNull(),
@@ -144,6 +146,7 @@ export const pushDevices = pgTable(
     primaryKey({ columns: [t.org, t.id] }),
     unique('push_devices_endpoint').on(t.org, t.endpoint),
     foreignKey({ columns: [t.org, t.person], foreignColumns: [people.org, people.id] }),
+    foreignKey({ columns: [t.org, t.session], foreignColumns: [sessions.org, sessions.id] }),
   ],
 );
 /** What was rung, once for each device: kept before it is sent, so that two servers never ring twice. */

@@ -50,7 +50,6 @@ export function Facts({ view }: { view: BenchView }) {
       {!view.plan.procedure.unpressed && <Limits view={view} part={part} stages={stages} judged={judged} />}
       <SeenByHold view={view} part={part} judged={judged} />
       <PutBack view={view} />
-      <WhileItWaits view={view} part={part} />
       {!view.plan.procedure.unpressed && <AtThisPressure view={view} part={part} />}
       <MeasuredVolume view={view} />
       <ValvesNow view={view} />
@@ -150,32 +149,6 @@ function PutBack({ view: { plan, state } }: { view: BenchView }) {
       ) : (
         <p>nothing owed</p>
       )}
-    </section>
-  );
-}
-/** What the minutes of a hold are good for. */
-function WhileItWaits({ view: { plan, state }, part }: { view: BenchView; part: string | null }) {
-  if (!runningHold(state)) return null;
-  const filling = fillingOf(plan, part);
-  return (
-    <section>
-      <h2 className={H}>While it waits</h2>
-      <ul className="text-base">
-        {filling.of === 'water' ? (
-          filling.joints && <li>{filling.joints}</li>
-        ) : (
-          <li>
-            {state.joints.length
-              ? `${openJoints(state).length} of ${state.joints.length} joints still to see with leak fluid`
-              : 'leak fluid on the joints touched today'}
-            , under More
-          </li>
-        )}
-        {plan.procedure.inventory && (
-          <li>appliance inventory, {state.inventory.length} written down, under More</li>
-        )}
-        <li>photos of gauge and boundary; the next line</li>
-      </ul>
     </section>
   );
 }

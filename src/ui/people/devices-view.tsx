@@ -1,5 +1,6 @@
 'use client';
 import { office, OfficeError } from '@/device/office';
+import { PocketAlarms } from '@/ui/alarms/pocket-alarms';
 import { Moment } from '@/ui/frame/zone';
 import { Button } from '@/ui/kit/button';
 import { TextField } from '@/ui/kit/field';
@@ -52,7 +53,8 @@ export function DevicesView({ sessions, passkeys, here, name }: Props) {
       <p role="alert" className="mt-1 text-rust">
         {trouble}
       </p>
-      <div className="mt-4 grid gap-10 lg:grid-cols-2">
+      {!name && <PocketAlarms />}
+      <div className="mt-6 grid gap-10 lg:grid-cols-2">
         <section aria-labelledby="open">
           <h2 id="open" className="text-lg font-semibold">
             Signed in

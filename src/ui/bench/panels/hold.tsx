@@ -32,6 +32,7 @@ import { ChangeWords } from './hold-words';
 import { lastSeen, type Seen } from './last-seen';
 import { explainedLeft, WillNotStand } from './unheld';
 import { useHoldAlarm } from './use-hold-alarm';
+import { WhileItWaits } from './while-it-waits';
 import { useIdle } from './use-idle';
 
 const IDLE_MS = 20_000;
@@ -203,6 +204,7 @@ function Running({
               </div>
             )}
           </div>
+          {!over && <WhileItWaits {...props} onSide={onSide} />}
           <HoldActions
             {...props}
             hold={hold}

@@ -1,0 +1,139 @@
+/** The server's own timers: looks every few seconds at the runs that wait, and rings the devices of those who work on them. */
+import 'server-only';
+import { and, eq, gt, inArray, isNull, sql } from 'drizzle-orm';
+import { type Alarm, alarmsOf } from '@/core/run/alarms';
+import { momentOf } from '@/core/run/events';
+import type { Plan } from '@/core/plan/plan';
+import type { RunState } from '@/core/run/state';
+import { inOrganisation, lookUp } from '@/database/client';
+import { pushDevices, rung, sessions } from '@/database/schema';
+import { now } from '@/server/now';
+import { readRun } from '@/server/runs/log';
+import { readState } from '@/server/runs/read-state';
+import { push } from './push-service';
+
+const EVERY_MS = 5_000;
+/** An alarm that could not be sent in this time is no news any more: the screen says it. House figure. */
+const LATE_MS = 600_000;
+/** Runs older than this ring nobody, days. */
+const OPEN_DAYS = 30;
+
+interface Known {
+  readonly position: number;
+  readonly plan: Plan;
+  readonly state: RunState | null;
+  readonly people: ReadonlySet<string>;
+  readonly lastEntry: number;
+}
+type Device = typeof pushDevices.$inferSelect;
+const known = new Map<string, Known>();
+
+/** Open runs of an organisation, each with the place of its last entry. */
+const openRuns = (scope: { org: string }): Promise<{ id: string; position: number }[]> =>
+  inOrganisation(scope, async (tx) => {
+    const { rows } = await tx.execute<{ id: string; position: number }>(
+      sql`select r.id, e.position from runs r
+        cross join lateral (select position from events where run = r.id order by position desc limit 1) e
+        where r.made > ${new Date(now() - OPEN_DAYS * 86_400_000).toISOString()}::timestamptz
+          and not exists (select 1 from seals s where s.run = r.id)`,
+    );
+    return rows.map((r) => ({ id: r.id, position: Number(r.position) }));
+  });
+async function runAt(scope: { org: string }, id: string, position: number): Promise<Known> {
+  const before = known.get(id);
+  if (before?.position === position) return before;
+  const { plan, events } = await readRun(scope, id);
+  const found: Known = {
+    position,
+    plan,
+    state: readState(plan, events),
+    people: new Set(events.map((e) => e.by)),
+    lastEntry: Math.max(Date.parse(plan.made.at), ...events.filter((e) => e.kind !== 'stream').map(momentOf)),
+  };
+  known.set(id, found);
+  return found;
+}
+/** Rings a device once for an alarm, whichever server sees it first. */
+async function ringOnce(scope: { org: string }, device: Device, run: string, alarm: Alarm): Promise<void> {
+  const claim = { org: scope.org, device: device.id, tag: alarm.tag };
+  const mine = await inOrganisation(scope, (tx) =>
+    tx
+      .insert(rung)
+      .values({ ...claim, at: new Date(now()) })
+      .onConflictDoNothing()
+      .returning({ tag: rung.tag }),
+  );
+  if (!mine.length) return;
+  const sent = await push(device, {
+    title: 'Vast Stone',
+    body: alarm.text,
+    tag: run,
+    path: `/bench/${run}`,
+  });
+  if (sent === 'sent') return;
+  await inOrganisation(scope, (tx) =>
+    sent === 'gone'
+      ? tx.delete(pushDevices).where(eq(pushDevices.id, device.id))
+      : // the next look tries once more, as long as it is news
+        tx.delete(rung).where(and(eq(rung.device, device.id), eq(rung.tag, alarm.tag))),
+  );
+}
+async function ringFor(org: string): Promise<void> {
+  const scope = { org };
+  const moment = now();
+  // who signed out, or was signed out, is rung no more
+  const devices = await inOrganisation(scope, async (tx) =>
+    (
+      await tx
+        .select({ device: pushDevices })
+        .from(pushDevices)
+        .innerJoin(sessions, eq(sessions.id, pushDevices.session))
+        .where(and(isNull(sessions.revoked), gt(sessions.expires, new Date(moment))))
+    ).map((r) => r.device),
+  );
+  if (!devices.length) return;
+  for (const { id, position } of await openRuns(scope)) {
+    const { plan, state, people, lastEntry } = await runAt(scope, id, position);
+    if (!state) continue;
+    for (const device of devices.filter((d) => people.has(d.person)))
+      for (const alarm of alarmsOf(plan, state, device.minutes, lastEntry))
+        if (alarm.at <= moment && alarm.at > moment - LATE_MS && alarm.at >= device.made.getTime())
+          await ringOnce(scope, device, id, alarm);
+  }
+  // what was rung long ago is not asked for again
+  await inOrganisation(scope, async (tx) => {
+    const old = await tx
+      .select({ device: rung.device, tag: rung.tag })
+      .from(rung)
+      .where(sql`${rung.at} < ${new Date(moment - 2 * OPEN_DAYS * 86_400_000).toISOString()}::timestamptz`)
+      .limit(500);
+    if (old.length)
+      await tx.delete(rung).where(
+        and(
+          inArray(
+            rung.device,
+            old.map((o) => o.device),
+          ),
+          inArray(
+            rung.tag,
+            old.map((o) => o.tag),
+          ),
+        ),
+      );
+  });
+}
+/** Looks once at everything that may ring. What is wrong with one organisation keeps none of the others from ringing. */
+export async function ringDue(): Promise<void> {
+  const ringing = await lookUp<{ org: string }>('find_ringing()', []);
+  for (const { org } of ringing)
+    await ringFor(org).catch((error: unknown) => console.error(`alarms: ${(error as Error).message}`));
+}
+
+/** Starts the timers of this server; one look ends before the next begins. */
+export function startRinging(): void {
+  const look = async (): Promise<void> => {
+    await ringDue().catch(() => undefined); // the database is away: the next look finds it
+    setTimeout(() => void look(), EVERY_MS).unref();
+  };
+  setTimeout(() => void look(), EVERY_MS).unref();
+}
