@@ -24,7 +24,7 @@ export function proxy(request: NextRequest): NextResponse {
   response.headers.set('content-security-policy', policy);
   response.headers.set('x-content-type-options', 'nosniff');
   response.headers.set('referrer-policy', 'same-origin');
-  response.headers.set('permissions-policy', 'geolocation=(), microphone=(), camera=()');
+  response.headers.set('permissions-policy', 'geolocation=(), microphone=(), camera=(self)');
   return response;
 }
 // api: no page of it, and what is sent there is read by its own handler up to its own limit, not held here first

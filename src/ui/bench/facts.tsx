@@ -10,7 +10,7 @@ import { showFigure } from '@/core/quantity/figure';
 import { roleOf } from '@/core/roles';
 import { foldOf } from '@/core/run/folds';
 import { leakThatMatters } from '@/core/run/hold-spec';
-import { gaugeOf, openJoints, owedWords, partNow, runningHold } from '@/core/run/read';
+import { gaugeOf, owedWords, partNow } from '@/core/run/read';
 import { verdictOf } from '@/core/verdict/verdict';
 import type { BenchView } from '@/device/bench';
 import { seeing, standing } from '@/ui/bench/facts-figures';

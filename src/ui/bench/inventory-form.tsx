@@ -6,10 +6,13 @@ import { now } from '@/device/clock';
 import { Button } from '@/ui/kit/button';
 import { clockTime } from '@/ui/kit/words';
 import { uuid7 } from '@/wire/uuid7';
-import { useState } from 'react';
+import { byNeed } from '@/ui/kit/by-need';
+import { Suspense, useState } from 'react';
 import { FIELD } from './line';
 import type { PanelProps } from './shared';
 import { Thumbnail } from './thumbnail';
+
+const Scan = byNeed(() => import('@/ui/codes/scan').then((m) => m.Scan));
 
 type Said = 'good' | 'fault' | 'not-seen';
 const SAID: [Said, string][] = [
@@ -187,6 +190,17 @@ function Line({
         {text('make', 'Make')}
         {text('model', 'Model')}
         {text('serial', 'Serial')}
+        <Suspense fallback={null}>
+          <Scan
+            label="Scan the serial"
+            onCode={(_code, said) => {
+              if (said.length > 120)
+                return 'That code says more than a serial number: type it from the plate.';
+              setItem({ ...item, serial: said.replace(/\p{Cc}/gu, ' ').trim() });
+              return '';
+            }}
+          />
+        </Suspense>
       </div>
       {kind.points.map((p) => (
         <div
@@ -212,6 +226,39 @@ function Line({
         </div>
       ))}
       {text('note', 'Note')}
+      <PlatePhotos
+        engine={engine}
+        name={item.name}
+        photos={photos}
+        sending={sending}
+        onFile={(file) => void photograph(file)}
+      />
+      <p role="alert" className="min-h-6 font-semibold text-rust">
+        {trouble}
+      </p>
+      <Button tone="act" className="min-h-16" disabled={!item.name.trim()} onClick={() => void save()}>
+        Keep it
+      </Button>
+    </div>
+  );
+}
+
+/** Photos of the plate: taken, and those that are kept. */
+function PlatePhotos({
+  engine,
+  name,
+  photos,
+  sending,
+  onFile,
+}: {
+  engine: PanelProps['engine'];
+  name: string;
+  photos: readonly string[];
+  sending: boolean;
+  onFile: (file: File | undefined) => void;
+}) {
+  return (
+    <>
       <label>
         Photo of the plate, by camera or from a file
         <input
@@ -220,7 +267,7 @@ function Line({
           capture="environment"
           disabled={sending}
           className="mt-1 block min-h-14 w-full text-base file:mr-3 file:min-h-14 file:border file:border-edge file:bg-panel file:px-4"
-          onChange={(e) => void photograph(e.target.files?.[0])}
+          onChange={(e) => onFile(e.target.files?.[0])}
         />
       </label>
       <p aria-live="polite" className="min-h-6 text-quiet">
@@ -230,17 +277,11 @@ function Line({
         <ul className="flex flex-wrap gap-3">
           {photos.map((hash, i) => (
             <li key={hash}>
-              <Thumbnail engine={engine} hash={hash} words={`${item.name}, number ${i + 1}`} />
+              <Thumbnail engine={engine} hash={hash} words={`${name}, number ${i + 1}`} />
             </li>
           ))}
         </ul>
       )}
-      <p role="alert" className="min-h-6 font-semibold text-rust">
-        {trouble}
-      </p>
-      <Button tone="act" className="min-h-16" disabled={!item.name.trim()} onClick={() => void save()}>
-        Keep it
-      </Button>
-    </div>
+    </>
   );
 }

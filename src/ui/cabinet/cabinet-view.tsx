@@ -1,4 +1,5 @@
 'use client';
+import Link from 'next/link';
 import { useMay } from '@/ui/frame/may';
 import type { Gauge, GaugeKind } from '@/core/instrument/gauge';
 import {
@@ -14,6 +15,7 @@ import { sparesOf } from '@/core/instrument/spare';
 import { showExact } from '@/core/quantity/exact';
 import { addDays, localDate } from '@/core/quantity/local-date';
 import { Button } from '@/ui/kit/button';
+import { buttonClass } from '@/ui/kit/button-class';
 import { byNeed } from '@/ui/kit/by-need';
 import { Suspense, useState } from 'react';
 
@@ -64,24 +66,32 @@ export function CabinetView({
     <>
       <div className="flex flex-wrap items-center justify-between gap-3">
         <h1 className="text-2xl font-bold">Cabinet</h1>
-        {may && (
-          <div className="flex gap-3">
-            {calibrates && (
+        <div className="flex flex-wrap gap-3">
+          <Link prefetch={false} href="/scan" className={buttonClass('plain')}>
+            Scan
+          </Link>
+          <Link prefetch={false} href="/cabinet/labels" className={buttonClass('plain')}>
+            Labels
+          </Link>
+          {may && (
+            <>
+              {calibrates && (
+                <Button
+                  onClick={() => setAdding(adding === 'gauge' ? null : 'gauge')}
+                  aria-expanded={adding === 'gauge'}
+                >
+                  New gauge
+                </Button>
+              )}
               <Button
-                onClick={() => setAdding(adding === 'gauge' ? null : 'gauge')}
-                aria-expanded={adding === 'gauge'}
+                onClick={() => setAdding(adding === 'kit' ? null : 'kit')}
+                aria-expanded={adding === 'kit'}
               >
-                New gauge
+                Other kit
               </Button>
-            )}
-            <Button
-              onClick={() => setAdding(adding === 'kit' ? null : 'kit')}
-              aria-expanded={adding === 'kit'}
-            >
-              Other kit
-            </Button>
-          </div>
-        )}
+            </>
+          )}
+        </div>
       </div>
       {adding === 'gauge' && <GaugeFormView gauge={null} onDone={() => setAdding(null)} />}
       {adding === 'kit' && <KitFormView item={null} onDone={() => setAdding(null)} />}

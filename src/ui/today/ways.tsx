@@ -114,6 +114,9 @@ export function Ways({ tested }: { tested: readonly Tested[] }) {
           </Link>
         )}
         <PractiseNow />
+        <Link prefetch={false} href="/scan" className={buttonClass('plain', 'min-h-14')}>
+          Scan a code
+        </Link>
       </div>
     </section>
   );

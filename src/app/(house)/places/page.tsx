@@ -40,51 +40,11 @@ export default async function Places({ searchParams }: { searchParams: Promise<{
         <button type="submit" className={buttonClass('plain', 'min-h-12')}>
           Find
         </button>
+        <Link prefetch={false} href="/scan" className={buttonClass('plain', 'min-h-12')}>
+          Scan
+        </Link>
       </form>
-      {find && (
-        <section className="mt-4" aria-labelledby="found">
-          <h2 id="found" className="text-lg font-semibold">
-            {found.length
-              ? found.length === 1
-                ? 'Written down once'
-                : `Written down ${found.length} times`
-              : 'Nothing of that make, model or serial was written down'}
-          </h2>
-          <ul>
-            {found.map((f) => (
-              <li
-                key={`${f.system}${f.item.id}${f.seen?.at}${f.seen?.run}`}
-                className="border-t border-seam py-2"
-              >
-                <Link
-                  prefetch={false}
-                  className="text-lake underline-offset-4 hover:underline"
-                  href={`/places/${f.system}`}
-                >
-                  {f.site}: {f.systemName}
-                </Link>
-                , {f.item.name}
-                {f.item.place && `, ${f.item.place}`}
-                <span className="block text-sm text-quiet">
-                  {[f.item.make, f.item.model, f.item.serial && `serial ${f.item.serial}`]
-                    .filter(Boolean)
-                    .join(', ')}
-                  {f.seen ? (
-                    <>
-                      ; seen <Moment at={f.seen.at} /> by {f.seen.by},{' '}
-                      <Link prefetch={false} className="underline" href={`/ledger/${f.seen.run}`}>
-                        record
-                      </Link>
-                    </>
-                  ) : (
-                    '; on the page of the system, not seen on a visit yet'
-                  )}
-                </span>
-              </li>
-            ))}
-          </ul>
-        </section>
-      )}
+      {find && <WrittenDown found={found} />}
       {find && all.length > 0 && (
         <h2 className="mt-4 text-lg font-semibold">
           {places.length === 0
@@ -151,6 +111,48 @@ export default async function Places({ searchParams }: { searchParams: Promise<{
     </>
   );
 }
+/** Things of a make, model or serial, wherever they were written down. */
+const WrittenDown = ({ found }: { found: Awaited<ReturnType<typeof recall>> }) => (
+  <section className="mt-4" aria-labelledby="found">
+    <h2 id="found" className="text-lg font-semibold">
+      {found.length
+        ? found.length === 1
+          ? 'Written down once'
+          : `Written down ${found.length} times`
+        : 'Nothing of that make, model or serial was written down'}
+    </h2>
+    <ul>
+      {found.map((f) => (
+        <li key={`${f.system}${f.item.id}${f.seen?.at}${f.seen?.run}`} className="border-t border-seam py-2">
+          <Link
+            prefetch={false}
+            className="text-lake underline-offset-4 hover:underline"
+            href={`/places/${f.system}`}
+          >
+            {f.site}: {f.systemName}
+          </Link>
+          , {f.item.name}
+          {f.item.place && `, ${f.item.place}`}
+          <span className="block text-sm text-quiet">
+            {[f.item.make, f.item.model, f.item.serial && `serial ${f.item.serial}`]
+              .filter(Boolean)
+              .join(', ')}
+            {f.seen ? (
+              <>
+                ; seen <Moment at={f.seen.at} /> by {f.seen.by},{' '}
+                <Link prefetch={false} className="underline" href={`/ledger/${f.seen.run}`}>
+                  record
+                </Link>
+              </>
+            ) : (
+              '; on the page of the system, not seen on a visit yet'
+            )}
+          </span>
+        </li>
+      ))}
+    </ul>
+  </section>
+);
 /** More than this nobody looks through. */
 const MOST_SHOWN = 60;
 /** Every word that was typed occurs in what is said of a place. */
