@@ -231,3 +231,23 @@ test('the Desk, signed out: a figure changed, its twin, its link, a wrong entry;
   await expect(page.locator('[data-desk="leak-rate"] [data-result="Q"]')).toHaveText('0.3108 l/h');
   await context.setOffline(false);
 });
+
+test('the form of a place is filled in the HTML itself, before any script runs', async ({
+  browser,
+  page,
+}) => {
+  await signIn(page, 'imre');
+  await page.goto(new URL('/places', page.url()).href);
+  await page.getByRole('link', { name: /^Bakery gas/ }).click();
+  const edit = `${page.url()}/edit`;
+  const bare = await browser.newContext({
+    javaScriptEnabled: false,
+    storageState: await page.context().storageState(),
+  });
+  const read = await bare.newPage();
+  await read.goto(edit);
+  await expect(read.getByRole('textbox', { name: 'Name of the system' })).toHaveValue('Bakery gas');
+  await expect(read.getByRole('combobox', { name: 'Medium' })).toHaveValue('natural gas');
+  await expect(read.getByRole('textbox', { name: /^Working pressure/ })).toHaveValue('21');
+  await bare.close();
+});

@@ -14,13 +14,13 @@ if (process.argv.includes('--demo')) {
     writeFileSync(process.env.VAST_DEMO_PEOPLE, JSON.stringify(people, null, 2));
   if (process.env.VAST_DEMO_IDS)
     writeFileSync(process.env.VAST_DEMO_IDS, JSON.stringify({ systems, org }, null, 2));
-  // an organisation with nothing in it, for the browser tests to restore an export into
-  if (process.argv.includes('--second'))
-    await makeOrganisation(
-      'Emptied House',
-      '',
-      [{ key: 'odile', name: 'Odile Strand', role: 'owner' }],
-      'emptied.example',
-    );
+  // organisations with nothing in them, for the browser tests to restore an export into, and to bring a table in
+  if (process.argv.includes('--second')) {
+    const owners = [
+      ['Emptied House', { key: 'odile', name: 'Odile Strand', role: 'owner' }, 'emptied.example'],
+      ['Carding House', { key: 'maren', name: 'Maren Carder', role: 'owner' }, 'carding.example'],
+    ] as const;
+    for (const [name, owner, domain] of owners) await makeOrganisation(name, '', [owner], domain);
+  }
   await closePool();
 }

@@ -2,6 +2,7 @@ import type { Metadata, Viewport } from 'next';
 import { cookies } from 'next/headers';
 import type { ReactNode } from 'react';
 import { clockIsAdjustable } from '@/server/now';
+import { FullLines } from '@/ui/kit/full-lines';
 import './globals.css';
 
 export const metadata: Metadata = {
@@ -21,6 +22,7 @@ export default async function Root({ children }: { children: ReactNode }) {
           </p>
         )}
         {children}
+        <FullLines />
       </body>
     </html>
   );

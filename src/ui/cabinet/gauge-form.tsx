@@ -1,4 +1,5 @@
 'use client';
+import { inHtml } from '@/ui/kit/in-html';
 import type { Gauge } from '@/core/instrument/gauge';
 import { showUnit } from '@/core/quantity/exact';
 import { now } from '@/device/clock';
@@ -51,7 +52,8 @@ export function GaugeFormView({ gauge, onDone }: { gauge: Gauge | null; onDone: 
       onDone();
     },
   });
-  const { register, control, submit, trouble, busy } = form;
+  const { control, submit, trouble, busy } = form;
+  const register = inHtml(form);
   const { errors } = form.formState;
   const draft = useFormDraft(form, `gauge/${gauge?.id ?? 'new'}`);
   const words = (name: 'name' | 'serial' | 'accuracy', label: string) => (

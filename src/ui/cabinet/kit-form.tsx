@@ -1,4 +1,5 @@
 'use client';
+import { inHtml } from '@/ui/kit/in-html';
 import { dueWords, KIT_KINDS, type KitFacts, type KitKind } from '@/core/instrument/kit';
 import { showUnit } from '@/core/quantity/exact';
 import type { Unit } from '@/core/quantity/unit';
@@ -60,7 +61,8 @@ export function KitFormView({ item, onDone }: { item: KitFacts | null; onDone: (
       onDone();
     },
   });
-  const { register, control, watch, submit, trouble, busy } = form;
+  const { control, watch, submit, trouble, busy } = form;
+  const register = inHtml(form);
   const { errors } = form.formState;
   const draft = useFormDraft(form, `kit/${item?.id ?? 'new'}`);
   const kind = watch('kind') as KitKind;

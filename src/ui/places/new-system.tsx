@@ -1,4 +1,5 @@
 'use client';
+import { inHtml } from '@/ui/kit/in-html';
 import { meterVolume } from '@/core/installation/meters';
 import { WHOLE_FACTS, type WholeFact, type WholeRule } from '@/core/installation/whole';
 import { pipeTable } from '@/core/installation/pipes';
@@ -37,7 +38,7 @@ function MeterFields({ form, meters }: { form: Facts } & Meters) {
           <select
             {...ids}
             className={FIELD}
-            {...form.register('meterKind', {
+            {...inHtml(form)('meterKind', {
               onChange: (e: { target: { value: string } }) =>
                 form.setValue('meterVolume', meterVolume(e.target.value)),
             })}
@@ -66,7 +67,7 @@ function PipeFields({ form }: { form: Facts }) {
           <select
             {...ids}
             className={FIELD}
-            {...form.register('table', {
+            {...inHtml(form)('table', {
               onChange: (e: { target: { value: string } }) =>
                 form.setValue('nominal', usualSize(e.target.value)),
             })}
@@ -77,7 +78,7 @@ function PipeFields({ form }: { form: Facts }) {
       </Field>
       <Field label="Its size">
         {(ids) => (
-          <select {...ids} className={FIELD} {...form.register('nominal')}>
+          <select {...ids} className={FIELD} {...inHtml(form)('nominal')}>
             {(pipeTable(table)?.sizes ?? []).map((s) => (
               <option key={s.key}>{s.key}</option>
             ))}
@@ -155,14 +156,14 @@ export function NewSystem({ id, site, meters }: { id: string; site: string } & M
       <p>A few facts draw it. Everything else can wait.</p>
       <div className="grid gap-3 sm:grid-cols-2">
         <Field label="Name of the system" wrong={errors.name?.message}>
-          {(ids) => <input {...ids} className={FIELD} {...form.register('name')} />}
+          {(ids) => <input {...ids} className={FIELD} {...inHtml(form)('name')} />}
         </Field>
         <Field label="Medium">
           {(ids) => (
             <select
               {...ids}
               className={FIELD}
-              {...form.register('medium', {
+              {...inHtml(form)('medium', {
                 onChange: (e: { target: { value: string } }) => {
                   const usual = tradeFor(e.target.value)?.first.usual;
                   for (const [key, value] of Object.entries(usual ?? {}))
@@ -185,7 +186,7 @@ export function NewSystem({ id, site, meters }: { id: string; site: string } & M
         {uses.length > 0 && (
           <Field label="What it is">
             {(ids) => (
-              <select {...ids} className={FIELD} {...form.register('duty')}>
+              <select {...ids} className={FIELD} {...inHtml(form)('duty')}>
                 <option value="">not said: offer all tests</option>
                 <Options of={uses} />
               </select>

@@ -1,4 +1,5 @@
 'use client';
+import { inHtml } from '@/ui/kit/in-html';
 import { pipeTable } from '@/core/installation/pipes';
 import { now } from '@/device/clock';
 import { Field, FIELD, Options, TRADE_UNITS } from '@/ui/kit/field';
@@ -11,7 +12,9 @@ import { Add, type ErrorOf, Remove, ROW } from './rows';
 
 /** Pipes by standard and nominal size; a pipe in no table is entered by its own diameters. */
 export function PipesPart() {
-  const { control, register, formState, watch, setValue } = useFormContext<SystemForm>();
+  const form = useFormContext<SystemForm>();
+  const { control, formState, watch, setValue } = form;
+  const register = inHtml(form);
   const { fields, append, remove } = useFieldArray({ control, name: 'pipes', keyName: 'key' });
   const errors = formState.errors.pipes;
   const choose = (i: number, table: string, nominal: string) =>

@@ -1,4 +1,5 @@
 'use client';
+import { inHtml } from '@/ui/kit/in-html';
 import { lateResolver } from '@/ui/kit/late-resolver';
 import { useState } from 'react';
 import { useForm } from 'react-hook-form';
@@ -18,7 +19,8 @@ export function SiteFormView({ site }: { site?: SiteForm }) {
     resolver: lateResolver(() => import('@/wire/places').then((m) => m.siteSchema)),
     defaultValues: site ?? { id, name: '', address: '', customer: '' },
   });
-  const { register, handleSubmit } = form;
+  const { handleSubmit } = form;
+  const register = inHtml(form);
   const { errors, isSubmitting } = form.formState;
   const { offer, sent } = useFormDraft(form, site ? `site/${site.id}` : 'site');
   const save = async (value: SiteForm) => {

@@ -1,4 +1,5 @@
 'use client';
+import { inHtml } from '@/ui/kit/in-html';
 import { meterVolume } from '@/core/installation/meters';
 import { HEIGHT_FACTS, WHOLE_FACTS, type WholeFact, type WholeRule } from '@/core/installation/whole';
 import { type Unit } from '@/core/quantity/unit';
@@ -48,7 +49,9 @@ function Figure({
   );
 }
 function Words({ name, label, hint }: { name: keyof SystemForm; label: string; hint?: string }) {
-  const { register, formState } = useFormContext<SystemForm>();
+  const form = useFormContext<SystemForm>();
+  const { formState } = form;
+  const register = inHtml(form);
   return (
     <Field label={label} {...(hint ? { hint } : {})} wrong={(formState.errors[name] as ErrorOf)?.message}>
       {(ids) => <input {...ids} className={FIELD} {...register(name as 'name')} />}
@@ -60,7 +63,9 @@ const PAIRS = 'grid gap-3 sm:grid-cols-2';
 
 /** What the whole is: name, medium, pressures, what bounds it, and the facts its trade asks for. */
 function WholePart({ trade }: { trade: Trade }) {
-  const { register, formState, setValue, control } = useFormContext<SystemForm>();
+  const form = useFormContext<SystemForm>();
+  const { formState, setValue, control } = form;
+  const register = inHtml(form);
   const medium = useWatch({ control, name: 'medium' });
   const uses = Object.entries(servedBy(medium));
   return (
@@ -143,7 +148,9 @@ function WholePart({ trade }: { trade: Trade }) {
 }
 
 function MeterPart({ trade, meters }: { trade: Trade; meters: readonly { kind: string; label: string }[] }) {
-  const { register, formState, setValue } = useFormContext<SystemForm>();
+  const form = useFormContext<SystemForm>();
+  const { formState, setValue } = form;
+  const register = inHtml(form);
   return (
     <section className={SECTION}>
       <h2 className="text-lg font-semibold">Meter</h2>
@@ -193,7 +200,9 @@ function MeterPart({ trade, meters }: { trade: Trade; meters: readonly { kind: s
 }
 
 function PipeSection({ id }: { id: string }) {
-  const { register, control } = useFormContext<SystemForm>();
+  const form = useFormContext<SystemForm>();
+  const { control } = form;
+  const register = inHtml(form);
   const measuredBy = useWatch({ control, name: 'measuredBy' });
   return (
     <section className={SECTION}>

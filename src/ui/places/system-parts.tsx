@@ -1,4 +1,5 @@
 'use client';
+import { inHtml } from '@/ui/kit/in-html';
 import { OPTIONAL_VALVES } from '@/core/installation/section';
 import { VALVE_WORDS } from '@/core/installation/parts';
 import { type FactRule } from '@/core/network/catalogue';
@@ -144,7 +145,9 @@ const LISTS: Readonly<Record<PartListKey, ListWords>> = {
 };
 
 function Fact({ at, rule, wrong }: { at: 'elements.0.name'; rule: FactRule; wrong: ErrorOf }) {
-  const { control, register } = useFormContext<SystemForm>();
+  const form = useFormContext<SystemForm>();
+  const { control } = form;
+  const register = inHtml(form);
   const hint = rule.hint ?? (rule.needed ? undefined : 'empty: not known');
   const said = { label: rule.label, ...(hint ? { hint } : {}) };
   if (rule.kind === 'figure')
