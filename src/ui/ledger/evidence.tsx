@@ -4,6 +4,7 @@ import type { Face } from '@/core/record/face';
 import { picturesOf } from '@/core/record/pictures';
 import { provenanceLines } from '@/core/record/provenance';
 import { readingRows, SOURCE_WORDS } from '@/core/record/readings';
+import { Caption, Photos } from '@/ui/kit/photos';
 
 /** What the record rests on: every reading with how it came, gaps, and photos beside what was entered. */
 export function Evidence({ face, photos }: { face: Face; photos: boolean }) {
@@ -11,7 +12,19 @@ export function Evidence({ face, photos }: { face: Face; photos: boolean }) {
   const zone = plan.made.zone;
   const clock = (ms: number) => clockInZone(ms, zone);
   const rows = readingRows(plan, state, face.body.events);
-  const pictures = picturesOf(state);
+  const address = (hash: string) => `/api/runs/${plan.run}/photos/${hash}`;
+  const shown = picturesOf(state).map((p) => ({
+    key: p.hash,
+    small: `${address(p.hash)}?small=1`,
+    large: address(p.hash),
+    words: `${p.title}: ${p.caption}`,
+    when: p.taken ? `${p.taken.stage}, ${clock(p.taken.at)}, ${p.taken.by}` : p.place,
+    at: p.taken?.at ?? 0,
+    thing: p.title,
+    note: p.beside,
+    mark: p.hash.slice(0, 12),
+  }));
+  const grid = 'mt-2 grid gap-5 sm:grid-cols-2 lg:grid-cols-3';
   const h = 'text-sm text-quiet';
   return (
     <>
@@ -63,37 +76,23 @@ export function Evidence({ face, photos }: { face: Face; photos: boolean }) {
           </table>
         </div>
       </section>
-      {pictures.length > 0 && (
+      {shown.length > 0 && (
         <section aria-labelledby="photos">
           <h2 id="photos" className="text-lg font-semibold">
             Photos
           </h2>
-          <ul className="mt-2 grid gap-5 sm:grid-cols-2 lg:grid-cols-3">
-            {pictures.map((p) => (
-              <li key={p.hash}>
-                {photos ? (
-                  <a href={`/api/runs/${plan.run}/photos/${p.hash}`} target="_blank" rel="noreferrer">
-                    <img
-                      src={`/api/runs/${plan.run}/photos/${p.hash}?small=1`}
-                      alt={`${p.title}: ${p.caption}`}
-                      className="h-44 w-full border border-seam bg-block object-contain"
-                      loading="lazy"
-                    />
-                  </a>
-                ) : (
+          {photos ? (
+            <Photos captions className={grid} small="h-44 w-full" photos={shown} />
+          ) : (
+            <ul className={grid}>
+              {shown.map((p) => (
+                <li key={p.key}>
                   <p className="border border-seam p-3">The photo did not come with the record.</p>
-                )}
-                <p className="mt-1 font-semibold">
-                  {p.title}: {p.caption}
-                </p>
-                {p.beside && <p className="text-sm">{p.beside}</p>}
-                <p className={h}>
-                  {p.taken ? `${p.taken.stage}, ${clock(p.taken.at)}, ${p.taken.by}` : p.place}{' '}
-                  <span className="figure-narrow">{p.hash.slice(0, 12)}</span>
-                </p>
-              </li>
-            ))}
-          </ul>
+                  <Caption of={p} />
+                </li>
+              ))}
+            </ul>
+          )}
         </section>
       )}
     </>

@@ -3,6 +3,7 @@ import { type Joined, partName, partOf } from '@/core/network/network';
 import { localDate } from '@/core/quantity/local-date';
 import { office } from '@/device/office';
 import { Button } from '@/ui/kit/button';
+import { Photos } from '@/ui/kit/photos';
 import type { PartPhoto } from '@/wire/part-photo';
 import { Trash2 } from 'lucide-react';
 import { useEffect, useState } from 'react';
@@ -42,28 +43,30 @@ export function PhotoRow({
   remove?: (photo: PartPhoto) => void;
 }) {
   return (
-    <ul className="flex flex-wrap gap-3">
-      {photos.map((p) => (
-        <li key={p.hash} className="max-w-40 text-sm">
-          <a href={photoPath(system, p.hash)} target="_blank" rel="noreferrer" className="block">
-            <img
-              src={`${photoPath(system, p.hash)}?small=1`}
-              alt={`${nameOf(p.part)}, ${localDate(p.at, ZONE)}`}
-              className="h-28 border border-seam bg-block object-contain"
-            />
-            {nameOf(p.part)}
-          </a>
-          <span className="block text-quiet">
-            {localDate(p.at, ZONE)}, {p.by}
-          </span>
+    <Photos
+      className="flex flex-wrap gap-3"
+      small="h-28"
+      photos={photos.map((p) => ({
+        key: p.hash,
+        small: `${photoPath(system, p.hash)}?small=1`,
+        large: photoPath(system, p.hash),
+        words: nameOf(p.part),
+        when: `${localDate(p.at, ZONE)}, ${p.by}`,
+        at: p.at,
+        thing: p.part,
+      }))}
+      under={(shown, i) => (
+        <div className="max-w-40 text-sm">
+          {shown.words}
+          <span className="block text-quiet">{shown.when}</span>
           {remove && (
-            <Button aria-label={`Take this photo of ${nameOf(p.part)} away`} onClick={() => remove(p)}>
+            <Button aria-label={`Take this photo of ${shown.words} away`} onClick={() => remove(photos[i]!)}>
               <Trash2 size={18} aria-hidden />
             </Button>
           )}
-        </li>
-      ))}
-    </ul>
+        </div>
+      )}
+    />
   );
 }
 
