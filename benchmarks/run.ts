@@ -4,11 +4,10 @@
  */
 import { spawn } from 'node:child_process';
 import { readFileSync } from 'node:fs';
-import { chromium } from '@playwright/test';
-import { launchOptions } from '../scripts/chromium.mjs';
 import { circuits } from './circuits';
 import { ducts } from './ducts';
 import { effort } from './effort';
+import { pages } from './pages';
 import { pools } from './pools';
 import { dayOfLog, ledgerSearch, papers, sealing } from './records';
 import packJson from '@packs/gas-metric.json';
@@ -182,67 +181,8 @@ dayOfLog(report);
 await ledgerSearch(report);
 if (url) await papers(report, url);
 if (url) {
-  // 4. first-load script of the bench, 5. time to interactive of each main view
-  const browser = await chromium.launch(launchOptions);
-  const page = await (
-    await browser.newContext({ viewport: { width: 1280, height: 800 }, serviceWorkers: 'block' })
-  ).newPage();
-  const [demo] = JSON.parse(readFileSync('.run/demo-people.json', 'utf8')) as {
-    email: string;
-    password: string;
-  }[];
-  await page.goto(`${url}/sign-in`);
-  await page.getByLabel('E-mail').fill(demo!.email);
-  await page.getByLabel('Password').fill(demo!.password);
-  await page.getByRole('button', { name: 'Sign in', exact: true }).click();
-  await page.waitForURL('**/today');
-  const run = await page.locator('a[href^="/bench/"]').first().getAttribute('href');
-  const system = await page
-    .goto(`${url}/places`)
-    .then(() => page.locator('a[href^="/places/0"]').first().getAttribute('href'));
-  const record = await page
-    .goto(`${url}/ledger`)
-    .then(() => page.locator('main li a[href^="/ledger/"]').first().getAttribute('href'));
-  const views: [string, string, string][] = [
-    ['today', '/today', 'text=Running now'],
-    ['places', '/places', 'text=Bakery gas'],
-    ['system', system!, 'text=Start a test'],
-    ['ledger', '/ledger', 'text=VS-00001'],
-    ['record', record!, 'text=Checked now'],
-    ['cabinet', '/cabinet', 'text=G-02'],
-    ['plan', '/plan', 'text=Visits to come'],
-    ['desk', '/desk', 'text=Leak rate from a fall'],
-    ['bench', run!, 'text=Gauge that judges'],
-  ];
-  for (const [name, path, ready] of views) {
-    const times: number[] = [];
-    let script = 0;
-    for (let i = 0; i < 3; i++) {
-      const cdp = await page.context().newCDPSession(page);
-      await cdp.send('Network.enable');
-      await cdp.send('Network.clearBrowserCache');
-      script = 0;
-      const kinds = new Map<string, string>();
-      cdp.on('Network.responseReceived', (e) => kinds.set(e.requestId, e.type));
-      cdp.on('Network.loadingFinished', (e) => {
-        if (kinds.get(e.requestId) === 'Script') script += e.encodedDataLength;
-      });
-      const began = performance.now();
-      await page.goto(url + path, { waitUntil: 'commit' });
-      await page.locator(ready).first().waitFor();
-      // interactive: React has attached its handlers to the document's controls
-      await page.waitForFunction(() =>
-        [...document.querySelectorAll('button')].some((b) =>
-          Object.keys(b).some((k) => k.startsWith('__reactProps')),
-        ),
-      );
-      times.push(performance.now() - began);
-      await cdp.detach();
-    }
-    report(`time to interactive, ${name}`, times.sort((a, b) => a - b)[1]!, 'ms');
-    if (name === 'bench') report('first-load script of the bench, compressed', script / 1000, 'kB');
-  }
-  await browser.close();
+  // 4. every page as a browser has it
+  await pages(report, url);
 } else {
   // 3. second start: the first brings everything up to date, the second has nothing to do
   await startOnce();

@@ -6,7 +6,7 @@ import type { RunState } from '@/core/run/state';
 import type { Batch, BatchAnswer } from '@/wire/requests';
 import { uuid7 } from '@/wire/uuid7';
 import type { Identity } from '@/wire/role';
-import { clockOffset, mono, now } from './clock';
+import { clockOffset, deviceZone, mono, now } from './clock';
 import { deviceId, pageLoad } from './identity';
 import { office, OfficeError } from './office';
 import { keepPhotoHere, sendPhoto, unsentPhotos } from './photo';
@@ -140,7 +140,7 @@ export class BenchEngine {
       device: deviceId(),
       deviceSeq,
       at,
-      zone: Intl.DateTimeFormat().resolvedOptions().timeZone || 'UTC',
+      zone: deviceZone(),
       offset: clockOffset(),
       mono: mono(),
       pageLoad: pageLoad(),

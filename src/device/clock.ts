@@ -1,5 +1,7 @@
 /** The device's one clock, ms UTC; tests replace the browser's. */
 export const now = (): number => Date.now();
+/** The zone this device stands in, IANA name. */
+export const deviceZone = (): string => Intl.DateTimeFormat().resolvedOptions().timeZone || 'UTC';
 /** Monotonic ms since the page was loaded. */
 export const mono = (): number => Math.max(0, Math.round(performance.now()));
 

@@ -156,6 +156,9 @@ export interface FitRules {
  * dials a test pressure between a quarter and three quarters of scale.
  * @param day ISO date of the test (YYYY-MM-DD)
  */
+/** Whether a gauge may still be taken by its calibration: no day is entered yet, or it is not past. @param day ISO */
+export const calibrationHolds = (gauge: Pick<Gauge, 'calibrationDue'>, day: string): boolean =>
+  gauge.calibrationDue === '' || gauge.calibrationDue >= day;
 export function gaugeFit(
   gauge: Gauge,
   asked: FitRules & { pressure: Exact; limit?: Exact },

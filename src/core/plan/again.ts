@@ -1,5 +1,5 @@
 /** The last test of a place once more: what of it still holds stands ready; what would permit more is asked afresh. */
-import type { Gauge } from '@/core/instrument/gauge';
+import { calibrationHolds, type Gauge } from '@/core/instrument/gauge';
 import type { Offer } from './offer';
 
 /** The newest test of an installation, as it was begun. */
@@ -42,7 +42,7 @@ export function againOf(
   const one = offer?.cases.find((c) => c.key === last!.case);
   if (!offer || !one) return null;
   if (offer.oneSection && !(last.section && sections.includes(last.section))) return null;
-  const gauge = gauges.find((g) => g.id === last.gauge && (!g.calibrationDue || g.calibrationDue >= day));
+  const gauge = gauges.find((g) => g.id === last.gauge && calibrationHolds(g, day));
   return {
     offer,
     case: one,

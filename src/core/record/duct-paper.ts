@@ -2,7 +2,7 @@
 import { tradeOf } from '@/core/trades';
 import type { Face } from './face';
 import type { Block } from './papers';
-import { full, sentence } from './sentence';
+import { capital, full } from '@/core/quantity/words';
 
 /** What the pack for the inspector is, in a sentence. */
 export const inspectorIntro = ({ plan }: Pick<Face, 'plan'>): string =>
@@ -17,5 +17,5 @@ export const ductBlocks = (face: Face): Block[] =>
   ORDER.flatMap((key) =>
     face.sections
       .filter((s) => s.key === key)
-      .map((s) => ({ heading: s.title, lines: s.lines.map((l) => full(sentence(l))) })),
+      .map((s) => ({ heading: s.title, lines: s.lines.map((l) => full(capital(l))) })),
   );

@@ -13,7 +13,7 @@ import { isGood, type VerdictWord } from '@/core/verdict/words';
 import { ductBlocks, inspectorIntro } from './duct-paper';
 import type { Face } from './face';
 import { linePapers, losses, repairBlocks, specialistBlocks } from './line-papers';
-import { full, sentence } from './sentence';
+import { capital, full } from '@/core/quantity/words';
 
 export const PAPERS = {
   certificate: 'Certificate',
@@ -191,7 +191,7 @@ const rule = (face: Face): Block => ({
   heading: 'By which rule',
   lines: [
     `${face.plan.procedure.title}. ${face.plan.pack.title}, ${face.plan.pack.school}, ${face.plan.pack.edition}. Check the edition in force.`,
-    ...face.limits.map((l) => `${sentence(l.name)}: ${l.value} (${l.source}).`),
+    ...face.limits.map((l) => `${capital(l.name)}: ${l.value} (${l.source}).`),
   ],
 });
 const permit = (face: Face): Block => {
@@ -295,7 +295,7 @@ const BLOCKS: Record<PaperKind, (face: Face, extra: Extra) => Block[]> = {
         strong: true,
         lines: [
           unsafe
-            ? `${sentence(DANGER_WORDS[unsafe.danger])}: ${unsafe.text}`
+            ? `${capital(DANGER_WORDS[unsafe.danger])}: ${unsafe.text}`
             : 'Not shown tight. It stays shut off until it is repaired and tested again.',
         ],
       },
@@ -329,7 +329,7 @@ const BLOCKS: Record<PaperKind, (face: Face, extra: Extra) => Block[]> = {
       heading: 'Against what',
       lines: face.limits
         .filter((l) => l.name === 'make-up permitted')
-        .map((l) => `${sentence(l.name)}: ${l.value} (${l.source}). Check the edition in force.`),
+        .map((l) => `${capital(l.name)}: ${l.value} (${l.source}). Check the edition in force.`),
     },
     result(face),
     {

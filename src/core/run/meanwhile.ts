@@ -1,4 +1,5 @@
 /** What can be done while a hold runs and the hands are free: each with how much of it is done. */
+import { capital } from '@/core/quantity/words';
 import { expectedItems, missingInventory } from './inventory';
 import { fillingOf } from '@/core/plan/filling';
 import type { Plan } from '@/core/plan/plan';
@@ -13,7 +14,6 @@ export interface Meanwhile {
   /** What is still open, by name. */
   readonly left: readonly string[];
 }
-const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);
 /** In the order in which one does them: what the pressure shows only now comes first. */
 export function meanwhile(plan: Plan, state: RunState, visit: Visit, part: string | null): Meanwhile[] {
   const filling = fillingOf(plan, part);

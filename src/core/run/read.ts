@@ -1,4 +1,5 @@
 /** What the state of a run says: where it stands, what it waits for, which limits hold. Nothing here changes it. */
+import { lower } from '@/core/quantity/words';
 import type { FormulaContext } from '@/core/formula';
 import type { Use } from '@/core/grammar/rule';
 import { VALVE_WORDS } from '@/core/installation/parts';
@@ -293,7 +294,7 @@ export function debtWords(plan: Plan, debt: { key: string; subject?: string }, t
     debt.subject &&
     (plan.system.appliances.find((a) => a.id === debt.subject) ??
       (plan.system.network && partOf(plan.system.network, debt.subject)));
-  return subject ? `${subject.name}: ${words.charAt(0).toLowerCase()}${words.slice(1)}` : words;
+  return subject ? `${subject.name}: ${lower(words)}` : words;
 }
 
 /** The same as it stands once the run has ended: where the system is left shut off, what is owed is not that it is turned on. */

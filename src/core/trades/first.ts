@@ -1,4 +1,5 @@
 /** A first installation from the few facts that a tester has at hand; everything else is asked later, never guessed. */
+import { capital } from '@/core/quantity/words';
 import type { Pipe } from '@/core/installation/pipe';
 import type { WholeFact } from '@/core/installation/whole';
 import type { Meter, System } from '@/core/installation/section';
@@ -22,7 +23,7 @@ function branches(f: FirstFacts): Pick<System, 'appliances' | 'loops' | 'surface
   const each = f.counted.flatMap(({ word, count, volume }) =>
     Array.from({ length: count }, (_, i) => ({
       id: `${word.replaceAll(' ', '-')}-${i + 1}`,
-      name: `${word[0]!.toUpperCase()}${word.slice(1)}${count > 1 ? ` ${i + 1}` : ''}`,
+      name: `${capital(word)}${count > 1 ? ` ${i + 1}` : ''}`,
       kind: word,
       volume,
     })),

@@ -1,3 +1,4 @@
+import { lower } from '@/core/quantity/words';
 import { SEPARATED } from '@/core/roles/fields';
 /** Which holds of a run decide, and what the let-by stages say together. */
 import type { IsolateStage } from '@/core/kinds';
@@ -70,5 +71,5 @@ export function separationWords(plan: Plan, state: RunState): string {
   })?.skipped;
   return !skipped || skipped.key === SEPARATED
     ? 'the section was physically separated from the supply'
-    : skipped.reason.charAt(0).toLowerCase() + skipped.reason.slice(1);
+    : lower(skipped.reason);
 }

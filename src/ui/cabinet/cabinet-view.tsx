@@ -1,7 +1,7 @@
 'use client';
 import Link from 'next/link';
 import { useMay } from '@/ui/frame/may';
-import type { Gauge, GaugeKind } from '@/core/instrument/gauge';
+import { calibrationHolds, type Gauge, type GaugeKind } from '@/core/instrument/gauge';
 import {
   BLANK_LASTS,
   type DatedEntry,
@@ -163,7 +163,7 @@ function GaugeRow({
   const [open, setOpen] = useState(false);
   const [editing, setEditing] = useState(false);
   const { gauge: g, standing: s } = line;
-  const out = g.calibrationDue !== '' && g.calibrationDue < day;
+  const out = !calibrationHolds(g, day);
   const spares = sparesOf(g, all, day);
   return (
     <li className="border-b border-seam" data-gauge={g.name}>

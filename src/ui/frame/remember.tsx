@@ -1,4 +1,5 @@
 'use client';
+import { deviceZone } from '@/device/clock';
 import { useEffect } from 'react';
 import { keepIdentity, onIdentityChange, readIdentity } from '@/device/identity';
 import { startWorker } from '@/device/worker';
@@ -9,7 +10,7 @@ export function Remember({ who }: { who: Identity }) {
   useEffect(() => {
     keepIdentity(who);
     void startWorker();
-    document.cookie = `vast_zone=${encodeURIComponent(Intl.DateTimeFormat().resolvedOptions().timeZone || 'UTC')}; path=/; max-age=31536000; samesite=lax`;
+    document.cookie = `vast_zone=${encodeURIComponent(deviceZone())}; path=/; max-age=31536000; samesite=lax`;
     // signed out, or another signed in, in another page of this browser: this one goes with it
     return onIdentityChange(() => {
       if (readIdentity()?.person !== who.person) location.assign('/today');

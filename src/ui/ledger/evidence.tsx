@@ -25,7 +25,6 @@ export function Evidence({ face, photos }: { face: Face; photos: boolean }) {
     mark: p.hash.slice(0, 12),
   }));
   const grid = 'mt-2 grid gap-5 sm:grid-cols-2 lg:grid-cols-3';
-  const h = 'text-sm text-quiet';
   return (
     <>
       <section aria-labelledby="readings">

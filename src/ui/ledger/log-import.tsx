@@ -1,4 +1,5 @@
 'use client';
+import { deviceZone } from '@/device/clock';
 import { type LogMapping, type LogPoint, type LogRead } from '@/core/gauge-log/mapping';
 import { unitTrouble } from '@/core/gauge-log/read-log';
 import { exact, showExact } from '@/core/quantity/exact';
@@ -25,7 +26,7 @@ export interface RunChoice {
 }
 /** So many points are drawn; all are read. */
 const DRAWN = 1200;
-const ZONE = Intl.DateTimeFormat().resolvedOptions().timeZone || 'UTC';
+const ZONE = deviceZone();
 
 /** A gauge's log: how it is read, what could not be read, what it shows, and the run it belongs to. */
 export function LogImport({

@@ -1,4 +1,5 @@
 'use client';
+import { deviceZone } from '@/device/clock';
 import { type Joined, partName, partOf } from '@/core/network/network';
 import { localDate } from '@/core/quantity/local-date';
 import { office } from '@/device/office';
@@ -9,7 +10,7 @@ import { Trash2 } from 'lucide-react';
 import { useEffect, useState } from 'react';
 
 export const photoPath = (system: string, hash: string) => `/api/systems/${system}/photos/${hash}`;
-const ZONE = Intl.DateTimeFormat().resolvedOptions().timeZone || 'UTC';
+const ZONE = deviceZone();
 
 /** Photos of an installation's parts as the office has them; null until they came, or without a signal. */
 export function usePartPhotos(system: string) {

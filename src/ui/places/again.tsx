@@ -1,4 +1,5 @@
 'use client';
+import { lower } from '@/core/quantity/words';
 import type { Again as Ready } from '@/core/plan/again';
 import type { EarlierRecord } from '@/core/plan/plan';
 import { WORDS } from '@/core/verdict/words';
@@ -51,8 +52,7 @@ export function Again({
             tone={so ? 'act' : 'plain'}
             onClick={() => setSo(!so)}
           >
-            Today too: {ready.case.title.charAt(0).toLowerCase() + ready.case.title.slice(1)}; nothing altered
-            since
+            Today too: {lower(ready.case.title)}; nothing altered since
           </Button>
         )}
         <Button
@@ -61,7 +61,7 @@ export function Again({
           disabled={busy || (ready.asks && !so)}
           onClick={start}
         >
-          Again: {offer.title.charAt(0).toLowerCase() + offer.title.slice(1)}
+          Again: {lower(offer.title)}
           {gauge ? `, ${gauge.name}` : ''}
         </Button>
       </div>

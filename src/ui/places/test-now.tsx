@@ -1,4 +1,5 @@
 'use client';
+import { lower } from '@/core/quantity/words';
 import type { Offer } from '@/core/plan/offer';
 import { meterVolume } from '@/core/installation/meters';
 import { pipeTable } from '@/core/installation/pipes';
@@ -7,7 +8,7 @@ import { dutyFrom, tradeOf } from '@/core/trades';
 import type { Section } from '@/core/trades/sections';
 import { PARTED_WORDS } from '@/core/trades/trade';
 import { type BeforeYou, beforeYou, BEFORE_YOU } from '@/core/trades/before-you';
-import { now } from '@/device/clock';
+import { deviceZone, now } from '@/device/clock';
 import { office, type OfficeError } from '@/device/office';
 import { Button } from '@/ui/kit/button';
 import { Field, FIELD, FigureInput, Options, TRADE_UNITS, unitsOf } from '@/ui/kit/field';
@@ -125,7 +126,7 @@ function Facts({ of, offers, gauges, meters, onBack }: TestNowProps & { of: Befo
       case: kind,
       ...(test.oneSection ? { section } : {}),
       ...(of.gaugeless ? {} : gauge ? { gauge } : { newGauge: { id: newGauge, ...fresh } }),
-      zone: Intl.DateTimeFormat().resolvedOptions().timeZone || 'UTC',
+      zone: deviceZone(),
     };
     try {
       const { quickTestSchema } = await import('@/wire/quick-test');
@@ -193,9 +194,7 @@ function Facts({ of, offers, gauges, meters, onBack }: TestNowProps & { of: Befo
             onClick={() => void begin(c.key)}
           >
             <span className="w-full">
-              <span className="block text-lg">
-                Begin: {c.title.charAt(0).toLowerCase() + c.title.slice(1)}
-              </span>
+              <span className="block text-lg">Begin: {lower(c.title)}</span>
               <span className="block text-sm font-normal">{c.hint}</span>
             </span>
           </Button>

@@ -1,6 +1,6 @@
 'use client';
 import type { BesideOffer } from '@/core/plan/beside-offer';
-import { now } from '@/device/clock';
+import { deviceZone, now } from '@/device/clock';
 import { office, type OfficeError } from '@/device/office';
 import { uuid7 } from '@/wire/uuid7';
 import { useState } from 'react';
@@ -47,7 +47,7 @@ export function useBegin(system: string) {
             },
           }
         : {}),
-      zone: Intl.DateTimeFormat().resolvedOptions().timeZone || 'UTC',
+      zone: deviceZone(),
     };
     try {
       const { run } = await office<{ run: string }>('/api/runs', {

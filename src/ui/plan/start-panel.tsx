@@ -1,5 +1,5 @@
 'use client';
-import { now } from '@/device/clock';
+import { deviceZone, now } from '@/device/clock';
 import { office, type OfficeError } from '@/device/office';
 import { Button } from '@/ui/kit/button';
 import { Field, FIELD } from '@/ui/kit/field';
@@ -27,7 +27,6 @@ function useStart({ plan, packId, visits, failure, gauge, day, planned }: StartP
   const [visit, setVisit] = useState(visits[0]?.id ?? '');
   const [trouble, setTrouble] = useState('');
   const [busy, setBusy] = useState(false);
-  const zone = () => Intl.DateTimeFormat().resolvedOptions().timeZone || 'UTC';
   const attempt = async (work: () => Promise<string>) => {
     setBusy(true);
     setTrouble('');
@@ -61,7 +60,7 @@ function useStart({ plan, packId, visits, failure, gauge, day, planned }: StartP
       if (!target) {
         const id = uuid7(now());
         await office('/api/visits', {
-          body: { id, title: `${plan.site.name}`, day, start: '08:30', zone: zone() },
+          body: { id, title: `${plan.site.name}`, day, start: '08:30', zone: deviceZone() },
         });
         target = { id, title: '', day, version: 1 };
       }
@@ -78,7 +77,7 @@ function useStart({ plan, packId, visits, failure, gauge, day, planned }: StartP
           ...test,
           practice: false,
           ...(failure ? { retestOf: failure.run } : {}),
-          zone: zone(),
+          zone: deviceZone(),
         },
       });
       return `/bench/${run}`;

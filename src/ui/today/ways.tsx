@@ -1,5 +1,5 @@
 'use client';
-import { now } from '@/device/clock';
+import { deviceZone, now } from '@/device/clock';
 import { office, type OfficeError } from '@/device/office';
 import { useMay } from '@/ui/frame/may';
 import { Button } from '@/ui/kit/button';
@@ -27,7 +27,7 @@ export function PractiseNow() {
   const go = async () => {
     setBusy(true);
     try {
-      const zone = Intl.DateTimeFormat().resolvedOptions().timeZone || 'UTC';
+      const zone = deviceZone();
       await office('/api/practice', { body: { run, zone } });
       location.assign(`/bench/${run}`);
     } catch (error) {

@@ -1,6 +1,6 @@
 'use client';
 import { useState } from 'react';
-import { now } from '@/device/clock';
+import { deviceZone, now } from '@/device/clock';
 import { office, type OfficeError } from '@/device/office';
 import { Button } from '@/ui/kit/button';
 import { TextField } from '@/ui/kit/field';
@@ -25,7 +25,7 @@ export function NewVisitForm({ today }: { today: string }) {
           title: title.trim(),
           day,
           start,
-          zone: Intl.DateTimeFormat().resolvedOptions().timeZone || 'UTC',
+          zone: deviceZone(),
         },
       });
       location.assign(`/plan/${id}`);

@@ -4,7 +4,7 @@ import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { attendanceOn, type VisitFacts } from '@/core/visit/facts';
 import type { VisitPlan, VisitTask } from '@/core/visit/types';
-import { now } from '@/device/clock';
+import { deviceZone, now } from '@/device/clock';
 import { office, type OfficeError } from '@/device/office';
 import { Button } from '@/ui/kit/button';
 import { buttonClass } from '@/ui/kit/button-class';
@@ -220,7 +220,7 @@ function Begin({ facts, test, pairs }: { facts: VisitFacts; test: string; pairs:
             ...attendanceOn(facts, t),
             visit: { id: facts.id, test: one },
             ...(beside ? { beside } : {}),
-            zone: Intl.DateTimeFormat().resolvedOptions().timeZone || 'UTC',
+            zone: deviceZone(),
           },
         });
       }

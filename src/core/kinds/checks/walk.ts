@@ -1,4 +1,5 @@
 /** A check list by how one walks: the lines of one thing together, things at one place together. */
+import { capital, lower } from '@/core/quantity/words';
 import type { ChecksStage } from '@/core/kinds';
 import type { Plan } from '@/core/plan/plan';
 import { type CheckLine, checkLines, UNKNOWN } from '@/core/run/read';
@@ -24,12 +25,11 @@ export function goodAnswer({ item }: CheckLine): Exclude<Said, 'undone'> | null 
 /** What bounds the test, a timed sequence, and what nobody has entered are never settled along with something else. */
 const alone = (line: CheckLine): boolean =>
   line.item.ordered === true || line.item.valves?.includes('supply') === true || line.subject?.id === UNKNOWN;
-const shortOf = ({ item }: CheckLine): string =>
-  item.short ?? `${item.text.charAt(0).toLowerCase()}${item.text.slice(1)}`;
+const shortOf = ({ item }: CheckLine): string => item.short ?? lower(item.text);
 const sentence = (lines: readonly CheckLine[]): string => {
   if (lines.length < 2 || lines.some((l) => goodAnswer(l) === null)) return '';
   const text = lines.map(shortOf).join(', ');
-  return `${text.charAt(0).toUpperCase()}${text.slice(1)}`;
+  return capital(text);
 };
 
 /** Lines that follow each other, by what they are about. */

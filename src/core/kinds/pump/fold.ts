@@ -1,4 +1,5 @@
 /** Entries of staged pumping: steps, looks at every joint, and a pressure that is not reached. */
+import { capital } from '@/core/quantity/words';
 import { wanted } from '@/core/formula';
 import { sectionVolume, systemStiffness } from '@/core/installation/section';
 import { type PumpStage, type Stage } from '@/core/kinds';
@@ -193,7 +194,7 @@ function pumpLook(
   step.look = { reading, joints: event.joints, where: event.where };
   if (event.joints === 'drips') {
     const { some } = fillingOf(plan, stage.part).looks;
-    const text = `${some[0]!.toUpperCase()}${some.slice(1)}: ${event.where}`;
+    const text = `${capital(some)}: ${event.where}`;
     state.notes.push({ at, byName: event.byName, text, kind: 'note' });
     follow(plan, state, 'drips', at);
     return null;

@@ -1,4 +1,5 @@
 /** A duct system drawn from what was counted: the fan at the air handler, a trunk with its supply registers, returns on the other side. */
+import { capital } from '@/core/quantity/words';
 import type { Link, Network, Part } from '@/core/network/network';
 
 /** Grid units of the first drawing. */
@@ -42,8 +43,7 @@ export function ductNetwork(counted: readonly { readonly word: string; readonly 
   add('point', 'point', 'fan at the air handler', AT.point, handlerY);
   add('handler', 'handler', 'Air handler', AT.handler, handlerY);
   join('point', 'handler');
-  const numbered = (word: string, n: number, of: number) =>
-    `${word[0]!.toUpperCase()}${word.slice(1)}${of > 1 ? ` ${n}` : ''}`;
+  const numbered = (word: string, n: number, of: number) => `${capital(word)}${of > 1 ? ` ${n}` : ''}`;
   /** A trunk; at each tee of it a branch up and one down. The first so many branches have a damper. */
   const trunk = (key: 'supply' | 'return', y: number, most: number, dampers: number): string => {
     let last = add(`${key}-plenum`, 'tee', '', AT.plenum, y);

@@ -1,4 +1,5 @@
 /** A pool drawn from what was counted: its outline, outlets around it, connections at the equipment. */
+import { capital } from '@/core/quantity/words';
 import { OUTLET_TYPES, OUTLET_WORDS, type OutletType } from '@/core/installation/parts';
 import type { Pipe } from '@/core/installation/pipe';
 import type { Link, Network, Outline, Part } from '@/core/network/network';
@@ -22,7 +23,6 @@ function placed(type: OutletType, n: number, of: number): { x: number; y: number
   const at = (a: number, b: number) => Math.round(a + (b - a) * t);
   return { x: at(from[0], to[0]), y: at(from[1], to[1]) };
 }
-const capital = (word: string): string => word[0]!.toUpperCase() + word.slice(1);
 
 /**
  * @param counted outlets in the catalogue's words @param pipe the usual pipe of the lines: its size stands at every end, and one run

@@ -1,4 +1,5 @@
 'use client';
+import { capital } from '@/core/quantity/words';
 import type { ChecksStage } from '@/core/kinds';
 import { goodAnswer, type Thing, walkOf } from '@/core/kinds/checks/walk';
 import type { Payload } from '@/core/run/events';
@@ -107,9 +108,7 @@ function ThingRow({
   return (
     <>
       {heading && (
-        <li className="bg-panel px-1 py-1 text-sm font-semibold text-quiet">
-          {thing.place.charAt(0).toUpperCase() + thing.place.slice(1)}
-        </li>
+        <li className="bg-panel px-1 py-1 text-sm font-semibold text-quiet">{capital(thing.place)}</li>
       )}
       {whole ? (
         <WholeRow thing={thing} rows={rows} done={done} placed={placed} onApart={() => setApart(true)} />

@@ -1,7 +1,7 @@
 'use client';
 import type { CureStage } from '@/core/kinds';
 import { curedAt, cureOf, madeWords } from '@/core/kinds/cure/fold';
-import { sentence } from '@/core/record/sentence';
+import { capital } from '@/core/quantity/words';
 import { inZone } from '@/core/quantity/in-zone';
 import { Button } from '@/ui/kit/button';
 import { countdown } from '@/ui/kit/words';
@@ -23,7 +23,7 @@ export function CurePanel(props: PanelProps) {
       <div className="grid grid-cols-[minmax(0,1fr)] content-start gap-3 lg:min-h-0 lg:flex-1 lg:overflow-auto">
         {now && !over ? (
           <>
-            <p className="text-lg">{sentence(madeWords(now))}.</p>
+            <p className="text-lg">{capital(madeWords(now))}.</p>
             <p className="text-xl">
               {left > 0 ? (
                 <>

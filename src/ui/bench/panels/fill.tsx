@@ -1,4 +1,5 @@
 'use client';
+import { lower } from '@/core/quantity/words';
 import { useState } from 'react';
 import type { FillStage, IsolateStage } from '@/core/kinds';
 import { showExact } from '@/core/quantity/exact';
@@ -104,7 +105,6 @@ export function FillPanel(props: PanelProps) {
   );
 }
 
-const lower = (words: string): string => words.charAt(0).toLowerCase() + words.slice(1);
 /** How long is left to reach the band where the rule gives a time. */
 function Within({ stage, entered, at }: { stage: FillStage; entered: number; at: number }) {
   const left = entered + stage.within!.minutes * 60_000 - at;

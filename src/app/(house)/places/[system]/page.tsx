@@ -1,3 +1,4 @@
+import { calibrationHolds } from '@/core/instrument/gauge';
 import { placeLine } from '@/ui/places/site-words';
 import { found } from '@/app/(house)/found';
 import { networkOf } from '@/core/network/enter';
@@ -146,7 +147,7 @@ export default async function SystemPage({ params }: { params: Promise<{ system:
                 siblings.filter((s) => s.id !== id),
               ),
             )}
-            gauges={gauges.filter((g) => !g.calibrationDue || g.calibrationDue >= today).length}
+            gauges={gauges.filter((g) => calibrationHolds(g, today)).length}
           />
         ) : (
           <p className="text-quiet">The office reads; a tester or apprentice starts tests.</p>
