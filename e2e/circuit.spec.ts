@@ -53,7 +53,6 @@ const says = (page: Page, text: RegExp) => expect(page.getByText(text).first()).
 test('one side of a circuit from strength to tightness, then the vacuum of the whole, over three days @both', async ({
   page,
 }) => {
-  test.setTimeout(240_000);
   await takeClocks(page);
   await signIn(page, 'imre');
   const bench = new CircuitBench(page);

@@ -28,7 +28,6 @@ class DuctBench extends BenchPage {
 test('ducts: below the range, raised and converted, own kit could be it, then passed after sealing @both', async ({
   page,
 }) => {
-  test.setTimeout(240_000);
   await takeClocks(page);
   await signIn(page, 'imre');
   const bench = new DuctBench(page);

@@ -78,7 +78,6 @@ test('lines mapped by bubbles: two looks contradict each other, the wrong one is
 test('one line from dye to pressure to locating: plugs counted, a fall both ways, a place that agrees @long @phone', async ({
   page,
 }) => {
-  test.setTimeout(240_000);
   await takeClocks(page);
   await signIn(page, 'imre');
   const bench = new PoolBench(page);

@@ -115,7 +115,8 @@ async function standTogether(page: Page, what: string): Promise<void> {
   await expect
     .soft(async () => {
       // asked at each look: the panel may not have come yet at the first
-      if (await read.count()) await read.click();
+      // the cautions of the step, and of the hold that its reading begins
+      while (await read.count()) await read.first().click();
       const found = await page.evaluate(() => {
         // a banner that only a test server has
         for (const p of document.querySelectorAll('body > p')) p.remove();

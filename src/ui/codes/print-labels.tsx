@@ -85,7 +85,7 @@ export function PrintLabels({
         {printed.map((l) => (
           <li
             key={l.id}
-            className="flex h-[30mm] w-[60mm] break-inside-avoid items-center gap-[2mm] overflow-hidden border border-black bg-white p-[1mm] text-black"
+            className="flex h-[30mm] w-[60mm] break-inside-avoid items-center gap-[2mm] overflow-hidden border border-[#000] bg-[#fff] p-[1mm] text-[#000]"
           >
             <svg
               viewBox={`${-RIM} ${-RIM} ${l.code.size + 2 * RIM} ${l.code.size + 2 * RIM}`}

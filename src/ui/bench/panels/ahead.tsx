@@ -1,4 +1,9 @@
+import type { Gauge } from '@/core/instrument/gauge';
 import type { Plan } from '@/core/plan/plan';
+import type { Exact } from '@/core/quantity/exact';
+import { OWN_KIT_SOURCE, ownKitShares, poorWords, type ShareOf, shareWords } from '@/core/run/own-kit';
+import type { RunState } from '@/core/run/state';
+import { Why } from '@/ui/kit/why';
 import { roleOf } from '@/core/roles';
 import { type Ahead, beginsHold } from '@/core/run/follow-on';
 import type { Next } from '@/device/bench';
@@ -22,10 +27,19 @@ export const beginWith =
 /** What must be known before the reading that begins the next hold: its cautions, and what is done in it. */
 export const AheadWords = ({
   plan,
+  state,
+  gauge,
+  part,
+  start,
   ahead,
   brief = false,
 }: {
   plan: Plan;
+  state: RunState;
+  gauge: Gauge;
+  part: string | undefined;
+  /** What it begins with, as far as that is known. */
+  start: Exact;
   ahead: Ahead | null;
   /** Beside keys: its cautions and its length alone. */
   brief?: boolean;
@@ -35,9 +49,33 @@ export const AheadWords = ({
       {ahead.instruction && !brief && <p>Then: {ahead.instruction}</p>}
       {ahead.times && <TimesWords times={ahead.times} />}
       <Cautions keys={ahead.cautions} texts={plan.procedure.cautions} />
+      <PoorKit {...{ plan, state, gauge }} hold={{ part, role: ahead.role, minutes: ahead.minutes, start }} />
     </div>
   );
 
+/** Own kit on the section that is to be mended, changed or tested by itself before a hold; settling judges nothing. */
+export const PoorKit = ({
+  plan,
+  state,
+  gauge,
+  hold,
+}: {
+  plan: Plan;
+  state: RunState;
+  gauge: Gauge;
+  hold: ShareOf;
+}) =>
+  hold.role === 'settle'
+    ? null
+    : ownKitShares(plan, state, gauge, hold)
+        .filter((s) => s.poor)
+        .map((s) => (
+          <p key={s.kit.id} className="mb-2 border-l-4 border-ochre pl-3 leading-tight">
+            <Why facts={{ title: 'Your own kit', text: `${shareWords(s)}.`, source: OWN_KIT_SOURCE }}>
+              {poorWords(s)}
+            </Why>
+          </p>
+        ));
 /** How long it is by rule, by house standard and by need, where they differ. */
 export const TimesWords = ({ times }: { times: HoldMinutes }) =>
   (times.house !== null || times.needed !== null) && (

@@ -62,7 +62,14 @@ export function FillPanel(props: PanelProps) {
         )}
       </p>
       {gauge.kind === 'level' && <LevelWords plan={view.plan} />}
-      <AheadWords plan={view.plan} ahead={ahead} />
+      <AheadWords
+        plan={view.plan}
+        state={view.state}
+        gauge={gauge}
+        part={stage.part}
+        start={low}
+        ahead={ahead}
+      />
       {stage.kind === 'fill' && stage.within && <Within stage={stage} entered={visit.entered} at={at} />}
       <Keypad
         gauge={gauge}

@@ -60,7 +60,15 @@ export function HoldEnd(
         }}
         extra={
           <>
-            <AheadWords plan={view.plan} ahead={ahead} brief />
+            <AheadWords
+              plan={view.plan}
+              state={view.state}
+              gauge={gauge}
+              part={props.stage.part}
+              start={shown}
+              ahead={ahead}
+              brief
+            />
             {early && (
               <label className="block">
                 Before the planned {minutesWords(hold.minutes)}: a word why, if you like. It is printed

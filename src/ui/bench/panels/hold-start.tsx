@@ -3,7 +3,6 @@ import type { Gauge } from '@/core/instrument/gauge';
 import { inUnit, magnitude, showExact, subtract } from '@/core/quantity/exact';
 import { UNITS } from '@/core/quantity/unit';
 import type { HoldSpec } from '@/core/run/hold-spec';
-import { OWN_KIT_SOURCE, ownKitShares, poorWords, shareWords } from '@/core/run/own-kit';
 import type { RunState } from '@/core/run/state';
 import { unheldWays } from '@/core/run/unheld';
 import { Button } from '@/ui/kit/button';
@@ -15,7 +14,7 @@ import { LevelWords } from '../level-words';
 import type { PanelProps } from '../shared';
 import { SideEntry } from '../side';
 import type { Side } from '../side-entry';
-import { startWords, TimesWords } from './ahead';
+import { PoorKit, startWords, TimesWords } from './ahead';
 import { WillNotStand } from './unheld';
 
 /** Before a hold: where it starts, how long and why, the start reading. */
@@ -130,15 +129,6 @@ function Noticed({
         ...v.holds.filter((h) => h.role === 'settle'),
       ].reverse(),
     )[0];
-  const shares =
-    band && spec.role !== 'settle'
-      ? ownKitShares(plan, state, gauge, {
-          part: stage.part,
-          role: spec.role,
-          minutes: spec.minutes,
-          start: band.low,
-        })
-      : [];
   const unit = gauge.resolution.unit;
   const live = plan.procedure.boundary !== 'separated' && UNITS[unit].dimension === 'pressure';
   const supply = live ? inUnit(plan.system.supplyPressure, unit, gauge.resolution.scale, 'down') : null;
@@ -171,15 +161,12 @@ function Noticed({
           of a leak, not a result.
         </p>
       )}
-      {shares
-        .filter((s) => s.poor)
-        .map((s) => (
-          <p key={s.kit.id} className="mb-2 border-l-4 border-ochre pl-3 leading-tight">
-            <Why facts={{ title: 'Your own kit', text: `${shareWords(s)}.`, source: OWN_KIT_SOURCE }}>
-              {poorWords(s)}
-            </Why>
-          </p>
-        ))}
+      {band && (
+        <PoorKit
+          {...{ plan, state, gauge }}
+          hold={{ part: stage.part, role: spec.role, minutes: spec.minutes, start: band.low }}
+        />
+      )}
     </>
   );
 }
