@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '@playwright/test';
-import { BASE, BenchPage, expectAccessible, pass, signIn, takeClocks } from './support';
+import { BASE, BenchPage, expectAccessible, pass, shot, signIn, takeClocks } from './support';
 
 const SERVICE = process.env.VAST_E2E_PUSH!;
 interface Device {
@@ -52,12 +52,14 @@ test(
     await bench.checks();
     await bench.gauge();
     await bench.zero();
+    await shot(page, 'raise');
     await bench.fill('9.10');
     await expect(page.locator('[data-hold=running]')).toBeVisible();
     await expect(page).toHaveTitle(/^[01]:\d\d Let-by/);
     // while it waits: a joint of the place is looked at without leaving the hold
     await page.locator('[data-while] summary').click();
     await expect(page.locator('[data-while]')).toContainText('Photos of gauge and boundary');
+    await shot(page, 'hold-waits');
     await page.getByRole('button', { name: 'All joints' }).click();
     await page.getByRole('button', { name: 'Back' }).last().click();
     await expect(page.locator('[data-hold=running]')).toBeVisible();

@@ -7,6 +7,7 @@ import { faceOf } from '@/core/record/face';
 import { paperOf, papersOf } from '@/core/record/papers';
 import { makeBody } from '@/core/record/record';
 import { storyOf } from '@/core/record/story';
+import { parseEvent } from '@/core/run/events';
 import { reduce } from '@/core/run/reduce';
 import { verdictOf } from '@/core/verdict/verdict';
 import { systemSchema } from '@/wire/places';
@@ -15,6 +16,19 @@ import { copiedSystem } from '@/core/network/copied';
 import { demoSystem, readDemo } from './demo-data';
 import { playDemo } from './demo-play';
 
+test('every entry of the demo is one that a device could have sent', () => {
+  const wrong = playDemo().flatMap(({ plan, events }) =>
+    events.flatMap(({ position: _p, received: _r, ...entry }) => {
+      try {
+        parseEvent(entry);
+        return [];
+      } catch (error) {
+        return [`${plan.procedure.id}, ${entry.kind}: ${(error as Error).message}`];
+      }
+    }),
+  );
+  expect(wrong).toEqual([]);
+});
 test('every run of the demo plays, every sealed one has a verdict, and each kind is among them', () => {
   const runs = playDemo();
   const words = runs.map(

@@ -49,7 +49,7 @@ export function Undo({
           {step.words}
         </p>
         <Button
-          className="min-h-12 shrink-0"
+          className="min-h-12 shrink-0 lg:min-h-10"
           aria-expanded={step.sign ? why !== null : undefined}
           onClick={() => (step.sign ? setWhy(why ? null : { of: step, text: '' }) : back())}
         >

@@ -11,7 +11,7 @@ interface Label {
 /** Quiet modules around a code, so that cameras find it. */
 const RIM = 4;
 
-/** Which labels are printed, and how they will look: 60 × 30 mm each, three in a row on a sheet. */
+/** Which labels are printed, and how they will look: 58 × 30 mm each, three in a row on a sheet. */
 export function PrintLabels({
   groups,
 }: {
@@ -80,19 +80,18 @@ export function PrintLabels({
       </div>
       <ul
         aria-label="As they are printed"
-        className="mt-4 grid w-fit grid-cols-1 gap-[2mm] sm:grid-cols-2 lg:grid-cols-3 print:grid-cols-3"
+        className="mt-4 grid w-fit grid-cols-[58mm] gap-[2mm] sm:grid-cols-[repeat(2,58mm)] lg:grid-cols-[repeat(3,58mm)] print:grid-cols-[repeat(3,58mm)]"
       >
         {printed.map((l) => (
           <li
             key={l.id}
-            className="flex h-[30mm] w-[60mm] break-inside-avoid items-center gap-[2mm] overflow-hidden border border-[#000] bg-[#fff] p-[1mm] text-[#000]"
+            className="flex h-[30mm] w-[58mm] break-inside-avoid items-center gap-[2mm] overflow-hidden border border-[#000] bg-[#fff] p-[1mm] text-[#000]"
           >
             <svg
               viewBox={`${-RIM} ${-RIM} ${l.code.size + 2 * RIM} ${l.code.size + 2 * RIM}`}
               className="size-[27mm] shrink-0"
               role="img"
               aria-label={`Code of ${l.name}`}
-              shapeRendering="crispEdges"
             >
               <path d={l.code.path} />
             </svg>

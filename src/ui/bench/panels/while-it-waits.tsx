@@ -42,8 +42,14 @@ export function WhileItWaits({
               <span>
                 {m.words}{' '}
                 <span className="text-sm text-quiet">
-                  <span className="figure-narrow">{m.done}</span> of{' '}
-                  <span className="figure-narrow">{m.of}</span>
+                  {m.of ? (
+                    <>
+                      <span className="figure-narrow">{m.done}</span> of{' '}
+                      <span className="figure-narrow">{m.of}</span>
+                    </>
+                  ) : (
+                    'none named yet'
+                  )}
                 </span>
               </span>
               <Button className="min-h-11" onClick={() => onSide(SIDE[m.what])}>
