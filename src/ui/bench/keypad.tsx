@@ -211,7 +211,7 @@ export function Keypad(props: Props) {
         disabled={busy}
         className={buttonClass(
           expected && !text ? 'plain' : 'act',
-          'sticky bottom-0 z-10 min-h-16 w-full shrink-0 text-xl lg:min-h-[72px]',
+          'sticky bottom-0 z-10 min-h-16 w-full shrink-0 text-xl',
         )}
       >
         <span>
@@ -242,7 +242,7 @@ function Keys({
   other,
 }: Props & { typing: Typing }) {
   return (
-    <div className="flex min-h-[15rem] flex-1 flex-col gap-2 lg:grid lg:max-h-[25rem] lg:min-h-[12.5rem] lg:grid-cols-[1fr_15rem]">
+    <div className="flex min-h-[15rem] flex-1 flex-col gap-2 lg:grid lg:max-h-[25rem] lg:min-h-[12.125rem] lg:grid-cols-[1fr_15rem]">
       <div className="order-2 grid min-h-0 flex-1 auto-rows-fr grid-cols-3 gap-1.5 lg:order-1">
         {['7', '8', '9', '4', '5', '6', '1', '2', '3', '.', '0'].map((k) => (
           <button key={k} type="button" className={KEY} onClick={() => press(k)}>
