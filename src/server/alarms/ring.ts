@@ -1,6 +1,6 @@
 /** The server's own timers: looks every few seconds at the runs that wait, and rings the devices of those who work on them. */
 import 'server-only';
-import { and, eq, gt, inArray, isNull, sql } from 'drizzle-orm';
+import { and, eq, gt, isNull, lt, sql } from 'drizzle-orm';
 import { type Alarm, alarmsOf } from '@/core/run/alarms';
 import { momentOf } from '@/core/run/events';
 import type { Plan } from '@/core/plan/plan';
@@ -78,7 +78,8 @@ async function ringOnce(scope: { org: string }, device: Device, run: string, ala
         tx.delete(rung).where(and(eq(rung.device, device.id), eq(rung.tag, alarm.tag))),
   );
 }
-async function ringFor(org: string): Promise<void> {
+/** @returns the runs that were looked at */
+async function ringFor(org: string): Promise<readonly string[]> {
   const scope = { org };
   const moment = now();
   // who signed out, or was signed out, is rung no more
@@ -91,8 +92,9 @@ async function ringFor(org: string): Promise<void> {
         .where(and(isNull(sessions.revoked), gt(sessions.expires, new Date(moment))))
     ).map((r) => r.device),
   );
-  if (!devices.length) return;
-  for (const { id, position } of await openRuns(scope)) {
+  if (!devices.length) return [];
+  const open = await openRuns(scope);
+  for (const { id, position } of open) {
     const { plan, state, people, lastEntry } = await runAt(scope, id, position);
     if (!state) continue;
     for (const device of devices.filter((d) => people.has(d.person)))
@@ -101,32 +103,22 @@ async function ringFor(org: string): Promise<void> {
           await ringOnce(scope, device, id, alarm);
   }
   // what was rung long ago is not asked for again
-  await inOrganisation(scope, async (tx) => {
-    const old = await tx
-      .select({ device: rung.device, tag: rung.tag })
-      .from(rung)
-      .where(sql`${rung.at} < ${new Date(moment - 2 * OPEN_DAYS * 86_400_000).toISOString()}::timestamptz`)
-      .limit(500);
-    if (old.length)
-      await tx.delete(rung).where(
-        and(
-          inArray(
-            rung.device,
-            old.map((o) => o.device),
-          ),
-          inArray(
-            rung.tag,
-            old.map((o) => o.tag),
-          ),
-        ),
-      );
-  });
+  const old = new Date(moment - 2 * OPEN_DAYS * 86_400_000);
+  await inOrganisation(scope, (tx) => tx.delete(rung).where(lt(rung.at, old)));
+  return open.map((r) => r.id);
 }
 /** Looks once at everything that may ring. What is wrong with one organisation keeps none of the others from ringing. */
 export async function ringDue(): Promise<void> {
   const ringing = await lookUp<{ org: string }>('find_ringing()', []);
+  const looked = new Set<string>();
   for (const { org } of ringing)
-    await ringFor(org).catch((error: unknown) => console.error(`alarms: ${(error as Error).message}`));
+    try {
+      for (const id of await ringFor(org)) looked.add(id);
+    } catch (error) {
+      console.error(`alarms: ${(error as Error).message}`);
+    }
+  // what is sealed, or rings nobody any more, is not kept in mind
+  for (const id of known.keys()) if (!looked.has(id)) known.delete(id);
 }
 
 /** Starts the timers of this server; one look ends before the next begins. */

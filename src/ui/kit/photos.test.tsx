@@ -15,7 +15,8 @@ const LIST = [photo('b', 2, 'valve'), photo('a', 1, 'valve'), photo('c', 3, 'pla
 const open = async (name: string) => {
   render(<Photos captions className="" small="" photos={LIST} />);
   fireEvent.click(screen.getByRole('button', { name: `${name}: large` }));
-  return screen.findByRole('dialog');
+  // what shows it large is fetched then: on a slow machine that takes its time
+  return screen.findByRole('dialog', {}, { timeout: 30_000 });
 };
 const shown = (dialog: HTMLElement) =>
   within(dialog)
