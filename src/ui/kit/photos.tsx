@@ -60,7 +60,7 @@ export function Photos({
             >
               <img
                 src={p.small}
-                alt={p.words}
+                alt={[p.words, p.when].filter(Boolean).join(', ')}
                 className={`border border-seam bg-block object-contain ${small}`}
                 loading="lazy"
               />
