@@ -8,7 +8,8 @@ import { ROLES, type Role } from '@/wire/role';
 import { uuid7 } from '@/wire/uuid7';
 import { makeOrganisation } from '../../../scripts/demo';
 import { migrateDatabase } from '../../../scripts/migrate';
-import { bringIn, rememberedTable } from './bring-in';
+import { rememberedTable } from '@/server/records/log-mappings';
+import { bringIn } from './bring-in';
 import { copySystem, listPlaces } from './places';
 
 const people = new Map<Role, Session>();

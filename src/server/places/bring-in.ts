@@ -2,15 +2,15 @@
 import 'server-only';
 import { eq } from 'drizzle-orm';
 import { inOrganisation } from '@/database/client';
-import { gauges, logMappings, sites, systems } from '@/database/schema';
+import { gauges, sites, systems } from '@/database/schema';
 import { saveGauge } from '@/server/cabinet/cabinet';
 import { now } from '@/server/now';
 import { demand } from '@/server/permission';
+import { rememberMapping } from '@/server/records/log-mappings';
 import { meterKinds } from '@/server/rules/rules';
 import type { Session } from '@/server/session/session';
 import { alike } from '@/wire/bring-in/cells';
 import type { ApplianceRow, BringIn, BroughtRow, GaugeRow, PlaceRow } from '@/wire/bring-in/schema';
-import type { TableMapping } from '@/wire/bring-in/tables';
 import { sectionOfFacts } from '@/wire/first-facts';
 import { systemSchema } from '@/wire/places';
 import { blankRow } from '@/wire/rows';
@@ -150,21 +150,6 @@ export async function bringIn(session: Session, asked: BringIn): Promise<{ rows:
     );
     for (const g of asked.gauges) rows.push({ row: g.row, ...(await gaugeIn(session, g, known)) });
   }
-  if (asked.remember) {
-    const { shape, mapping } = asked.remember;
-    const used = new Date(now());
-    await inOrganisation(session, (tx) =>
-      tx
-        .insert(logMappings)
-        .values({ org: session.org, shape, mapping, used })
-        .onConflictDoUpdate({ target: [logMappings.org, logMappings.shape], set: { mapping, used } }),
-    );
-  }
+  if (asked.remember) await rememberMapping(session, asked.remember.shape, asked.remember.mapping);
   return { rows };
 }
-/** How a table with these headings was read the last time, by anybody here. */
-export const rememberedTable = (scope: { org: string }, shape: string): Promise<TableMapping | null> =>
-  inOrganisation(scope, async (tx) => {
-    const [row] = await tx.select().from(logMappings).where(eq(logMappings.shape, shape));
-    return row && 'table' in row.mapping ? row.mapping : null;
-  });

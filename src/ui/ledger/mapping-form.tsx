@@ -2,7 +2,7 @@
 import { type LogMapping, TIME_FORMATS, type TimeFormat } from '@/core/gauge-log/mapping';
 import { type Unit, unitLabel, unitsOf } from '@/core/quantity/unit';
 import { SelectField, TextField } from '@/ui/kit/field';
-import { DELIMITERS, FirstRows } from '@/ui/tables/first-rows';
+import { columnChoices, DELIMITERS, FirstRows } from '@/ui/tables/first-rows';
 
 interface Choice {
   readonly id: string;
@@ -30,12 +30,7 @@ export function MappingForm({
   onBegan: (text: string) => void;
   remembered: boolean;
 }) {
-  const width = Math.max(1, ...head.map((r) => r.length));
-  const header = head[m.headerRows - 1] ?? [];
-  const columns = Array.from({ length: width }, (_, i) => ({
-    id: String(i),
-    title: `${i + 1}${header[i]?.trim() ? `: ${header[i].trim().slice(0, 30)}` : ''}`,
-  }));
+  const columns = columnChoices(head, m.headerRows);
   return (
     <section aria-labelledby="mapping">
       <h2 id="mapping" className="text-lg font-semibold">
@@ -78,7 +73,7 @@ export function MappingForm({
         <TimeFields {...{ mapping: m, columns, onChange, began, onBegan }} />
         <FigureFields {...{ mapping: m, columns, onChange }} />
       </div>
-      <FirstRows head={head} width={width} headerRows={m.headerRows} used={usedBy(m)} />
+      <FirstRows head={head} headerRows={m.headerRows} used={usedBy(m)} />
     </section>
   );
 }

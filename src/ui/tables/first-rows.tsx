@@ -8,15 +8,24 @@ export const DELIMITERS = [
   { id: '|', title: 'bar' },
 ] as const;
 
+type Head = readonly (readonly string[])[];
+const widthOf = (head: Head): number => Math.max(1, ...head.map((r) => r.length));
+/** The columns of a file to choose from, each by its number and heading. */
+export const columnChoices = (head: Head, headerRows: number): { id: string; title: string }[] => {
+  const header = head[headerRows - 1] ?? [];
+  return Array.from({ length: widthOf(head) }, (_, i) => ({
+    id: String(i),
+    title: `${i + 1}${header[i]?.trim() ? `: ${header[i].trim().slice(0, 30)}` : ''}`,
+  }));
+};
+
 /** The first rows as they stand in the file, the columns that are read marked. */
 export function FirstRows({
   head,
-  width,
   headerRows,
   used,
 }: {
-  head: readonly (readonly string[])[];
-  width: number;
+  head: Head;
   headerRows: number;
   used: ReadonlyMap<number, string>;
 }): ReactNode {
@@ -38,7 +47,7 @@ export function FirstRows({
           ))}
           <tr className="text-quiet">
             <th />
-            {Array.from({ length: width }, (_, c) => (
+            {Array.from({ length: widthOf(head) }, (_, c) => (
               <td key={c} className="px-3 font-sans text-sm">
                 {used.get(c) ?? ''}
               </td>

@@ -2,7 +2,7 @@
 import { unitLabel, unitsOf } from '@/core/quantity/unit';
 import { SelectField, TextField } from '@/ui/kit/field';
 import { columnsOf, TABLE_KEYS, type TableKey, type TableMapping, TABLES } from '@/wire/bring-in/tables';
-import { DELIMITERS, FirstRows } from './first-rows';
+import { columnChoices, DELIMITERS, FirstRows } from './first-rows';
 
 const DAYS = [
   { id: 'iso', title: '2026-11-24' },
@@ -24,12 +24,7 @@ export function TableMappingForm({
   onTable: (table: TableKey) => void;
   onChange: (m: TableMapping) => void;
 }) {
-  const width = Math.max(1, ...head.map((r) => r.length));
-  const header = head[m.headerRows - 1] ?? [];
-  const places = Array.from({ length: width }, (_, i) => ({
-    id: String(i),
-    title: `${i + 1}${header[i]?.trim() ? `: ${header[i].trim().slice(0, 30)}` : ''}`,
-  }));
+  const places = columnChoices(head, m.headerRows);
   const columns = columnsOf(m.table);
   const at = (key: string, value: string) => {
     const { [key]: _old, ...rest } = m.at;
@@ -59,7 +54,6 @@ export function TableMappingForm({
       </div>
       <FirstRows
         head={head}
-        width={width}
         headerRows={m.headerRows}
         used={new Map(columns.flatMap((c) => (m.at[c.key] === undefined ? [] : [[m.at[c.key]!, c.title]])))}
       />

@@ -1,5 +1,6 @@
 import { answer, bodyOf, signedIn } from '@/server/handle';
-import { bringIn, rememberedTable } from '@/server/places/bring-in';
+import { bringIn } from '@/server/places/bring-in';
+import { rememberedTable } from '@/server/records/log-mappings';
 import { type BringIn, bringInSchema } from '@/wire/bring-in/schema';
 
 export const GET = signedIn('plan', async (session, request) => {
