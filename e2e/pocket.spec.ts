@@ -44,7 +44,7 @@ test(
     await expect(page.getByLabel('5 minutes before')).not.toBeChecked();
     await page.getByRole('button', { name: 'Ring it now' }).click();
     await expect(page.getByText('It was rung.')).toBeVisible();
-    expect((await got(page, device)).map((m) => m.body)).toEqual(['This is how an alarm rings.']);
+    expect((await got(page, device)).map((m) => m.body)).toContain('This is how an alarm rings.');
     await expectAccessible(page);
 
     const bench = new BenchPage(page);
@@ -66,8 +66,10 @@ test(
 
     await pass(page, 61);
     await expect(page.locator('[data-hold=over]')).toBeVisible();
-    await expect.poll(async () => (await got(page, device)).length, { timeout: 60_000 }).toBe(2);
-    const [, rung] = await got(page, device);
+    // other runs of this person ring here too: what is meant is this one's
+    const rings = async () => (await got(page, device)).filter((m) => m.tag === bench.run);
+    await expect.poll(async () => (await rings()).length, { timeout: 60_000 }).toBe(1);
+    const [rung] = await rings();
     expect(rung).toMatchObject({
       body: expect.stringMatching(/^Bakery, Bakery gas: now read the gauge\.$/),
       path: new URL(page.url()).pathname,

@@ -267,7 +267,7 @@ describe('what records leave behind', () => {
       practice: false,
       zone: 'UTC',
     };
-    const { plan } = await planFor(owner, { ...request, id: uuid7(3), system: mill.systems.kiln! });
+    const plan = await planFor(owner, { ...request, id: uuid7(3), system: mill.systems.kiln! });
     expect(plan.after!.word).toBe('tight');
     await expect(planFor(owner, { ...request, id: uuid7(4), system: mill.systems.weaving! })).rejects.toThrow(
       /comes last/,

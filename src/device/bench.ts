@@ -7,6 +7,7 @@ import type { Batch, BatchAnswer } from '@/wire/requests';
 import { uuid7 } from '@/wire/uuid7';
 import type { Identity } from '@/wire/role';
 import { clockOffset, deviceZone, mono, now } from './clock';
+import { sendErrands } from './errands';
 import { deviceId, pageLoad } from './identity';
 import { office, OfficeError } from './office';
 import { keepPhotoHere, sendPhoto, unsentPhotos } from './photo';
@@ -34,8 +35,9 @@ export interface GaugeFrame {
   /** A gauge with two displays: the flow beside; `digits` null: below its range. */
   readonly flow?: { readonly digits: number | null; readonly scale: number; readonly unit: string };
 }
-/** `store-away`: the device's own store does not answer, so that nothing can be kept here now. */
-export type Contact = 'with-office' | 'no-signal' | 'signed-out' | 'database-away' | 'store-away';
+/** `store-away`: the device's own store does not answer, so that nothing can be kept here now; `not-begun`: the office will not have the run that was begun here. */
+export type Contact =
+  'with-office' | 'no-signal' | 'signed-out' | 'database-away' | 'store-away' | 'not-begun';
 export interface BenchView {
   readonly plan: Plan;
   readonly state: RunState;
@@ -68,6 +70,8 @@ export class BenchEngine {
   private events: PlacedEvent[] = [];
   private folded: Folded | null = null;
   private sealed: { number: string } | null = null;
+  /** Begun here: the office does not know of it yet. */
+  private unborn = false;
   private refused: readonly SetAside[] = [];
   private photosWaiting = 0;
   private sendingPhotos = false;
@@ -94,6 +98,7 @@ export class BenchEngine {
     if (stored) {
       engine.plan = stored.plan;
       engine.sealed = stored.sealed;
+      engine.unborn = stored.unborn ?? false;
       engine.events = await eventsOfRun(engine.store, run);
       engine.refresh();
       void engine.sync();
@@ -194,7 +199,7 @@ export class BenchEngine {
     } finally {
       this.syncing = null;
     }
-    void this.sendPhotos().catch(() => undefined);
+    if (!this.unborn) void this.sendPhotos().catch(() => undefined);
   }
   private async reopen(): Promise<void> {
     this.store = await reopenStore(this.who);
@@ -231,8 +236,20 @@ export class BenchEngine {
       ? URL.createObjectURL(new Blob([here.bytes], { type: 'image/jpeg' }))
       : `/api/runs/${this.run}/photos/${hash}?small=1`;
   }
+  /** Has the office begin what was begun here; its plan is the one that holds. @throws OfficeError while it does not */
+  private async bear(): Promise<void> {
+    const trouble = await sendErrands(this.store);
+    const stored = await this.store.get('runs', this.run);
+    if (stored?.unborn)
+      throw trouble ?? new OfficeError(422, 'not-begun', 'The office does not have this run.');
+    this.unborn = false;
+    if (stored) this.plan = stored.plan;
+    this.folded = null;
+    this.listen();
+  }
   private async syncOnce(): Promise<void> {
     try {
+      if (this.unborn) await this.bear();
       let queue = await unsent(this.store, this.run);
       let most = 200;
       while (queue.length) {
@@ -274,7 +291,14 @@ export class BenchEngine {
     } catch (error) {
       if (!(error instanceof OfficeError)) throw error;
       const e = error;
-      this.contact = e.status === 401 ? 'signed-out' : e.status === 503 ? 'database-away' : 'no-signal';
+      this.contact =
+        e.status === 401
+          ? 'signed-out'
+          : e.status === 503
+            ? 'database-away'
+            : this.unborn && e.status === 422
+              ? 'not-begun'
+              : 'no-signal';
     }
     this.events = await eventsOfRun(this.store, this.run);
     this.refused = await setAside(this.store, this.run);
@@ -313,6 +337,11 @@ export class BenchEngine {
           () => void this.sync(),
         );
     }
+    if (!this.unborn) this.listen();
+    globalThis.addEventListener?.('online', () => void this.sync());
+  }
+  /** Hears what others send; the office knows the run. */
+  private listen(): void {
     if (typeof EventSource !== 'undefined') {
       this.source = new EventSource(`/api/runs/${this.run}/stream`);
       this.source.addEventListener('gauge', (e) => {
@@ -321,7 +350,6 @@ export class BenchEngine {
       });
       this.source.addEventListener('log', () => void this.sync());
     }
-    globalThis.addEventListener?.('online', () => void this.sync());
   }
 
   private refresh(): void {

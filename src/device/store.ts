@@ -10,6 +10,8 @@ export interface StoredRun {
   readonly plan: Plan;
   readonly sealed: { readonly number: string } | null;
   readonly opened: number;
+  /** Begun here without a signal: the office does not know of it yet. */
+  readonly unborn?: true;
 }
 interface Shape extends DBSchema {
   runs: { key: string; value: StoredRun };
@@ -22,6 +24,27 @@ interface Shape extends DBSchema {
   state: { key: string; value: unknown };
   /** Photos taken here; the bytes go when the office has them. */
   photos: { key: string; value: StoredPhoto; indexes: { run: string; sent: number } };
+  /** What this device took along from the office (device/carried.ts), by its own names. */
+  carried: { key: string; value: unknown };
+  /** What was done here and waits for the office, in its order (device/errands.ts). */
+  errands: { key: number; value: Errand };
+}
+/** One thing that was entered or begun without a signal, as it is sent when there is one. */
+export interface Errand {
+  readonly seq: number;
+  /** The address it goes to, and how. */
+  readonly path: string;
+  readonly method: 'POST' | 'PUT';
+  readonly body: unknown;
+  /** What it is, for its person: "Place: Kiln Yard". */
+  readonly title: string;
+  /** Ids of what it makes or changes: what names one of them waits for this. */
+  readonly makes: readonly string[];
+  /** The run it begins. */
+  readonly run?: string;
+  readonly made: number;
+  /** Why the office will not have it: it stays here until its person sends it again or takes it off. */
+  readonly refused?: string;
 }
 export interface StoredPhoto {
   readonly hash: string;
@@ -43,7 +66,7 @@ export function openStore(who: Pick<Identity, 'org' | 'person'>): Promise<Store>
   const name = storeName(who);
   let store = opened.get(name);
   if (!store) {
-    store = openDB<Shape>(name, 2, {
+    store = openDB<Shape>(name, 3, {
       upgrade(db, from) {
         if (from < 1) {
           db.createObjectStore('runs', { keyPath: 'run' });
@@ -52,9 +75,13 @@ export function openStore(who: Pick<Identity, 'org' | 'person'>): Promise<Store>
           events.createIndex('sent', 'sent');
           db.createObjectStore('state');
         }
-        const photos = db.createObjectStore('photos', { keyPath: 'hash' });
-        photos.createIndex('run', 'run');
-        photos.createIndex('sent', 'sent');
+        if (from < 2) {
+          const photos = db.createObjectStore('photos', { keyPath: 'hash' });
+          photos.createIndex('run', 'run');
+          photos.createIndex('sent', 'sent');
+        }
+        db.createObjectStore('carried');
+        db.createObjectStore('errands', { keyPath: 'seq', autoIncrement: true });
       },
       // another page of a newer version waits, or the browser closed it: the next use opens it anew
       blocking: () => forget(name),

@@ -2,6 +2,7 @@
 import { zone } from '@/core/run/field';
 import * as yup from 'yup';
 import { gaugeFigure, shape, text, uuid } from './figure';
+import { carriedClaimSchema } from './carried';
 import { sectionField } from './attendance';
 import { firstFactsSchema } from './first-facts-schema';
 
@@ -29,6 +30,8 @@ export const quickTestSchema = shape({
     .optional(),
   newGauge: quickGaugeSchema.optional().default(undefined),
   zone: zone(),
+  /** It was begun without a signal: the plan is made again here. */
+  carried: carriedClaimSchema.optional().default(undefined),
 });
 export type QuickTest = yup.InferType<typeof quickTestSchema>;
 /** A practice run on the ready installation. */

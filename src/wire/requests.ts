@@ -4,6 +4,7 @@ import { eventSchema } from '@/core/run/events';
 import type { RunEvent } from '@/core/run/events';
 import { UNITS } from '@/core/quantity/unit';
 import { free, list, shape, text, uuid } from './figure';
+import { carriedClaimSchema } from './carried';
 import { attendanceFields, choicesField, sectionField } from '@/wire/attendance';
 
 /** Sign-in form and route. */
@@ -59,6 +60,8 @@ export const startRunSchema = shape({
     .optional()
     .default(undefined),
   zone: zone(),
+  /** It was begun without a signal: the plan is made again here. */
+  carried: carriedClaimSchema.optional().default(undefined),
 });
 export type StartRun = yup.InferType<typeof startRunSchema>;
 

@@ -83,6 +83,8 @@ export interface Plan {
     readonly runs: readonly { readonly run: string; readonly procedure: string; readonly title: string }[];
     readonly couplings: readonly Coupling[];
   };
+  /** Begun without a signal, on a device that carried what it was made from. */
+  readonly carried?: Carried;
   readonly made: {
     readonly at: string;
     readonly zone: string;
@@ -92,6 +94,15 @@ export interface Plan {
   };
 }
 
+/** How a run that was begun without a signal came to the office. */
+export interface Carried {
+  /** When the office gave what the plan was made from, ISO; null: it was entered on the device. */
+  readonly given: string | null;
+  /** When it arrived, ISO. */
+  readonly arrived: string;
+  /** What stood otherwise at the office then, each in words. */
+  readonly changed: readonly string[];
+}
 /** An earlier sealed record of the same system. */
 export interface EarlierRecord {
   /** Its result as it was called there. */
@@ -120,7 +131,8 @@ export class PlanError extends Error {
       | 'medium'
       | 'pressure'
       | 'fact'
-      | 'section',
+      | 'section'
+      | 'beside',
     text: string,
   ) {
     super(text);

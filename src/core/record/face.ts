@@ -7,6 +7,7 @@ import { allowanceOf } from '@/core/plan/limits';
 import { certificateTitle, type Plan, ruleOf } from '@/core/plan/plan';
 import { duration } from '@/core/quantity/duration';
 import { breachWords, showChange, showExact } from '@/core/quantity/exact';
+import { carriedWords } from './carried';
 import { clockInZone, inZone } from '@/core/quantity/in-zone';
 import { unitLabel } from '@/core/quantity/unit';
 import { roleOf } from '@/core/roles';
@@ -144,6 +145,7 @@ export function faceOf(text: string): Face {
       ...state.clockMarks,
       ...(state.clockMarks.length ? [] : [clockLine(plan, state, events)]),
       ...impossibleTimes(plan, state, events, Date.parse(body.sealedAt)),
+      ...(plan.carried ? [carriedWords(plan.carried, zone)] : []),
     ].join(' '),
     skipped: state.visits.flatMap((v) => (v.skipped ? [`${v.title} was left out: ${v.skipped.text}`] : [])),
   };

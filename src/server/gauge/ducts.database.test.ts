@@ -192,7 +192,7 @@ test('a fan’s hose tested by itself stands in its log with the run, and in the
   expect(log).toEqual([
     { what: 'through', pressure: q('150.0 Pa'), flow: q('31 CFM'), below: false, run: run.id },
   ]);
-  const { plan } = await planFor(who, request({}));
+  const plan = await planFor(who, request({}));
   expect(plan.ownKit![0]!.through).toMatchObject({ days: 0, flow: q('31 CFM'), below: false });
 });
 test('a fan by its own sheet, and an own-kit test in practice, leave no trace in the cabinet', async () => {

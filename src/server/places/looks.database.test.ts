@@ -52,7 +52,7 @@ describe('lines of a pool', () => {
     expect(own.map((r) => r.word)).toEqual(['tight', 'refer', 'not-tight', 'not-tight', 'tight']);
     // mended and tested again: nothing of that line is owed, the whole pool still is
     expect(Object.keys(failuresBySection(records))).toEqual(['']);
-    const { plan } = await planFor(tester, start({ section: sections[0]!.key }));
+    const plan = await planFor(tester, start({ section: sections[0]!.key }));
     expect([plan.system.section?.key, plan.system.notCovered.length > 5]).toEqual([sections[0]!.key, true]);
     expect(await recordsBySection(stranger, mill.systems.lido!)).toEqual([]);
     expect((await readLooks(stranger, system.facts)).looks).toBeUndefined();

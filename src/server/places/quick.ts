@@ -3,8 +3,6 @@ import 'server-only';
 import { eq } from 'drizzle-orm';
 import { offersFor } from '@/core/plan/offer';
 import { PlanError } from '@/core/plan/plan';
-import { formatExact, parseWithUnit } from '@/core/quantity/exact';
-import { localDate } from '@/core/quantity/local-date';
 import { inOrganisation } from '@/database/client';
 import { systems } from '@/database/schema';
 import { saveGauge } from '@/server/cabinet/cabinet';
@@ -16,6 +14,7 @@ import type { Session } from '@/server/session/session';
 import { TroubleError } from '@/server/trouble';
 import { sectionOfFacts } from '@/wire/first-facts';
 import { noFacts } from '@/wire/no-facts';
+import { gaugeOfQuick, runOfQuick, siteOfQuick } from '@/wire/quick-begin';
 import type { Practise, QuickTest } from '@/wire/quick-test';
 import { formOfSystem } from '@/wire/system-form';
 import { saveSite, saveSystem } from './places';
@@ -24,38 +23,15 @@ import { ownId, practiceSite } from './practice-site';
 /** Enters place, system and gauge as far as they are known and begins. Asked twice with the same ids it answers the same run. */
 export async function quickTest(session: Session, asked: QuickTest): Promise<{ run: string }> {
   demand(session, 'plan');
-  const { facts, site, system, run, newGauge, zone } = asked;
+  const { facts, site, system, newGauge } = asked;
   if (newGauge) demand(session, 'calibrate');
   const meter = (await meterKinds(session)).find((m) => m.kind === facts.meterKind)?.label ?? '';
   const drawn = sectionOfFacts(facts, system, meter);
-  const day = localDate(now(), zone);
-  await saveSite(session, { id: site, name: `New place, ${day}`, address: '', customer: '' });
+  await saveSite(session, siteOfQuick(asked, asked.carried?.at ?? now()));
   await saveSystem(session, system, site, formOfSystem(drawn));
-  if (newGauge) {
-    const { unit, scale } = parseWithUnit(newGauge.greatest);
-    await saveGauge(session, {
-      ...newGauge,
-      serial: 'not entered',
-      kind: 'digital',
-      least: `${formatExact({ digits: 0, scale, unit })} ${newGauge.greatest.trim().split(/\s+/)[1]}`,
-      accuracy: '',
-      calibrated: '',
-      calibrationDue: '',
-    });
-  }
+  if (newGauge) await saveGauge(session, gaugeOfQuick(newGauge));
   try {
-    return await startRun(session, {
-      id: run,
-      system,
-      pack: asked.pack,
-      procedure: asked.procedure,
-      case: asked.case,
-      choices: {},
-      practice: false,
-      zone,
-      ...(asked.section ? { section: asked.section } : {}),
-      ...(newGauge || asked.gauge ? { gauge: newGauge?.id ?? asked.gauge! } : {}),
-    });
+    return await startRun(session, runOfQuick(asked));
   } catch (error) {
     // what was entered is kept; what is missing is entered where it belongs
     if (error instanceof PlanError)

@@ -33,7 +33,7 @@ describe('sides of a circuit, by their earlier records', () => {
     ...over,
   });
   test('tightness follows the strength of its own side, with what that left in', async () => {
-    const { plan } = await planFor(tester, start({ section: 'low' }));
+    const plan = await planFor(tester, start({ section: 'low' }));
     expect(plan.after).toMatchObject({
       section: 'low',
       label: 'Withstood',
@@ -51,7 +51,7 @@ describe('sides of a circuit, by their earlier records', () => {
     );
     // joined they have no record of their own yet either
     await expect(planFor(tester, start({ section: 'both' }))).resolves.toMatchObject({
-      plan: { system: { section: { key: 'both' } } },
+      system: { section: { key: 'both' } },
     });
   });
   test('a section is asked for, and one that is not drawn is refused', async () => {

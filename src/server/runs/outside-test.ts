@@ -39,8 +39,8 @@ export async function outsideOffers(session: Session, system: string) {
       })),
   };
 }
-const planned = async (session: Session, asked: OutsidePlanRequest): Promise<Plan> =>
-  (await planFor(session, { id: uuid7(now()), practice: false, ...asked }, { ahead: true })).plan;
+const planned = (session: Session, asked: OutsidePlanRequest): Promise<Plan> =>
+  planFor(session, { id: uuid7(now()), practice: false, ...asked }, { ahead: true });
 /** What the log must show for a procedure, and which lists whoever held the test answers for. */
 export async function outsidePlan(session: Session, asked: OutsidePlanRequest) {
   return outsideNeeds(await planned(session, asked));
@@ -61,7 +61,7 @@ export async function bringInTest(session: Session, asked: OutsideTestRequest): 
       'The log ends in the future. Check the day and the zone of its clock.',
       'holds',
     );
-  const { plan: base, site } = await planFor(session, {
+  const base = await planFor(session, {
     id,
     system,
     pack,
@@ -104,7 +104,7 @@ export async function bringInTest(session: Session, asked: OutsideTestRequest): 
       .values({
         org: session.org,
         id,
-        site,
+        site: base.site.id,
         system,
         practice: false,
         plan,

@@ -1,175 +1,206 @@
+import 'server-only';
+import { and, asc, desc, eq, inArray } from 'drizzle-orm';
 import { fillingNamed } from '@/core/fillings';
+import type { Filling } from '@/core/fillings/filling';
+import type { System } from '@/core/installation/section';
 import type { Gauge } from '@/core/instrument/gauge';
 import { ownKitOf } from '@/core/instrument/kit';
-import { notCoveredOf } from '@/core/network/installation';
-import { and, desc, eq, inArray } from 'drizzle-orm';
-import 'server-only';
-import { demand } from '@/server/permission';
-
 import { citedPack } from '@/core/pack/editions';
-import { makePlan, type Plan, PlanError } from '@/core/plan/plan';
-import { planParts } from '@/core/plan/prospect';
-import { pressurePlan } from '@/core/plan/weakest';
-import { besideOf } from '@/core/run/beside';
+import { changedSince, PLANS_DIFFER } from '@/core/record/carried';
+import type { Plan } from '@/core/plan/plan';
 import { inOrganisation, type Tx } from '@/database/client';
 import { gauges, kit, kitLog, packs, runs, sites, systems } from '@/database/schema';
 import { audit } from '@/server/audit';
 import { datedEntry } from '@/server/cabinet/dated';
+import { isGiven } from '@/server/carried/proof';
 import { beginSimulation, hiddenFault, simulatedFan, simulatedGauge } from '@/server/gauge/simulated';
 import { clockIsAdjustable, now } from '@/server/now';
+import { demand } from '@/server/permission';
 import { withSightings } from '@/server/places/inventory';
 import { withLooks } from '@/server/places/looks';
 import { practiceSite } from '@/server/places/practice-site';
-import type { System } from '@/core/installation/section';
-import { tradeOf } from '@/core/trades';
-import { PARTED_WORDS } from '@/core/trades/trade';
-import { sectionsOf, withinSection } from '@/core/trades/sections';
-import { gaugesUsedBy } from './last-test';
-import { earlierGood, recordOfSystem } from '@/server/runs/earlier';
 import { editionsOf } from '@/server/rules/rules';
 import { storedPack } from '@/server/rules/stored';
+import { earlierGood, recordOfSystem } from '@/server/runs/earlier';
 import type { Session } from '@/server/session/session';
 import { notHere, TroubleError } from '@/server/trouble';
 import { begun } from '@/server/visits/store';
+import {
+  type AskedRun,
+  demandBegins,
+  type Known,
+  lastFirst,
+  planAsked,
+  planDigest,
+  wholeOf,
+} from '@/wire/asked-plan';
+import { afterKey, type CarriedClaim, type Given, type GivenCabinet, type GivenSystem } from '@/wire/carried';
 import type { StartRun } from '@/wire/requests';
+import { gaugesUsedBy } from './last-test';
 
-/** The plan of a run as it would start now; used for starting and for showing it beforehand. */
-export async function planFor(
-  session: Pick<Session, 'org' | 'organisation' | 'name'> & Partial<Pick<Session, 'person'>>,
-  request: Omit<StartRun, 'visit'>,
-  options: { ahead?: boolean } = {},
-): Promise<{ plan: Plan; site: string }> {
-  return inOrganisation(session, async (tx) => {
-    const [row] = await tx
-      .select({ system: systems, site: sites })
-      .from(systems)
-      .innerJoin(sites, eq(sites.id, systems.site))
-      .where(eq(systems.id, request.system));
-    if (!row) throw notHere('system');
-    const [pack] = await tx
-      .select()
-      .from(packs)
-      .where(eq(packs.id, request.pack))
-      .orderBy(desc(packs.made), desc(packs.version))
-      .limit(1);
-    if (!pack) throw notHere('rule pack');
-    const { site } = row;
-    if (!request.practice && site.id === practiceSite(session.org))
-      throw new TroubleError(
-        422,
-        'practice-only',
-        'This installation is for practice only. Begin a test for real with Test now, or on a place of your own.',
-      );
-    const resolved = citedPack(storedPack(pack), await editionsOf(tx, pack.id), session.organisation);
-    const rule = resolved.procedures.find((p) => p.id === request.procedure);
-    const simulated = fillingNamed(rule?.fills).simulated;
-    const cabinet: Gauge[] = request.practice
-      ? [simulatedGauge(request.id, simulated.unit)]
-      : lastFirst(
-          (await tx.select().from(gauges)).map((g) => g.facts),
-          session.person ? await gaugesUsedBy(tx, session.person) : [],
-        );
-    const things = request.practice ? [] : (await tx.select().from(kit)).map((k) => k.facts);
-    const blanks = things.length
-      ? await tx
-          .select()
-          .from(kitLog)
-          .where(
-            inArray(
-              kitLog.item,
-              things.map((k) => k.id),
-            ),
-          )
-      : [];
-    const ownKit =
-      request.practice && simulated.kind === 'duct'
-        ? [simulatedFan(request.id)]
-        : ownKitOf(
-            things.map((item) => ({ item, log: blanks.filter((e) => e.item === item.id).map(datedEntry) })),
-            now(),
-            request.zone,
-          );
-    const beside = request.beside && besideOf(resolved, request.beside.id, request.beside.runs);
-    if (request.beside && !beside)
-      throw new TroubleError(422, 'beside', 'This rule pack does not do these two side by side.');
-    const needs = resolved.procedures.find((p) => p.id === request.procedure)?.after?.procedures;
-    const system = await sectionMeant(tx, row.system.facts, request.section);
-    const after = needs && (await earlierGood(tx, row.system.facts, request.section, needs));
-    const retestOf = request.retestOf && (await recordOfSystem(tx, request.system, request.retestOf));
-    const plan = makePlan({
-      run: request.id,
-      practice: request.practice,
-      organisation: { id: session.org, name: session.organisation },
-      site: { id: site.id, name: site.name, address: site.address, customer: site.customer },
-      system,
-      pack: resolved,
-      packHash: pack.hash,
-      procedureId: request.procedure,
-      case: request.case,
-      choices: request.choices ?? {},
-      gauges: cabinet,
-      ...(cabinet.some((g) => g.id === request.gauge) ? { gaugeMeant: request.gauge! } : {}),
-      ...(ownKit.length ? { ownKit } : {}),
-      ...attendanceOf(request),
-      ...(beside ? { beside } : {}),
-      ...(after ? { after } : {}),
-      ...(options.ahead ? { ahead: true } : {}),
-      ...(retestOf ? { retestOf } : {}),
-      made: {
-        at: new Date(now()).toISOString(),
-        zone: request.zone,
-        by: session.name,
-        ...(clockIsAdjustable() ? { clock: 'test' as const } : {}),
-      },
-    });
-    return { plan, site: site.id };
-  });
+/** An installation with everything seen of it before. */
+export async function systemKnown(tx: Tx, facts: System): Promise<System> {
+  return withLooks(tx, await withSightings(tx, wholeOf(facts)));
 }
-
-/** The gauges a person used last stand first; of equal fit the bench keeps this order. */
-const lastFirst = (all: readonly Gauge[], used: readonly string[]): Gauge[] => {
-  const rank = (g: Gauge) => (used.includes(g.id) ? used.indexOf(g.id) : used.length);
-  return [...all].sort((a, b) => rank(a) - rank(b));
-};
-/** The installation, or the one section of it that is meant, with everything known of it from before. */
-async function sectionMeant(tx: Tx, facts: System, section: string | undefined): Promise<System> {
-  // what relies on its maker's test stands under what is not covered, with its certificate
-  const whole = await withLooks(tx, {
-    ...(await withSightings(tx, facts)),
-    notCovered: notCoveredOf(facts),
-  });
-  if (!section) return whole;
-  const known = sectionsOf(whole).find((s) => s.key === section);
-  const within = known && withinSection(whole, section);
-  if (!within) throw new TroubleError(422, 'section', PARTED_WORDS[tradeOf(facts).parted ?? 'lines'].gone);
-  if (known.open) throw new PlanError('section', `${known.open} Look once more before this line is closed.`);
-  return within;
+/** The gauges of the cabinet, those this person used last first. */
+export async function gaugesKnown(tx: Tx, person: string | undefined): Promise<Gauge[]> {
+  const all = (await tx.select().from(gauges).orderBy(asc(gauges.name), asc(gauges.id))).map((g) => g.facts);
+  return lastFirst(all, person ? await gaugesUsedBy(tx, person) : []);
 }
-/** What was said about permit and attendance; nothing where nothing was said. */
-function attendanceOf(request: StartRun): Pick<Plan, 'attendance'> {
-  const permit = request.permit?.trim();
-  const present = request.present?.trim();
-  if (!permit && !present && !request.doneBy) return {};
+/** Everything else of the cabinet with its whole log. */
+export async function thingsKnown(tx: Tx): Promise<GivenCabinet['things']> {
+  const things = (await tx.select().from(kit).orderBy(asc(kit.name), asc(kit.id))).map((k) => k.facts);
+  if (!things.length) return [];
+  const ids = things.map((k) => k.id);
+  const log = (await tx.select().from(kitLog).where(inArray(kitLog.item, ids))).map((e) => ({
+    item: e.item,
+    dated: datedEntry(e),
+  }));
+  return things.map((item) => ({
+    item,
+    log: log.filter((e) => e.item === item.id).map((e) => e.dated),
+  }));
+}
+/** A version of a pack by its hash; the newest without. */
+async function packRow(tx: Tx, id: string, hash?: string) {
+  const [row] = await tx
+    .select()
+    .from(packs)
+    .where(and(eq(packs.id, id), ...(hash ? [eq(packs.hash, hash)] : [])))
+    .orderBy(desc(packs.made), desc(packs.version))
+    .limit(1);
+  return row;
+}
+/** What the office knows of a run that is asked for. @throws TroubleError, PlanError */
+async function knownOf(tx: Tx, session: Planner, request: AskedRun, hash?: string): Promise<Known> {
+  const [row] = await tx
+    .select({ system: systems, site: sites })
+    .from(systems)
+    .innerJoin(sites, eq(sites.id, systems.site))
+    .where(eq(systems.id, request.system));
+  if (!row) throw notHere('system');
+  const pack = (hash && (await packRow(tx, request.pack, hash))) || (await packRow(tx, request.pack));
+  if (!pack) throw notHere('rule pack');
+  const { id, name, address, customer } = row.site;
+  if (!request.practice && id === practiceSite(session.org))
+    throw new TroubleError(
+      422,
+      'practice-only',
+      'This installation is for practice only. Begin a test for real with Test now, or on a place of your own.',
+    );
+  const resolved = citedPack(storedPack(pack), await editionsOf(tx, pack.id), session.organisation);
+  const procedure = resolved.procedures.find((p) => p.id === request.procedure);
+  const { facts } = row.system;
+  const after =
+    procedure?.after && (await earlierGood(tx, facts, request.section, procedure.after.procedures));
   return {
-    attendance: {
-      ...(permit ? { permit } : {}),
-      ...(request.doneBy ? { doneBy: request.doneBy } : {}),
-      ...(present ? { present } : {}),
-    },
+    organisation: { id: session.org, name: session.organisation },
+    site: { id, name, address, customer },
+    system: await systemKnown(tx, facts),
+    pack: resolved,
+    packHash: pack.hash,
+    ...(await cabinetOf(tx, session, request, fillingNamed(procedure?.fills).simulated)),
+    after,
+    retestOf: request.retestOf ? await recordOfSystem(tx, request.system, request.retestOf) : undefined,
+    by: session.name,
+    at: now(),
+    clock: clockIsAdjustable() ? 'test' : undefined,
   };
+}
+/** Gauges and own kit: the stand-ins of a practice run, else the cabinet's. */
+async function cabinetOf(
+  tx: Tx,
+  session: Planner,
+  { id, practice, zone }: AskedRun,
+  simulated: Filling['simulated'],
+): Promise<Pick<Known, 'gauges' | 'ownKit'>> {
+  if (practice)
+    return {
+      gauges: [simulatedGauge(id, simulated.unit)],
+      ownKit: simulated.kind === 'duct' ? [simulatedFan(id)] : [],
+    };
+  return {
+    gauges: await gaugesKnown(tx, session.person),
+    ownKit: ownKitOf(await thingsKnown(tx), now(), zone),
+  };
+}
+
+/** Who plans; of a person the gauges used last stand first. */
+type Planner = Pick<Session, 'org' | 'organisation' | 'name'> & Partial<Pick<Session, 'person'>>;
+/** The plan of a run as it would start now; used for starting and for showing it beforehand. */
+export const planFor = (
+  session: Planner,
+  request: AskedRun,
+  options: { ahead?: boolean } = {},
+): Promise<Plan> =>
+  inOrganisation(session, async (tx) => planAsked(request, await knownOf(tx, session, request), options));
+
+/** No run is begun longer before it arrives: a clock that says so is wrong. House figure. */
+const LONGEST_AWAY = 31 * 86_400_000;
+/**
+ * The plan of a run that was begun without a signal: made here again, from what the office once gave the device and from
+ * what was entered there since. What differs from the office's own is said in the plan.
+ */
+const planCarried = (session: Session, request: AskedRun, claim: CarriedClaim): Promise<Plan> =>
+  inOrganisation(session, async (tx) => {
+    const own = await knownOf(tx, session, request, claim.pack);
+    const newest = (await packRow(tx, request.pack))!.hash;
+    const system = givenBack<GivenSystem>(session.org, 'system', claim.system);
+    const about = system?.value.system.id === request.system ? system : null;
+    const cabinet = givenBack<GivenCabinet>(session.org, 'cabinet', claim.cabinet);
+    const from = Math.max(about?.at ?? 0, cabinet?.at ?? 0, own.at - LONGEST_AWAY);
+    const at = Math.min(own.at, Math.max(from, claim.at));
+    // what was entered on the device meanwhile stands here as it was entered
+    const entered = new Set(claim.gauges);
+    const then = (cabinet?.value.gauges ?? []).filter((g) => !entered.has(g.id));
+    const known: Known = {
+      ...own,
+      at,
+      ...(about
+        ? {
+            system: about.value.system,
+            after: about.value.after[afterKey(request.procedure, request.section)],
+          }
+        : {}),
+      ...(cabinet
+        ? {
+            gauges: [
+              ...cabinet.value.gauges.map(
+                (g) => (entered.has(g.id) && own.gauges.find((x) => x.id === g.id)) || g,
+              ),
+              ...own.gauges.filter(
+                (g) => entered.has(g.id) && !cabinet.value.gauges.some((x) => x.id === g.id),
+              ),
+            ],
+            ownKit: ownKitOf(cabinet.value.things, at, request.zone),
+          }
+        : {}),
+    };
+    const plan = planAsked(request, known);
+    const changed = changedSince({ ...known, gauges: then }, { ...own, packHash: newest });
+    return {
+      ...plan,
+      carried: {
+        given: about ? new Date(about.at).toISOString() : null,
+        arrived: new Date(own.at).toISOString(),
+        changed: planDigest(plan) === claim.digest ? changed : [...changed, PLANS_DIFFER],
+      },
+    };
+  });
+function givenBack<T>(
+  org: string,
+  what: 'system' | 'cabinet',
+  given: { value: object; at: number; proof: string } | undefined,
+): Given<T> | null {
+  return given && isGiven(org, what, given) ? (given as Given<unknown> as Given<T>) : null;
 }
 
 /** Starts a run. Asked twice with the same id it answers the same run. @throws TroubleError, PlanError */
 export async function startRun(session: Session, request: StartRun): Promise<{ run: string }> {
   demand(session, 'run');
-  const { visit, ...asked } = request;
-  const { plan, site } = await planFor(session, asked);
-  for (const part of planParts(plan)) {
-    const { impossible, missing } = pressurePlan(plan, part);
-    if (impossible) throw new PlanError('pressure', impossible);
-    // a plate nobody read is asked for before anything is joined, not when the cylinder stands there
-    if (missing && tradeOf(plan.system).parted === 'sides') throw new PlanError('fact', missing);
-  }
+  const { visit, carried, ...asked } = request;
+  const plan = carried ? await planCarried(session, asked, carried) : await planFor(session, asked);
+  demandBegins(plan);
   // said before anything is made: a practice run without its installation would answer nothing
   if (request.practice) hiddenFault(plan, request.fault ?? 'surprise');
   const made = await inOrganisation(session, async (tx) => {
@@ -179,7 +210,7 @@ export async function startRun(session: Session, request: StartRun): Promise<{ r
       .values({
         org: session.org,
         id: request.id,
-        site,
+        site: plan.site.id,
         system: request.system,
         practice: request.practice,
         plan,

@@ -22,6 +22,7 @@ import { planFor } from '@/server/runs/start';
 import type { Session } from '@/server/session/session';
 import { TroubleError } from '@/server/trouble';
 import type { NewVisit, PlannedTest, VisitChange } from '@/wire/visits';
+import { NO_RUN } from '@/wire/asked-plan';
 import { visitStart } from '@/wire/visit-time';
 import { readVisitFacts, rowOf, write } from './store';
 
@@ -85,28 +86,26 @@ export async function makeVisit(session: Session, form: NewVisit): Promise<{ id:
 }
 
 /** The plan a test of a visit would run by, as things stand today. */
-export const testPlan = async (
+export const testPlan = (
   session: Pick<Session, 'org' | 'organisation' | 'name'>,
   test: Pick<PlannedTest, 'system' | 'pack' | 'procedure' | 'case' | 'choices' | 'section'>,
   zone = 'UTC',
 ): Promise<Plan> =>
-  (
-    await planFor(
-      session,
-      {
-        id: '00000000-0000-7000-8000-000000000000',
-        practice: false,
-        zone,
-        system: test.system,
-        pack: test.pack,
-        procedure: test.procedure,
-        case: test.case,
-        choices: test.choices ?? {},
-        ...(test.section ? { section: test.section } : {}),
-      },
-      { ahead: true },
-    )
-  ).plan;
+  planFor(
+    session,
+    {
+      id: NO_RUN,
+      practice: false,
+      zone,
+      system: test.system,
+      pack: test.pack,
+      procedure: test.procedure,
+      case: test.case,
+      choices: test.choices ?? {},
+      ...(test.section ? { section: test.section } : {}),
+    },
+    { ahead: true },
+  );
 
 /** Puts a test on a visit: its tasks come from the way a run takes when all goes well. */
 export async function addTest(

@@ -3,16 +3,14 @@ import type { ExpectedItem } from '@/core/installation/section';
 import type { InventoryKind } from '@/core/pack/schema';
 import { expectedItems, inventoryChanges } from '@/core/run/inventory';
 import { now } from '@/device/clock';
+import { Scan } from '@/ui/codes/scan';
 import { Button } from '@/ui/kit/button';
 import { clockTime } from '@/ui/kit/words';
 import { uuid7 } from '@/wire/uuid7';
-import { byNeed } from '@/ui/kit/by-need';
-import { Suspense, useState } from 'react';
+import { useState } from 'react';
 import { FIELD } from './line';
 import type { PanelProps } from './shared';
 import { Thumbnail } from './thumbnail';
-
-const Scan = byNeed(() => import('@/ui/codes/scan').then((m) => m.Scan));
 
 type Said = 'good' | 'fault' | 'not-seen';
 const SAID: [Said, string][] = [
@@ -190,17 +188,15 @@ function Line({
         {text('make', 'Make')}
         {text('model', 'Model')}
         {text('serial', 'Serial')}
-        <Suspense fallback={null}>
-          <Scan
-            label="Scan the serial"
-            onCode={(_code, said) => {
-              if (said.length > 120)
-                return 'That code says more than a serial number: type it from the plate.';
-              setItem({ ...item, serial: said.replace(/\p{Cc}/gu, ' ').trim() });
-              return '';
-            }}
-          />
-        </Suspense>
+
+        <Scan
+          label="Scan the serial"
+          onCode={(_code, said) => {
+            if (said.length > 120) return 'That code says more than a serial number: type it from the plate.';
+            setItem({ ...item, serial: said.replace(/\p{Cc}/gu, ' ').trim() });
+            return '';
+          }}
+        />
       </div>
       {kind.points.map((p) => (
         <div

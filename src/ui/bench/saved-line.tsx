@@ -5,6 +5,7 @@ const CONTACT: Record<Contact, string> = {
   'no-signal': 'No signal: go on, it is sent later',
   'signed-out': 'Signed out: entries wait here until you sign in again',
   'store-away': 'This device’s own store does not answer: close other tabs, free some storage',
+  'not-begun': 'The office has not begun this test: see what waits under Today. Entries are kept here',
   'database-away': 'The office’s records are away: go on, it is sent later',
 };
 

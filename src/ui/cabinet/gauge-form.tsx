@@ -3,7 +3,7 @@ import { inHtml } from '@/ui/kit/in-html';
 import type { Gauge } from '@/core/instrument/gauge';
 import { showUnit } from '@/core/quantity/exact';
 import { now } from '@/device/clock';
-import { office } from '@/device/office';
+import { enterGauge } from '@/device/enter';
 import { Button } from '@/ui/kit/button';
 import { Field, FIELD, TRADE_UNITS } from '@/ui/kit/field';
 import { FigureField, WordsField } from '@/ui/kit/figure-field';
@@ -46,9 +46,9 @@ export function GaugeFormView({ gauge, onDone }: { gauge: Gauge | null; onDone: 
           calibrationDue: '',
         },
     send: async (value) => {
-      await office('/api/gauges', { body: value });
+      const how = await enterGauge(value);
       draft.sent();
-      router.refresh();
+      if (how === 'sent') router.refresh();
       onDone();
     },
   });

@@ -24,6 +24,7 @@ export function Again({
   const { offer, gauge } = ready;
   const start = () =>
     void begin({
+      title: offer.title,
       own: { pack: offer.pack, procedure: offer.id, case: ready.case.key, choices: ready.choices },
       pair: null,
       practice: false,

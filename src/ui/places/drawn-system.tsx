@@ -1,7 +1,9 @@
 'use client';
 import { sectionVolume, volumeUncertainty } from '@/core/installation/section';
-import { office, type OfficeError } from '@/device/office';
+import { enterSystem } from '@/device/enter';
+import type { OfficeError } from '@/device/office';
 import { Button } from '@/ui/kit/button';
+import { goOn } from '@/ui/kit/go-on';
 import { SectionFigure } from '@/ui/network/section-figure';
 import { sectionOfFacts } from '@/wire/first-facts';
 import type { FirstFactsForm } from '@/wire/first-facts-schema';
@@ -47,10 +49,9 @@ export function DrawnSystem({
     setTrouble('');
     setBusy(true);
     try {
-      await office(`/api/systems/${id}?site=${site}`, { method: 'PUT', body: formOfSystem(drawn) });
+      const how = await enterSystem(id, site, formOfSystem(drawn));
       onSaved();
-      router.push(`/places/${id}`);
-      router.refresh();
+      goOn(router, how, `/places/${id}`);
     } catch (error) {
       setTrouble((error as OfficeError).message);
       setBusy(false);

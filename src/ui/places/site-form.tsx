@@ -4,7 +4,8 @@ import { lateResolver } from '@/ui/kit/late-resolver';
 import { useState } from 'react';
 import { useForm } from 'react-hook-form';
 import { now } from '@/device/clock';
-import { office, type OfficeError } from '@/device/office';
+import { enterSite } from '@/device/enter';
+import type { OfficeError } from '@/device/office';
 import { Button } from '@/ui/kit/button';
 import { Field, FIELD } from '@/ui/kit/field';
 import { useFormDraft } from '@/ui/kit/use-draft';
@@ -26,7 +27,7 @@ export function SiteFormView({ site }: { site?: SiteForm }) {
   const save = async (value: SiteForm) => {
     setTrouble('');
     try {
-      await office('/api/sites', { body: value });
+      await enterSite(value);
       sent();
       location.assign(site ? '/places' : `/places/site/${value.id}/new`);
     } catch (error) {

@@ -70,6 +70,7 @@ function useStart({ system, offers, failures, besides }: StartTestProps) {
       missing || (pair && !otherCase ? `Say what is being tested of ${pair.other.system.name} too.` : '');
     if (wrong) return setTrouble(wrong);
     void begin({
+      title: procedure!.title,
       own: { pack: procedure!.pack, procedure: procedure!.id, case: kind, choices },
       pair: pair ? { offer: pair, case: otherCase } : null,
       practice,

@@ -4,8 +4,10 @@ import { meterVolume } from '@/core/installation/meters';
 import { HEIGHT_FACTS, WHOLE_FACTS, type WholeFact, type WholeRule } from '@/core/installation/whole';
 import { type Unit } from '@/core/quantity/unit';
 import { dutyFrom, MEDIA, servedBy, type Trade, tradeFor, tradeOf } from '@/core/trades';
-import { office, type OfficeError } from '@/device/office';
+import { enterSystem } from '@/device/enter';
+import type { OfficeError } from '@/device/office';
 import { Button } from '@/ui/kit/button';
+import { goOn } from '@/ui/kit/go-on';
 import { byNeed } from '@/ui/kit/by-need';
 import { Field, FIELD, Options, TRADE_UNITS, unitsOf } from '@/ui/kit/field';
 import { FigureField } from '@/ui/kit/figure-field';
@@ -293,10 +295,9 @@ export function SystemFormView({
   const save = async (value: SystemForm) => {
     setTrouble('');
     try {
-      await office(`/api/systems/${id}${site ? `?site=${site}` : ''}`, { method: 'PUT', body: value });
+      const how = await enterSystem(id, site, value);
       sent();
-      router.push(`/places/${id}`);
-      router.refresh();
+      goOn(router, how, `/places/${id}`);
     } catch (error) {
       setTrouble((error as OfficeError).message);
     }

@@ -5,13 +5,14 @@ import { meterVolume } from '@/core/installation/meters';
 import { pipeTable } from '@/core/installation/pipes';
 import { WHOLE_FACTS, type WholeFact, type WholeRule } from '@/core/installation/whole';
 import { dutyFrom, tradeOf } from '@/core/trades';
-import type { Section } from '@/core/trades/sections';
 import { PARTED_WORDS } from '@/core/trades/trade';
 import { type BeforeYou, beforeYou, BEFORE_YOU } from '@/core/trades/before-you';
 import { deviceZone, now } from '@/device/clock';
-import { office, type OfficeError } from '@/device/office';
+import { beginQuick } from '@/device/enter';
+import type { OfficeError } from '@/device/office';
 import { Button } from '@/ui/kit/button';
 import { Field, FIELD, FigureInput, Options, TRADE_UNITS, unitsOf } from '@/ui/kit/field';
+import type { TestNow as TestNowFacts } from '@/wire/test-now';
 import { noFacts } from '@/wire/no-facts';
 import { PIPE_CHOICES, usualSize } from '@/wire/pipe';
 import type { QuickTest } from '@/wire/quick-test';
@@ -22,23 +23,8 @@ import { Counters } from './counters';
 import { keyOf, SetAside, WhichSection, WhichTest } from './start-fields';
 import { type Wrong, wrongWords } from './wrong-words';
 
-/** A gauge of the cabinet that can be taken. */
-export interface KnownGauge {
-  readonly id: string;
-  readonly name: string;
-  readonly words: string;
-}
-export interface TestNowProps {
-  /** What can be begun on each, the usual first. */
-  readonly offers: Readonly<
-    Record<string, { readonly offers: readonly Offer[]; readonly sections: readonly Section[] }>
-  >;
-  readonly gauges: readonly KnownGauge[];
-  readonly meters: readonly { readonly kind: string; readonly label: string }[];
-}
-
 /** What stands before you? A picture, two or three facts, a gauge, and the test begins. */
-export function TestNow(props: TestNowProps) {
+export function TestNow(props: TestNowFacts) {
   const [key, setKey] = useState('');
   const chosen = beforeYou(key);
   return chosen ? (
@@ -87,7 +73,7 @@ interface NewGauge {
   readonly resolution: string;
 }
 
-function Facts({ of, offers, gauges, meters, onBack }: TestNowProps & { of: BeforeYou; onBack: () => void }) {
+function Facts({ of, offers, gauges, meters, onBack }: TestNowFacts & { of: BeforeYou; onBack: () => void }) {
   const { trade, facts, change } = useFacts(of);
   const { offers: tests, sections } = offers[of.key] ?? { offers: [], sections: [] };
   const [section, setSection] = useState('');
@@ -131,7 +117,7 @@ function Facts({ of, offers, gauges, meters, onBack }: TestNowProps & { of: Befo
     try {
       const { quickTestSchema } = await import('@/wire/quick-test');
       quickTestSchema.validateSync(body, { strict: true, abortEarly: false });
-      await office('/api/quick-tests', { body });
+      await beginQuick(body, `${of.title}, ${test.title}`);
       location.assign(`/bench/${run}`);
     } catch (error) {
       const { message, path, inner } = error as OfficeError & { readonly inner?: readonly Wrong[] };
@@ -266,7 +252,7 @@ const Figure = ({
     {(ids) => <FigureInput {...ids} label={label} {...rest} />}
   </Field>
 );
-function WhichMeter({ meters, facts, onChange }: Ask & Pick<TestNowProps, 'meters'>) {
+function WhichMeter({ meters, facts, onChange }: Ask & Pick<TestNowFacts, 'meters'>) {
   const none = ['', 'none', 'unknown'].includes(facts.meterKind);
   return (
     <>
@@ -341,7 +327,7 @@ function GaugeQuestions({
   onGauge,
   fresh,
   onFresh,
-}: Pick<TestNowProps, 'gauges'> & {
+}: Pick<TestNowFacts, 'gauges'> & {
   gauge: string;
   onGauge: (id: string) => void;
   fresh: NewGauge;

@@ -1,11 +1,15 @@
 'use client';
 import type { BesideOffer } from '@/core/plan/beside-offer';
 import { deviceZone, now } from '@/device/clock';
-import { office, type OfficeError } from '@/device/office';
+import { beginRun } from '@/device/enter';
+import type { OfficeError } from '@/device/office';
+import type { StartRun } from '@/wire/requests';
 import { uuid7 } from '@/wire/uuid7';
 import { useState } from 'react';
 
 interface Wanted {
+  /** What it is, for the list of what waits. */
+  readonly title: string;
   readonly own: {
     readonly pack: string;
     readonly procedure: string;
@@ -15,11 +19,12 @@ interface Wanted {
   /** The test that runs at the same time on another system. */
   readonly pair: { readonly offer: BesideOffer; readonly case: string } | null;
   readonly practice: boolean;
-  readonly attendance: object;
+  readonly attendance: Attendance;
   readonly fault: string;
   readonly retestOf: string | null;
 }
 
+type Attendance = Pick<StartRun, 'permit' | 'doneBy' | 'present' | 'section' | 'gauge'>;
 /** Begins a run, or two side by side, and goes to the bench. */
 export function useBegin(system: string) {
   const [trouble, setTrouble] = useState('');
@@ -28,7 +33,7 @@ export function useBegin(system: string) {
   const [busy, setBusy] = useState(false);
   // asked again after a lost answer, the same runs are meant
   const [ids] = useState(() => [uuid7(now()), uuid7(now() + 1)] as const);
-  const begin = async ({ own, pair, practice, attendance, fault, retestOf }: Wanted) => {
+  const begin = async ({ title, own, pair, practice, attendance, fault, retestOf }: Wanted) => {
     setBusy(true);
     setTrouble('');
     const [first, second] = ids;
@@ -50,12 +55,13 @@ export function useBegin(system: string) {
       zone: deviceZone(),
     };
     try {
-      const { run } = await office<{ run: string }>('/api/runs', {
-        body: { id: first, system, ...own, ...shared, ...(!practice && retestOf ? { retestOf } : {}) },
-      });
+      await beginRun(
+        { id: first, system, ...own, ...shared, ...(!practice && retestOf ? { retestOf } : {}) },
+        title,
+      );
       if (pair)
-        await office('/api/runs', {
-          body: {
+        await beginRun(
+          {
             id: second,
             system: pair.offer.other.system.id,
             pack: pair.offer.pack,
@@ -64,8 +70,9 @@ export function useBegin(system: string) {
             choices: {},
             ...shared,
           },
-        });
-      location.assign(`/bench/${pair && !pair.offer.ownFirst ? second : run}`);
+          pair.offer.other.system.name,
+        );
+      location.assign(`/bench/${pair && !pair.offer.ownFirst ? second : first}`);
     } catch (error) {
       setTrouble((error as OfficeError).message);
       setRefused((error as OfficeError).status === 422);

@@ -1,5 +1,6 @@
 'use client';
 import { deviceZone, now } from '@/device/clock';
+import { beginRun } from '@/device/enter';
 import { office, type OfficeError } from '@/device/office';
 import { Button } from '@/ui/kit/button';
 import { Field, FIELD } from '@/ui/kit/field';
@@ -37,6 +38,8 @@ function useStart({ plan, packId, visits, failure, gauge, day, planned }: StartP
       setBusy(false);
     }
   };
+  // asked again after a lost answer, the same run is meant
+  const [run] = useState(() => uuid7(now()));
   const router = useRouter();
   const { choices: chosen, ...attendance } = planned;
   const test = {
@@ -71,15 +74,16 @@ function useStart({ plan, packId, visits, failure, gauge, day, planned }: StartP
     });
   const begin = () =>
     attempt(async () => {
-      const { run } = await office<{ run: string }>('/api/runs', {
-        body: {
-          id: uuid7(now()),
+      await beginRun(
+        {
+          id: run,
           ...test,
           practice: false,
           ...(failure ? { retestOf: failure.run } : {}),
           zone: deviceZone(),
         },
-      });
+        plan.procedure.title,
+      );
       return `/bench/${run}`;
     });
   return { visit, setVisit, trouble, busy, chosen, attendance, choose, put, begin };

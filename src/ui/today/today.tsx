@@ -9,7 +9,7 @@ import { dayWords } from '@/ui/visit/times';
 import Link from 'next/link';
 import { useEffect, useRef, useState } from 'react';
 import { type Due, DueList, type Member } from './due';
-import type { TestNowProps } from '@/ui/places/test-now';
+import type { TestNow } from '@/wire/test-now';
 import type { RunSummary } from './summary';
 import { FirstWays, type Tested, Ways } from './ways';
 
@@ -40,7 +40,7 @@ interface Props {
   readonly recent: readonly RecordLine[];
   readonly tested: readonly Tested[];
   /** A house in which nothing was tested yet. */
-  readonly first: TestNowProps | null;
+  readonly first: TestNow | null;
   readonly serverNow: number;
 }
 

@@ -4,7 +4,8 @@ import { office, type OfficeError } from '@/device/office';
 import { useMay } from '@/ui/frame/may';
 import { Button } from '@/ui/kit/button';
 import { buttonClass } from '@/ui/kit/button-class';
-import { TestNow, type TestNowProps } from '@/ui/places/test-now';
+import { TestNow } from '@/ui/places/test-now';
+import type { TestNow as TestNowFacts } from '@/wire/test-now';
 import { dayWords } from '@/ui/visit/times';
 import { uuid7 } from '@/wire/uuid7';
 import Link from 'next/link';
@@ -50,7 +51,7 @@ export function PractiseNow() {
 }
 
 /** An empty house: three ways on, the first of them already open. */
-export function FirstWays(props: TestNowProps) {
+export function FirstWays(props: TestNowFacts) {
   const [run, plan] = [useMay('run'), useMay('plan')];
   return (
     <section aria-labelledby="first" className="mt-3">

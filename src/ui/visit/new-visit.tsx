@@ -1,13 +1,16 @@
 'use client';
 import { useState } from 'react';
 import { deviceZone, now } from '@/device/clock';
-import { office, type OfficeError } from '@/device/office';
+import { enterVisit } from '@/device/enter';
+import type { OfficeError } from '@/device/office';
 import { Button } from '@/ui/kit/button';
 import { TextField } from '@/ui/kit/field';
 import { uuid7 } from '@/wire/uuid7';
 
 /** A new visit: what, which day, from when. Tests are put on it afterwards. */
 export function NewVisitForm({ today }: { today: string }) {
+  // asked again after a lost answer, the same visit is meant
+  const [id] = useState(() => uuid7(now()));
   const [title, setTitle] = useState('');
   const [day, setDay] = useState(today);
   const [start, setStart] = useState('08:30');
@@ -19,15 +22,7 @@ export function NewVisitForm({ today }: { today: string }) {
       return;
     }
     try {
-      const { id } = await office<{ id: string }>('/api/visits', {
-        body: {
-          id: uuid7(now()),
-          title: title.trim(),
-          day,
-          start,
-          zone: deviceZone(),
-        },
-      });
+      await enterVisit({ id, title: title.trim(), day, start, zone: deviceZone() });
       location.assign(`/plan/${id}`);
     } catch (error) {
       setTrouble((error as OfficeError).message);

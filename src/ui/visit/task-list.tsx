@@ -5,7 +5,8 @@ import { useState } from 'react';
 import { attendanceOn, type VisitFacts } from '@/core/visit/facts';
 import type { VisitPlan, VisitTask } from '@/core/visit/types';
 import { deviceZone, now } from '@/device/clock';
-import { office, type OfficeError } from '@/device/office';
+import { beginRun } from '@/device/enter';
+import type { OfficeError } from '@/device/office';
 import { Button } from '@/ui/kit/button';
 import { buttonClass } from '@/ui/kit/button-class';
 import { countdown, minutesWords } from '@/ui/kit/words';
@@ -208,8 +209,8 @@ function Begin({ facts, test, pairs }: { facts: VisitFacts; test: string; pairs:
       };
       for (const [i, one] of wanted.entries()) {
         const t = facts.tests.find((x) => x.id === one)!;
-        await office<{ run: string }>('/api/runs', {
-          body: {
+        await beginRun(
+          {
             id: ids[i]!,
             system: t.system,
             pack: t.pack,
@@ -222,7 +223,8 @@ function Begin({ facts, test, pairs }: { facts: VisitFacts; test: string; pairs:
             ...(beside ? { beside } : {}),
             zone: deviceZone(),
           },
-        });
+          t.title,
+        );
       }
       location.assign(`/bench/${ids[0]}`);
     } catch (error) {

@@ -7,15 +7,13 @@ import { dayOf, type Plan } from '@/core/plan/plan';
 import { exact, showExact } from '@/core/quantity/exact';
 import type { Payload } from '@/core/run/events';
 import { gaugeOf } from '@/core/run/read';
+import { Scan } from '@/ui/codes/scan';
 import { Button } from '@/ui/kit/button';
-import { byNeed } from '@/ui/kit/by-need';
 import { compact } from '@/wire/ledger';
-import { Suspense, useState } from 'react';
+import { useState } from 'react';
 import { Keypad } from '../keypad';
 import { OwnKitChoice } from '../own-kit';
 import type { PanelProps } from '../shared';
-
-const Scan = byNeed(() => import('@/ui/codes/scan').then((m) => m.Scan));
 
 /** The gauges of the plan, those that fit first, of them those in the unit of the test; what cannot be used stands last. */
 function fittingFirst(plan: Plan, part: string | undefined) {
@@ -81,22 +79,20 @@ function ChooseGauge({ view, stage, act }: PanelProps) {
       )}
       {usable.length > 1 && (
         <div className="mb-3">
-          <Suspense fallback={null}>
-            <Scan
-              label="Scan its label"
-              onCode={(code, text) => {
-                const scanned = found.find(({ gauge: g }) =>
-                  code.kind === 'label' ? g.id === code.id : compact(g.serial) === compact(text),
-                );
-                if (!scanned)
-                  return 'That is no gauge of this test. It may have been entered after it was begun.';
-                if (scanned.blocked)
-                  return `${scanned.gauge.name} cannot judge here: ${scanned.misfits.find((m) => m.blocks)!.text}`;
-                take(scanned.gauge.id);
-                return '';
-              }}
-            />
-          </Suspense>
+          <Scan
+            label="Scan its label"
+            onCode={(code, text) => {
+              const scanned = found.find(({ gauge: g }) =>
+                code.kind === 'label' ? g.id === code.id : compact(g.serial) === compact(text),
+              );
+              if (!scanned)
+                return 'That is no gauge of this test. It may have been entered after it was begun.';
+              if (scanned.blocked)
+                return `${scanned.gauge.name} cannot judge here: ${scanned.misfits.find((m) => m.blocks)!.text}`;
+              take(scanned.gauge.id);
+              return '';
+            }}
+          />
         </div>
       )}
       <ul className="grid content-start gap-3" aria-label="Gauges in the cabinet">
