@@ -52,31 +52,35 @@ export const noteSeen = async (who: Identity, system: string): Promise<void> => 
   await store.put('carried', { id: system, at: now() }, `seen ${system}`);
 };
 /**
- * Fetches what is taken along: not more often than every few minutes, but always what was just looked at.
+ * Fetches what is taken along: the house not more often than every few minutes, an installation each time it was looked at.
+ * @param looked the installation that stands on the screen  @param atOnce the house too, however fresh it is
  * @throws OfficeError
  */
-export async function freshen(who: Identity, looked: string | null): Promise<void> {
+export async function freshen(who: Identity, looked: string | null, atOnce = false): Promise<void> {
   const store = await openStore(who);
   const before = await get<CarriedHouse>(store, 'house');
-  if (before && !looked && Math.abs(now() - before.at) < FRESH_MS) return;
+  const house = atOnce || !before || Math.abs(now() - before.at) > FRESH_MS;
+  if (!house && !looked) return;
   const seen = (await under<{ id: string; at: number }>(store, 'seen')).sort((a, b) => b.at - a.at);
   const marks = (await store.getAllKeys('carried', IDBKeyRange.bound('pack ', 'pack \uffff'))).map((k) =>
     k.slice('pack '.length),
   );
-  const { house, systems } = await office<CarriedAnswer>('/api/carried', {
-    body: { systems: seen.slice(0, MOST_SEEN).map((s) => s.id), marks },
-  });
+  const systems = house ? seen.slice(0, MOST_SEEN).map((s) => s.id) : [looked!];
+  await keep(store, await office<CarriedAnswer>('/api/carried', { body: { house, systems, marks } }));
+}
+async function keep(store: Store, { house, systems }: CarriedAnswer): Promise<void> {
   const tx = store.transaction('carried', 'readwrite');
-  const stays = new Set([
-    'house',
-    ...house.packs.map((p) => `pack ${p.mark}`),
-    ...systems.flatMap((s) => [`system ${s.id}`, `seen ${s.id}`]),
-  ]);
-  for (const key of await tx.store.getAllKeys())
-    if (!stays.has(key) && !key.startsWith('entered ')) void tx.store.delete(key);
-  for (const { mark, pack } of house.packs) if (pack) void tx.store.put(pack, `pack ${mark}`);
+  if (house) {
+    const stays = new Set([
+      ...house.packs.map((p) => `pack ${p.mark}`),
+      ...systems.flatMap((s) => [`system ${s.id}`, `seen ${s.id}`]),
+    ]);
+    for (const key of await tx.store.getAllKeys())
+      if (!stays.has(key) && !key.startsWith('entered ')) void tx.store.delete(key);
+    for (const { mark, pack } of house.packs) if (pack) void tx.store.put(pack, `pack ${mark}`);
+    void tx.store.put({ ...house, packs: house.packs.map(({ pack: _, ...p }) => p) }, 'house');
+  }
   for (const s of systems) void tx.store.put(s, `system ${s.id}`);
-  void tx.store.put({ ...house, packs: house.packs.map(({ pack: _, ...p }) => p) }, 'house');
   await tx.done;
   globalThis.dispatchEvent?.(new Event(CHANGED));
 }

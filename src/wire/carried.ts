@@ -56,11 +56,14 @@ export interface CarriedHouse {
   readonly visits: readonly VisitFacts[];
 }
 export interface CarriedAnswer {
-  readonly house: CarriedHouse;
+  /** Null where only installations were asked for. */
+  readonly house: CarriedHouse | null;
   readonly systems: readonly CarriedSystem[];
 }
 /** What a device asks for: installations it has seen, packs it has. */
 export const carriedRequestSchema = shape({
+  /** The whole house with what lies ahead; or these installations alone. */
+  house: yup.boolean().strict(true).required(),
   systems: list(uuid(), 60),
   marks: list(text(64), 200),
 });

@@ -1,7 +1,8 @@
 import { headers } from 'next/headers';
-import { OfflineRuns } from '@/ui/frame/offline-runs';
+import { CarriedHouse } from '@/ui/carried/house';
 
+/** Stands under every address while there is no signal (public/sw.js). */
 export default async function Offline() {
   await headers();
-  return <OfflineRuns />;
+  return <CarriedHouse />;
 }

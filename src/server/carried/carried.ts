@@ -2,6 +2,7 @@
 import 'server-only';
 import { and, desc, eq, gte, inArray, lte } from 'drizzle-orm';
 import { citedPack } from '@/core/pack/editions';
+import type { DatedEntry } from '@/core/instrument/kit';
 import type { Pack } from '@/core/pack/schema';
 import { offersFor } from '@/core/plan/offer';
 import type { EarlierRecord } from '@/core/plan/plan';
@@ -37,6 +38,7 @@ const OWN_RUNS = 30;
 const MOST_SYSTEMS = 60;
 /** Entries of a thing's log: beyond them nothing judges. */
 const MOST_LOG = 60;
+const MOST_ENTRIES = 2000;
 
 /** Packs as they were cited before, by stored hash and what the house says of its sources. */
 const marks = new Map<string, { readonly mark: string; readonly pack: Pack }>();
@@ -117,60 +119,61 @@ async function carriedSystem(
   return { ...found, last, failures: failuresBySection(records) };
 }
 
-/** Everything a device takes along. */
-export async function carriedFor(session: Session, asked: CarriedRequest): Promise<CarriedAnswer> {
-  const [day, zone, all] = await Promise.all([viewerDay(), viewerZone(), packsNow(session)]);
-  const ahead = await systemsAhead(session, day);
-  const ids = [...new Set([...asked.systems, ...ahead.systems])].slice(0, MOST_SYSTEMS);
-  const found: CarriedSystem[] = [];
-  for (const id of ids) {
-    const one = await carriedSystem(
-      session,
-      id,
-      all.map((p) => p.pack),
-      zone,
-    );
-    if (one) found.push(one);
-  }
-  const cabinet = await inOrganisation(session, async (tx) => {
+/** The cabinet with the logs of its gauges. */
+const cabinetNow = (session: Session) =>
+  inOrganisation(session, async (tx) => {
     const gauges = await gaugesKnown(tx, session.person);
-    const entries = gauges.length
+    const ids = gauges.map((g) => g.id);
+    const entries = ids.length
       ? await tx
           .select()
           .from(kitLog)
-          .where(
-            inArray(
-              kitLog.item,
-              gauges.map((g) => g.id),
-            ),
-          )
+          .where(inArray(kitLog.item, ids))
           .orderBy(desc(kitLog.at))
-          .limit(2000)
+          .limit(MOST_ENTRIES)
       : [];
-    return {
-      given: { gauges, things: await thingsKnown(tx) },
-      logs: Object.fromEntries(
-        gauges.map((g) => [
-          g.id,
-          entries
-            .filter((e) => e.item === g.id)
-            .slice(0, MOST_LOG)
-            .map(datedEntry),
-        ]),
-      ),
-    };
+    const logs = new Map<string, DatedEntry[]>();
+    for (const e of entries) {
+      const log = logs.get(e.item) ?? [];
+      if (log.length < MOST_LOG) logs.set(e.item, [...log, datedEntry(e)]);
+    }
+    return { given: { gauges, things: await thingsKnown(tx) }, logs: Object.fromEntries(logs) };
   });
+
+/** What a device takes along: the whole house with what lies ahead, or the installations it asks for alone. */
+export async function carriedFor(session: Session, asked: CarriedRequest): Promise<CarriedAnswer> {
+  const [day, zone, all] = await Promise.all([viewerDay(), viewerZone(), packsNow(session)]);
+  const ahead = asked.house ? await systemsAhead(session, day) : { visits: [], systems: [] };
+  const ids = [...new Set([...asked.systems, ...ahead.systems])].slice(0, MOST_SYSTEMS);
+  const known = all.map((p) => p.pack);
+  const found: CarriedSystem[] = [];
+  for (const id of ids) {
+    const one = await carriedSystem(session, id, known, zone);
+    if (one) found.push(one);
+  }
+  return { house: asked.house ? await houseNow(session, asked, all, ahead.visits) : null, systems: found };
+}
+async function houseNow(
+  session: Session,
+  asked: CarriedRequest,
+  all: readonly (CarriedPack & { pack: Pack })[],
+  coming: CarriedHouse['visits'],
+): Promise<CarriedHouse> {
+  const [cabinet, aside, meters] = await Promise.all([
+    cabinetNow(session),
+    packsAside(session),
+    meterKinds(session),
+  ]);
   const has = new Set(asked.marks);
-  const house: CarriedHouse = {
+  return {
     at: now(),
     ...(clockIsAdjustable() ? { clock: 'test' as const } : {}),
     organisation: { id: session.org, name: session.organisation },
-    aside: [...(await packsAside(session))],
-    meters: await meterKinds(session),
+    aside: [...aside],
+    meters,
     packs: all.map(({ pack, ...p }) => (has.has(p.mark) ? p : { ...p, pack })),
     cabinet: give(session.org, 'cabinet', cabinet.given),
     logs: cabinet.logs,
-    visits: ahead.visits,
+    visits: coming,
   };
-  return { house, systems: found };
 }

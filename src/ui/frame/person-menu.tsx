@@ -2,6 +2,7 @@
 import { UserRound } from 'lucide-react';
 import Link from 'next/link';
 import { useState } from 'react';
+import { errandsOf } from '@/device/errands';
 import { leaveDevice } from '@/device/leave';
 import type { OfficeError } from '@/device/office';
 import { office } from '@/device/office';
@@ -26,6 +27,13 @@ export function PersonMenu({ who }: { who: Identity }) {
   const signOut = async (all: boolean) => {
     setMessage('');
     const store = await openStore(who);
+    const errands = await errandsOf(store);
+    if (errands.length) {
+      setMessage(
+        `Not with the office yet: ${errands.map((e) => e.title).join('; ')}. Stay where there is a signal until it is sent, or see to what the office refused, then sign out.`,
+      );
+      return;
+    }
     const waiting = await unsent(store);
     const pictures = await unsentPhotos(store);
     if (pictures.length && !waiting.length) {

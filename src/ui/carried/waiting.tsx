@@ -1,0 +1,92 @@
+'use client';
+import { sendAgain, sendErrands, takeOff } from '@/device/errands';
+import { type Errand, openStore } from '@/device/store';
+import { Button } from '@/ui/kit/button';
+import type { Identity } from '@/wire/role';
+import { useEffect, useState } from 'react';
+import { useErrands } from './use-carrying';
+
+const EVERY_MS = 20_000;
+
+/** What was done here without a signal and waits for the office; it is sent by itself, what the office refused is said. */
+export function Waiting({ who }: { who: Identity }) {
+  const errands = useErrands(who) ?? [];
+  const some = errands.length > 0;
+  useEffect(() => {
+    if (!some) return;
+    const send = () => void openStore(who).then(sendErrands, () => null);
+    send();
+    const timer = setInterval(send, EVERY_MS);
+    addEventListener('online', send);
+    return () => {
+      clearInterval(timer);
+      removeEventListener('online', send);
+    };
+  }, [who, some]);
+  if (!some) return null;
+  const refused = errands.filter((e) => e.refused);
+  const rest = errands.filter((e) => !e.refused);
+  return (
+    <section
+      className="no-print mb-4 border border-ochre bg-panel p-3"
+      aria-labelledby="waiting"
+      data-waiting={rest.length}
+      data-refused={refused.length}
+    >
+      <h2 id="waiting" className="font-semibold">
+        {refused.length ? 'The office would not have it' : 'Kept here, not yet with the office'}
+      </h2>
+      {rest.length > 0 && (
+        <p className="text-sm">
+          {rest.map((e) => e.title).join('; ')}. {rest.length === 1 ? 'It is' : 'They are'} sent by{' '}
+          {rest.length === 1 ? 'itself' : 'themselves'} when there is a signal
+          {refused.length > 0 && ' and nothing before hangs on what was refused'}.
+        </p>
+      )}
+      <ul>
+        {refused.map((e) => (
+          <Refused key={e.seq} errand={e} who={who} />
+        ))}
+      </ul>
+    </section>
+  );
+}
+function Refused({ errand, who }: { errand: Errand; who: Identity }) {
+  const [sure, setSure] = useState(false);
+  const [busy, setBusy] = useState(false);
+  const work = async (what: (store: Awaited<ReturnType<typeof openStore>>) => Promise<void>) => {
+    setBusy(true);
+    await openStore(who)
+      .then(what)
+      .catch(() => undefined);
+    setBusy(false);
+  };
+  return (
+    <li className="mt-2 border-t border-seam pt-2">
+      <p>
+        <span className="font-semibold">{errand.title}</span>: {errand.refused}
+      </p>
+      <div className="mt-2 flex flex-wrap gap-3">
+        <Button disabled={busy} onClick={() => void work((s) => sendAgain(s, errand.seq))}>
+          Send it again
+        </Button>
+        {sure ? (
+          <Button tone="danger" disabled={busy} onClick={() => void work((s) => takeOff(s, errand.seq))}>
+            Take it off for good
+          </Button>
+        ) : (
+          <Button disabled={busy} onClick={() => setSure(true)}>
+            Take it off
+          </Button>
+        )}
+      </div>
+      {sure && (
+        <p className="mt-1 text-sm">
+          {errand.run
+            ? 'The office will then never have this test. Its entries stay on this device.'
+            : 'What was typed is then gone from this device.'}
+        </p>
+      )}
+    </li>
+  );
+}
