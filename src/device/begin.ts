@@ -66,7 +66,7 @@ function planHere(carrying: Carrying, who: Identity, request: AskedRun): { plan:
       pack: known.packHash,
       system: system.given ?? undefined,
       cabinet: carrying.house.cabinet,
-      gauges: [...carrying.enteredGauges],
+      entered: [...carrying.entered],
     },
   };
 }

@@ -257,6 +257,9 @@ export class BenchEngine {
         try {
           const answer = await office<BatchAnswer>(`/api/runs/${this.run}/events`, { body: batch });
           await markPlaced(this.store, answer.placed);
+          // an answer that names none of them would be asked for without end
+          if (!answer.placed.length)
+            throw new OfficeError(502, 'not-placed', 'The office’s answer does not say what it has.');
         } catch (error) {
           if (!(error instanceof OfficeError)) throw error;
           const e = error;

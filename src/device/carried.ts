@@ -25,6 +25,7 @@ export interface EnteredSystem {
 }
 /** An installation as this device knows it. */
 export interface KnownSystem extends Omit<CarriedSystem, 'given'> {
+  readonly site: Plan['site'];
   readonly system: System;
   /** As the office gave it; null where it was entered or changed here. */
   readonly given: CarriedSystem['given'] | null;
@@ -34,8 +35,8 @@ export interface Carrying {
   readonly packs: readonly Pack[];
   /** The cabinet's gauges with what was entered here in place. */
   readonly gauges: readonly Gauge[];
-  /** Ids of gauges that were entered or changed here. */
-  readonly enteredGauges: readonly string[];
+  /** Ids of gauges and places that were entered or changed here. */
+  readonly entered: readonly string[];
   readonly sites: readonly Plan['site'][];
   readonly systems: readonly KnownSystem[];
   readonly enteredVisits: readonly NewVisit[];
@@ -105,14 +106,15 @@ export async function carrying(who: Identity): Promise<Carrying | null> {
   const entered = await under<Gauge>(store, 'entered gauge');
   const own = new Map(entered.map((g) => [g.id, g]));
   const { gauges } = house.cabinet.value;
-  const sites = new Map((await under<Plan['site']>(store, 'entered site')).map((s) => [s.id, s]));
+  const enteredSites = await under<Plan['site']>(store, 'entered site');
+  const sites = new Map(enteredSites.map((s) => [s.id, s]));
   const changed = new Map((await under<EnteredSystem>(store, 'entered system')).map((s) => [s.id, s]));
   const given = await under<CarriedSystem>(store, 'system');
   const systems = given.map((s): KnownSystem => {
     const here = changed.get(s.id);
     return {
       ...s,
-      site: sites.get(s.site.id) ?? s.site,
+      site: sites.get(s.given.value.site.id) ?? s.given.value.site,
       system: here?.system ?? s.given.value.system,
       given: here ? null : s.given,
     };
@@ -128,7 +130,7 @@ export async function carrying(who: Identity): Promise<Carrying | null> {
       ...gauges.map((g) => own.get(g.id) ?? g),
       ...entered.filter((g) => !gauges.some((x) => x.id === g.id)),
     ],
-    enteredGauges: entered.map((g) => g.id),
+    entered: [...entered, ...enteredSites].map((x) => x.id),
     sites: [...sites.values()],
     systems,
     enteredVisits: await under<NewVisit>(store, 'entered visit'),

@@ -15,8 +15,9 @@ export interface Given<T> {
   readonly at: number;
   readonly proof: string;
 }
-/** An installation, and the earlier records its procedures may need: by procedure and section. */
+/** An installation on its place, and the earlier records its procedures may need: by procedure and section. */
 export interface GivenSystem {
+  readonly site: Plan['site'];
   readonly system: System;
   readonly after: Readonly<Record<string, EarlierRecord>>;
 }
@@ -29,7 +30,6 @@ export interface GivenCabinet {
 }
 export interface CarriedSystem {
   readonly id: string;
-  readonly site: Plan['site'];
   readonly given: Given<GivenSystem>;
   readonly last: LastTest | null;
   /** The newest record of each section that was not good. */
@@ -95,8 +95,8 @@ export const carriedClaimSchema = yup
     pack: text(64),
     system: given(),
     cabinet: given(),
-    /** Gauges entered or changed on the device, by id. */
-    gauges: list(uuid(), 40),
+    /** Gauges and the place, where they were entered or changed on the device: by id. */
+    entered: list(uuid(), 40),
   })
   .noUnknown()
   .strict(true);

@@ -8,39 +8,26 @@ import { pushDevices, sessions } from '@/database/schema';
 import { now, shiftClock } from '@/server/now';
 import { quickTest } from '@/server/places/quick';
 import { appendEvents, readRun } from '@/server/runs/log';
-import { sessionOf, signIn, type Session } from '@/server/session/session';
+import type { Session } from '@/server/session/session';
 import { noFacts } from '@/wire/no-facts';
 import { ROLES, type Role } from '@/wire/role';
 import { uuid7 } from '@/wire/uuid7';
-import { makeOrganisation } from '../../../scripts/demo';
-import { migrateDatabase } from '../../../scripts/migrate';
+import { membersOf } from '../../../scripts/members';
 import { type Delivered, startPushService } from '../../../stand-ins/push/push';
 import { dropPushDevice, keepPushDevice, pushState, tryPushDevice } from './devices';
 import { mayBeService, vapidKeys } from './push-service';
 import { ringDue } from './ring';
 
-const people = new Map<Role, Session>();
+let people: ReadonlyMap<Role, Session>;
 let stranger: Session;
 let service: { url: string; server: Server };
 let gauge: Server;
 beforeAll(async () => {
-  await migrateDatabase(process.env.VAST_OWNER_URL!);
   service = await startPushService();
   process.env.VAST_PUSH_STAND_IN = service.url;
   gauge = createServer((_, response) => response.end('{}')).listen(0, '127.0.0.1');
-  const make = async (roles: readonly Role[]) => {
-    const domain = `${uuid7(Date.now())}.example`;
-    const named = roles.map((role) => ({ key: `${role}-ring`, name: `A ${role}`, role }));
-    await makeOrganisation(domain, '', named, domain);
-    return Promise.all(
-      roles.map(
-        async (role) =>
-          (await sessionOf((await signIn(`${role}-ring@${domain}`, `millrace-${role}-ring`)).token))!,
-      ),
-    );
-  };
-  for (const [i, s] of (await make(ROLES)).entries()) people.set(ROLES[i]!, s);
-  [stranger] = (await make(['tester'])) as [Session];
+  people = await membersOf(ROLES);
+  stranger = (await membersOf(['tester'])).get('tester')!;
 }, 120_000);
 afterAll(async () => {
   shiftClock(0);

@@ -108,10 +108,10 @@ async function carriedSystem(
         const earlier = await earlierGood(tx, row.facts, section, o.after!.procedures);
         if (earlier) after[afterKey(o.id, section)] = earlier;
       }
+    const site = { id: row.site.id, name, address, customer };
     return {
       id,
-      site: { id: row.site.id, name, address, customer },
-      given: give(session.org, 'system', { system: await systemKnown(tx, row.facts), after }),
+      given: give(session.org, 'system', { site, system: await systemKnown(tx, row.facts), after }),
     };
   });
   if (!found) return null;

@@ -1,38 +1,21 @@
 import { eq } from 'drizzle-orm';
 import { closePool, inOrganisation } from '@/database/client';
 import { auditLog, gauges, systems } from '@/database/schema';
-import { sessionOf, signIn, type Session } from '@/server/session/session';
+import type { Session } from '@/server/session/session';
 import type { BringIn } from '@/wire/bring-in/schema';
 import { noFacts } from '@/wire/no-facts';
 import { ROLES, type Role } from '@/wire/role';
 import { uuid7 } from '@/wire/uuid7';
-import { makeOrganisation } from '../../../scripts/demo';
-import { migrateDatabase } from '../../../scripts/migrate';
+import { membersOf } from '../../../scripts/members';
 import { rememberedTable } from '@/server/records/log-mappings';
 import { bringIn } from './bring-in';
 import { copySystem, listPlaces } from './places';
 
-const people = new Map<Role, Session>();
+let people: ReadonlyMap<Role, Session>;
 let stranger: Session;
 beforeAll(async () => {
-  await migrateDatabase(process.env.VAST_OWNER_URL!);
-  const make = async (roles: readonly Role[]) => {
-    const domain = `${uuid7(Date.now())}.example`;
-    await makeOrganisation(
-      domain,
-      '',
-      roles.map((role) => ({ key: `${role}-table`, name: `A ${role}`, role })),
-      domain,
-    );
-    return Promise.all(
-      roles.map(
-        async (role) =>
-          (await sessionOf((await signIn(`${role}-table@${domain}`, `millrace-${role}-table`)).token))!,
-      ),
-    );
-  };
-  for (const [i, s] of (await make(ROLES)).entries()) people.set(ROLES[i]!, s);
-  [stranger] = (await make(['owner'])) as [Session];
+  people = await membersOf(ROLES);
+  stranger = (await membersOf(['owner'])).get('owner')!;
 }, 120_000);
 afterAll(closePool);
 

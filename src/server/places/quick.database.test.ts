@@ -9,20 +9,19 @@ import { rulePacks, setPackAside } from '@/server/rules/rules';
 import { appendEvents } from '@/server/runs/log';
 import { lastTested, lastTestOf } from '@/server/runs/last-test';
 import { startRun } from '@/server/runs/start';
-import { sessionOf, signIn, type Session } from '@/server/session/session';
+import type { Session } from '@/server/session/session';
 import { entryOf } from '@/core/testing/bakery';
 import { expectation } from '@/core/run/read';
 import { begin } from '@/core/run/reduce';
 import { noFacts } from '@/wire/no-facts';
 import { ROLES, type Role } from '@/wire/role';
 import { uuid7 } from '@/wire/uuid7';
-import { makeOrganisation } from '../../../scripts/demo';
-import { migrateDatabase } from '../../../scripts/migrate';
+import { membersOf } from '../../../scripts/members';
 import { practiceSite } from './practice-site';
 import { practise, quickTest } from './quick';
 import { testNowFor } from './test-now';
 
-const people = new Map<Role, Session>();
+let people: ReadonlyMap<Role, Session>;
 let stranger: Session;
 let standIn: Server;
 beforeAll(async () => {
@@ -30,24 +29,8 @@ beforeAll(async () => {
   standIn = createServer((_, response) => response.end('{}')).listen(0, '127.0.0.1');
   await new Promise((r) => standIn.once('listening', r));
   process.env.VAST_GAUGE_URL = `http://127.0.0.1:${(standIn.address() as { port: number }).port}`;
-  await migrateDatabase(process.env.VAST_OWNER_URL!);
-  const make = async (who: readonly Role[]) => {
-    const domain = `${uuid7(Date.now())}.example`;
-    await makeOrganisation(
-      domain,
-      '',
-      who.map((role) => ({ key: `${role}-quick`, name: `A ${role}`, role })),
-      domain,
-    );
-    return Promise.all(
-      who.map(
-        async (role) =>
-          (await sessionOf((await signIn(`${role}-quick@${domain}`, `millrace-${role}-quick`)).token))!,
-      ),
-    );
-  };
-  for (const [i, s] of (await make(ROLES)).entries()) people.set(ROLES[i]!, s);
-  [stranger] = (await make(['tester'])) as [Session];
+  people = await membersOf(ROLES);
+  stranger = (await membersOf(['tester'])).get('tester')!;
 }, 120_000);
 afterAll(async () => {
   standIn.close();

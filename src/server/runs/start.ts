@@ -151,13 +151,14 @@ const planCarried = (session: Session, request: AskedRun, claim: CarriedClaim): 
     const from = Math.max(about?.at ?? 0, cabinet?.at ?? 0, own.at - LONGEST_AWAY);
     const at = Math.min(own.at, Math.max(from, claim.at));
     // what was entered on the device meanwhile stands here as it was entered
-    const entered = new Set(claim.gauges);
+    const entered = new Set(claim.entered);
     const then = (cabinet?.value.gauges ?? []).filter((g) => !entered.has(g.id));
     const known: Known = {
       ...own,
       at,
       ...(about
         ? {
+            site: entered.has(own.site.id) ? own.site : about.value.site,
             system: about.value.system,
             after: about.value.after[afterKey(request.procedure, request.section)],
           }
