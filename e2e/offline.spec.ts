@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '@playwright/test';
-import { BASE, BenchPage, expectAccessible, pass, shot, signIn, takeClocks } from './support';
+import { BASE, BenchPage, expectAccessible, pass, picture, shot, signIn, takeClocks } from './support';
 
 /** The service worker has this house's pages, and the store what stands in them. */
 async function takenAlong(page: Page, systems: readonly RegExp[]): Promise<void> {
@@ -181,5 +181,48 @@ test(
     await other.getByRole('button', { name: 'Save the place' }).click();
     await other.waitForURL('**/places');
     await office.close();
+  },
+);
+test(
+  'a table and a photo are shared from another program: the table is read in, the photo stands with the run',
+  { tag: '@phone' },
+  async ({ page }) => {
+    await takeClocks(page);
+    await signIn(page, 'imre');
+    const bench = new BenchPage(page);
+    await bench.begin();
+    await takenAlong(page, []);
+    const photo = (await picture(400, 300)).toString('base64');
+    await page.evaluate((jpeg) => {
+      const binary = Uint8Array.from(atob(jpeg), (c) => c.charCodeAt(0));
+      const files = new DataTransfer();
+      files.items.add(new File(['name,serial\nG-44,HT-44\n'], 'gauges.csv', { type: 'text/csv' }));
+      files.items.add(new File([binary], 'plate.jpg', { type: 'image/jpeg' }));
+      const form = Object.assign(document.createElement('form'), {
+        method: 'post',
+        enctype: 'multipart/form-data',
+        action: '/share',
+      });
+      const field = Object.assign(document.createElement('input'), {
+        type: 'file',
+        name: 'files',
+        multiple: true,
+      });
+      form.append(field);
+      field.files = files.files;
+      document.body.append(form);
+      form.submit();
+    }, photo);
+    await page.waitForURL('**/shared');
+    await expect(page.getByText('gauges.csv')).toBeVisible();
+    await expectAccessible(page);
+    await shot(page, 'shared');
+    await page.getByRole('button', { name: 'Keep it there' }).click();
+    await expect(page.getByText(/It stands with the run/)).toBeVisible();
+    await page.getByRole('link', { name: /A table of places/ }).click();
+    await expect(page.getByText('HT-44')).toBeVisible();
+    await page.goto(`${BASE}/shared`);
+    await page.getByRole('button', { name: 'Done with these' }).click();
+    await expect(page.getByText(/Nothing came along/)).toBeVisible();
   },
 );

@@ -10,7 +10,9 @@ self.addEventListener('activate', (event) => {
   event.waitUntil(
     caches
       .keys()
-      .then((names) => Promise.all(names.filter((n) => n !== CACHE).map((n) => caches.delete(n))))
+      .then((names) =>
+        Promise.all(names.filter((n) => n !== CACHE && n !== SHARED).map((n) => caches.delete(n))),
+      )
       .then(() => self.clients.claim()),
   );
 });
@@ -107,8 +109,34 @@ async function keepShell(cache) {
   await cache.put(SHELL, new Response(list, { headers: { 'content-type': 'application/json' } }));
 }
 
+/** What another program shared is laid aside until the page takes it up; what was shared before and left is gone. */
+const SHARED = 'vast-stone-shared';
+async function keepShared(request) {
+  const files = (await request.formData()).getAll('files').filter((f) => f instanceof File && f.size);
+  await caches.delete(SHARED);
+  const cache = await caches.open(SHARED);
+  await Promise.all(
+    files.slice(0, 20).map((file, i) =>
+      cache.put(
+        `/shared/${i}`,
+        new Response(file, {
+          headers: {
+            'content-type': file.type || 'application/octet-stream',
+            'x-name': encodeURIComponent(file.name.slice(0, 120)),
+          },
+        }),
+      ),
+    ),
+  );
+  return Response.redirect('/shared', 303);
+}
+
 self.addEventListener('fetch', (event) => {
   const url = new URL(event.request.url);
+  if (event.request.method === 'POST' && url.origin === self.location.origin && url.pathname === '/share') {
+    event.respondWith(keepShared(event.request).catch(() => Response.redirect('/shared', 303)));
+    return;
+  }
   if (event.request.method !== 'GET' || url.origin !== self.location.origin) return;
   // a worker finds its own parts by the address it was started with, which an answer from a cache does not carry
   if (event.request.destination === 'worker') return;

@@ -17,6 +17,17 @@ export default function manifest(): MetadataRoute.Manifest {
       { src: '/icon-512.png', sizes: '512x512', type: 'image/png', purpose: 'any' },
       { src: '/icon-maskable.png', sizes: '512x512', type: 'image/png', purpose: 'maskable' },
     ],
+    share_target: {
+      action: '/share',
+      method: 'post',
+      enctype: 'multipart/form-data',
+      params: {
+        title: 'title',
+        text: 'text',
+        url: 'url',
+        files: [{ name: 'files', accept: ['image/*', 'text/csv', 'text/plain', '.csv', '.txt', '.tsv'] }],
+      },
+    },
     shortcuts: [
       { name: 'Test now', url: '/test' },
       { name: 'Places', url: '/places' },

@@ -1,5 +1,6 @@
 import type { Identity } from '@/wire/role';
 import { dropDraftsOf } from './drafts';
+import { dropShared } from './shared-files';
 import { forgetIdentity } from './identity';
 import { dropStore } from './store';
 
@@ -15,6 +16,7 @@ export async function leaveDevice(who: Identity): Promise<void> {
   dropDraftsOf(who);
   await dropStore(who).catch(() => undefined);
   if (!('caches' in globalThis)) return;
+  await dropShared();
   for (const name of await caches.keys()) {
     const cache = await caches.open(name);
     for (const request of await cache.keys())

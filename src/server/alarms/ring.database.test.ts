@@ -15,6 +15,7 @@ import { uuid7 } from '@/wire/uuid7';
 import { membersOf } from '../../../scripts/members';
 import { type Delivered, startPushService } from '../../../stand-ins/push/push';
 import { dropPushDevice, keepPushDevice, pushState, tryPushDevice } from './devices';
+import { changeVisit, makeVisit, readVisit } from '@/server/visits/visits';
 import { mayBeService, vapidKeys } from './push-service';
 import { ringDue } from './ring';
 
@@ -154,6 +155,38 @@ test('who signed out is rung no more, and what is late is no news', async () => 
   );
   await at(next.ends + 1_000);
   expect(await got(mine)).toEqual([]);
+});
+test('a visit rings who planned it and who is named, half an hour before and at its begin, once; not who stays', async () => {
+  shiftClock(0);
+  const [mine, named, other, away] = await Promise.all([
+    on(people.get('office')!, []),
+    on(people.get('apprentice')!, []),
+    on(people.get('owner')!, []),
+    on(stranger, []),
+  ]);
+  const begins = Math.ceil(now() / 60_000) * 60_000 + 3_600_000;
+  const [day, clock] = new Date(begins).toISOString().split('T') as [string, string];
+  const visit = { id: id(), title: 'Mill', day, start: clock.slice(0, 5), zone: 'UTC' };
+  await makeVisit(people.get('office')!, visit);
+  const { facts, version } = await readVisit(people.get('office')!, visit.id);
+  const { id: _, zone: __, tests: ___, ...rest } = facts;
+  await changeVisit(people.get('office')!, visit.id, {
+    ...rest,
+    tasks: [...rest.tasks] as never,
+    version,
+    removed: [],
+    present: ['A apprentice'],
+    pinned: [],
+  });
+  await at(begins - 1_801_000);
+  expect(await got(mine)).toEqual([]);
+  await at(begins - 1_799_000);
+  await ringDue();
+  await at(begins + 1_000);
+  await ringDue();
+  const words = [`Mill: begins in 30 minutes, at ${visit.start}.`, 'Mill: begins now.'];
+  expect([await got(mine), await got(named)]).toEqual([words, words]);
+  expect([await got(other), await got(away)]).toEqual([[], []]);
 });
 test('a device that its browser let go is forgotten; one whose service is away is rung once it is back', async () => {
   shiftClock(0);

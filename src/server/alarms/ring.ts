@@ -1,15 +1,17 @@
-/** The server's own timers: looks every few seconds at the runs that wait, and rings the devices of those who work on them. */
+/** The server's own timers: looks every few seconds at the runs that wait and the visits that begin, and rings the devices of those who work on them. */
 import 'server-only';
-import { and, eq, gt, isNull, lt, sql } from 'drizzle-orm';
+import { and, eq, gt, gte, isNull, lt, lte, sql } from 'drizzle-orm';
 import { type Alarm, alarmsOf } from '@/core/run/alarms';
 import { momentOf } from '@/core/run/events';
 import type { Plan } from '@/core/plan/plan';
 import type { RunState } from '@/core/run/state';
 import { inOrganisation, lookUp } from '@/database/client';
-import { pushDevices, rung, sessions } from '@/database/schema';
+import { people, pushDevices, rung, sessions, visits } from '@/database/schema';
 import { now } from '@/server/now';
 import { readRun } from '@/server/runs/log';
 import { readState } from '@/server/runs/read-state';
+import { goesTo, visitAlarms } from '@/core/visit/alarms';
+import { visitStart } from '@/wire/visit-time';
 import { push } from './push-service';
 
 const EVERY_MS = 5_000;
@@ -54,7 +56,12 @@ async function runAt(scope: { org: string }, id: string, position: number): Prom
   return found;
 }
 /** Rings a device once for an alarm, whichever server sees it first. */
-async function ringOnce(scope: { org: string }, device: Device, run: string, alarm: Alarm): Promise<void> {
+async function ringOnce(
+  scope: { org: string },
+  device: Device,
+  alarm: Alarm,
+  about: { readonly tag: string; readonly path: string },
+): Promise<void> {
   const claim = { org: scope.org, device: device.id, tag: alarm.tag };
   const mine = await inOrganisation(scope, (tx) =>
     tx
@@ -64,12 +71,7 @@ async function ringOnce(scope: { org: string }, device: Device, run: string, ala
       .returning({ tag: rung.tag }),
   );
   if (!mine.length) return;
-  const sent = await push(device, {
-    title: 'Vast Stone',
-    body: alarm.text,
-    tag: run,
-    path: `/bench/${run}`,
-  });
+  const sent = await push(device, { title: 'Vast Stone', body: alarm.text, ...about });
   if (sent === 'sent') return;
   await inOrganisation(scope, (tx) =>
     sent === 'gone'
@@ -77,6 +79,27 @@ async function ringOnce(scope: { org: string }, device: Device, run: string, ala
       : // the next look tries once more, as long as it is news
         tx.delete(rung).where(and(eq(rung.device, device.id), eq(rung.tag, alarm.tag))),
   );
+}
+/** Whether an alarm is due, still news, and of a time at which the device was rung already. */
+const isDue = (alarm: Alarm, device: Device, moment: number): boolean =>
+  alarm.at <= moment && alarm.at > moment - LATE_MS && alarm.at >= device.made.getTime();
+/** Visits about this day, each with the devices of those who go to it. */
+async function ringVisits(scope: { org: string }, devices: readonly Device[], moment: number): Promise<void> {
+  const [from, to] = [-1, 1].map((d) => new Date(moment + d * 86_400_000).toISOString().slice(0, 10));
+  const { coming, names } = await inOrganisation(scope, async (tx) => ({
+    coming: await tx
+      .select({ facts: visits.facts, madeBy: visits.madeBy })
+      .from(visits)
+      .where(and(gte(visits.day, from!), lte(visits.day, to!))),
+    names: new Map(
+      (await tx.select({ id: people.id, name: people.name }).from(people)).map((p) => [p.id, p.name]),
+    ),
+  }));
+  for (const { facts, madeBy } of coming)
+    for (const alarm of visitAlarms(facts, visitStart(facts)))
+      for (const device of devices)
+        if (isDue(alarm, device, moment) && goesTo(facts, madeBy, names.get(device.person) ?? ''))
+          await ringOnce(scope, device, alarm, { tag: facts.id, path: `/plan/${facts.id}` });
 }
 /** @returns the runs that were looked at */
 async function ringFor(org: string): Promise<readonly string[]> {
@@ -95,13 +118,14 @@ async function ringFor(org: string): Promise<readonly string[]> {
   if (!devices.length) return [];
   const open = await openRuns(scope);
   for (const { id, position } of open) {
-    const { plan, state, people, lastEntry } = await runAt(scope, id, position);
+    const { plan, state, people: of, lastEntry } = await runAt(scope, id, position);
     if (!state) continue;
-    for (const device of devices.filter((d) => people.has(d.person)))
+    for (const device of devices.filter((d) => of.has(d.person)))
       for (const alarm of alarmsOf(plan, state, device.minutes, lastEntry))
-        if (alarm.at <= moment && alarm.at > moment - LATE_MS && alarm.at >= device.made.getTime())
-          await ringOnce(scope, device, id, alarm);
+        if (isDue(alarm, device, moment))
+          await ringOnce(scope, device, alarm, { tag: id, path: `/bench/${id}` });
   }
+  await ringVisits(scope, devices, moment);
   // what was rung long ago is not asked for again
   const old = new Date(moment - 2 * OPEN_DAYS * 86_400_000);
   await inOrganisation(scope, (tx) => tx.delete(rung).where(lt(rung.at, old)));

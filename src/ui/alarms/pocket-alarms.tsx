@@ -77,6 +77,9 @@ export function PocketAlarms() {
               </label>
             ))}
           </fieldset>
+          <p className="text-sm text-quiet">
+            And half an hour before a visit that you planned or are named in, and when it begins.
+          </p>
           <div className="mt-2 flex flex-wrap gap-3">
             <Button
               onClick={() =>

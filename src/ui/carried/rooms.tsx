@@ -12,6 +12,7 @@ import { CabinetHere, NewSystemHere, PlacesHere, RunsHere, TodayHere, VisitHere,
 
 const PlaceHere = byNeed(() => import('./place').then((m) => m.PlaceHere));
 const PlanHere = byNeed(() => import('./plan').then((m) => m.PlanHere));
+const SharedView = byNeed(() => import('@/ui/shared/shared-view').then((m) => m.SharedView));
 const TestHere = byNeed(() => import('./test').then((m) => m.TestHere));
 
 export interface RoomProps {
@@ -34,6 +35,7 @@ const ROOMS: readonly (readonly [RegExp, string, ComponentType<RoomProps>])[] = 
   [/^\/plan$/, 'Plan', VisitsHere],
   [new RegExp(`^/plan/${ID}$`), 'Visit', VisitHere],
   [/^\/scan$/, 'Scan a code', ScanHere],
+  [/^\/shared$/, 'Shared with Vast Stone', SharedView],
 ];
 
 /** What stands under an address on this device. */

@@ -1,5 +1,6 @@
 'use client';
 import { office, type OfficeError } from '@/device/office';
+import { sharedHere } from '@/device/shared-files';
 import { lettersOf } from '@/device/text-file';
 import { buttonClass } from '@/ui/kit/button-class';
 import { byNeed } from '@/ui/kit/by-need';
@@ -72,6 +73,7 @@ export function ImportView({
   const early = useEffectEvent(() => {
     const file = field.current?.files?.[0];
     if (file) void take(file);
+    else void sharedHere().then((shared) => shared && take(shared));
   });
   useEffect(() => early(), []);
   return (

@@ -1,11 +1,12 @@
 'use client';
+import { sharedHere } from '@/device/shared-files';
 import { lettersOf } from '@/device/text-file';
 import { Button } from '@/ui/kit/button';
 import { FIELD } from '@/ui/kit/field';
 import { byNeed } from '@/ui/kit/by-need';
 import type { MeterClass } from '@/wire/bring-in/read-table';
 import { emptyTable, TABLE_KEYS, TABLES } from '@/wire/bring-in/tables';
-import { Suspense, useState } from 'react';
+import { Suspense, useEffect, useEffectEvent, useState } from 'react';
 import { saveCsv } from './save-csv';
 
 // a file is chosen first: what reads it comes then
@@ -40,6 +41,10 @@ export function BringTable({
       setTrouble((error as Error).message);
     }
   };
+  const shared = useEffectEvent((file: File | null) => {
+    if (file) void take(file);
+  });
+  useEffect(() => void sharedHere().then((file) => shared(file)), []);
   return (
     <>
       <label className="mt-3 block max-w-xl text-sm">
