@@ -88,6 +88,7 @@ test(
     await signIn(page, 'imre');
     await takenAlong(page, [/Bakery gas/]);
     const place = page.url();
+    const mine = `Pocket ${Date.now() % 100_000}`;
     await page.context().setOffline(true);
 
     // what stands before them, and a gauge nobody has entered
@@ -99,7 +100,7 @@ test(
     await page.getByRole('textbox', { name: 'Length of all pipe' }).fill('9');
     const cabinet = page.getByLabel('From the cabinet');
     if (await cabinet.count()) await cabinet.selectOption('');
-    await page.getByLabel('Its name, as you call it').fill('Pocket 7');
+    await page.getByLabel('Its name, as you call it').fill(mine);
     await page.getByRole('textbox', { name: 'It shows up to' }).fill('60');
     await page.getByRole('textbox', { name: 'In steps of' }).fill('0.01');
     await shot(page, 'offline-test');
@@ -110,7 +111,7 @@ test(
     await page.waitForURL(/\/bench\//);
     const fresh = new BenchPage(page);
     await fresh.checks();
-    await expect(page.getByText('Pocket 7').first()).toBeVisible();
+    await expect(page.getByText(mine).first()).toBeVisible();
     const first = fresh.run;
 
     // a known place, and on the way a visit
@@ -129,9 +130,9 @@ test(
     await page.getByRole('button', { name: 'Make the visit' }).click();
     await expect(page.getByRole('heading', { name: 'Back to the mill' })).toBeVisible();
     await page.goto(`${BASE}/cabinet`);
-    await expect(page.getByText('Pocket 7')).toBeVisible();
+    await expect(page.getByText(mine)).toBeVisible();
     await page.goto(`${BASE}/places`);
-    await expect(page.getByText(/^New place, 20/)).toBeVisible();
+    await expect(page.getByText(/^New place, 20/).first()).toBeVisible();
     const waiting = page.locator('[data-waiting="3"]');
     await expect(waiting).toContainText('Test on a new place');
     await expect(waiting).toContainText('Visit: Back to the mill');
@@ -149,6 +150,7 @@ test(
     await signIn(other, 'tamsin');
     await other.goto(`${BASE}/places?find=Bakery`);
     await other.getByRole('link', { name: 'Change Bakery', exact: true }).click();
+    await other.waitForURL(/places\/site\//);
     const customer = other.getByLabel('Customer');
     const before = await customer.inputValue();
     await customer.fill('Fen Quarry Bread');
@@ -158,18 +160,20 @@ test(
     await page.context().setOffline(false);
     await pass(page, 25);
     await page.goto(`${BASE}/today`);
-    await expect(page.locator('[data-waiting]')).toHaveCount(0);
     for (const [run, words] of [
       [second, 'name, address or customer of the place'],
       [first, undefined],
     ] as const) {
-      const { plan } = (await (await page.request.get(`${BASE}/api/runs/${run}`)).json()) as {
+      const asked = () => page.request.get(`${BASE}/api/runs/${run}`);
+      await expect.poll(async () => (await asked()).status()).toBe(200);
+      const { plan } = (await (await asked()).json()) as {
         plan: { carried: { given: string | null; changed: string[] } };
       };
       expect([plan.carried.given === null, plan.carried.changed]).toEqual(
         words ? [false, [words]] : [true, []],
       );
     }
+    await expect(page.locator('[data-waiting]')).toHaveCount(0);
     // the entries are there too, for everybody
     await other.goto(`${BASE}/bench/${first}`);
     await expect(other.getByRole('heading', { name: /Zero the gauge/ })).toBeVisible();
@@ -177,6 +181,7 @@ test(
     await expect(page.getByRole('link', { name: /Back to the mill/ })).toBeVisible();
     await other.goto(`${BASE}/places?find=Bakery`);
     await other.getByRole('link', { name: 'Change Bakery', exact: true }).click();
+    await other.waitForURL(/places\/site\//);
     await other.getByLabel('Customer').fill(before);
     await other.getByRole('button', { name: 'Save the place' }).click();
     await other.waitForURL('**/places');

@@ -103,7 +103,8 @@ test('a phone that goes from hand to hand: after signing out nothing of the pers
   await page.evaluate(() => navigator.serviceWorker.ready.then(() => undefined));
   await page.context().setOffline(true);
   await page.goto(`${BASE}/bench/${run}`);
-  await expect(page.getByRole('heading', { name: 'No signal' })).toBeVisible();
+  await expect(page.getByText(/not opened on this device before/)).toBeVisible();
+  await page.goto(`${BASE}/ledger`);
   await expect(page.getByText('No run was opened on this device yet.')).toBeVisible();
   expect((await held(page)).who).toBe('Ngaire Dalbø');
   await page.context().setOffline(false);

@@ -197,7 +197,7 @@ test('without a signal a bench opened before opens again, counts down and takes 
   await again.clock.install({ time: Date.now() });
   // every other place opens to what is on this device
   await again.goto(`${BASE}/ledger`);
-  await expect(again.getByRole('heading', { name: 'No signal' })).toBeVisible();
+  await expect(again.getByRole('heading', { name: 'This page needs the office' })).toBeVisible();
   await expect(again.getByRole('link', { name: /Staged low-pressure test/ }).first()).toBeVisible();
   await again.goto(url);
   const cold = new BenchPage(again);

@@ -6,7 +6,7 @@ import type { CarriedAnswer, CarriedHouse, CarriedSystem } from '@/wire/carried'
 import type { Identity } from '@/wire/role';
 import type { NewVisit } from '@/wire/visits';
 import { now } from './clock';
-import { CHANGED, errandsOf } from './errands';
+import { CHANGED } from './errands';
 import { office, OfficeError } from './office';
 import { openStore, type Store } from './store';
 
@@ -146,6 +146,3 @@ export async function mustCarry(who: Identity): Promise<Carrying> {
     'There is no signal, and this device has taken nothing along yet. Open Today once where there is a signal; after that it works without.',
   );
 }
-/** Whether anything waits for the office, the refused too. */
-export const waitsHere = async (who: Identity): Promise<number> =>
-  (await errandsOf(await openStore(who))).length;

@@ -11,6 +11,7 @@ import { carrying, freshen, noteSeen } from './carried';
 import { beginRun, enterGauge, enterSite, enterSystem } from './enter';
 import { errandsOf, sendAgain, sendErrands, takeOff } from './errands';
 import { keepIdentity } from './identity';
+import { sendAll, waitingWords, waitsHere } from './send-all';
 import { openStore, type Store } from './store';
 
 const kept = new Map<string, string>();
@@ -201,6 +202,19 @@ test('a run begun here is conducted here; its entries go when it is born, and no
     'with-office',
     'made by the office',
   ]);
+});
+test('what waits is sent from whatever page is open, the run before its entries; none is asked to open a bench', async () => {
+  await beginRun(asked(), 'staged');
+  engine = await BenchEngine.open(uuid(7, 7), who);
+  await engine.append({ kind: 'note', text: 'one' });
+  await engine.append({ kind: 'note', text: 'two' });
+  engine.close();
+  await sendAll(who);
+  expect([paths(), waitingWords(await waitsHere(who))]).toEqual([[], ['Test: staged', '2 entries of tests']]);
+  away = false;
+  await Promise.all([sendAll(who), sendAll(who)]);
+  expect(paths()).toEqual(['/api/runs', `/api/runs/${uuid(7, 7)}/events`]);
+  expect(waitingWords(await waitsHere(who))).toEqual([]);
 });
 test.each([
   [

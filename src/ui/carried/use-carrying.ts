@@ -1,7 +1,7 @@
 'use client';
 import { type Carrying, carrying } from '@/device/carried';
-import { CHANGED, errandsOf } from '@/device/errands';
-import { type Errand, openStore } from '@/device/store';
+import { CHANGED } from '@/device/errands';
+import { type Waits, waitsHere } from '@/device/send-all';
 import type { Identity } from '@/wire/role';
 import { useEffect, useState } from 'react';
 
@@ -25,11 +25,9 @@ function useHere<T>(who: Identity, read: (who: Identity) => Promise<T>, without:
   }, [who, read, without]);
   return found;
 }
-const NOTHING: readonly Errand[] = [];
-const readErrands = async (who: Identity): Promise<readonly Errand[]> => errandsOf(await openStore(who));
-/** What waits for the office on this device; undefined until it is read. */
-export const useErrands = (who: Identity): readonly Errand[] | undefined =>
-  useHere(who, readErrands, NOTHING);
+const NOTHING: Waits = { errands: [], entries: 0, photos: 0 };
+/** What waits for the office on this device. */
+export const useWaits = (who: Identity): Waits => useHere(who, waitsHere, NOTHING) ?? NOTHING;
 /** What this device took along; null for nothing, undefined until it is read. */
 export const useCarrying = (who: Identity): Carrying | null | undefined =>
   useHere<Carrying | null>(who, carrying, null);

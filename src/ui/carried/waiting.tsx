@@ -1,20 +1,19 @@
 'use client';
-import { sendAgain, sendErrands, takeOff } from '@/device/errands';
+import { sendAgain, takeOff } from '@/device/errands';
+import { sendAll, waitingWords } from '@/device/send-all';
 import { type Errand, openStore } from '@/device/store';
 import { Button } from '@/ui/kit/button';
 import type { Identity } from '@/wire/role';
 import { useEffect, useState } from 'react';
-import { useErrands } from './use-carrying';
+import { useWaits } from './use-carrying';
 
 const EVERY_MS = 20_000;
 
 /** What was done here without a signal and waits for the office; it is sent by itself, what the office refused is said. */
 export function Waiting({ who }: { who: Identity }) {
-  const errands = useErrands(who) ?? [];
-  const some = errands.length > 0;
+  const waits = useWaits(who);
   useEffect(() => {
-    if (!some) return;
-    const send = () => void openStore(who).then(sendErrands, () => null);
+    const send = () => void sendAll(who).catch(() => undefined); // no store here: nothing waits in it
     send();
     const timer = setInterval(send, EVERY_MS);
     addEventListener('online', send);
@@ -22,10 +21,10 @@ export function Waiting({ who }: { who: Identity }) {
       clearInterval(timer);
       removeEventListener('online', send);
     };
-  }, [who, some]);
-  if (!some) return null;
-  const refused = errands.filter((e) => e.refused);
-  const rest = errands.filter((e) => !e.refused);
+  }, [who]);
+  const refused = waits.errands.filter((e) => e.refused);
+  const rest = waitingWords(waits);
+  if (!rest.length && !refused.length) return null;
   return (
     <section
       className="no-print mb-4 border border-ochre bg-panel p-3"
@@ -36,18 +35,17 @@ export function Waiting({ who }: { who: Identity }) {
       <h2 id="waiting" className="font-semibold">
         {refused.length ? 'The office would not have it' : 'Kept here, not yet with the office'}
       </h2>
-      {rest.length > 0 && (
-        <p className="text-sm">
-          {rest.map((e) => e.title).join('; ')}. {rest.length === 1 ? 'It is' : 'They are'} sent by{' '}
-          {rest.length === 1 ? 'itself' : 'themselves'} when there is a signal
-          {refused.length > 0 && ' and nothing before hangs on what was refused'}.
-        </p>
-      )}
       <ul>
         {refused.map((e) => (
           <Refused key={e.seq} errand={e} who={who} />
         ))}
       </ul>
+      {rest.length > 0 && (
+        <p className="text-sm">
+          {rest.join('; ')}. Sent by itself when there is a signal
+          {refused.length > 0 && '; what needs what was refused waits for it'}.
+        </p>
+      )}
     </section>
   );
 }

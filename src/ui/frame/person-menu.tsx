@@ -2,12 +2,10 @@
 import { UserRound } from 'lucide-react';
 import Link from 'next/link';
 import { useState } from 'react';
-import { errandsOf } from '@/device/errands';
 import { leaveDevice } from '@/device/leave';
 import type { OfficeError } from '@/device/office';
 import { office } from '@/device/office';
-import { unsentPhotos } from '@/device/photo';
-import { openStore, unsent } from '@/device/store';
+import { sendAll, waitingWords, waitsHere } from '@/device/send-all';
 import type { Identity } from '@/wire/role';
 import { Button } from '@/ui/kit/button';
 import { Pop } from '@/ui/kit/pop';
@@ -26,25 +24,13 @@ export function PersonMenu({ who }: { who: Identity }) {
   const [left, setLeft] = useState(false);
   const signOut = async (all: boolean) => {
     setMessage('');
-    const store = await openStore(who);
-    const errands = await errandsOf(store);
-    if (errands.length) {
+    const here = await waitsHere(who);
+    const refused = here.errands.filter((e) => e.refused).map((e) => `${e.title}, refused`);
+    const waits = [...refused, ...waitingWords(here)];
+    if (waits.length) {
+      void sendAll(who).catch(() => undefined);
       setMessage(
-        `Not with the office yet: ${errands.map((e) => e.title).join('; ')}. Stay where there is a signal until it is sent, or see to what the office refused, then sign out.`,
-      );
-      return;
-    }
-    const waiting = await unsent(store);
-    const pictures = await unsentPhotos(store);
-    if (pictures.length && !waiting.length) {
-      setMessage(
-        `${pictures.length} photo${pictures.length === 1 ? ' is' : 's are'} on this device and not with the office yet. Open the run where there is a signal until nothing is left to send, then sign out.`,
-      );
-      return;
-    }
-    if (waiting.length) {
-      setMessage(
-        `${waiting.length} ${waiting.length === 1 ? 'entry is' : 'entries are'} on this device and not with the office yet. Open the run where there is a signal until they are sent, then sign out.`,
+        `On this device and not with the office yet: ${waits.join('; ')}. Stay where there is a signal until it is sent, see to what the office refused, then sign out.`,
       );
       return;
     }

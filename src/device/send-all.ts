@@ -1,0 +1,44 @@
+import type { Identity } from '@/wire/role';
+import { CHANGED, errandsOf, sendErrands } from './errands';
+import { unsentPhotos } from './photo';
+import { type Errand, openStore, unsent } from './store';
+
+/** What this device has that the office has not. */
+export interface Waits {
+  readonly errands: readonly Errand[];
+  /** Entries and photos of runs. */
+  readonly entries: number;
+  readonly photos: number;
+}
+export async function waitsHere(who: Identity): Promise<Waits> {
+  const store = await openStore(who);
+  const [errands, entries, photos] = await Promise.all([
+    errandsOf(store),
+    unsent(store),
+    unsentPhotos(store),
+  ]);
+  return { errands, entries: entries.length, photos: photos.length };
+}
+/** What waits, each in words; what the office refused is not among it. */
+export const waitingWords = ({ errands, entries, photos }: Waits): string[] => [
+  ...errands.filter((e) => !e.refused).map((e) => e.title),
+  ...(entries ? [`${entries} ${entries === 1 ? 'entry' : 'entries'} of tests`] : []),
+  ...(photos ? [`${photos} ${photos === 1 ? 'photo' : 'photos'}`] : []),
+];
+let sending = false;
+/** Sends everything that waits: what was entered and begun here, then entries and photos, of whichever run. */
+export async function sendAll(who: Identity): Promise<void> {
+  if (sending) return;
+  sending = true;
+  try {
+    const store = await openStore(who);
+    if (await sendErrands(store)) return;
+    const waiting = [...(await unsent(store)), ...(await unsentPhotos(store))];
+    if (!waiting.length) return;
+    const { BenchEngine } = await import('./bench');
+    for (const run of new Set(waiting.map((w) => w.run))) await BenchEngine.send(run, who);
+    globalThis.dispatchEvent?.(new Event(CHANGED));
+  } finally {
+    sending = false;
+  }
+}
