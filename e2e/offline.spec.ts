@@ -133,7 +133,7 @@ test(
     await expect(page.getByText(mine)).toBeVisible();
     await page.goto(`${BASE}/places`);
     await expect(page.getByText(/^New place, 20/).first()).toBeVisible();
-    const waiting = page.locator('[data-waiting="3"]');
+    const waiting = page.locator('[data-waiting="4"]');
     await expect(waiting).toContainText('Test on a new place');
     await expect(waiting).toContainText('Visit: Back to the mill');
     await shot(page, 'offline-waiting');
@@ -141,7 +141,9 @@ test(
     // nobody signs out over it
     await page.getByRole('button', { name: 'Imre' }).click();
     await page.getByRole('button', { name: 'Sign out', exact: true }).click();
-    await expect(page.getByText(/^Not with the office yet: Test on a new place/)).toBeVisible();
+    await expect(
+      page.getByText(/^On this device and not with the office yet: Test on a new place/),
+    ).toBeVisible();
     await page.keyboard.press('Escape');
 
     // meanwhile somebody at the office changes the customer of the bakery

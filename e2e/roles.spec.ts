@@ -22,6 +22,7 @@ const ROUTES: Readonly<Record<string, Who>> = {
   'GET bring-in': 'plan',
   'POST bring-in': 'plan',
   'POST cabinet/[item]/log': 'all',
+  'POST carried': 'all',
   'POST follow-ups/[id]': 'share',
   'PUT follow-ups/[id]': 'share',
   'GET follow-ups/ics': 'all',

@@ -41,10 +41,17 @@ export function Waiting({ who }: { who: Identity }) {
         ))}
       </ul>
       {rest.length > 0 && (
-        <p className="text-sm">
-          {rest.join('; ')}. Sent by itself when there is a signal
-          {refused.length > 0 && '; what needs what was refused waits for it'}.
-        </p>
+        <>
+          <ul className="text-sm">
+            {rest.map((words, i) => (
+              <li key={`${i} ${words}`}>{words}</li>
+            ))}
+          </ul>
+          <p className="text-sm text-quiet">
+            Sent by itself when there is a signal
+            {refused.length > 0 && '; what needs what was refused waits for it'}.
+          </p>
+        </>
       )}
     </section>
   );
