@@ -3,6 +3,7 @@ import { cookies } from 'next/headers';
 import type { ReactNode } from 'react';
 import { clockIsAdjustable } from '@/server/now';
 import { FullLines } from '@/ui/kit/full-lines';
+import { mono, more, sans } from './faces';
 import './globals.css';
 
 export const metadata: Metadata = {
@@ -14,7 +15,11 @@ export const viewport: Viewport = { width: 'device-width', initialScale: 1, view
 export default async function Root({ children }: { children: ReactNode }) {
   const theme = (await cookies()).get('vast_theme')?.value;
   return (
-    <html lang="en" {...(theme === 'chalk' || theme === 'basalt' ? { 'data-theme': theme } : {})}>
+    <html
+      lang="en"
+      className={`${sans.variable} ${more.variable} ${mono.variable}`}
+      {...(theme === 'chalk' || theme === 'basalt' ? { 'data-theme': theme } : {})}
+    >
       <body>
         {clockIsAdjustable() && (
           <p className="bg-ochre px-4 py-1 text-sm text-on-accent lg:pl-22">

@@ -1,15 +1,9 @@
 import fc from 'fast-check';
-import { columnsFrom, ledgerCsv, type LedgerCells } from './ledger-csv';
+import type { LedgerCells } from './ledger-cells';
+import { columnsFrom, ledgerCsv } from './ledger-csv';
 import { readCsv } from './csv';
-import {
-  compact,
-  LEDGER_COLUMNS,
-  queryFrom,
-  queryText,
-  searchTerms,
-  searchWords,
-  type LedgerColumn,
-} from './ledger';
+import { compact, LEDGER_COLUMNS, queryText, searchTerms, searchWords, type LedgerColumn } from './ledger';
+import { queryFrom } from './ledger-schema';
 
 /** How the database looks a term up: as the beginning of a word. */
 const finds = (typed: string, texts: string[], plates: string[] = []): boolean => {

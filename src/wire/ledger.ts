@@ -1,6 +1,4 @@
-import { isDay } from '@/core/quantity/local-date';
-import * as yup from 'yup';
-import { isoDay, shape, text, uuid } from './figure';
+import type { LedgerQuery } from './ledger-schema';
 
 /** Where a record of the ledger came from: sealed here, or brought in from another Vast Stone. */
 export type LedgerSource = 'own' | 'outside';
@@ -97,40 +95,10 @@ export const USUAL_COLUMNS: readonly LedgerColumn[] = [
   'tester',
 ];
 
-/** Filters of the ledger; each that is left out does not narrow. The same names stand in the address of the page. */
-export const ledgerQuerySchema = yup
-  .object({
-    find: yup.string().strict(true).max(200).optional(),
-    word: yup.string().strict(true).max(40).optional(),
-    status: yup.string().strict(true).oneOf(['certificate', 'not-a-certificate', 'practice']).optional(),
-    source: yup.string().strict(true).oneOf(['own', 'outside']).optional(),
-    standing: yup.string().strict(true).oneOf(['stands', 'superseded', 'void']).optional(),
-    procedure: yup.string().strict(true).max(60).optional(),
-    system: yup
-      .string()
-      .strict(true)
-      .matches(/^[0-9a-f-]{36}$/, 'is not an id')
-      .optional(),
-    tester: yup.string().strict(true).max(120).optional(),
-    gauge: yup.string().strict(true).max(60).optional(),
-    from: yup
-      .string()
-      .strict(true)
-      .test('day', 'is not a day, like 2026-11-24', (v) => v === undefined || isDay(v))
-      .optional(),
-    to: yup
-      .string()
-      .strict(true)
-      .test('day', 'is not a day, like 2026-11-24', (v) => v === undefined || isDay(v))
-      .optional(),
-  })
-  .noUnknown()
-  .strict(true)
-  .required();
-export type LedgerQuery = yup.InferType<typeof ledgerQuerySchema>;
 /** Lines shown at once; more are asked for. */
 export const LEDGER_PAGE = 60;
-const NAMES = [
+/** Names of the filters, as they stand in the address of the page. */
+export const FILTERS = [
   'find',
   'word',
   'status',
@@ -144,33 +112,14 @@ const NAMES = [
   'to',
 ] as const;
 
-/** The filters in the address of a page or file; what is empty or not one of ours is left out. @throws ValidationError */
-export function queryFrom(params: URLSearchParams): LedgerQuery {
-  const entries = NAMES.flatMap((name) => {
-    const value = params.get(name)?.trim();
-    return value ? [[name, value]] : [];
-  });
-  return ledgerQuerySchema.validateSync(Object.fromEntries(entries), { strict: true });
-}
+/** What of an address narrows the ledger; what is empty or not one of ours is left out. Not checked: the server does that. */
+export const chosenFilters = (params: URLSearchParams): Record<string, string> =>
+  Object.fromEntries(
+    FILTERS.flatMap((name) => {
+      const value = params.get(name)?.trim();
+      return value ? [[name, value]] : [];
+    }),
+  );
 /** The same back as a query string without the question mark, in a fixed order. */
 export const queryText = (query: LedgerQuery): string =>
-  new URLSearchParams(NAMES.flatMap((n) => (query[n] ? [[n, query[n]]] : []))).toString();
-
-export const ledgerViewSchema = shape({
-  id: uuid(),
-  name: text(80),
-  query: yup.string().strict(true).defined().max(1000),
-  shared: yup.boolean().strict(true).required(),
-});
-/** Voiding: the number stays, the reason is said. */
-export const voidSchema = shape({ reason: text(500) });
-export const followUpSchema = shape({
-  owner: yup
-    .string()
-    .strict(true)
-    .matches(/^[0-9a-f-]{36}$/, 'is not an id')
-    .nullable()
-    .defined(),
-  due: isoDay(),
-});
-export const closeSchema = shape({ text: yup.string().strict(true).defined().max(500) });
+  new URLSearchParams(FILTERS.flatMap((n) => (query[n] ? [[n, query[n]]] : []))).toString();

@@ -3,7 +3,7 @@ import type { ReactNode } from 'react';
 import { requireSession } from '@/server/session/session';
 import { viewerZone } from '@/server/session/zone';
 import { RoleProvider } from '@/ui/frame/may';
-import { Waiting } from '@/ui/carried/waiting';
+import { WaitingLater } from '@/ui/carried/waiting-later';
 import { Rail } from '@/ui/frame/rail';
 import { Remember } from '@/ui/frame/remember';
 import { ZoneProvider } from '@/ui/frame/zone';
@@ -22,7 +22,7 @@ export default async function House({ children }: { children: ReactNode }) {
         </a>
         <Rail who={who} />
         <main id="main" className="mx-auto max-w-[1200px] px-4 pt-4 pb-28 lg:pb-8 lg:pl-[104px] lg:pr-8">
-          <Waiting who={who} />
+          <WaitingLater who={who} />
           {children}
         </main>
         <Remember who={who} />

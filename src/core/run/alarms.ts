@@ -4,8 +4,6 @@ import { debtWords, inDebtOrder } from './read';
 import type { RunState } from './state';
 import { waitOf } from './waits';
 
-/** Minutes before the end of a wait from which a person chooses; 0 is the end. House figures. */
-export const BEFORE_MINUTES = [5, 1, 0] as const;
 /** A wait of an hour and more says in good time that it ends: people have gone to other work. House figures. */
 const LONG_MINUTES = 60;
 const GOOD_TIME = 15;

@@ -179,13 +179,23 @@ export function positionLines(
   plan: Plan,
   stage: IsolateStage,
   cycle: Cycle,
-): { id: string; text: string; name: string }[] {
+): { id: string; text: string; name: string; position: 'open' | 'closed' }[] {
   const appliances = plan.system.appliances;
   return stage.subjects === 'pipework'
-    ? appliances.map((a) => ({ id: `closed/${a.id}`, text: 'Isolating valve CLOSED', name: a.name }))
+    ? appliances.map((a) => ({
+        id: `closed/${a.id}`,
+        text: 'Isolating valve CLOSED',
+        name: a.name,
+        position: 'closed' as const,
+      }))
     : appliances
         .filter((a) => a.id === cycle.subject)
-        .map((a) => ({ id: `open/${a.id}`, text: 'Isolating valve OPEN, all others closed', name: a.name }));
+        .map((a) => ({
+          id: `open/${a.id}`,
+          text: 'Isolating valve OPEN, all others closed',
+          name: a.name,
+          position: 'open' as const,
+        }));
 }
 
 /** Smallest perceptible movement of the judging gauge in this part. */

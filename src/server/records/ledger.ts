@@ -31,14 +31,9 @@ import { now } from '@/server/now';
 import { storedPack } from '@/server/rules/stored';
 import type { Session } from '@/server/session/session';
 import { isId, notHere, TroubleError } from '@/server/trouble';
-import {
-  searchTerms,
-  searchWords,
-  type LedgerQuery,
-  type LedgerSource,
-  type LedgerSummary,
-} from '@/wire/ledger';
-import type { LedgerCells } from '@/wire/ledger-csv';
+import { searchTerms, searchWords, type LedgerSource, type LedgerSummary } from '@/wire/ledger';
+import type { LedgerQuery } from '@/wire/ledger-schema';
+import type { LedgerCells } from '@/wire/ledger-cells';
 
 /** The words of an organisation begin with its own mark, so that the index never walks through another's. */
 const mark = (org: string): string => org.slice(-6);

@@ -1,5 +1,5 @@
 'use client';
-import { BEFORE_MINUTES } from '@/core/run/alarms';
+import { BEFORE_MINUTES } from '@/core/run/alarm-minutes';
 import { hushHere, pocket, type Pocket, ringHere, tryHere } from '@/device/push';
 import { canSpeak, setSpoken, spoken } from '@/device/speech';
 import { Button } from '@/ui/kit/button';

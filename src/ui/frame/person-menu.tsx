@@ -2,10 +2,7 @@
 import { UserRound } from 'lucide-react';
 import Link from 'next/link';
 import { useState } from 'react';
-import { leaveDevice } from '@/device/leave';
 import type { OfficeError } from '@/device/office';
-import { office } from '@/device/office';
-import { sendAll, waitingWords, waitsHere } from '@/device/send-all';
 import type { Identity } from '@/wire/role';
 import { Button } from '@/ui/kit/button';
 import { Pop } from '@/ui/kit/pop';
@@ -24,6 +21,14 @@ export function PersonMenu({ who }: { who: Identity }) {
   const [left, setLeft] = useState(false);
   const signOut = async (all: boolean) => {
     setMessage('');
+    // what keeps and sends is fetched when somebody leaves: no page waits for it
+    const away = await Promise.all([
+      import('@/device/send-all'),
+      import('@/device/office'),
+      import('@/device/leave'),
+    ]).catch(() => null);
+    if (!away) return setMessage('There is no signal. Sign out where there is one.');
+    const [{ waitsHere, waitingWords, sendAll }, { office }, { leaveDevice }] = away;
     const here = await waitsHere(who);
     const refused = here.errands.filter((e) => e.refused).map((e) => `${e.title}, refused`);
     const waits = [...refused, ...waitingWords(here)];

@@ -1,6 +1,5 @@
 'use client';
 import { deviceZone } from '@/device/clock';
-import { freshen, noteSeen } from '@/device/carried';
 import { usePathname } from 'next/navigation';
 import { useEffect } from 'react';
 import { keepIdentity, onIdentityChange, readIdentity } from '@/device/identity';
@@ -17,8 +16,11 @@ export function Remember({ who }: { who: Identity }) {
     // when the page stands: nothing that is carried is in a hurry
     const later = setTimeout(
       () =>
-        void (system ? noteSeen(who, system) : Promise.resolve())
-          .then(() => freshen(who, system, HOUSE.test(path)))
+        void import('@/device/carried')
+          .then(async ({ noteSeen, freshen }) => {
+            if (system) await noteSeen(who, system);
+            await freshen(who, system, HOUSE.test(path));
+          })
           .catch(() => undefined),
       1500,
     );

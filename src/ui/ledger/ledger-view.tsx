@@ -5,8 +5,9 @@ import { Button } from '@/ui/kit/button';
 import { buttonClass } from '@/ui/kit/button-class';
 import { TextField } from '@/ui/kit/field';
 import { VERDICT_COLOUR } from '@/ui/kit/words';
-import { LEDGER_COLUMNS, type LedgerColumn, type LedgerQuery, queryFrom, USUAL_COLUMNS } from '@/wire/ledger';
-import { cellOf } from '@/wire/ledger-csv';
+import { chosenFilters, LEDGER_COLUMNS, type LedgerColumn, USUAL_COLUMNS } from '@/wire/ledger';
+import type { LedgerQuery } from '@/wire/ledger-schema';
+import { cellOf } from '@/wire/ledger-cells';
 import { uuid7 } from '@/wire/uuid7';
 import Link from 'next/link';
 import { useRef, useState } from 'react';
@@ -92,7 +93,7 @@ export function LedgerView({
       <Views
         views={views}
         now={text}
-        onChoose={(q) => setQuery(queryFrom(new URLSearchParams(q)))}
+        onChoose={(q) => setQuery(chosenFilters(new URLSearchParams(q)))}
         onChange={setViews}
       />
       <div className="mt-3 flex flex-wrap items-center gap-x-4 gap-y-2">

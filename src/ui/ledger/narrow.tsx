@@ -3,7 +3,7 @@ import { type VerdictWord, WORDS } from '@/core/verdict/words';
 import { Button } from '@/ui/kit/button';
 import { SelectField, TextField } from '@/ui/kit/field';
 import { STATUS_WORDS } from '@/ui/kit/words';
-import type { LedgerQuery } from '@/wire/ledger';
+import type { LedgerQuery } from '@/wire/ledger-schema';
 import type { Choice, LedgerChoices } from './ledger-view';
 
 /** A search made narrower: by result, system, procedure, tester, gauge, standing and days. */

@@ -4,16 +4,16 @@ import { office, type OfficeError } from '@/device/office';
 import { Moment, useZone } from '@/ui/frame/zone';
 import { Button, HoldButton } from '@/ui/kit/button';
 import { buttonClass } from '@/ui/kit/button-class';
+import { byNeed } from '@/ui/kit/by-need';
 import { TextField } from '@/ui/kit/field';
-import { WordsField } from '@/ui/kit/figure-field';
-import { useOfficeForm } from '@/ui/kit/use-office-form';
 import { moment } from '@/ui/kit/words';
-import type { Supersede } from '@/wire/records';
-import { uuid7 } from '@/wire/uuid7';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
-import { useState } from 'react';
-import type { Path } from 'react-hook-form';
+import { Suspense, useState } from 'react';
+
+// what is typed into is opened by a tap: its script comes then
+const PostForm = byNeed(() => import('./record-forms').then((m) => m.PostForm));
+const SupersedeForm = byNeed(() => import('./record-forms').then((m) => m.SupersedeForm));
 
 interface Link_ {
   readonly token: string;
@@ -57,17 +57,6 @@ function HandOver({ run, certificateTitle, customer, papers, mayShare }: RecordT
   const [chosen, setChosen] = useState<readonly PaperKind[]>([]);
   const [said, setSaid] = useState('');
   const [trouble, setTrouble] = useState('');
-  const post = useOfficeForm<{ to: string; note: string }>({
-    schema: () => import('@/wire/records').then((m) => m.sendPapersSchema.pick(['to', 'note'])),
-    values: { to: '', note: '' },
-    send: async ({ to, note }) => {
-      const body = { id: uuid7(Date.now()), to: to.trim(), note, papers: chosen };
-      await office(`/api/runs/${run}/send`, { body });
-      setSaid(`Sent to ${to.trim()} (simulated).`);
-      setChosen([]);
-      post.reset({ to, note: '' });
-    },
-  });
   const print = async () => {
     setTrouble('');
     try {
@@ -116,20 +105,16 @@ function HandOver({ run, certificateTitle, customer, papers, mayShare }: RecordT
         ))}
       </ul>
       {chosen.length > 0 ? (
-        <form noValidate className="mt-3 grid gap-3" onSubmit={post.submit}>
-          <WordsField
-            control={post.control}
-            name="to"
-            label="Send to"
-            hint={`${chosen.length} paper${chosen.length === 1 ? '' : 's'}`}
-            maxLength={200}
-            placeholder="e-mail address"
+        <Suspense fallback={<p aria-live="polite">Opening …</p>}>
+          <PostForm
+            run={run}
+            papers={chosen}
+            onSent={(to) => {
+              setSaid(`Sent to ${to} (simulated).`);
+              setChosen([]);
+            }}
           />
-          <WordsField control={post.control} name="note" label="A line to go with it" maxLength={2000} />
-          <Button type="submit" tone="act">
-            Send (simulated)
-          </Button>
-        </form>
+        </Suspense>
       ) : (
         <p className="mt-2 text-sm text-quiet">
           {mayShare
@@ -148,7 +133,7 @@ function HandOver({ run, certificateTitle, customer, papers, mayShare }: RecordT
         )}
       </p>
       <p role="alert" className="text-rust">
-        {trouble || post.trouble}
+        {trouble}
       </p>
     </section>
   );
@@ -247,19 +232,9 @@ function PublicLinks({ run, links }: { run: string; links: readonly Link_[] }) {
 
 function Correct({ run, number, site, permit, present }: RecordToolsProps) {
   const router = useRouter();
+  const [open, setOpen] = useState(false);
   const [voiding, setVoiding] = useState('');
   const [trouble, setTrouble] = useState('');
-  const supersede = useOfficeForm<Supersede>({
-    schema: () => import('@/wire/records').then((m) => m.supersedeSchema),
-    values: { id: uuid7(Date.now()), reason: '', site, permit, present },
-    send: async (form) => {
-      const answer = await office<{ run: string }>(`/api/runs/${run}/supersede`, { body: form });
-      location.assign(`/bench/${answer.run}`);
-    },
-  });
-  const field = (name: Path<Supersede>, label: string, maxLength: number) => (
-    <WordsField control={supersede.control} name={name} label={label} maxLength={maxLength} />
-  );
   const makeVoid = async () => {
     setTrouble('');
     try {
@@ -278,23 +253,13 @@ function Correct({ run, number, site, permit, present }: RecordToolsProps) {
         A sealed record is never changed. A wrong name or address is put right by a record in its place; a
         wrong reading only by another test.
       </p>
-      <details>
+      <details onToggle={(e) => setOpen(e.currentTarget.open)}>
         <summary className="min-h-11 cursor-pointer py-2 text-lake">Supersede it</summary>
-        <form noValidate className="grid gap-3 pb-3" onSubmit={supersede.submit}>
-          {field('site.name', 'Site', 120)}
-          {field('site.address', 'Address', 300)}
-          {field('site.customer', 'Customer', 200)}
-          {field('permit', 'Permit', 60)}
-          {field('present', 'Present', 200)}
-          {field('reason', 'What was wrong', 500)}
-          <p className="text-sm">
-            The same readings go into a new record, to be signed again. {number} keeps its number and says by
-            what it is superseded.
-          </p>
-          <Button type="submit" tone="act">
-            To the signatures
-          </Button>
-        </form>
+        {open && (
+          <Suspense fallback={<p aria-live="polite">Opening …</p>}>
+            <SupersedeForm {...{ run, number, site, permit, present }} />
+          </Suspense>
+        )}
       </details>
       <details>
         <summary className="min-h-11 cursor-pointer py-2 text-lake">Make it void</summary>
@@ -310,7 +275,7 @@ function Correct({ run, number, site, permit, present }: RecordToolsProps) {
         </div>
       </details>
       <p role="alert" className="text-rust">
-        {trouble || supersede.trouble}
+        {trouble}
       </p>
     </section>
   );

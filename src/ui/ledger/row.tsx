@@ -6,7 +6,7 @@ import { WallGlyph } from '@/ui/charts/wall';
 import { Moment } from '@/ui/frame/zone';
 import { STATUS_WORDS, VERDICT_COLOUR } from '@/ui/kit/words';
 import type { LedgerSource } from '@/wire/ledger';
-import type { LedgerCells } from '@/wire/ledger-csv';
+import type { LedgerCells } from '@/wire/ledger-cells';
 
 export interface RecordLine extends LedgerCells {
   readonly run: string;

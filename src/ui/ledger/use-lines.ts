@@ -1,5 +1,6 @@
 import { office, type OfficeError } from '@/device/office';
-import { type LedgerQuery, queryText } from '@/wire/ledger';
+import { queryText } from '@/wire/ledger';
+import type { LedgerQuery } from '@/wire/ledger-schema';
 import { type RefObject, useEffect, useRef, useState } from 'react';
 import type { RecordLine } from './row';
 

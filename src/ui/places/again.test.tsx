@@ -104,6 +104,7 @@ describe('what stands before a person', () => {
     expect(asked.mock.calls[0]).toEqual([
       '/api/quick-tests',
       {
+        method: 'POST',
         body: expect.objectContaining({
           case: 'existing',
           facts: expect.objectContaining({ length: '8 m', counted: [{ word: 'hob', count: 1 }] }),

@@ -1,7 +1,6 @@
 'use client';
 import type { BesideOffer } from '@/core/plan/beside-offer';
 import type { Offer } from '@/core/plan/offer';
-import { HIDDEN } from '@/core/simulation/simulation';
 import { Button } from '@/ui/kit/button';
 import type { Section } from '@/core/trades/sections';
 import { PARTED_WORDS, type Parted } from '@/core/trades/trade';
@@ -226,50 +225,6 @@ export function AtTheSameTime({
     </fieldset>
   );
 }
-export function Practise({
-  procedure,
-  fault,
-  busy,
-  onFault,
-  onStart,
-}: {
-  procedure: Offer;
-  fault: string;
-  busy: boolean;
-  onFault: (key: string) => void;
-  onStart: () => void;
-}) {
-  const faults = Object.entries(HIDDEN[procedure.simulates]);
-  return (
-    <fieldset className="mt-4 border-t border-seam pt-3">
-      <legend className="sr-only">Practice</legend>
-      <p className="text-sm">
-        Or practise: a simulated installation and gauge, worked by hand. Seals as a practice record only.
-      </p>
-      {faults.length > 0 && (
-        <label className="mt-2 block text-sm">
-          Hidden fault
-          <select
-            className="mt-1 block min-h-11 w-full border border-edge bg-panel px-2"
-            value={fault}
-            onChange={(e) => onFault(e.target.value)}
-          >
-            <option value="surprise">Surprise me</option>
-            {faults.map(([key, words]) => (
-              <option key={key} value={key}>
-                {words}
-              </option>
-            ))}
-          </select>
-        </label>
-      )}
-      <Button className="mt-2 w-full" disabled={busy} onClick={onStart}>
-        Practise on the simulated installation
-      </Button>
-    </fieldset>
-  );
-}
-
 /** Which of the place's sections the test is for; one that is not known to its end says why it cannot be. */
 export function WhichSection({
   parted,

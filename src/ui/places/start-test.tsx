@@ -1,5 +1,4 @@
 'use client';
-import { HIDDEN } from '@/core/simulation/simulation';
 import type { BesideOffer } from '@/core/plan/beside-offer';
 import type { Offer } from '@/core/plan/offer';
 import type { EarlierRecord } from '@/core/plan/plan';
@@ -7,8 +6,9 @@ import type { Section } from '@/core/trades/sections';
 import type { Parted } from '@/core/trades/trade';
 import { WORDS } from '@/core/verdict/words';
 import { Button } from '@/ui/kit/button';
+import { byNeed } from '@/ui/kit/by-need';
 import { plannedQuery } from '@/wire/planned';
-import { useState } from 'react';
+import { Suspense, useState } from 'react';
 import { ChoiceFields } from './choice-fields';
 import {
   AboutTest,
@@ -16,13 +16,15 @@ import {
   AtTheSameTime,
   keyOf,
   nobody,
-  Practise,
   WhichCase,
   WhichSection,
   WhichTest,
   WhoIsThere,
 } from './start-fields';
 import { useBegin } from './use-begin';
+
+// what can be simulated is much: it comes after the test for real can be begun
+const Practise = byNeed(() => import('./practise').then((m) => m.Practise));
 
 interface StartTestProps {
   system: string;
@@ -49,7 +51,6 @@ function useStart({ system, offers, failures, besides }: StartTestProps) {
   const [retest, setRetest] = useState(true);
   const [said, setSaid] = useState(nobody);
   const [choices, setChoices] = useState<Record<string, string>>({});
-  const [fault, setFault] = useState('surprise');
   const [with_, setWith] = useState('');
   const [otherCase, setOtherCase] = useState('');
   const pairs = besides.filter((b) => b.pack === procedure?.pack && b.own === procedure.id);
@@ -65,7 +66,8 @@ function useStart({ system, offers, failures, besides }: StartTestProps) {
       : one && !section
         ? 'Say first which line. Lines that nobody knows yet are mapped first.'
         : '';
-  const start = (practice: boolean) => {
+  const start = (fault?: string) => {
+    const practice = fault !== undefined;
     const wrong =
       missing || (pair && !otherCase ? `Say what is being tested of ${pair.other.system.name} too.` : '');
     if (wrong) return setTrouble(wrong);
@@ -75,8 +77,7 @@ function useStart({ system, offers, failures, besides }: StartTestProps) {
       pair: pair ? { offer: pair, case: otherCase } : null,
       practice,
       attendance: { ...attendance, ...(one ? { section } : {}) },
-      // what was chosen for another test is no fault of this one
-      fault: procedure && fault in HIDDEN[procedure.simulates] ? fault : 'surprise',
+      fault: fault ?? 'surprise',
       retestOf: failure && retest ? failure.run : null,
     });
   };
@@ -110,8 +111,6 @@ function useStart({ system, offers, failures, besides }: StartTestProps) {
       setChoices,
     },
     ...{
-      fault,
-      setFault,
       setWith,
       otherCase,
       setOtherCase,
@@ -145,8 +144,6 @@ export function StartTest(props: StartTestProps) {
     setSaid,
     choices,
     setChoices,
-    fault,
-    setFault,
     setWith,
     otherCase,
     setOtherCase,
@@ -228,7 +225,7 @@ export function StartTest(props: StartTestProps) {
         tone="act"
         className="min-h-14 w-full text-lg"
         disabled={busy || gauges === 0}
-        onClick={() => start(false)}
+        onClick={() => start()}
       >
         Start the test
       </Button>
@@ -241,13 +238,9 @@ export function StartTest(props: StartTestProps) {
         </p>
       )}
       {procedure?.practice && (
-        <Practise
-          procedure={procedure}
-          fault={fault}
-          busy={busy}
-          onFault={setFault}
-          onStart={() => start(true)}
-        />
+        <Suspense fallback={<div className="min-h-40" />}>
+          <Practise procedure={procedure} busy={busy} onStart={start} />
+        </Suspense>
       )}
       <p className="mt-3 text-sm text-quiet">
         {procedure ? `${procedure.school}, ${procedure.edition}. ${procedure.notice}` : offers[0]!.notice}

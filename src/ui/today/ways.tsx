@@ -4,12 +4,15 @@ import { office, type OfficeError } from '@/device/office';
 import { useMay } from '@/ui/frame/may';
 import { Button } from '@/ui/kit/button';
 import { buttonClass } from '@/ui/kit/button-class';
-import { TestNow } from '@/ui/places/test-now';
+import { byNeed } from '@/ui/kit/by-need';
 import type { TestNow as TestNowFacts } from '@/wire/test-now';
 import { dayWords } from '@/ui/visit/times';
 import { uuid7 } from '@/wire/uuid7';
 import Link from 'next/link';
-import { useState } from 'react';
+import { Suspense, useState } from 'react';
+
+// a house that tests has no use for it on its first screen
+const TestNow = byNeed(() => import('@/ui/places/test-now').then((m) => m.TestNow));
 
 /** An installation that was tested before. */
 export interface Tested {
@@ -69,7 +72,9 @@ export function FirstWays(props: TestNowFacts) {
         </div>
       </div>
       {run && plan ? (
-        <TestNow {...props} />
+        <Suspense fallback={<p aria-live="polite">Opening …</p>}>
+          <TestNow {...props} />
+        </Suspense>
       ) : (
         <p className="mt-2">
           {run

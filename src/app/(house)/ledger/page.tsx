@@ -4,7 +4,8 @@ import { ledgerChoices, ledgerViewsOf, searchLedger } from '@/server/records/led
 import { requireSession } from '@/server/session/session';
 import { buttonClass } from '@/ui/kit/button-class';
 import { LedgerView } from '@/ui/ledger/ledger-view';
-import { LEDGER_PAGE, queryFrom, type LedgerQuery } from '@/wire/ledger';
+import { LEDGER_PAGE } from '@/wire/ledger';
+import { queryFrom, type LedgerQuery } from '@/wire/ledger-schema';
 import { may } from '@/wire/role';
 
 export const metadata: Metadata = { title: 'Ledger' };

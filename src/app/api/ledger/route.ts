@@ -1,6 +1,7 @@
 import { signedIn } from '@/server/handle';
 import { searchLedger } from '@/server/records/ledger';
-import { LEDGER_PAGE, queryFrom } from '@/wire/ledger';
+import { LEDGER_PAGE } from '@/wire/ledger';
+import { queryFrom } from '@/wire/ledger-schema';
 
 export const GET = signedIn('read', async (session, request) => {
   const { searchParams } = new URL(request.url);

@@ -8,6 +8,7 @@ import type { Answer } from '@/core/run/state';
 import { Button } from '@/ui/kit/button';
 import { clockTime } from '@/ui/kit/words';
 import { useState } from 'react';
+import { ValveFigure } from '../look-figure';
 import type { PanelProps } from '../shared';
 import { WayOn } from '../way-on';
 
@@ -140,29 +141,33 @@ function WholeRow({
   placed: boolean;
   onApart: () => void;
 }) {
+  const position = thing.lines.find((l) => l.item.position)?.item.position;
   const hints = thing.lines.flatMap((l) => (l.item.hint ? [l.item.hint] : []));
   return (
     <li className={ROW}>
-      <span className="px-1">
-        <span className="font-semibold">{thing.title}</span>
-        {!placed && thing.place && <span className="text-quiet"> ({thing.place})</span>}
-        <span className="block">{thing.whole}</span>
-        {hints.map((h) => (
-          <span key={h} className="block text-sm text-quiet">
-            {h}
-          </span>
-        ))}
-        <Said said={done ? rows.said(thing.lines[0]!) : null} zone={rows.zone} />
-        {!done && (
-          <button
-            type="button"
-            className="min-h-11 text-sm text-lake underline-offset-4 hover:underline"
-            aria-label={`${thing.title}: line by line`}
-            onClick={onApart}
-          >
-            Line by line
-          </button>
-        )}
+      <span className="flex items-center gap-3 px-1">
+        {position && <ValveFigure position={position} />}
+        <span className="min-w-0">
+          <span className="font-semibold">{thing.title}</span>
+          {!placed && thing.place && <span className="text-quiet"> ({thing.place})</span>}
+          <span className="block">{thing.whole}</span>
+          {hints.map((h) => (
+            <span key={h} className="block text-sm text-quiet">
+              {h}
+            </span>
+          ))}
+          <Said said={done ? rows.said(thing.lines[0]!) : null} zone={rows.zone} />
+          {!done && (
+            <button
+              type="button"
+              className="min-h-11 text-sm text-lake underline-offset-4 hover:underline"
+              aria-label={`${thing.title}: line by line`}
+              onClick={onApart}
+            >
+              Line by line
+            </button>
+          )}
+        </span>
       </span>
       <Button
         className="min-h-16 min-w-[11rem] max-sm:w-full"
@@ -184,12 +189,15 @@ function LineRow({ line, rows, placed }: { line: CheckLine; rows: Rows; placed: 
   const answer = (value: Given) => void rows.give([line], () => value);
   return (
     <li className={`${ROW} ${later ? 'text-quiet' : ''}`}>
-      <span className="px-1">
-        {subject && <span className="font-semibold">{subject.name}: </span>}
-        {item.text}
-        {!placed && subject?.place && <span className="text-quiet"> ({subject.place})</span>}
-        {item.hint && <span className="block text-sm text-quiet">{item.hint}</span>}
-        <Said said={said} zone={rows.zone} />
+      <span className="flex items-center gap-3 px-1">
+        {item.position && !item.ask && <ValveFigure position={item.position} />}
+        <span className="min-w-0">
+          {subject && <span className="font-semibold">{subject.name}: </span>}
+          {item.text}
+          {!placed && subject?.place && <span className="text-quiet"> ({subject.place})</span>}
+          {item.hint && <span className="block text-sm text-quiet">{item.hint}</span>}
+          <Said said={said} zone={rows.zone} />
+        </span>
       </span>
       {item.ask ? (
         <span className="grid grid-cols-2 gap-3" role="group" aria-label={item.text}>

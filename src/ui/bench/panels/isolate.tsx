@@ -3,6 +3,7 @@ import type { IsolateStage } from '@/core/kinds';
 import { currentCycle, positionLines, stepOf } from '@/core/run/read';
 import { showChange } from '@/core/quantity/exact';
 import { Button } from '@/ui/kit/button';
+import { ValveFigure } from '../look-figure';
 import type { PanelProps } from '../shared';
 import { FillPanel } from './fill';
 import { HoldPanel } from './hold';
@@ -35,9 +36,12 @@ export function IsolatePanel(props: PanelProps) {
                 key={l.id}
                 className="grid items-center gap-3 border-b border-seam py-2 sm:grid-cols-[1fr_auto]"
               >
-                <span>
-                  <strong>{l.name}: </strong>
-                  {l.text}
+                <span className="flex items-center gap-3">
+                  <ValveFigure position={l.position} />
+                  <span>
+                    <strong>{l.name}: </strong>
+                    {l.text}
+                  </span>
                 </span>
                 <Button
                   className="min-h-16 min-w-[13rem]"

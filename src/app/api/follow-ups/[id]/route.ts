@@ -1,6 +1,6 @@
 import { answer, bodyOf, signedIn } from '@/server/handle';
 import { assignFollowUp, closeFollowUp } from '@/server/records/follow-ups';
-import { closeSchema, followUpSchema } from '@/wire/ledger';
+import { closeSchema, followUpSchema } from '@/wire/ledger-schema';
 
 /** Says that it is done. */
 export const POST = signedIn<{ id: string }>('share', async (session, request, { id }) => {

@@ -1,7 +1,8 @@
 import { signedIn } from '@/server/handle';
 import { rateLimit } from '@/server/limits';
 import { ledgerChoices, searchLedger } from '@/server/records/ledger';
-import { queryFrom, USUAL_COLUMNS } from '@/wire/ledger';
+import { USUAL_COLUMNS } from '@/wire/ledger';
+import { queryFrom } from '@/wire/ledger-schema';
 import { columnsFrom, ledgerCsv } from '@/wire/ledger-csv';
 
 /** Everything that matches as one file, not just the page that is shown. */

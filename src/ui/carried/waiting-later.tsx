@@ -1,0 +1,21 @@
+'use client';
+import { byNeed } from '@/ui/kit/by-need';
+import type { Identity } from '@/wire/role';
+import { Suspense, useEffect, useState } from 'react';
+
+const Waiting = byNeed(() => import('./waiting').then((m) => m.Waiting));
+
+/** What waits for the office, looked at when the page stands: no page waits for it. */
+export function WaitingLater({ who }: { who: Identity }) {
+  const [stands, setStands] = useState(false);
+  useEffect(() => {
+    const later = setTimeout(() => setStands(true), 300);
+    return () => clearTimeout(later);
+  }, []);
+  if (!stands) return null;
+  return (
+    <Suspense fallback={null}>
+      <Waiting who={who} />
+    </Suspense>
+  );
+}
