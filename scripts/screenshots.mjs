@@ -57,6 +57,8 @@ async function checks(page) {
   }
 }
 async function enter(page, figure, save) {
+  // the keypad of this step, not the one before
+  await page.getByRole('button', { name: save }).waitFor();
   await page.getByRole('form', { name: 'Entry' }).getByRole('textbox').first().fill(figure);
   const tick = page.getByRole('form', { name: 'Entry' }).getByRole('checkbox');
   if (await tick.count()) await tick.check();
@@ -91,7 +93,7 @@ await wide.page.goto(`${url}/today`);
 await wide.shot('today');
 await wide.page.goto(`${url}/places`);
 await wide.page.getByRole('link', { name: /Bakery gas/ }).click();
-await wide.page.getByText('Start a test').waitFor();
+await wide.page.getByRole('heading', { name: 'Start a test' }).waitFor();
 await wide.shot('system');
 const home = wide.page.url();
 await wide.page.goto(`${home}/drawing`);
