@@ -8,6 +8,7 @@ import { enterSystem } from '@/device/enter';
 import type { OfficeError } from '@/device/office';
 import { Button } from '@/ui/kit/button';
 import { goOn } from '@/ui/kit/go-on';
+import { ConnectionFigure } from '@/ui/kit/look-figure';
 import { byNeed } from '@/ui/kit/by-need';
 import { Field, FIELD, Options, TRADE_UNITS, unitsOf } from '@/ui/kit/field';
 import { FigureField } from '@/ui/kit/figure-field';
@@ -128,7 +129,12 @@ function WholePart({ trade }: { trade: Trade }) {
                 <Words name="supplyValveOwner" label="Owner of that valve" />
               </>
             )}
-            <Words name="testPoint" label="Where the gauge connects" />
+            <div className="flex items-end gap-3">
+              <ConnectionFigure at={trade.first.things?.list} />
+              <div className="min-w-0 flex-1">
+                <Words name="testPoint" label="Where the gauge connects" />
+              </div>
+            </div>
           </>
         )}
         <Words

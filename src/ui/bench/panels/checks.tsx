@@ -8,7 +8,7 @@ import type { Answer } from '@/core/run/state';
 import { Button } from '@/ui/kit/button';
 import { clockTime } from '@/ui/kit/words';
 import { useState } from 'react';
-import { ValveFigure } from '../look-figure';
+import { ValveFigure } from '@/ui/kit/look-figure';
 import type { PanelProps } from '../shared';
 import { WayOn } from '../way-on';
 

@@ -3,7 +3,7 @@ import type { IsolateStage } from '@/core/kinds';
 import { currentCycle, positionLines, stepOf } from '@/core/run/read';
 import { showChange } from '@/core/quantity/exact';
 import { Button } from '@/ui/kit/button';
-import { ValveFigure } from '../look-figure';
+import { ValveFigure } from '@/ui/kit/look-figure';
 import type { PanelProps } from '../shared';
 import { FillPanel } from './fill';
 import { HoldPanel } from './hold';

@@ -69,6 +69,14 @@ describe('a list of checks', () => {
     expect(s.made).toHaveLength(1);
     expect(screen.queryByRole('button', { name: /^Deck oven: Off, / })).toBeNull();
   });
+  test('a valve stands drawn as its line wants it, and nothing else does', async () => {
+    await stand(staged(), 'prepare');
+    const row = (button: RegExp) => screen.getByRole('button', { name: button }).closest('li')!;
+    const drawn = (button: RegExp) => row(button).querySelector('[data-valve]')?.getAttribute('data-valve');
+    expect(drawn(/Valve under test CLOSED/)).toBe('closed');
+    expect(drawn(/^Deck oven: Off, .*valve open/i)).toBe('open');
+    expect(drawn(/detector proved on a known/)).toBeUndefined();
+  });
   test('an answer that leads elsewhere does so at once', async () => {
     const s = await stand(staged(), 'prepare');
     await press('Yes');
