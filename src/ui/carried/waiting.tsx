@@ -12,8 +12,13 @@ const EVERY_MS = 20_000;
 /** What was done here without a signal and waits for the office; it is sent by itself, what the office refused is said. */
 export function Waiting({ who }: { who: Identity }) {
   const waits = useWaits(who);
+  // what goes at once is not shown coming and going
+  const [tried, setTried] = useState(false);
   useEffect(() => {
-    const send = () => void sendAll(who).catch(() => undefined); // no store here: nothing waits in it
+    const send = () =>
+      void sendAll(who)
+        .catch(() => undefined) // no store here: nothing waits in it
+        .then(() => setTried(true));
     send();
     const timer = setInterval(send, EVERY_MS);
     addEventListener('online', send);
@@ -24,7 +29,7 @@ export function Waiting({ who }: { who: Identity }) {
   }, [who]);
   const refused = waits.errands.filter((e) => e.refused);
   const rest = waitingWords(waits);
-  if (!rest.length && !refused.length) return null;
+  if (!tried || (!rest.length && !refused.length)) return null;
   return (
     <section
       className="no-print mb-4 border border-ochre bg-panel p-3"
