@@ -59,8 +59,8 @@ async function jest(project, { env, but = [] } = {}) {
   for (const suite of r.testResults) if (suite.status === 'failed') console.log(suite.message);
 }
 
-/** Journeys at the same time, each with a server of its own. */
-const LANES = 4;
+/** Journeys at the same time, each with a server of its own. On two cores four take longer than two. */
+const LANES = 2;
 /** Proofs of the house that take a minute by themselves: left to `all`. */
 const LONG = ['scripts/new-kind', 'scripts/judged/neighbours'];
 const stops = [];
@@ -149,6 +149,7 @@ try {
   // two things at a time, as there are at least two cores
   const cluster = await database();
   const looks = async () => {
+    await gate('format', [bin('prettier/bin/prettier.cjs'), '--check', '--log-level', 'warn', '.']);
     await gate('lint', [bin('eslint/bin/eslint.js'), '.', '--max-warnings', '0']);
     await gate('circles', [
       bin('dependency-cruiser/bin/dependency-cruise.mjs'),
@@ -160,14 +161,12 @@ try {
   const all = process.argv.includes('all');
   const tests = async () => {
     await jest('unit', { but: all ? [] : LONG });
-    await gate('format', [bin('prettier/bin/prettier.cjs'), '--check', '--log-level', 'warn', '.']);
     await gate('types', [bin('typescript/bin/tsc'), '--noEmit', '-p', '.']);
   };
   await build();
   const alone = process.argv.includes('journeys');
   if (!alone) await Promise.all([tests(), looks()]);
 
-  // a journey mostly waits: for a page, a press, the time of a hold
   const servers = await startTestServers(cluster.now(), LANES);
   stops.push(servers.stop);
   const port = await freePort(3390);
