@@ -1,4 +1,5 @@
 import 'fake-indexeddb/auto';
+import { openDB } from 'idb';
 import { bakery, gauge, pack, plan, uuid } from '@/core/testing/bakery';
 import { sha256Hex, canonical } from '@/core/record/canonical';
 import type { CarriedAnswer, CarriedHouse } from '@/wire/carried';
@@ -12,7 +13,7 @@ import { beginRun, enterGauge, enterSite, enterSystem } from './enter';
 import { errandsOf, sendAgain, sendErrands, takeOff } from './errands';
 import { keepIdentity } from './identity';
 import { sendAll, waitingWords, waitsHere } from './send-all';
-import { openStore, type Store } from './store';
+import { openStore, type Store, storeName } from './store';
 
 const kept = new Map<string, string>();
 Object.assign(globalThis, {
@@ -248,4 +249,27 @@ test('what was looked at is taken along, what nobody works with any more goes, a
   expect(sent[1]).toEqual({ house: true, systems: [bakery().id], marks: ['m1'] });
   const here = (await carrying(who))!;
   expect([here.systems, here.packs.map((p) => p.id)]).toEqual([[], [pack.id]]);
+});
+
+test('a store of the version before keeps what it held, and takes what is carried and what waits', async () => {
+  const before: Identity = { ...who, person: uuid(99, 3) };
+  const old = await openDB(storeName(before), 2, {
+    upgrade(db) {
+      db.createObjectStore('runs', { keyPath: 'run' });
+      const events = db.createObjectStore('events', { keyPath: 'id' });
+      events.createIndex('run', 'run');
+      events.createIndex('sent', 'sent');
+      db.createObjectStore('state');
+      const photos = db.createObjectStore('photos', { keyPath: 'hash' });
+      photos.createIndex('run', 'run');
+      photos.createIndex('sent', 'sent');
+    },
+  });
+  await old.put('runs', { run: uuid(7, 7), plan: plan(), sealed: null, opened: 1 });
+  await old.put('state', 12, 'deviceSeq');
+  old.close();
+  const now = await openStore(before);
+  expect([(await now.get('runs', uuid(7, 7)))?.opened, await now.get('state', 'deviceSeq')]).toEqual([1, 12]);
+  expect([await errandsOf(now), await carrying(before)]).toEqual([[], null]);
+  now.close();
 });
