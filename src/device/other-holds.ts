@@ -1,6 +1,6 @@
 import { holdEnds, runningHold } from '@/core/run/read';
 import { reduce } from '@/core/run/reduce';
-import { eventsOfRun, type Store } from './store';
+import { eventsOfRun, openRuns, type Store } from './store';
 
 /** A hold of another run on this device. */
 export interface OtherHold {
@@ -11,7 +11,7 @@ export interface OtherHold {
 }
 /** Holds that run on this device beside the one on the screen, the next to end first. */
 export async function otherHolds(store: Store, except: string): Promise<OtherHold[]> {
-  const runs = (await store.getAll('runs')).filter((r) => !r.sealed && r.run !== except);
+  const runs = (await openRuns(store)).filter((r) => r.run !== except);
   const found = await Promise.all(
     runs.map(async (r): Promise<OtherHold[]> => {
       const state = reduce(r.plan, await eventsOfRun(store, r.run));

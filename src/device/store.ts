@@ -153,6 +153,9 @@ export async function markRefused(store: Store, ids: readonly string[], text: st
   await tx.done;
 }
 
+/** Runs of this device that are not sealed, the one opened last first. */
+export const openRuns = async (store: Store): Promise<StoredRun[]> =>
+  (await store.getAll('runs')).filter((r) => !r.sealed).sort((a, b) => b.opened - a.opened);
 export const eventsOfRun = async (store: Store, run: string): Promise<PlacedEvent[]> =>
   (await store.getAllFromIndex('events', 'run', run)).filter((r) => !r.refused).map((r) => r.event);
 export async function unsent(store: Store, run?: string): Promise<RunEvent[]> {

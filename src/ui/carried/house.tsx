@@ -2,7 +2,7 @@
 import { freshen, mustCarry } from '@/device/carried';
 import { deviceZone } from '@/device/clock';
 import { readIdentity } from '@/device/identity';
-import { openStore, type StoredRun } from '@/device/store';
+import { openRuns, openStore, type StoredRun } from '@/device/store';
 import { Bench } from '@/ui/bench/bench';
 import { RoleProvider } from '@/ui/frame/may';
 import { Rail } from '@/ui/frame/rail';
@@ -88,9 +88,9 @@ function useRuns(who: Identity): readonly StoredRun[] | undefined {
   const [runs, setRuns] = useState<readonly StoredRun[] | undefined>(undefined);
   useEffect(() => {
     void openStore(who)
-      .then((s) => s.getAll('runs'))
+      .then(openRuns)
       .catch(() => []) // a store that cannot be opened: the page still says what there is to do
-      .then((all) => setRuns(all.filter((r) => !r.sealed).sort((a, b) => b.opened - a.opened)));
+      .then(setRuns);
   }, [who]);
   return runs;
 }

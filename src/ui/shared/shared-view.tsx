@@ -1,6 +1,6 @@
 'use client';
 import { dropShared, sharedFiles } from '@/device/shared-files';
-import { openStore, type StoredRun } from '@/device/store';
+import { openRuns, openStore, type StoredRun } from '@/device/store';
 import { Button } from '@/ui/kit/button';
 import { buttonClass } from '@/ui/kit/button-class';
 import { FIELD } from '@/ui/kit/field';
@@ -18,11 +18,8 @@ export function SharedView({ who }: { who: Identity }) {
       .catch(() => [])
       .then(setFiles);
     void openStore(who)
-      .then((s) => s.getAll('runs'))
-      .then(
-        (all) => setRuns(all.filter((r) => !r.sealed).sort((a, b) => b.opened - a.opened)),
-        () => undefined,
-      );
+      .then(openRuns)
+      .then(setRuns, () => undefined);
   }, [who]);
   if (!files) return <p role="status">Looking at what came …</p>;
   return (
