@@ -17,7 +17,7 @@ import { failuresBySection, recordsBySection } from '@/server/places/looks';
 import { practiceSite } from '@/server/places/practice-site';
 import { editionsOf, meterKinds, packsAside } from '@/server/rules/rules';
 import { storedPack } from '@/server/rules/stored';
-import { earlierGood } from '@/server/runs/earlier';
+import { earlierGood, recordOfSystem } from '@/server/runs/earlier';
 import { lastTestOf } from '@/server/runs/last-test';
 import { gaugesKnown, systemKnown, thingsKnown } from '@/server/runs/start';
 import type { Session } from '@/server/session/session';
@@ -116,7 +116,14 @@ async function carriedSystem(
   });
   if (!found) return null;
   const [last, records] = await Promise.all([lastTestOf(session, id, zone), recordsBySection(session, id)]);
-  return { ...found, last, failures: failuresBySection(records) };
+  // as a run that repeats one of them says it (server/runs/start.ts)
+  const failures = await inOrganisation(session, async (tx) => {
+    const of: Record<string, EarlierRecord> = {};
+    for (const [section, { run }] of Object.entries(failuresBySection(records)))
+      of[section] = await recordOfSystem(tx, id, run);
+    return of;
+  });
+  return { ...found, last, failures };
 }
 
 /** The cabinet with the logs of its gauges. */

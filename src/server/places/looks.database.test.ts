@@ -1,9 +1,14 @@
 import { playScript } from '@/core/run/script';
+import { offersFor } from '@/core/plan/offer';
+import { ownKitOf } from '@/core/instrument/kit';
 import { sectionsOf } from '@/core/trades/sections';
 import { closePool } from '@/database/client';
 import { appendEvents, readRun } from '@/server/runs/log';
 import { planFor, startRun } from '@/server/runs/start';
 import { type Session, sessionOf, signIn } from '@/server/session/session';
+import { carriedFor } from '@/server/carried/carried';
+import { type Known, planAsked, planDigest } from '@/wire/asked-plan';
+import { afterKey } from '@/wire/carried';
 import { uuid7 } from '@/wire/uuid7';
 import { loadDemo, makeOrganisation } from '../../../scripts/demo';
 import { migrateDatabase } from '../../../scripts/migrate';
@@ -71,6 +76,51 @@ describe('lines of a pool', () => {
     // the whole pool has no line of its own to speak of
     const whole = records.find((r) => r.section === '')!;
     expect((await printedRecord(mill, whole.run)).extra.sectionHistory).toBeUndefined();
+  });
+  test('a device that carries the pool makes the plan the office makes: of every test, each line, and a repeat of what failed', async () => {
+    const { house, systems } = await carriedFor(tester, {
+      house: true,
+      systems: [mill.systems.lido!],
+      marks: [],
+    });
+    const { given, failures } = systems.find((s) => s.id === mill.systems.lido)!;
+    const { site, system, after } = given.value;
+    expect(Object.keys(failures)).toEqual(['']);
+    const line = sectionsOf(system)[0]!.key;
+    const made: string[] = [];
+    for (const carried of house!.packs)
+      for (const offer of offersFor(carried.pack!, system)) {
+        const section = offer.oneSection ? line : undefined;
+        const failed = failures[section ?? ''];
+        const request = start({
+          pack: carried.id,
+          procedure: offer.id,
+          case: offer.cases[0]!.key,
+          ...(section ? { section } : {}),
+          ...(failed ? { retestOf: failed.run } : {}),
+        });
+        const known = {
+          organisation: house!.organisation,
+          site,
+          system,
+          pack: carried.pack!,
+          packHash: carried.hash,
+          gauges: house!.cabinet.value.gauges,
+          ownKit: ownKitOf(house!.cabinet.value.things, Date.now(), request.zone),
+          after: after[afterKey(offer.id, section)],
+          retestOf: failed,
+          by: tester.name,
+          at: Date.now(),
+        };
+        // as it comes over the wire
+        const here = planAsked(request, JSON.parse(JSON.stringify(known)) as Known, { ahead: true });
+        expect([offer.id, planDigest(here)]).toEqual([
+          offer.id,
+          planDigest(await planFor(tester, request, { ahead: true })),
+        ]);
+        made.push(`${offer.id}${failed ? ', a repeat' : ''}`);
+      }
+    expect(made).toEqual(expect.arrayContaining(['pool-whole, a repeat', 'pool-line-pressure']));
   });
   test('practice on a line: what is looked at is an end of it, and where one listens is a figure', async () => {
     const { system } = await readSystem(mill, mill.systems.lido!);

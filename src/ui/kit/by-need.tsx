@@ -2,7 +2,7 @@
 import { type ComponentType, lazy } from 'react';
 
 /** Where a part's script could not be had. */
-const Missing = () => (
+export const Missing = () => (
   <p role="alert" className="text-rust">
     This part is not on this device yet. Go where there is a signal and open this page again; nothing that was
     entered is lost.
