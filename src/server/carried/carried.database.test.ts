@@ -214,6 +214,16 @@ test.each([
   expect(holds(Date.parse(made.made.at), claim.system!.at)).toBe(true);
 });
 
+test('what was given longer ago than any run is under way is no knowledge: the office’s own stands, and it is said', async () => {
+  shiftClock(-32 * 86_400_000);
+  const given = await carry();
+  shiftClock(0);
+  const request = asked();
+  const { claim } = onDevice(given, request);
+  const made = await begunWith(claim, request);
+  expect(made.carried!.given).toBeNull();
+  expect(Date.parse(made.made.at)).toBeGreaterThan(now() - 60_000);
+});
 test('what stands before a person on a place nobody knows: entered and begun in one, the same plan on both sides', async () => {
   const [run, site, system, fresh] = [id(), id(), id(), id()];
   const quick = {

@@ -135,7 +135,7 @@ export const planFor = (
 ): Promise<Plan> =>
   inOrganisation(session, async (tx) => planAsked(request, await knownOf(tx, session, request), options));
 
-/** No run is begun longer before it arrives: a clock that says so is wrong. House figure. */
+/** No run is begun longer before it arrives, from no older knowledge: a clock that says so is wrong. House figure. */
 const LONGEST_AWAY = 31 * 86_400_000;
 /**
  * The plan of a run that was begun without a signal: made here again, from what the office once gave the device and from
@@ -193,7 +193,10 @@ function givenBack<T>(
   what: 'system' | 'cabinet',
   given: { value: object; at: number; proof: string } | undefined,
 ): Given<T> | null {
-  return given && isGiven(org, what, given) ? (given as Given<unknown> as Given<T>) : null;
+  // what was given longer ago than any run is under way is no knowledge any more
+  return given && given.at > now() - LONGEST_AWAY && isGiven(org, what, given)
+    ? (given as Given<unknown> as Given<T>)
+    : null;
 }
 
 /** Starts a run. Asked twice with the same id it answers the same run. @throws TroubleError, PlanError */
