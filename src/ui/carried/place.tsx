@@ -1,8 +1,5 @@
 'use client';
 import { calibrationHolds } from '@/core/instrument/gauge';
-import { networkOf } from '@/core/network/enter';
-import { reachOf } from '@/core/network/flood';
-import { unanswered } from '@/core/network/installation';
 import { againOf } from '@/core/plan/again';
 import { besidesFor } from '@/core/plan/beside-offer';
 import { offersFor } from '@/core/plan/offer';
@@ -14,6 +11,7 @@ import { deviceZone, serverNow } from '@/device/clock';
 import { SectionFigure } from '@/ui/network/section-figure';
 import { Again } from '@/ui/places/again';
 import { PipesTable, ScopeWords, SectionFacts, ThingsTables } from '@/ui/places/section-facts';
+import { StillOpen } from '@/ui/places/place-rooms';
 import { placeLine } from '@/ui/places/site-words';
 import { StartTest } from '@/ui/places/start-test';
 import { may } from '@/wire/role';
@@ -50,7 +48,6 @@ export function PlaceHere({ who, carrying, id }: RoomProps) {
   const { system: facts, site, last, failures } = known;
   const { offers, sections, besides } = start;
   const day = localDate(serverNow(), deviceZone());
-  const network = networkOf(facts);
   const { parted } = tradeOf(facts);
   const again = againOf(
     last,
@@ -67,11 +64,7 @@ export function PlaceHere({ who, carrying, id }: RoomProps) {
         <Again system={id} ready={again} failure={failures[again.section ?? ''] ?? null} />
       )}
       <SectionFigure section={facts} className="mt-3" />
-      {[...(parted ? [] : reachOf(network).warnings), ...unanswered(network)].map((w) => (
-        <p key={w} className="mt-2 border-l-4 border-ochre pl-3">
-          {w}
-        </p>
-      ))}
+      <StillOpen facts={facts} />
       <div className="mt-4 grid grid-cols-[minmax(0,1fr)] gap-8 lg:grid-cols-[1fr_22rem]">
         <div className="grid min-w-0 grid-cols-[minmax(0,1fr)] content-start gap-8">
           <SectionFacts facts={facts} />

@@ -2,11 +2,10 @@
 import type { Carrying } from '@/device/carried';
 import type { StoredRun } from '@/device/store';
 import { ScanPage } from '@/ui/codes/scan-page';
-import { SiteFormView } from '@/ui/places/site-form';
+import { NewPlace } from '@/ui/places/new-place';
 import { buttonClass } from '@/ui/kit/button-class';
 import { byNeed } from '@/ui/kit/by-need';
 import type { Identity } from '@/wire/role';
-import { may } from '@/wire/role';
 import { type ComponentType, useEffect } from 'react';
 import { CabinetHere, NewSystemHere, PlacesHere, RunsHere, TodayHere, VisitHere, VisitsHere } from './views';
 
@@ -71,16 +70,7 @@ export const NeedsOffice = ({ runs, some }: { runs: readonly StoredRun[]; some: 
   </>
 );
 function NewPlaceHere({ who }: RoomProps) {
-  return (
-    <>
-      <h1 className="text-2xl font-bold">New place</h1>
-      {may(who.role, 'plan') ? (
-        <SiteFormView />
-      ) : (
-        <p className="mt-4">An apprentice does not enter places. Ask a tester or the office.</p>
-      )}
-    </>
-  );
+  return <NewPlace role={who.role} />;
 }
 function ScanHere() {
   return (

@@ -1,6 +1,6 @@
 'use client';
+import { TestNowRoom } from '@/ui/places/place-rooms';
 import { TestNow } from '@/ui/places/test-now';
-import { may } from '@/wire/role';
 import { testNow } from '@/wire/test-now';
 import { useMemo } from 'react';
 import type { RoomProps } from './rooms';
@@ -13,18 +13,8 @@ export function TestHere({ who, carrying }: RoomProps) {
     [packs, house, gauges],
   );
   return (
-    <>
-      <h1 className="text-2xl font-bold">What stands before you?</h1>
-      {may(who.role, 'plan') && may(who.role, 'run') ? (
-        <TestNow {...facts} />
-      ) : (
-        <p className="mt-3">
-          A new place is entered by a tester or the office; after that everybody tests there.{' '}
-          <a className="text-lake underline" href="/places">
-            Places
-          </a>
-        </p>
-      )}
-    </>
+    <TestNowRoom role={who.role}>
+      <TestNow {...facts} />
+    </TestNowRoom>
   );
 }

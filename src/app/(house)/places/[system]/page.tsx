@@ -1,9 +1,8 @@
 import { calibrationHolds } from '@/core/instrument/gauge';
+import { StillOpen } from '@/ui/places/place-rooms';
 import { placeLine } from '@/ui/places/site-words';
 import { found } from '@/app/(house)/found';
 import { networkOf } from '@/core/network/enter';
-import { reachOf } from '@/core/network/flood';
-import { unanswered } from '@/core/network/installation';
 import { againOf } from '@/core/plan/again';
 import { besidesFor } from '@/core/plan/beside-offer';
 import { offersFor } from '@/core/plan/offer';
@@ -64,7 +63,6 @@ export default async function SystemPage({ params }: { params: Promise<{ system:
     may(session.role, 'run') ? lastTestOf(session, id, zone) : null,
   ]);
   const network = networkOf(facts);
-  const { warnings } = reachOf(network);
   const aside = await packsAside(session);
   const offers = packs.flatMap((p) => offersFor(p, facts, aside));
   const sections = sectionsOf(facts);
@@ -101,11 +99,7 @@ export default async function SystemPage({ params }: { params: Promise<{ system:
       <SectionFigure section={facts} records={records} className="mt-3" />
       <LinesOf section={facts} records={records} zone={zone} />
       <SidesOf section={facts} records={records} zone={zone} />
-      {[...(tradeOf(facts).parted ? [] : warnings), ...unanswered(network)].map((w) => (
-        <p key={w} className="mt-2 border-l-4 border-ochre pl-3">
-          {w}
-        </p>
-      ))}
+      <StillOpen facts={facts} />
       <div className="mt-4 grid grid-cols-[minmax(0,1fr)] gap-8 lg:grid-cols-[1fr_22rem]">
         <div className="grid min-w-0 grid-cols-[minmax(0,1fr)] content-start gap-8">
           <SectionFacts facts={facts} />
