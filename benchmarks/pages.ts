@@ -9,9 +9,6 @@ import type { Report } from './run';
 const MOST_SCRIPT = 180;
 const MOST_SCRIPT_OF: Readonly<Record<string, number>> = {
   bench: 200,
-  'system, edit': 200,
-  'system, drawing': 200,
-  organisation: 185,
 };
 const MOST_MS = 1000;
 /** A page shifts by no more than this part of the screen while it comes. */

@@ -3,7 +3,7 @@ import { entryStep, type Gauge } from '@/core/instrument/gauge';
 import type { Plan } from '@/core/plan/plan';
 import { exact, type Exact, toNumber } from '@/core/quantity/exact';
 import { convert, UNITS } from '@/core/quantity/unit';
-import type { Payload } from '@/core/run/events';
+import type { Payload, RunEvent } from '@/core/run/events';
 import { currentVisit, expectation, gaugeOf } from '@/core/run/read';
 import { begin, step } from '@/core/run/reduce';
 import type { RunState } from '@/core/run/state';
@@ -32,7 +32,8 @@ export interface Ended {
   readonly state: RunState;
   /** The run reached an end by following the bench; otherwise where it stood still, and why. */
   readonly stuck: string | null;
-  readonly events: number;
+  /** Every entry made, refused ones too, in order. */
+  readonly log: readonly RunEvent[];
 }
 export interface Manner {
   readonly gauges: readonly string[];
@@ -56,7 +57,7 @@ export class Hand {
   readonly state: RunState;
   readonly began: number;
   at: number;
-  events = 0;
+  readonly log: RunEvent[] = [];
 
   constructor(
     readonly plan: Plan,
@@ -72,13 +73,13 @@ export class Hand {
     this.at += Math.round(seconds * 1000);
   }
   say(payload: Payload): Refusal | null {
-    this.events += 1;
-    return step(this.plan, this.state, {
+    const seq = this.log.length + 1;
+    const event: RunEvent = {
       ...payload,
-      id: uuid(this.events),
+      id: uuid(seq),
       run: this.plan.run,
       device: uuid(1),
-      deviceSeq: this.events,
+      deviceSeq: seq,
       at: this.at,
       zone: this.plan.made.zone,
       offset: 0,
@@ -87,7 +88,9 @@ export class Hand {
       by: uuid(3),
       byName: 'T',
       expects: expectation(this.state),
-    });
+    };
+    this.log.push(event);
+    return step(this.plan, this.state, event);
   }
   /** @throws Stuck */
   stuck(why: string): never {

@@ -19,7 +19,7 @@ export function conduct(plan: Plan, section: Section, manner: Manner): Ended {
   let stalls = 0;
   try {
     for (let visit = currentVisit(state); visit; visit = currentVisit(state)) {
-      if (hand.events > most) hand.stuck('too many entries');
+      if (hand.log.length > most) hand.stuck('too many entries');
       const before = expectation(state);
       const tried = (tries.get(visit.ordinal) ?? 0) + 1;
       tries.set(visit.ordinal, tried);
@@ -27,10 +27,10 @@ export function conduct(plan: Plan, section: Section, manner: Manner): Ended {
       stalls = expectation(state) === before ? stalls + 1 : 0;
       if (stalls > 60) hand.stuck(refused?.text ?? 'nothing moves');
     }
-    return { state, stuck: null, events: hand.events };
+    return { state, stuck: null, log: hand.log };
   } catch (error) {
     if (!(error instanceof Stuck)) throw error;
-    return { state, stuck: error.message, events: hand.events };
+    return { state, stuck: error.message, log: hand.log };
   }
 }
 

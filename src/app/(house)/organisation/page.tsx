@@ -3,7 +3,7 @@ import { readPeople } from '@/server/people/people';
 import { readAnchors } from '@/server/sealing/anchors';
 import { readKeys } from '@/server/sealing/keys';
 import { requireSession } from '@/server/session/session';
-import { OrganisationView } from '@/ui/people/organisation-view';
+import { OrganisationRoom } from '@/ui/people/organisation-room';
 
 export const metadata: Metadata = { title: 'Organisation' };
 export default async function Organisation() {
@@ -14,7 +14,7 @@ export default async function Organisation() {
     readAnchors(session, 1),
   ]);
   return (
-    <OrganisationView
+    <OrganisationRoom
       {...all}
       keys={keys}
       anchors={anchors}

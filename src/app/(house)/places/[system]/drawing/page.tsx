@@ -4,7 +4,7 @@ import { tradeOf } from '@/core/trades';
 import { found } from '@/app/(house)/found';
 import { readSystem } from '@/server/places/places';
 import { requireSession } from '@/server/session/session';
-import { NetworkEditor } from '@/ui/network/editor';
+import { OpenEditor } from '@/ui/network/open-editor';
 import { may } from '@/wire/role';
 
 export const metadata: Metadata = { title: 'Section drawn' };
@@ -13,7 +13,7 @@ export default async function DrawingPage({ params }: { params: Promise<{ system
   const { system: id } = await params;
   const { site, system } = await found(readSystem(session, id));
   return (
-    <NetworkEditor
+    <OpenEditor
       system={id}
       place={placeLine(site)}
       section={system.facts}

@@ -4,7 +4,7 @@ import { found } from '@/app/(house)/found';
 import { readSystem } from '@/server/places/places';
 import { meterKinds } from '@/server/rules/rules';
 import { requireSession } from '@/server/session/session';
-import { SystemFormView } from '@/ui/places/system-form';
+import { SystemToChange } from '@/ui/places/edit-system';
 import { formOfSystem } from '@/wire/system-form';
 
 export const metadata: Metadata = { title: 'Change system' };
@@ -16,7 +16,7 @@ export default async function EditSystem({ params }: { params: Promise<{ system:
     <>
       <p className="text-sm text-quiet">{placeLine(site)}</p>
       <h1 className="text-2xl font-bold">{system.name}</h1>
-      <SystemFormView
+      <SystemToChange
         id={id}
         site={null}
         form={formOfSystem(system.facts)}
