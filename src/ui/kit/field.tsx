@@ -142,7 +142,7 @@ export function FigureInput({
       ) : (
         <select
           aria-label={`Unit of ${label}`}
-          className={`${BOX} w-20 shrink-0`}
+          className={`${BOX} ${units.some((u) => unitLabel(u).length > 5) ? 'w-28' : 'w-20'} shrink-0`}
           value={unit}
           onChange={(e) => join(number, e.target.value as Unit)}
         >
