@@ -1,0 +1,57 @@
+/** What is known of a section and a gauge before a reading is looked at: the facts that an analysis starts from. */
+
+export interface Warmth {
+  /** seconds from the first reading */ readonly t: number;
+  /** degrees above the first entry, K */ readonly k: number;
+}
+export interface SectionFacts {
+  /** What stands in it, by how its pressure moves. A level is in m, everything else in Pa. */
+  readonly filling: 'gas' | 'liquid' | 'level' | 'vacuum';
+  /** Gauge pressure when the trace begins, Pa; of a vacuum absolute; of a level 0. */
+  readonly pressure: number;
+  readonly atmosphere: number;
+  /** What one Pa takes, m3 (gas at atmospheric conditions; water); of a level m3 for one m. */
+  readonly give: number;
+  /** Relative standard uncertainty of it. */
+  readonly giveUncertainty: number;
+  /** What one kelvin does, Pa; 0 where warmth does nothing. */
+  readonly perKelvin: number;
+  /** Standard uncertainty of the temperature nobody read: K a minute, and at most so many over the whole. */
+  readonly drift: { readonly perMinute: number; readonly most: number };
+  /** Walls that stretch. */
+  readonly stretches: boolean;
+  /** Pressure behind a closed valve, Pa gauge; null where nothing stands behind one. */
+  readonly supply: number | null;
+  /** The leak that matters, m3/s as the rate of this section is told. */
+  readonly matters: number;
+  /** The gauge's display step and the smallest movement that counts, in the unit of the readings. */
+  readonly step: number;
+  readonly perceptible: number;
+  /** Temperatures that were read, ascending; fewer than two: none. */
+  readonly warmth: readonly Warmth[];
+  /** Standard uncertainty of the thermometer's difference, K. */
+  readonly thermometer: number;
+}
+/** What moved the gauge, or did not. */
+export type Cause =
+  | 'steady'
+  | 'leak'
+  | 'temperature'
+  | 'temperature+leak'
+  | 'stretch'
+  | 'stretch+leak'
+  | 'let-by'
+  | 'let-by+leak'
+  | 'air'
+  | 'step'
+  | 'stuck'
+  | 'moisture'
+  | 'moisture+leak';
+/** Causes in which the section loses what it holds, or a vacuum lets in. */
+export const LEAKS: ReadonlySet<Cause> = new Set([
+  'leak',
+  'temperature+leak',
+  'stretch+leak',
+  'let-by+leak',
+  'moisture+leak',
+]);
