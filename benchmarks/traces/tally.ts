@@ -35,7 +35,7 @@ export function count(into: Tally, seed: number): void {
     wrong: 0,
     untold: 0,
     dangerous: 0,
-    taken: new Map(),
+    taken: new Map<Cause, number>(),
   };
   into.rows.set(cause, row);
   row.traces += 1;

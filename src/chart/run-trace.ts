@@ -1,5 +1,5 @@
 import type { Plan } from '@/core/plan/plan';
-import { projectEnd } from '@/core/analysis/live';
+import type { Meaning } from '@/core/analysis/meaning';
 import { toNumber } from '@/core/quantity/exact';
 import { holdLimits } from '@/core/run/hold-limits';
 import { gaugeOf, gaugeOfHold } from '@/core/run/read';
@@ -8,7 +8,7 @@ import type { TraceMark, TracePoint, TraceRequest } from './trace';
 
 /**
  * What to draw for one hold: the streamed display, the readings by hand, the permitted band and the events.
- * @param until right edge, ms; the hold's own end where it has one
+ * @param until right edge, ms; the hold's own end where it has one  @param meaning what the analysis makes of it
  */
 export function holdTrace(
   plan: Plan,
@@ -16,6 +16,7 @@ export function holdTrace(
   visit: Visit,
   hold: Hold,
   until: number,
+  meaning?: Meaning | null,
 ): Omit<TraceRequest, 'width' | 'height'> | null {
   const gauge = gaugeOfHold(plan, hold) ?? gaugeOf(plan, state);
   if (!gauge) return null;
@@ -60,11 +61,6 @@ export function holdTrace(
           .filter((m) => m.kind !== 'late')
           .map(({ t, p }) => ({ t, p }))
           .sort((a, b) => a.t - b.t);
-  // a running hold is carried to its end; a settling one is re-adjusted, so that a line says nothing
-  const projected =
-    hold.end || hold.role === 'settle' || hold.topUps.length
-      ? null
-      : projectEnd(points, from + hold.minutes * 60000, toNumber(gauge.resolution));
   const limits = holdLimits(plan, state, plan.procedure.stages[visit.stage]!, gauge, hold);
   const permitted: [number, number] | undefined =
     hold.role === 'settle' || hold.role === 'decay'
@@ -78,15 +74,6 @@ export function holdTrace(
     streamed: streamed.length > 1,
     decimals: gauge.resolution.scale,
     ...(permitted ? { permitted } : {}),
-    ...(projected
-      ? {
-          projection: {
-            from: projected.last,
-            to: { t: from + hold.minutes * 60000, p: projected.value },
-            low: projected.low,
-            high: projected.high,
-          },
-        }
-      : {}),
+    ...(meaning ? { model: meaning } : {}),
   };
 }

@@ -1,5 +1,5 @@
 import { bisector, extent, nice, ticks as roundTicks } from 'd3-array';
-import { curveLinear, curveStepAfter, line } from 'd3-shape';
+import { area, curveLinear, curveStepAfter, line } from 'd3-shape';
 
 export interface TracePoint {
   /** ms */ readonly t: number;
@@ -8,6 +8,11 @@ export interface TracePoint {
 export interface TraceMark extends TracePoint {
   readonly kind: 'start' | 'end' | 'reading' | 'late' | 'top-up' | 'disturbance';
   readonly label: string;
+}
+export interface Model {
+  readonly curve: readonly (TracePoint & { readonly low: number; readonly high: number })[];
+  readonly expected: readonly TracePoint[];
+  readonly corrected: readonly TracePoint[];
 }
 export const MARGIN = { left: 58, right: 26, top: 22, bottom: 26 };
 export interface TraceRequest {
@@ -20,13 +25,8 @@ export interface TraceRequest {
   /** Permitted span of pressure during the hold, if one is judged. */
   readonly permitted?: readonly [number, number];
   readonly band?: readonly [number, number];
-  /** Where a running hold is heading: a line from the last reading to its end, with the ends of its band. */
-  readonly projection?: {
-    readonly from: TracePoint;
-    readonly to: TracePoint;
-    readonly low: number;
-    readonly high: number;
-  };
+  /** What the analysis makes of it: its curve with the 95 % band, and what the temperatures do and leave. */
+  readonly model?: Model;
   readonly decimals: number;
   /** A stream holds each value until the next; readings by hand are only joined. */
   readonly streamed: boolean;
@@ -37,7 +37,12 @@ export interface Trace {
   readonly path: string;
   readonly marks: readonly (TraceMark & { readonly x: number; readonly y: number })[];
   readonly permitted: { readonly y: number; readonly height: number } | null;
-  readonly projection: { readonly line: string; readonly band: string } | null;
+  readonly model: {
+    readonly line: string;
+    readonly band: string;
+    readonly expected: string;
+    readonly corrected: string;
+  } | null;
   readonly xTicks: readonly { readonly x: number; readonly label: string }[];
   readonly yTicks: readonly { readonly y: number; readonly label: string }[];
   readonly plot: {
@@ -69,7 +74,7 @@ export function traceGeometry(r: TraceRequest): Trace {
     ...seen.map((p) => p.p),
     ...(r.permitted ?? []),
     ...(r.band ?? []),
-    ...(r.projection ? [r.projection.low, r.projection.high] : []),
+    ...modelled(r),
   ]) as [number, number];
   const step = 10 ** -r.decimals;
   const room = Math.max((high - low) * 0.12, step * 5);
@@ -96,7 +101,7 @@ export function traceGeometry(r: TraceRequest): Trace {
     permitted: r.permitted
       ? { y: y(r.permitted[1]), height: Math.max(1, y(r.permitted[0]) - y(r.permitted[1])) }
       : null,
-    projection: r.projection ? projectionPaths(r.projection, x, y) : null,
+    model: r.model ? modelPaths(r, x, y) : null,
     xTicks: ticks.map((t) => ({ x: x(t), label: clock(t - r.from) })),
     yTicks: roundTicks(bottom, top, 4).map((v) => ({
       y: y(v),
@@ -110,14 +115,39 @@ export function traceGeometry(r: TraceRequest): Trace {
   };
 }
 
-function projectionPaths(
-  p: NonNullable<TraceRequest['projection']>,
+const within = <P extends TracePoint>(r: TraceRequest, list: readonly P[]): P[] =>
+  list.filter((p) => p.t >= r.from - 1 && p.t <= r.to + 1);
+/** A band far beyond what was read would press the readings flat: it is cut where it leaves three of their spans. */
+function modelled(r: TraceRequest): number[] {
+  if (!r.model) return [];
+  const [low = 0, high = 0] = extent([...r.points.map((p) => p.p), ...(r.permitted ?? [])]) as [
+    number,
+    number,
+  ];
+  const room = 3 * Math.max(high - low, 10 ** -r.decimals * 5);
+  return within(r, r.model.curve)
+    .flatMap((p) => [p.low, p.high])
+    .map((v) => Math.max(low - room, Math.min(high + room, v)));
+}
+function modelPaths(
+  r: TraceRequest,
   x: (t: number) => number,
   y: (p: number) => number,
-): { line: string; band: string } {
-  const [x0, y0, x1] = [x(p.from.t), y(p.from.p), x(p.to.t)];
+): NonNullable<Trace['model']> {
+  const { curve, expected, corrected } = r.model!;
+  const path = line<TracePoint>(
+    (p) => x(p.t),
+    (p) => y(p.p),
+  );
+  const shown = within(r, curve);
   return {
-    line: `M${x0},${y0}L${x1},${y(p.to.p)}`,
-    band: `M${x0},${y0}L${x1},${y(p.high)}L${x1},${y(p.low)}Z`,
+    line: path(shown) ?? '',
+    band:
+      area<(typeof curve)[number]>()
+        .x((p) => x(p.t))
+        .y0((p) => y(p.low))
+        .y1((p) => y(p.high))(shown) ?? '',
+    expected: path(within(r, expected)) ?? '',
+    corrected: path(within(r, corrected)) ?? '',
   };
 }

@@ -2,15 +2,11 @@
  * What a trace means: every course that is possible in this section is fitted, and each cause gets the probability that readings
  * and section give it. Advice beside the rule: it explains and warns, it judges nothing. Source: Bayesian model comparison
  */
-import { type Course, coursesFor } from './candidates';
+import { type Course, coursesFor } from './courses';
 import { fit, type Fit, QUICK, quantile, type Weighed } from './fit';
 import { likelihoodOf, type Readings, type Scatter, roughness, scatterAbout, upperTail } from './noise';
-import { type Cause, LEAKS, type SectionFacts } from './section';
+import { type Cause, LEAKS, type Sample, type SectionFacts } from './section';
 
-export interface Sample {
-  /** ms */ readonly t: number;
-  /** in the unit of the facts: Pa, or m of a level */ readonly p: number;
-}
 export interface Fitted {
   readonly course: Course;
   readonly fit: Fit;
@@ -42,7 +38,7 @@ export interface Analysis {
 /** A cause stands out from so much on; below it the product says that it cannot tell. House figure. */
 export const STANDS_OUT = 0.8;
 /** Readings without which no course is told from another. */
-export const FEWEST_READINGS = 4;
+export const FEWEST_READINGS = 3;
 const MOST_READINGS = 200;
 /** A gauge that does not follow: so many like readings, and such a part of the trace. House figures. */
 const STUCK = { readings: 12, part: 0.25, before: 0.1 };
@@ -151,7 +147,7 @@ function fitted(facts: SectionFacts, r: Readings): { found: Found[]; scatter: Sc
   const look = likelihoodOf({ ...few, step: r.step * 1e-3 }, spread, 1, Infinity);
   const simple = new Map<string, readonly number[]>();
   const lookAt = (course: Course) => {
-    const further = (course.after ?? []).flatMap(({ key, start }) =>
+    const further = course.after.flatMap(({ key, start }) =>
       simple.has(key) ? [start(simple.get(key)!)] : [],
     );
     const one = fit(few, look, course, [...course.starts, ...further], QUICK);
@@ -261,6 +257,50 @@ function rateOf(facts: SectionFacts, fits: readonly Fitted[], r: Readings): Rate
     high: value + Math.hypot(high - value, wide),
   };
 }
+interface Mixture {
+  readonly weight: number;
+  readonly mean: number;
+  readonly sd: number;
+}
+/** Every probable course carried to some moments: where each stands there, and how surely. @param times ms, ascending */
+function carriedTo(a: Analysis, times: readonly number[]): Mixture[][] {
+  const { warmth, perKelvin, drift } = a.facts;
+  const seconds = times.map((t) => (t - a.from) / 1000);
+  const last = warmth.length >= 2 ? warmth[warmth.length - 1]!.t : Infinity;
+  // what the warmth does from the last time on that anybody read it
+  const wanders = seconds.map((s) =>
+    s > last ? perKelvin * Math.min(drift.most, (drift.perMinute * (s - last)) / 60) : 0,
+  );
+  const n = a.readings.t.length;
+  // a lag needs the way there: the moments stand among the readings
+  const order = [...a.readings.t, ...seconds].map((t, i) => ({ t, i })).sort((p, q) => p.t - q.t);
+  const all = Float64Array.from(order, (o) => o.t);
+  const where = new Int32Array(order.length);
+  order.forEach((o, k) => (where[o.i] = k));
+  return a.fits
+    .filter((f) => f.probability > 1e-4)
+    .map(({ course, fit: found, probability }) => {
+      const out = new Float64Array(all.length);
+      const values = (x: Float64Array) => {
+        course.mean(x, all, out);
+        return seconds.map((_, k) => out[where[n + k]!]!);
+      };
+      const here = values(found.x);
+      const slopes = Array.from(found.x, (v, j) => {
+        const x = Float64Array.from(found.x);
+        const h = 1e-4 * Math.max(1, Math.abs(v));
+        x[j]! += h;
+        return values(x).map((moved, k) => (moved - here[k]!) / h);
+      });
+      return here.map((mean, k) => {
+        let variance = wanders[k]! ** 2;
+        for (let i = 0; i < slopes.length; i += 1)
+          for (let j = 0; j < slopes.length; j += 1)
+            variance += slopes[i]![k]! * slopes[j]![k]! * found.covariance[i]![j]!;
+        return { weight: probability, mean: a.zero + mean, sd: Math.sqrt(Math.max(0, variance)) };
+      });
+    });
+}
 export interface Ahead {
   /** in the unit of the facts */ readonly value: number;
   readonly low: number;
@@ -268,48 +308,19 @@ export interface Ahead {
   /** Probability that the display then lies below a figure, or at it. */
   readonly below: (figure: number) => number;
 }
-/** What the gauge will show at a moment, by all courses together, with the 95 % band of that display. @param at ms */
-export function ahead(a: Analysis, at: number): Ahead {
-  const t = Float64Array.of((at - a.from) / 1000);
-  const { warmth, perKelvin, drift } = a.facts;
-  // what the warmth does from the last time on that anybody read it
-  const unread = (t[0]! - (warmth.length >= 2 ? warmth[warmth.length - 1]!.t : Infinity)) / 60;
-  const wanders = unread > 0 ? perKelvin * Math.min(drift.most, drift.perMinute * unread) : 0;
-  const parts = a.fits
-    .filter((f) => f.probability > 1e-4)
-    .map((f) => {
-      const { course, fit: found } = f;
-      // the curve is carried on from all its times, since a lag needs the way there
-      const times = Float64Array.of(...a.readings.t, t[0]!);
-      const out = new Float64Array(times.length);
-      const last = times.length - 1;
-      const value = (x: Float64Array) => {
-        course.mean(x, times, out);
-        return out[last]!;
-      };
-      const here = value(found.x);
-      const k = found.x.length;
-      const slope = found.x.map((v, j) => {
-        const x = Float64Array.from(found.x);
-        const h = 1e-4 * Math.max(1, Math.abs(v));
-        x[j]! += h;
-        return (value(x) - here) / h;
-      });
-      let variance = a.sigma ** 2 + a.readings.step ** 2 / 12 + wanders ** 2;
-      for (let i = 0; i < k; i += 1)
-        for (let j = 0; j < k; j += 1) variance += slope[i]! * slope[j]! * found.covariance[i]![j]!;
-      return { weight: f.probability, mean: a.zero + here, sd: Math.sqrt(Math.max(1e-24, variance)) };
-    });
+/** What several courses together say, each about its own middle. */
+function together(parts: readonly Mixture[], own: number): Ahead {
   const sum = parts.reduce((s, p) => s + p.weight, 0);
+  const wide = parts.map((p) => ({ ...p, sd: Math.sqrt(p.sd ** 2 + own) || 1e-12 }));
   const below = (figure: number) =>
-    parts.reduce((s, p) => s + p.weight * upperTail((p.mean - figure) / p.sd), 0) / sum;
+    wide.reduce((s, p) => s + p.weight * upperTail((p.mean - figure) / p.sd), 0) / sum;
   const ends = [
-    Math.min(...parts.map((p) => p.mean - 6 * p.sd)),
-    Math.max(...parts.map((p) => p.mean + 6 * p.sd)),
+    Math.min(...wide.map((p) => p.mean - 6 * p.sd)),
+    Math.max(...wide.map((p) => p.mean + 6 * p.sd)),
   ] as const;
   const find = (part: number) => {
     let [low, high] = ends;
-    for (let i = 0; i < 50; i += 1) {
+    for (let i = 0; i < 40; i += 1) {
       const mid = (low + high) / 2;
       if (below(mid) < part) low = mid;
       else high = mid;
@@ -317,4 +328,26 @@ export function ahead(a: Analysis, at: number): Ahead {
     return (low + high) / 2;
   };
   return { value: find(0.5), low: find(0.025), high: find(0.975), below };
+}
+/** What the gauge will show at a moment, by all courses together, with the 95 % band of that display. @param at ms */
+export function ahead(a: Analysis, at: number): Ahead {
+  // the display: what stands behind it, the gauge's scatter and its step
+  return together(
+    carriedTo(a, [at]).map((x) => x[0]!),
+    a.sigma ** 2 + a.readings.step ** 2 / 12,
+  );
+}
+/** The course by all causes together, with its 95 % band: what stands behind the displays. @param times ms, ascending */
+export function curveOf(
+  a: Analysis,
+  times: readonly number[],
+): { readonly t: number; readonly p: number; readonly low: number; readonly high: number }[] {
+  const courses = carriedTo(a, times);
+  return times.map((t, k) => {
+    const { value, low, high } = together(
+      courses.map((c) => c[k]!),
+      0,
+    );
+    return { t, p: value, low, high };
+  });
 }

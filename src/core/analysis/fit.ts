@@ -47,7 +47,7 @@ interface Point {
   readonly best: number;
 }
 /** Of several starts, all are followed for so many turns, and so many of them to the end. */
-const TRIAL = { turns: 3, kept: 2 };
+const TRIAL = { turns: 6, kept: 2 };
 
 /**
  * @param starts where the search begins; absent: the candidate's own  @param effort how long each goes on

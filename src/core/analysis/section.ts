@@ -1,5 +1,16 @@
 /** What is known of a section and a gauge before a reading is looked at: the facts that an analysis starts from. */
+import { convert, type Unit, UNITS } from '@/core/quantity/unit';
 
+/** Pa, or m of a level: what an analysis reckons in. */
+export const reckoned = (unit: Unit): Unit =>
+  UNITS[unit].dimension === 'length' ? 'm' : UNITS[unit].dimension === 'absolute' ? 'Pa(abs)' : 'Pa';
+/** How many of those one of a gauge's unit is; a difference, so that no zero counts. */
+export const perUnit = (unit: Unit): number => convert(1, unit, reckoned(unit));
+
+export interface Sample {
+  /** ms */ readonly t: number;
+  /** What was displayed: Pa or m where an analysis reckons, otherwise the gauge's unit. */ readonly p: number;
+}
 export interface Warmth {
   /** seconds from the first reading */ readonly t: number;
   /** degrees above the first entry, K */ readonly k: number;

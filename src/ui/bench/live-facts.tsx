@@ -1,29 +1,16 @@
 'use client';
-import { projectEnd, type Sample, settling } from '@/core/analysis/live';
+import { settling } from '@/core/analysis/live';
+import type { Meaning } from '@/core/analysis/meaning';
+import { samplesOf } from '@/core/analysis/of-hold';
 import type { AloneOf } from '@/core/fillings/filling';
 import type { Gauge } from '@/core/instrument/gauge';
 import { add, type Exact, type Limit, showChange, subtract, toNumber } from '@/core/quantity/exact';
-import { significantText } from '@/core/quantity/figure';
 import { convert, unitLabel, UNITS } from '@/core/quantity/unit';
 import { roleOf } from '@/core/roles';
 import type { Hold, Visit } from '@/core/run/state';
 import { Why } from '@/ui/kit/why';
-import { clockTime, countdown } from '@/ui/kit/words';
+import { countdown } from '@/ui/kit/words';
 
-/** Everything that was read of a hold, streamed or typed, as samples. */
-export function samplesOf(visit: Visit, hold: Hold, gauge: Gauge): Sample[] {
-  const scale = 10 ** gauge.resolution.scale;
-  const streamed = visit.trace
-    .filter(([t]) => t >= hold.startedAt - 500)
-    .map(([t, d]) => ({ t, p: d / scale }));
-  const typed = [hold.start, ...visit.readings.filter((r) => !r.late && r.readMoment >= hold.startedAt)].map(
-    (r) => ({
-      t: Math.max(r.readMoment, hold.startedAt),
-      p: toNumber((r.corrected ?? r).figure),
-    }),
-  );
-  return streamed.length > 1 ? streamed : typed;
-}
 /** Re-adjustments in all, with their sign: what went in or out by hand. */
 export function toppedUp(hold: Hold): Exact | null {
   return hold.topUps.reduce<Exact | null>((sum, u) => {
@@ -38,21 +25,22 @@ export function LiveFacts({
   hold,
   gauge,
   at,
-  fall,
-  zone,
+
   perceptible,
   alone,
   windowMs,
+  meaning,
 }: {
   visit: Visit;
   hold: Hold;
   gauge: Gauge;
   at: number;
-  fall: Limit;
-  zone: string;
+
   perceptible: Limit;
   /** What warmth and barometer alone do here: the judge's own. */
   alone: AloneOf | null;
+  /** What the readings so far mean; null while they are too few. */
+  meaning: Meaning | null;
   /** Over which a settling period must stand still, ms. */
   windowMs: number;
 }) {
@@ -62,8 +50,7 @@ export function LiveFacts({
   const samples = samplesOf(visit, hold, gauge);
   const end = hold.startedAt + hold.minutes * 60_000;
   const settles = hold.role === 'settle';
-  const ahead =
-    settles || hold.topUps.length || at >= end ? null : projectEnd(samples, end, toNumber(gauge.resolution));
+  const ahead = settles || hold.topUps.length || at >= end ? null : (meaning?.ahead ?? null);
   const still = settles
     ? settling(
         samples,
@@ -89,7 +76,6 @@ export function LiveFacts({
   const change = last ? last.p - toNumber(hold.start.figure) : 0;
   const topped = toppedUp(hold);
   const judged = roleOf(hold.role).still;
-  const limit = toNumber(hold.start.figure) - toNumber(fall.value);
   return (
     <div className="grid gap-0.5 text-sm sm:text-base" data-live>
       {ahead && (
@@ -98,11 +84,11 @@ export function LiveFacts({
           <Why
             facts={{
               title: 'Where the hold is heading',
-              formula: 'straight line by least squares, carried to the end of the hold',
+              formula:
+                'every course that this section can have, each by how probable the readings make it, carried to the end of the hold',
               inputs: [
-                { name: 'slope', value: `${significantText(ahead.slope, 2)} ${unitLabel(unit)}/min` },
                 { name: '95 % band at the end', value: `${say(ahead.low)} to ${say(ahead.high)}` },
-                { name: 'readings reach to', value: clockTime(ahead.last.t, zone) },
+                ...(meaning?.rests ?? []),
               ],
               source: 'Projection of the readings so far',
               text: 'Advice: the end reading judges.',
@@ -112,9 +98,11 @@ export function LiveFacts({
           </Why>{' '}
           at the end (<span className="figure-narrow">{say(ahead.low)}</span> to{' '}
           <span className="figure-narrow">{say(ahead.high)}</span>)
-          {judged && ahead.high <= limit && (
-            <strong className="text-ochre">: beyond the limit. Own kit first.</strong>
-          )}
+        </p>
+      )}
+      {judged && meaning?.warning && (
+        <p role="status" className="font-semibold text-ochre">
+          {meaning.warning.words}
         </p>
       )}
       {still && (

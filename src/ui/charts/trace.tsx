@@ -1,6 +1,6 @@
 'use client';
 import { traceGeometry, type TraceRequest } from '@/chart/trace';
-import { useMemo } from 'react';
+import { useId, useMemo } from 'react';
 import { Axes, Level, Upright } from './axes';
 import { useReadout } from './use-readout';
 
@@ -11,6 +11,7 @@ const clock = (ms: number) =>
 export function TraceChart({ request, unit, title }: { request: TraceRequest; unit: string; title: string }) {
   const geometry = useMemo(() => traceGeometry(request), [request]);
   const { plot } = geometry;
+  const clip = useId();
   const { at, listen } = useReadout(plot);
   const read = at === null ? null : geometry.nearest(at);
   return (
@@ -37,15 +38,38 @@ export function TraceChart({ request, unit, title }: { request: TraceRequest; un
             [geometry.permitted.y, geometry.permitted.y + geometry.permitted.height].map((y) => (
               <Level key={y} plot={plot} y={y} stroke="var(--moss)" strokeDasharray="5 4" />
             ))}
-          {geometry.projection && (
-            <g aria-hidden data-projection>
-              <path d={geometry.projection.band} fill="var(--lake)" opacity={0.16} />
+          {geometry.model && (
+            <g aria-hidden data-model clipPath={`url(#${clip})`}>
+              <clipPath id={clip}>
+                <rect
+                  x={plot.left}
+                  y={plot.top}
+                  width={plot.right - plot.left}
+                  height={plot.bottom - plot.top}
+                />
+              </clipPath>
+              <path d={geometry.model.band} fill="var(--ochre)" opacity={0.18} />
               <path
-                d={geometry.projection.line}
+                d={geometry.model.line}
                 fill="none"
-                stroke="var(--lake)"
+                stroke="var(--ochre)"
                 strokeWidth={2}
-                strokeDasharray="3 5"
+                strokeDasharray="7 4"
+              />
+              <path
+                d={geometry.model.expected}
+                fill="none"
+                stroke="var(--rust)"
+                strokeWidth={2}
+                strokeDasharray="1 5"
+                strokeLinecap="round"
+              />
+              <path
+                d={geometry.model.corrected}
+                fill="none"
+                stroke="var(--ink)"
+                strokeWidth={1.5}
+                strokeDasharray="2 4"
               />
             </g>
           )}
@@ -84,11 +108,31 @@ export function TraceChart({ request, unit, title }: { request: TraceRequest; un
           </p>
         )}
       </div>
+      {request.model && <Legend model={request.model} />}
       <Twin {...{ request, unit, title }} />
     </figure>
   );
 }
 
+const KEYS = [
+  ['readings', 'var(--lake)', ''],
+  ['model, with its 95 % band', 'var(--ochre)', '7 4'],
+  ['by the temperatures alone', 'var(--rust)', '1 5'],
+  ['without what the temperatures do', 'var(--ink)', '2 4'],
+] as const;
+/** Which line is which. */
+const Legend = ({ model }: { model: NonNullable<TraceRequest['model']> }) => (
+  <ul className="flex flex-wrap gap-x-4 text-sm text-quiet" aria-label="Lines of the chart">
+    {KEYS.slice(0, model.expected.length ? 4 : 2).map(([words, colour, dash]) => (
+      <li key={words} className="flex items-center gap-1.5">
+        <svg width="26" height="8" aria-hidden>
+          <path d="M1,4L25,4" stroke={colour} strokeWidth={2} strokeDasharray={dash} />
+        </svg>
+        {words}
+      </li>
+    ))}
+  </ul>
+);
 /** The same for who does not see the line. */
 function Twin({ request, unit, title }: { request: TraceRequest; unit: string; title: string }) {
   return (
@@ -110,8 +154,23 @@ function Twin({ request, unit, title }: { request: TraceRequest; unit: string; t
               <td>{m.label}</td>
             </tr>
           ))}
+          {modelRow(request)}
         </tbody>
       </table>
     </div>
+  );
+}
+function modelRow({ model, from, decimals }: TraceRequest) {
+  const last = model?.curve[model.curve.length - 1];
+  return (
+    last && (
+      <tr>
+        <td>{clock(last.t - from)}</td>
+        <td>{last.p.toFixed(decimals)}</td>
+        <td>
+          by the model, 95 % between {last.low.toFixed(decimals)} and {last.high.toFixed(decimals)}
+        </td>
+      </tr>
+    )
   );
 }

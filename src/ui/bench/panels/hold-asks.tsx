@@ -1,5 +1,6 @@
 'use client';
 import { suddenStep } from '@/core/analysis/live';
+import { samplesOf } from '@/core/analysis/of-hold';
 import type { Gauge } from '@/core/instrument/gauge';
 import type { Stage } from '@/core/kinds';
 import type { Plan } from '@/core/plan/plan';
@@ -13,7 +14,6 @@ import type { Hold, RunState, Visit } from '@/core/run/state';
 import { Button } from '@/ui/kit/button';
 import { clockTime, countdown } from '@/ui/kit/words';
 import { lazy, type ReactNode } from 'react';
-import { samplesOf } from '../live-facts';
 import type { PanelProps } from '../shared';
 import type { Side } from '../side-entry';
 

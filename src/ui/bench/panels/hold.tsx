@@ -13,7 +13,10 @@ import { beyondWarmth, unheldWays } from '@/core/run/unheld';
 import { aloneIn } from '@/core/verdict/correction';
 import { now } from '@/device/clock';
 import { pointNow } from '@/device/point';
+import { holdRequest } from '@/core/analysis/of-hold';
 import { holdTrace } from '@/chart/run-trace';
+import { MeaningCard } from '@/ui/analysis/meaning-card';
+import { useMeaning } from '@/ui/analysis/use-meaning';
 import { TraceChart } from '@/ui/charts/trace';
 import { useSize } from '@/ui/kit/use-size';
 import { useMemo, useState } from 'react';
@@ -64,6 +67,15 @@ function useSeldom({ view, visit, stage }: PanelProps, hold: Hold, gauge: Gauge)
     () => ({
       step: stepIn(plan, state, visit, hold, gauge, stage),
       alone: aloneIn(plan, state, stage.part),
+      asked: holdRequest(
+        plan,
+        state,
+        visit,
+        hold,
+        gauge,
+        stage.part,
+        hold.role === 'settle' ? undefined : holdLimits(plan, state, stage, gauge, hold),
+      ),
       windowMs:
         stage.kind === 'hold' && hold.role === 'settle'
           ? steadyWindow(heldAfter(plan, state, stage, hold.minutes))
@@ -126,11 +138,12 @@ function Running({
   const over = left <= 0;
   useHoldAlarm(hold, left, visit.title);
   const idle = useIdle(!side && !ending && !unheld, IDLE_MS);
+  const { step, alone, windowMs, asked } = useSeldom(given, hold, gauge);
+  const meaning = useMeaning(asked);
   const request = useMemo(
-    () => (width > 0 ? holdTrace(plan, state, visit, hold, at) : null),
-    [plan, state, visit, hold, at, width],
+    () => (width > 0 ? holdTrace(plan, state, visit, hold, at, meaning) : null),
+    [plan, state, visit, hold, at, width, meaning],
   );
-  const { step, alone, windowMs } = useSeldom(given, hold, gauge);
   const limits = holdLimits(plan, state, stage, gauge, hold);
   const level = gauge.kind === 'level';
   const read = level ? 'Read the level' : 'Read the gauge';
@@ -176,12 +189,14 @@ function Running({
           hold={hold}
           gauge={gauge}
           at={at}
-          fall={limits.fall}
           perceptible={limits.rise}
-          zone={plan.made.zone}
           alone={alone}
           windowMs={windowMs}
+          meaning={meaning}
         />
+      )}
+      {!side && meaning && meaning.told !== 'steady' && (
+        <MeaningCard meaning={meaning} judged="The end reading judges." />
       )}
       {roleOf(hold.role).drawn && !(stage.kind === 'hold' && stage.judge) && !(side && side !== 'more') && (
         <BandStrip start={hold.start.figure} now={shown.figure} fall={limits.fall} rise={limits.rise} />
