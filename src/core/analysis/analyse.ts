@@ -216,7 +216,7 @@ export function analyse(samples: readonly Sample[], facts: SectionFacts): Analys
     .sort((a, b) => b.probability - a.probability);
   return {
     causes,
-    told: causes[0]!.probability >= STANDS_OUT ? causes[0]!.cause : null,
+    told: causes[0]!.probability >= STANDS_OUT && shaped(causes[0]!.cause, fits) ? causes[0]!.cause : null,
     leaks: causes.reduce((s, c) => s + (LEAKS.has(c.cause) ? c.probability : 0), 0),
     rate: rateOf(facts, fits, r),
     fits,
@@ -228,6 +228,9 @@ export function analyse(samples: readonly Sample[], facts: SectionFacts): Analys
     correlation: scatter.correlation,
   };
 }
+/** Warmth that nobody read, seen in a straight line alone, is a guess whatever its odds: a leak is as straight. */
+const shaped = (cause: Cause, fits: readonly Fitted[]): boolean =>
+  cause !== 'temperature' || (fits.find((f) => f.course.key === 'drift')?.probability ?? 0) < 1 - STANDS_OUT;
 /** Of the leak, by all courses that have one, each by its probability. */
 function rateOf(facts: SectionFacts, fits: readonly Fitted[], r: Readings): Rate | null {
   const leaky = fits.filter((f) => f.course.leak !== undefined);

@@ -110,9 +110,6 @@ export function meaningOf(request: MeaningRequest): Meaning | null {
         ? [{ name: 'likeness of neighbours', value: significantText(a.correlation, 2) }]
         : []),
       ...(facts.perKelvin !== 0 ? [{ name: 'one kelvin does', value: movement(facts.perKelvin) }] : []),
-      ...a.causes
-        .filter((c) => c.probability >= LISTED)
-        .map((c) => ({ name: CAUSE_WORDS[c.cause], value: `${Math.round(100 * c.probability)} %` })),
     ],
   };
 }

@@ -11,10 +11,10 @@ import { pascal } from '@/core/quantity/pascal';
 import { convert, STANDARD_ATMOSPHERE, toKelvin, UNITS } from '@/core/quantity/unit';
 import { leakThatMatters } from '@/core/run/hold-spec';
 import { volumeOf } from '@/core/run/hold-setting';
-import { perceptibleOf } from '@/core/run/read';
+import { gaugeOfHold, perceptibleOf, stageOf } from '@/core/run/read';
 import { sectionNow } from '@/core/run/section-now';
 import type { Hold, RunState, Visit } from '@/core/run/state';
-import type { MeaningRequest } from './meaning';
+import { type Meaning, meaningOf, type MeaningRequest } from './meaning';
 import { perUnit, reckoned, type Sample, type SectionFacts, type Warmth } from './section';
 
 /** Walls softer than this stretch for hours; Pa. Source: elastic moduli of pipe materials */
@@ -201,4 +201,11 @@ export function holdRequest(
       ? { low: start - beyond(limits.fall), high: start + beyond(limits.rise) }
       : { low: null, high: null },
   };
+}
+
+/** What a hold that is over meant, for a record; null where its gauge or facts are missing, or its readings too few. */
+export function meaningOfHold(plan: Plan, state: RunState, visit: Visit, hold: Hold): Meaning | null {
+  const gauge = gaugeOfHold(plan, hold);
+  const request = gauge && holdRequest(plan, state, visit, hold, gauge, stageOf(plan, visit).part);
+  return request ? meaningOf(request) : null;
 }

@@ -1,6 +1,8 @@
 import { holdTrace } from '@/chart/run-trace';
+import { meaningOfHold } from '@/core/analysis/of-hold';
 import { faceOf } from '@/core/record/face';
 import type { Seal } from '@/core/record/seal';
+import { MeaningCard } from '@/ui/analysis/meaning-card';
 import { FittedTrace } from '@/ui/charts/fitted-trace';
 import { Results } from '@/ui/kit/part-results';
 import { VERDICT_COLOUR } from '@/ui/kit/words';
@@ -33,9 +35,11 @@ export function CertificateView({
   const face = faceOf(body);
   const { plan, state } = face;
   const v = face.body.verdict;
-  const request = face.deciding
-    ? holdTrace(plan, state, state.visits[face.deciding.visit - 1]!, face.deciding.hold, 0)
+  const judged = face.deciding
+    ? { visit: state.visits[face.deciding.visit - 1]!, hold: face.deciding.hold }
     : null;
+  const meaning = judged && log ? meaningOfHold(plan, state, judged.visit, judged.hold) : null;
+  const request = judged ? holdTrace(plan, state, judged.visit, judged.hold, 0, meaning) : null;
   return (
     <article className="grid grid-cols-[minmax(0,1fr)] gap-6">
       <Head face={face} seal={seal} />
@@ -73,6 +77,11 @@ export function CertificateView({
         <section>
           <h2 className="text-sm text-quiet">Trace of the judged hold</h2>
           <FittedTrace request={request} unit={face.unit} title="Judged hold" />
+          {meaning && (
+            <div className="mt-3 max-w-4xl">
+              <MeaningCard meaning={meaning} />
+            </div>
+          )}
         </section>
       )}
       <HoldsTable face={face} />

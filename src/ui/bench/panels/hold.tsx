@@ -15,7 +15,7 @@ import { now } from '@/device/clock';
 import { pointNow } from '@/device/point';
 import { holdRequest } from '@/core/analysis/of-hold';
 import { holdTrace } from '@/chart/run-trace';
-import { MeaningCard } from '@/ui/analysis/meaning-card';
+import { MeaningLine } from '@/ui/analysis/meaning-card';
 import { useMeaning } from '@/ui/analysis/use-meaning';
 import { TraceChart } from '@/ui/charts/trace';
 import { useSize } from '@/ui/kit/use-size';
@@ -195,9 +195,7 @@ function Running({
           meaning={meaning}
         />
       )}
-      {!side && meaning && meaning.told !== 'steady' && (
-        <MeaningCard meaning={meaning} judged="The end reading judges." />
-      )}
+      {!side && meaning && meaning.told !== 'steady' && <MeaningLine meaning={meaning} />}
       {roleOf(hold.role).drawn && !(stage.kind === 'hold' && stage.judge) && !(side && side !== 'more') && (
         <BandStrip start={hold.start.figure} now={shown.figure} fall={limits.fall} rise={limits.rise} />
       )}
