@@ -33,7 +33,11 @@ export default {
     {
       ...shared,
       displayName: 'unit',
-      testMatch: ['<rootDir>/src/**/*.test.{ts,tsx}', '<rootDir>/scripts/**/*.test.ts'],
+      testMatch: [
+        '<rootDir>/src/**/*.test.{ts,tsx}',
+        '<rootDir>/scripts/**/*.test.ts',
+        '<rootDir>/benchmarks/**/*.test.ts',
+      ],
       testPathIgnorePatterns: ['\\.database\\.test\\.ts$'],
     },
     { ...shared, displayName: 'database', testMatch: ['<rootDir>/src/**/*.database.test.ts'] },

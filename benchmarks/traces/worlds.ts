@@ -223,7 +223,8 @@ function jump(
 }
 /** Air beside the pipe, read now and then by a thermometer; the wall follows by its own time, of which z says how long. */
 function weather(r: Random, span: number) {
-  const amount = between(r, 0.3, 2.5) * (r() < 0.7 ? -1 : 1);
+  // air beside a pipe seldom changes faster than a tenth of a kelvin a minute
+  const amount = between(r, 0.3, Math.max(0.5, Math.min(2.5, span / 600))) * (r() < 0.7 ? -1 : 1);
   const tau = span * spread(r, 0.3, 2);
   const shown = (s: number) => (amount * -Math.expm1(-s / tau)) / -Math.expm1(-span / tau);
   const count = pick(r, [2, 3, 6, 20]);

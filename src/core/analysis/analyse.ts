@@ -135,12 +135,24 @@ const logOf = (course: Course, one: Fit | null): Found[] =>
   one && Number.isFinite(one.evidence)
     ? [{ course, fit: one, log: one.evidence + Math.log(course.before) }]
     : [];
+/** What a course leaves, as the logarithm of its size: never less than a step hides. */
+const sizeOf = (square: number, step: number): number => Math.log(square + (step * step) / 24) / 2;
+/** Another way to see the same readings: what it leaves of them in all, what it had to choose, its scatter. */
+interface Rival {
+  readonly left: number;
+  readonly used: number;
+  readonly scatter: Scatter;
+}
 /**
  * First every course by middles; then, with the scatter that the closest of them leaves, the possible ones by every reading. The
  * closest is asked for by what it leaves and how much it had to choose (Akaike), not by how probable it is: a large scatter would
  * make any course probable.
  */
-function fitted(facts: SectionFacts, r: Readings): { found: Found[]; scatter: Scatter } {
+function fitted(
+  facts: SectionFacts,
+  r: Readings,
+  rival?: Rival,
+): { found: Found[]; scatter: Scatter; rival: Rival } {
   const n = r.t.length;
   const few = coarse(r);
   const spread = Math.hypot(roughness(r), r.step / Math.sqrt(12));
@@ -157,8 +169,8 @@ function fitted(facts: SectionFacts, r: Readings): { found: Found[]; scatter: Sc
     course.mean(one.x, r.t, mean);
     const used = one.x.length;
     const square = r.y.reduce((sum, y, i) => sum + r.weight[i]! * (y - mean[i]!) ** 2, 0) / n;
-    const size = Math.log(square + (r.step * r.step) / 24) / 2;
-    return [{ course, one, mean, used, size, criterion: n * size + used }];
+    const size = sizeOf(square, r.step);
+    return [{ course, one, mean, used, square, size, criterion: n * size + used }];
   };
   const closest = (list: ReturnType<typeof lookAt>) =>
     list.reduce<(typeof list)[number] | null>((b, l) => (!b || l.criterion < b.criterion ? l : b), null);
@@ -173,13 +185,17 @@ function fitted(facts: SectionFacts, r: Readings): { found: Found[]; scatter: Sc
     : [];
   const looked = [...smooth, ...steps];
   const best = closest(looked);
-  if (!best) return { found: [], scatter: { sigma: spread, thin: 1, correlation: 0 } };
-  const scatter = scatterAbout(r, best.mean, best.used);
+  const none = { sigma: spread, thin: 1, correlation: 0 };
+  if (!best) return { found: [], scatter: none, rival: { left: Infinity, used: 0, scatter: none } };
+  const own = scatterAbout(r, best.mean, best.used);
+  const left = best.square * n;
+  const scatter =
+    rival && sizeOf(rival.left / n, r.step) * n + rival.used < best.criterion ? rival.scatter : own;
   const like = likelihoodOf(r, scatter.sigma, scatter.thin);
   const found = looked
     .filter((l) => n * scatter.thin * (l.size - best.size) < FAR)
     .flatMap((l) => logOf(l.course, fit(r, like, l.course, [l.one.x])));
-  return { found, scatter };
+  return { found, scatter, rival: { left, used: best.used, scatter: own } };
 }
 const logSum = (logs: readonly number[]): number => {
   const most = Math.max(...logs);
@@ -194,16 +210,15 @@ export function analyse(samples: readonly Sample[], facts: SectionFacts): Analys
   const r = readingsOf(samples, facts.step);
   const n = r.t.length;
   if (n < FEWEST_READINGS || !(r.t[n - 1]! > 0)) return null;
-  const { found, scatter } = fitted(facts, r);
-  if (!found.length) return null;
-  const logs = found.map((f) => f.log);
   // a gauge that follows no more: what came before by the usual causes, then the same figure whatever is
   const alike = alikeAtEnd(r);
-  let stuck = -Infinity;
-  if (alike !== null) {
-    const usual = fitted(facts, cut(r, alike)).found;
-    if (usual.length) stuck = logSum(usual.map((f) => f.log)) + Math.log(STUCK.before / n);
-  }
+  const before = alike === null ? null : fitted(facts, cut(r, alike));
+  const { found, scatter } = fitted(facts, r, before?.rival);
+  if (!found.length) return null;
+  const logs = found.map((f) => f.log);
+  const stuck = before?.found.length
+    ? logSum(before.found.map((f) => f.log)) + Math.log(STUCK.before / n)
+    : -Infinity;
   const all = logSum([...logs, stuck].filter((l) => l > -Infinity));
   const fits = found
     .map((f): Fitted => ({ course: f.course, fit: f.fit, probability: Math.exp(f.log - all) }))

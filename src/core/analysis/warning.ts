@@ -10,7 +10,7 @@ import type { Cause } from './section';
 /** A good end is called lost below this probability. */
 export const LOST = 0.001;
 /** A warning names a cause from so much on: it is read in a hurry. House figure. */
-const NAMED = 0.95;
+const NAMED = 0.99;
 /** Before so much of the hold has passed nothing is said, and not by fewer readings. House figures. */
 const EARLIEST = { part: 0.1, readings: 8 };
 
