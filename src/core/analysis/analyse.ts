@@ -37,8 +37,9 @@ export interface Analysis {
 }
 /** A cause stands out from so much on; below it the product says that it cannot tell. House figure. */
 export const STANDS_OUT = 0.8;
-/** Readings without which no course is told from another. */
-export const FEWEST_READINGS = 3;
+/** Readings without which nothing is carried on; and without which no cause is named. */
+const FEWEST_READINGS = 2;
+export const FEWEST_TOLD = 4;
 const MOST_READINGS = 200;
 /** A gauge that does not follow: so many like readings, and such a part of the trace. House figures. */
 const STUCK = { readings: 12, part: 0.25, before: 0.1 };
@@ -204,7 +205,7 @@ const logSum = (logs: readonly number[]): number => {
 
 /**
  * @param samples what the gauge showed, in any order  @param facts of the section when the trace begins
- * @returns null with fewer than four readings, or none that says anything
+ * @returns null with fewer than two readings, or none that says anything
  */
 export function analyse(samples: readonly Sample[], facts: SectionFacts): Analysis | null {
   const r = readingsOf(samples, facts.step);
@@ -231,7 +232,10 @@ export function analyse(samples: readonly Sample[], facts: SectionFacts): Analys
     .sort((a, b) => b.probability - a.probability);
   return {
     causes,
-    told: causes[0]!.probability >= STANDS_OUT && shaped(causes[0]!.cause, fits) ? causes[0]!.cause : null,
+    told:
+      n >= FEWEST_TOLD && causes[0]!.probability >= STANDS_OUT && shaped(causes[0]!.cause, fits)
+        ? causes[0]!.cause
+        : null,
     leaks: causes.reduce((s, c) => s + (LEAKS.has(c.cause) ? c.probability : 0), 0),
     rate: rateOf(facts, fits, r),
     fits,

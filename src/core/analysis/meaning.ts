@@ -1,7 +1,7 @@
 /** What a trace means, as a screen, a record and a worker pass it on: words, figures in the gauge's unit, curves to draw. */
 import { significantText } from '@/core/quantity/figure';
 import { unitLabel, type Unit } from '@/core/quantity/unit';
-import { ahead, type Analysis, analyse, curveOf } from './analyse';
+import { ahead, type Analysis, analyse, curveOf, FEWEST_TOLD } from './analyse';
 import { nextMove, type Move } from './next-move';
 import { type Cause, perUnit, type Sample, type SectionFacts } from './section';
 import { earlyWarning, type Limits, type Warning } from './warning';
@@ -28,6 +28,8 @@ export interface CurvePoint {
 export interface Meaning {
   readonly headline: string;
   readonly told: Cause | null;
+  /** There are readings enough to name a cause by. */
+  readonly enough: boolean;
   readonly causes: readonly { readonly cause: Cause; readonly words: string; readonly percent: number }[];
   readonly fors: readonly string[];
   readonly against: readonly string[];
@@ -77,6 +79,7 @@ export function meaningOf(request: MeaningRequest): Meaning | null {
   return {
     headline: headline(a),
     told: a.told,
+    enough: a.readings.t.length >= FEWEST_TOLD,
     causes: a.causes
       .filter((c) => c.probability >= LISTED)
       .slice(0, 4)

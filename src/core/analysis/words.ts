@@ -1,6 +1,6 @@
 /** An analysis in plain words: the cause, what speaks for it and against it, and the cheapest move that would tell it from the next. */
 import { significantText } from '@/core/quantity/figure';
-import type { Analysis } from './analyse';
+import { type Analysis, FEWEST_TOLD } from './analyse';
 import { type Cause, LEAKS, type SectionFacts } from './section';
 
 /** How a cause is named in a sentence. */
@@ -30,6 +30,7 @@ export function rateWords(rate: NonNullable<Analysis['rate']>): string {
 export function headline(a: Analysis): string {
   const [first, second] = a.causes;
   const much = a.rate && rateWords(a.rate);
+  if (a.readings.t.length < FEWEST_TOLD) return 'Too few readings to name a cause.';
   const way = a.facts.filling === 'vacuum' ? 'Rises' : 'Falls';
   switch (a.told) {
     case 'steady':

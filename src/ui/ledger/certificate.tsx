@@ -77,7 +77,7 @@ export function CertificateView({
         <section>
           <h2 className="text-sm text-quiet">Trace of the judged hold</h2>
           <FittedTrace request={request} unit={face.unit} title="Judged hold" />
-          {meaning && (
+          {meaning?.enough && (
             <div className="mt-3 max-w-4xl">
               <MeaningCard meaning={meaning} />
             </div>
