@@ -1,8 +1,8 @@
 /** What the analysis makes of traces whose truth is known: the cause, the rate, the warning; and how long it takes. */
-import { analyse } from '@/core/analysis/analyse';
-import { STANDS_OUT } from '@/core/analysis/analyse';
+import { analyse, STANDS_OUT } from '@/core/analysis/analyse';
 import { LEAKS } from '@/core/analysis/section';
 import type { Report } from './run';
+import { unmask, type Unmasked, unmasked } from './traces/masked';
 import { ownTraces } from './traces/own';
 import { count, sum, type Tally, tally } from './traces/tally';
 import { draw } from './traces/worlds';
@@ -19,21 +19,25 @@ export const TARGETS = {
   falseAlarm: 1,
   cooling: 1,
   ms: 30,
+  unmasked: 90,
 };
 
 export interface Measured {
   readonly tally: Tally;
   readonly warned: Warned;
+  readonly masked: Unmasked;
 }
 export function measured(traces: number, holds: number, seed = SEED): Measured {
   const t = tally();
   for (let i = 0; i < traces; i += 1) count(t, seed + i);
   const w = warned();
   for (let i = 0; i < holds; i += 1) watch(w, seed + 500_000 + i);
-  return { tally: t, warned: w };
+  const masked = unmasked();
+  for (let i = 0; i < traces / 5; i += 1) unmask(masked, seed + i);
+  return { tally: t, warned: w, masked };
 }
 /** The figures that the targets are about. */
-export function figuresOf({ tally: t, warned: w }: Measured) {
+export function figuresOf({ tally: t, warned: w, masked: m }: Measured) {
   const separable = sum(t, (r) => r.separable);
   const leaks = [...t.rows].reduce((s, [cause, r]) => s + (LEAKS.has(cause) ? r.separable : 0), 0);
   return {
@@ -50,6 +54,8 @@ export function figuresOf({ tally: t, warned: w }: Measured) {
     saved: (100 * w.saved) / w.warned,
     cooling: (100 * w.calledLeak) / w.cooling,
     band: (100 * w.inside) / w.bands,
+    unmasked: (100 * m.unmasked) / m.hidden,
+    calledMasked: (100 * m.called) / m.sound,
   };
 }
 /** Milliseconds for traces of 600 readings, the middle of many; the first calls compile. */
@@ -97,5 +103,7 @@ export function analysis(report: Report, traces = 5000, holds = 1500): void {
   report('part of the hold that the warning saved', f.saved, '%');
   report('cooling pipes warned of as a leak', f.cooling, '%', TARGETS.cooling);
   report('ends inside their 95 % band after a third', f.band, '%');
+  report('leaks hidden by a valve that stay hidden', 100 - f.unmasked, '%', 100 - TARGETS.unmasked);
+  report('sound sections called leaking behind it', f.calledMasked, '%');
   report('a trace of 600 readings', milliseconds(), 'ms', TARGETS.ms);
 }

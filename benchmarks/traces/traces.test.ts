@@ -22,6 +22,8 @@ test('causes, rates and warnings keep to their targets; faults of practice are c
   expect(f.cooling).toBeLessThan(TARGETS.cooling);
   expect(f.warned).toBeGreaterThan(80);
   expect(f.band).toBeGreaterThan(88);
+  expect(f.unmasked).toBeGreaterThan(TARGETS.unmasked);
+  expect(f.calledMasked).toBeLessThan(6);
   // stretch in decades is no logarithm: one of four may be taken for a fading fall of another kind
   expect(own.reduce((sum, o) => sum + o.wrong, 0)).toBeLessThanOrEqual(1);
 }, 300_000);

@@ -76,7 +76,8 @@ export interface TwoSlopes {
   /** gauge Pa at which both cancel and the gauge stands still */ readonly balance: number;
 }
 /** What drives a laminar leak at a gauge pressure: (P2 - A2) / 2A, Pa; the gauge pressure itself while small. */
-const drive = (gauge: number, atmosphere: number): number => gauge + (gauge * gauge) / (2 * atmosphere);
+export const drive = (gauge: number, atmosphere: number): number =>
+  gauge + (gauge * gauge) / (2 * atmosphere);
 /** The gauge pressure that drives so much. */
 const driven = (s: number, atmosphere: number): number =>
   Math.sqrt(atmosphere * atmosphere + 2 * atmosphere * s) - atmosphere;

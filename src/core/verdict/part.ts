@@ -17,6 +17,7 @@ import { circuitSentence, decideSentence } from './circuit-sentences';
 import { fanOfClaim, fanSentence } from './duct-sentences';
 import { decidingHold, footing, pipeworkHold, separationWords, visitsOf } from './holds';
 import type { Judgement } from './judge';
+import { maskedIn, maskedWords } from './masked';
 import {
   disagreement,
   drawnSentence,
@@ -125,6 +126,7 @@ class Judging {
     };
   }
 }
+const SLOPES = 'Laws of small leaks (Poiseuille, Bernoulli): two slopes at two pressures';
 type Claim = NonNullable<ReturnType<typeof claimOf>>;
 
 /** @param part the part's key, or null for a procedure without parts. The run must have ended. */
@@ -278,6 +280,8 @@ function proved(j: Judging, claim: Claim): PartVerdict {
     circuitSentence(hold) ??
     waterSentence(plan, state, hold, elapsed, part) ??
     `No perceptible movement: ${showExact(hold.start.figure)} to ${showExact(hold.end!.figure)} in ${elapsed}; ${breachWords(hold.judgement!.perceptible)} would have counted; ${footWords(j)}.`;
+  const hidden = plan.format > 1 ? maskedWords(maskedIn(plan, state, part)) : null;
+  if (hidden) return j.by('inconclusive', 'masked', hidden, SLOPES);
   const result = j.by('tight', 'nil', text, hold.judgement!.perceptible.source);
   // adequacy may take Tight away where the pack makes it binding; it can never give it
   const { adequacy: wanted } = ruleOf(plan, part);

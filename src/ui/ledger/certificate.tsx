@@ -2,7 +2,9 @@ import { holdTrace } from '@/chart/run-trace';
 import { meaningOfHold } from '@/core/analysis/of-hold';
 import { faceOf } from '@/core/record/face';
 import type { Seal } from '@/core/record/seal';
+import { maskedIn } from '@/core/verdict/masked';
 import { MeaningCard } from '@/ui/analysis/meaning-card';
+import { ValveAndLeak } from '@/ui/analysis/valve-and-leak';
 import { FittedTrace } from '@/ui/charts/fitted-trace';
 import { Results } from '@/ui/kit/part-results';
 import { VERDICT_COLOUR } from '@/ui/kit/words';
@@ -39,6 +41,7 @@ export function CertificateView({
     ? { visit: state.visits[face.deciding.visit - 1]!, hold: face.deciding.hold }
     : null;
   const meaning = judged && log ? meaningOfHold(plan, state, judged.visit, judged.hold) : null;
+  const masked = log ? maskedIn(plan, state, null) : null;
   const request = judged ? holdTrace(plan, state, judged.visit, judged.hold, 0, meaning) : null;
   return (
     <article className="grid grid-cols-[minmax(0,1fr)] gap-6">
@@ -77,11 +80,10 @@ export function CertificateView({
         <section>
           <h2 className="text-sm text-quiet">Trace of the judged hold</h2>
           <FittedTrace request={request} unit={face.unit} title="Judged hold" />
-          {meaning?.enough && (
-            <div className="mt-3 max-w-4xl">
-              <MeaningCard meaning={meaning} />
-            </div>
-          )}
+          <div className="mt-3 grid max-w-4xl gap-3">
+            {meaning?.enough && <MeaningCard meaning={meaning} />}
+            {masked && <ValveAndLeak masked={masked} />}
+          </div>
         </section>
       )}
       <HoldsTable face={face} />

@@ -1,0 +1,79 @@
+import { significantText } from '@/core/quantity/figure';
+import type { Masked } from '@/core/verdict/masked';
+
+const litres = (m3s: number) => m3s * 3.6e6;
+const say = (v: number) => (v < 0.005 ? '0' : significantText(v, 2));
+
+/** A rate with its interval against its limit, on one scale for all of them. */
+function Bar({
+  name,
+  rate,
+  limit,
+  most,
+}: {
+  name: string;
+  rate: Masked['leak'];
+  limit: number | null;
+  most: number;
+}) {
+  const at = (v: number) => Math.min(100, (100 * litres(v)) / most);
+  return (
+    <div className="grid grid-cols-[9rem_minmax(0,1fr)] items-center gap-x-3">
+      <dt>{name}</dt>
+      <dd>
+        <svg className="h-6 w-full max-w-md" viewBox="0 0 100 12" preserveAspectRatio="none" aria-hidden>
+          <rect width="100" height="12" fill="none" stroke="var(--seam)" vectorEffect="non-scaling-stroke" />
+          <rect width={at(rate.value)} height="12" fill="var(--lake)" opacity="0.55" />
+          <path
+            d={`M${at(rate.low)},6L${at(rate.high)},6`}
+            stroke="var(--ink)"
+            strokeWidth="2"
+            vectorEffect="non-scaling-stroke"
+          />
+          {limit !== null && (
+            <path
+              d={`M${at(limit)},0V12`}
+              stroke="var(--rust)"
+              strokeWidth="2"
+              strokeDasharray="3 2"
+              vectorEffect="non-scaling-stroke"
+            />
+          )}
+        </svg>
+        <span className="figure-narrow">
+          {say(litres(rate.value))} l/h ({say(litres(rate.low))} to {say(litres(rate.high))})
+        </span>
+        {limit !== null && (
+          <span className="text-quiet">
+            {' '}
+            beside <span className="figure-narrow">{say(litres(limit))} l/h</span> that matters
+          </span>
+        )}
+      </dd>
+    </div>
+  );
+}
+/** What the closed valve passes and what the section leaks, by two slopes at two pressures: what neither shows by itself. */
+export function ValveAndLeak({ masked }: { masked: Masked }) {
+  const most = 1.1 * Math.max(litres(masked.leak.high), litres(masked.letBy.high), litres(masked.matters));
+  const [a, b] = masked.pressures.map((p) => significantText(p / 100, 3));
+  return (
+    <section
+      aria-label="Valve and leak apart"
+      className="grid gap-2 border-l-4 border-ochre bg-panel px-4 py-3"
+    >
+      <p className="font-semibold">Valve and leak apart</p>
+      <dl className="grid gap-2">
+        <Bar name="The leak" rate={masked.leak} limit={masked.matters} most={most} />
+        <Bar name="What the valve passes" rate={masked.letBy} limit={null} most={most} />
+      </dl>
+      <p className="text-sm text-quiet">
+        From the slopes at {a} and {b} mbar. A valve that passes and a leak can stand in balance at one
+        pressure; at two they cannot.{' '}
+        {masked.counts
+          ? 'Both holds were let-by holds and the temperature stood still: what they show counts.'
+          : 'Advice: only two let-by holds with the temperature read, and still, could take a Tight away.'}
+      </p>
+    </section>
+  );
+}
