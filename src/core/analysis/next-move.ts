@@ -60,7 +60,7 @@ export function nextMove(a: Analysis): Move | null {
       text: 'Soap the barrel of the closed valve, then a let-by hold started at a lower pressure: two slopes tell valve and leak apart.',
       minutes: 5,
     };
-  if (a.told && LEAKS.has(a.told))
+  if ((a.told && LEAKS.has(a.told)) || a.leaks >= 0.9)
     return { text: 'Soap your own kit first, then the joints you can reach.', minutes: SOAP };
   if (a.told === 'stretch' || a.told === 'air' || a.told === 'moisture') return waiting(a, 5);
   const warmth = has(pair, 'temperature', 'temperature+leak');

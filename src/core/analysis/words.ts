@@ -123,15 +123,18 @@ export function evidence(a: Analysis, say: Saying): Told {
   if (facts.perKelvin !== 0 && clear) {
     const k = moved / facts.perKelvin;
     const w = facts.warmth;
-    const way = k < 0 ? 'cooled' : 'warmed';
+    const way = k < 0 ? 'colder' : 'warmer';
     if (w.length >= 2) {
       const seen = w[w.length - 1]!.k;
       const line = `The temperatures that were read explain ${say.movement(seen * facts.perKelvin)} of ${say.movement(moved)}.`;
       const explains = Math.abs(seen / k - 1) < 0.35;
       (explains === (cause === 'temperature') ? fors : against).push(line);
     } else {
-      const line = `Warmth alone would do it, had the section ${way} by ${significantText(Math.abs(k), 2)} K in ${say.minutes(span)}; nobody read a temperature.`;
       const likely = Math.abs(k) <= 2 * unread(facts, span);
+      const size = `${significantText(Math.abs(k), 2)} K ${way} in ${say.minutes(span)}`;
+      const line = likely
+        ? `${size} would do the same; nobody read a temperature.`
+        : `Warmth alone would have needed ${size}.`;
       (likely === (cause === 'temperature') ? fors : against).push(line);
     }
   }

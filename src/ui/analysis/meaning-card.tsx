@@ -85,7 +85,7 @@ export const MeaningLine = ({ meaning }: { meaning: Meaning }) => (
     <Next next={meaning.next} />
   </section>
 );
-/** What a trace meant, on a record or for a log: the reasons stand open. */
+/** What a trace meant, on a record: the reasons stand open; there is no next move. */
 export const MeaningCard = ({ meaning }: { meaning: Meaning }) => (
   <section
     aria-label="What the trace means"
@@ -93,7 +93,6 @@ export const MeaningCard = ({ meaning }: { meaning: Meaning }) => (
     data-meaning={meaning.told ?? 'untold'}
   >
     <p className="text-lg font-semibold">{meaning.headline}</p>
-    <Next next={meaning.next} />
     <Reasons meaning={meaning} />
     <p className="text-sm text-quiet">{ADVICE} The rule alone judges.</p>
   </section>

@@ -18,7 +18,7 @@ function Bar({
 }) {
   const at = (v: number) => Math.min(100, (100 * litres(v)) / most);
   return (
-    <div className="grid grid-cols-[9rem_minmax(0,1fr)] items-center gap-x-3">
+    <div className="grid items-center gap-x-3 sm:grid-cols-[9rem_minmax(0,1fr)]">
       <dt>{name}</dt>
       <dd>
         <svg className="h-6 w-full max-w-md" viewBox="0 0 100 12" preserveAspectRatio="none" aria-hidden>
