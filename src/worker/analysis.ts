@@ -3,5 +3,6 @@ import { type Meaning, meaningOf, type MeaningRequest } from '@/core/analysis/me
 import { serve } from './serve';
 
 /** What the worker answers; also called directly where there is no worker. Null: nothing can be said. */
-export const answerMeaning = (request: MeaningRequest | null): Meaning | null => request && meaningOf(request);
+export const answerMeaning = (request: MeaningRequest | null): Meaning | null =>
+  request && meaningOf(request);
 serve(answerMeaning);
