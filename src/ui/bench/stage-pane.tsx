@@ -1,3 +1,4 @@
+import { inQuestion } from '@/core/analysis/in-question';
 import { ruleOfKind } from '@/core/kinds';
 import { runningHold } from '@/core/run/read';
 import type { BenchView } from '@/device/bench';
@@ -15,6 +16,7 @@ import type { Side } from './side-entry';
 const Facts = byNeed(() => import('./panels/beside').then((m) => m.Facts));
 const Entries = byNeed(() => import('./panels/beside').then((m) => m.Entries));
 const Closing = byNeed(() => import('./panels/extra').then((m) => m.Closing));
+const WhatCouldItBe = byNeed(() => import('@/ui/analysis/what-could-it-be').then((m) => m.WhatCouldItBe));
 export const SimulatedWorks = byNeed(() => import('./panels/extra').then((m) => m.SimulatedWorks));
 const COMING = <p aria-live="polite">Opening …</p>;
 
@@ -81,9 +83,16 @@ export function StagePane({ panel, view, engine, who, act, message, stageKey, ti
       {side ? (
         <SideEntry side={side} {...panel} onDone={() => onSide(null)} onSide={onSide} />
       ) : (
-        <Suspense fallback={COMING}>
-          <Panel key={stageKey} {...panel} />
-        </Suspense>
+        <>
+          {inQuestion(view.plan, view.state) && (
+            <Suspense fallback={null}>
+              <WhatCouldItBe view={view} />
+            </Suspense>
+          )}
+          <Suspense fallback={COMING}>
+            <Panel key={stageKey} {...panel} />
+          </Suspense>
+        </>
       )}
     </>
   );
