@@ -50,7 +50,7 @@ const layers = [
   ['formula'],
   ['grammar', 'desk', 'simulation'],
   ['pack', 'kinds', 'roles', 'fillings', 'plan', 'run', 'verdict'],
-  ['analysis', 'record', 'after', 'visit'],
+  ['analysis', 'splitting', 'record', 'after', 'visit'],
   ['testing'],
 ];
 const above = (room) => layers.slice(layers.findIndex((l) => l.includes(room)) + 1).flat();

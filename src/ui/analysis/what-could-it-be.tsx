@@ -2,10 +2,14 @@
 import { holdRequest } from '@/core/analysis/of-hold';
 import { inQuestion } from '@/core/analysis/in-question';
 import { ranked, type Ranked } from '@/core/analysis/suspects';
+import { networkOf } from '@/core/network/enter';
 import { lower } from '@/core/quantity/words';
+import { splittingOf } from '@/core/splitting/sections';
+import type { RunState } from '@/core/run/state';
 import { gaugeOfHold, stageOf } from '@/core/run/read';
 import type { BenchView } from '@/device/bench';
 import { useMemo } from 'react';
+import { SplitTree } from './split-tree';
 import { useMeaning } from './use-meaning';
 
 const Row = ({ suspect: s }: { suspect: Ranked }) => (
@@ -23,6 +27,8 @@ const Row = ({ suspect: s }: { suspect: Ranked }) => (
     </p>
   </li>
 );
+const smelt = (state: RunState): boolean =>
+  state.observations.some((o) => o.what === 'smell') || state.unsafe?.danger === 'immediate-danger';
 /** After a hold that did not come out well: what could be behind it, in the order in which it is looked at. */
 export function WhatCouldItBe({ view: { plan, state } }: { view: BenchView }) {
   const found = useMemo(() => inQuestion(plan, state), [plan, state]);
@@ -35,6 +41,14 @@ export function WhatCouldItBe({ view: { plan, state } }: { view: BenchView }) {
     [plan, state, found, gauge],
   );
   const meaning = useMeaning(request);
+  // after a smell nothing is put under pressure again: no way to part it is offered
+  const splitting = useMemo(
+    () =>
+      found && found.hold.judgement?.direction === 'fall' && !smelt(state)
+        ? splittingOf(networkOf(plan.system), state.valves, found.hold.minutes + 1)
+        : null,
+    [plan, state, found],
+  );
   const list = found ? ranked(plan, found.hold, meaning) : [];
   const [first, second] = list;
   if (!first) return null;
@@ -50,6 +64,7 @@ export function WhatCouldItBe({ view: { plan, state } }: { view: BenchView }) {
           <Row key={s.key} suspect={s} />
         ))}
       </ol>
+      {splitting && <SplitTree splitting={splitting} />}
       <p className="border-t border-seam py-2 text-sm text-quiet">
         Advice: what a look or a hold shows is entered where the procedure asks for it. After a smell of gas
         nothing is put under pressure again.
