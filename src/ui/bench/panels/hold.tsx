@@ -195,7 +195,7 @@ function Running({
           meaning={meaning}
         />
       )}
-      {!side && meaning && meaning.told !== 'steady' && <MeaningLine meaning={meaning} />}
+      {!side && meaning?.enough && meaning.causes[0]!.cause !== 'steady' && <MeaningLine meaning={meaning} />}
       {roleOf(hold.role).drawn && !(stage.kind === 'hold' && stage.judge) && !(side && side !== 'more') && (
         <BandStrip start={hold.start.figure} now={shown.figure} fall={limits.fall} rise={limits.rise} />
       )}
