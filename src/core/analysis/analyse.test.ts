@@ -1,23 +1,9 @@
 import fc from 'fast-check';
+import { gasFacts } from '@/core/testing/traces';
 import { ahead, analyse, curveOf, readingsOf, STANDS_OUT } from './analyse';
 import { type Cause, LEAKS, type Sample, type SectionFacts } from './section';
 
-const gas: SectionFacts = {
-  filling: 'gas',
-  pressure: 2050,
-  atmosphere: 101_325,
-  give: 0.02 / 101_325,
-  giveUncertainty: 0.05,
-  perKelvin: 352,
-  drift: { perMinute: 0.05, most: 0.1 },
-  stretches: false,
-  supply: null,
-  matters: 1e-3 / 3600,
-  step: 1,
-  perceptible: 2,
-  warmth: [],
-  thermometer: 0.05,
-};
+const gas = gasFacts;
 const water: SectionFacts = {
   ...gas,
   filling: 'liquid',

@@ -3,27 +3,12 @@ import { reduce } from '@/core/run/reduce';
 import { gaugeOfHold } from '@/core/run/read';
 import { hold, plan, play, upTo } from '@/core/testing/bakery';
 import { dyeHouse, gauges, planOf } from '@/core/testing/quarter';
+import { gasFacts } from '@/core/testing/traces';
 import { meaningOf, type MeaningRequest } from './meaning';
 import { holdRequest, meaningOfHold } from './of-hold';
-import type { SectionFacts } from './section';
 import { CAUSE_WORDS } from './words';
 
-const facts: SectionFacts = {
-  filling: 'gas',
-  pressure: 2050,
-  atmosphere: 101_325,
-  give: 0.02 / 101_325,
-  giveUncertainty: 0.05,
-  perKelvin: 352,
-  drift: { perMinute: 0.05, most: 0.1 },
-  stretches: false,
-  supply: null,
-  matters: 1e-3 / 3600,
-  step: 1,
-  perceptible: 2,
-  warmth: [],
-  thermometer: 0.05,
-};
+const facts = gasFacts;
 /** Displays of a course in mbar, each 5 s, up to a moment of a hold of five minutes. */
 const asked = (
   course: (s: number) => number,

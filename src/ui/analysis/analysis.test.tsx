@@ -4,6 +4,7 @@ import { type Meaning, meaningOf, type MeaningRequest } from '@/core/analysis/me
 import { hold, plan, play, upTo } from '@/core/testing/bakery';
 import { reduce } from '@/core/run/reduce';
 import type { ScriptLine } from '@/core/run/script';
+import { gasFacts } from '@/core/testing/traces';
 import { maskedIn } from '@/core/verdict/masked';
 import type { BenchView } from '@/device/bench';
 import { MeaningCard, MeaningLine } from './meaning-card';
@@ -26,22 +27,7 @@ const leak = (): Meaning =>
       t: i * 5000,
       p: Math.round(2050 * Math.exp(-i * 0.0075) + Math.sin(i * 7.3) * 0.4) / 100,
     })),
-    facts: {
-      filling: 'gas',
-      pressure: 2050,
-      atmosphere: 101_325,
-      give: 0.02 / 101_325,
-      giveUncertainty: 0.05,
-      perKelvin: 352,
-      drift: { perMinute: 0.05, most: 0.1 },
-      stretches: false,
-      supply: null,
-      matters: 1e-3 / 3600,
-      step: 1,
-      perceptible: 2,
-      warmth: [],
-      thermometer: 0.05,
-    },
+    facts: gasFacts,
     unit: 'mbar',
     decimals: 2,
     begin: 0,
