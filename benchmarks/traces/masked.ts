@@ -3,8 +3,7 @@
  * one stood in balance, and whether they tell the leak.
  */
 import { twoHolds, valveAndLeak } from '@/core/medium/two-slopes';
-import { seeded } from '../../scripts/honesty/worlds';
-import { normal } from './worlds';
+import { normal, seeded } from '../../scripts/honesty/worlds';
 
 const A = 101_325;
 const LITRE_HOUR = 1e-3 / 3600;

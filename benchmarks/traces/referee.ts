@@ -4,7 +4,8 @@
  * sampling), so that nothing rests on a curve's shape.
  */
 import type { Cause } from '@/core/analysis/section';
-import { erf, normal, type Random, type Scene, type Trace, type World } from './worlds';
+import { normal, type Random } from '../../scripts/honesty/worlds';
+import { erf, type Scene, type Trace, type World } from './worlds';
 
 const SAMPLES = 160;
 const phi = (x: number) => 0.5 * (1 + erf(x / Math.SQRT2));

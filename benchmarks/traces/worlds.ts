@@ -4,11 +4,8 @@
  * sometimes coloured, and its step. Every hidden size is a standard normal draw, so that the likelihood of any other draw can be asked.
  */
 import type { Cause, SectionFacts } from '@/core/analysis/section';
+import { between, normal, type Random, spread } from '../../scripts/honesty/worlds';
 
-export type Random = () => number;
-export const normal = (r: Random): number => Math.sqrt(-2 * Math.log(1 - r())) * Math.cos(2 * Math.PI * r());
-const between = (r: Random, a: number, b: number): number => a + (b - a) * r();
-const spread = (r: Random, a: number, b: number): number => a * (b / a) ** r();
 const pick = <T>(r: Random, list: readonly T[]): T => list[Math.floor(r() * list.length)]!;
 
 /** What a cause does: the true course of the pressure over the display of the beginning, for any draw of its hidden sizes. */
@@ -46,7 +43,6 @@ function emptying(
   power: number,
   t: Float64Array,
   out: Float64Array,
-  sign = -1,
 ) {
   const squares = (p: number) => (p + ATMOSPHERE) ** 2 - ATMOSPHERE ** 2;
   const base = squares(p0);
@@ -58,7 +54,7 @@ function emptying(
     for (let k = 0; k < Math.min(40, steps); k += 1)
       p = Math.max(0, p - h * speed(Math.max(0, p - (h / 2) * speed(p))));
     now = t[i]!;
-    out[i]! += sign * (p0 - p);
+    out[i]! -= p0 - p;
   }
 }
 /** Between a hole and a hairline. */

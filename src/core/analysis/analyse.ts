@@ -2,10 +2,10 @@
  * What a trace means: every course that is possible in this section is fitted, and each cause gets the probability that readings
  * and section give it. Advice beside the rule: it explains and warns, it judges nothing. Source: Bayesian model comparison
  */
-import { type Course, coursesFor } from './courses';
+import { type Course, sceneOf, smoothCourses, stepCourses } from './courses';
 import { fit, type Fit, QUICK, quantile, type Weighed } from './fit';
 import { likelihoodOf, type Readings, type Scatter, roughness, scatterAbout, upperTail } from './noise';
-import { type Cause, LEAKS, type Sample, type SectionFacts } from './section';
+import { type Cause, LEAKS, type Sample, type SectionFacts, unread } from './section';
 
 export interface Fitted {
   readonly course: Course;
@@ -175,12 +175,12 @@ function fitted(
   };
   const closest = (list: ReturnType<typeof lookAt>) =>
     list.reduce<(typeof list)[number] | null>((b, l) => (!b || l.criterion < b.criterion ? l : b), null);
-  const smooth = coursesFor(facts, r).flatMap(lookAt);
+  const scene = sceneOf(facts, r);
+  const smooth = smoothCourses(scene).flatMap(lookAt);
   const nearest = closest(smooth);
   const steps = nearest
-    ? coursesFor(
-        facts,
-        r,
+    ? stepCourses(
+        scene,
         r.y.map((y, i) => y - nearest.mean[i]!),
       ).flatMap(lookAt)
     : [];
@@ -286,13 +286,11 @@ interface Mixture {
 }
 /** Every probable course carried to some moments: where each stands there, and how surely. @param times ms, ascending */
 function carriedTo(a: Analysis, times: readonly number[]): Mixture[][] {
-  const { warmth, perKelvin, drift } = a.facts;
+  const { warmth, perKelvin } = a.facts;
   const seconds = times.map((t) => (t - a.from) / 1000);
   const last = warmth.length >= 2 ? warmth[warmth.length - 1]!.t : Infinity;
   // what the warmth does from the last time on that anybody read it
-  const wanders = seconds.map((s) =>
-    s > last ? perKelvin * Math.min(drift.most, (drift.perMinute * (s - last)) / 60) : 0,
-  );
+  const wanders = seconds.map((s) => (s > last ? perKelvin * unread(a.facts, s - last) : 0));
   const n = a.readings.t.length;
   // a lag needs the way there: the moments stand among the readings
   const order = [...a.readings.t, ...seconds].map((t, i) => ({ t, i })).sort((p, q) => p.t - q.t);

@@ -3,7 +3,7 @@ import { significantText } from '@/core/quantity/figure';
 import { unitLabel, type Unit } from '@/core/quantity/unit';
 import { ahead, type Analysis, analyse, curveOf, FEWEST_TOLD } from './analyse';
 import { nextMove, type Move } from './next-move';
-import { type Cause, perUnit, type Sample, type SectionFacts } from './section';
+import { type Cause, perUnit, type Sample, type SectionFacts, warmthAt } from './section';
 import { earlyWarning, type Limits, type Warning } from './warning';
 import { CAUSE_WORDS, evidence, headline, litresPerHour } from './words';
 
@@ -120,16 +120,10 @@ function warmthCurves(a: Analysis, inUnit: (v: number) => number) {
   const { warmth, perKelvin } = a.facts;
   if (warmth.length < 2 || perKelvin === 0) return { expected: [], corrected: [] };
   const expected = warmth.map((w) => ({ t: a.from + w.t * 1000, p: inUnit(a.zero + perKelvin * w.k) }));
-  const at = (s: number) => {
-    const i = warmth.findIndex((w) => w.t >= s);
-    if (i <= 0) return warmth[i === 0 ? 0 : warmth.length - 1]!.k;
-    const [x, y] = [warmth[i - 1]!, warmth[i]!];
-    return x.k + ((y.k - x.k) * (s - x.t)) / (y.t - x.t || 1);
-  };
   const { t, y } = a.readings;
   const corrected = Array.from(t, (s, i) => ({
     t: a.from + s * 1000,
-    p: inUnit(a.zero + y[i]! - perKelvin * at(s)),
+    p: inUnit(a.zero + y[i]! - perKelvin * warmthAt(warmth, s)),
   }));
   return { expected, corrected };
 }

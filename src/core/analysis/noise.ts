@@ -30,6 +30,12 @@ function mills(x: number): number {
 const PER = 64;
 const MOST = 10;
 const TABLE = Float64Array.from({ length: MOST * PER + 2 }, (_, i) => mills(i / PER));
+/** Between two values by their slopes, both over the whole step. @param s part of the step, 0 to 1 */
+export function cubic(s: number, a: number, da: number, b: number, db: number): number {
+  const s2 = s * s;
+  const s3 = s2 * s;
+  return (2 * s3 - 3 * s2 + 1) * a + (s3 - 2 * s2 + s) * da + (3 * s2 - 2 * s3) * b + (s3 - s2) * db;
+}
 /** The same from a table, by a cubic through values and slopes (R' = x R - 1). */
 function tailOverDensity(x: number): number {
   if (x >= MOST) return 1 / (x + 1 / (x + 2 / x));
@@ -39,9 +45,7 @@ function tailOverDensity(x: number): number {
   const [a, b] = [TABLE[i]!, TABLE[i + 1]!];
   const da = ((i / PER) * a - 1) / PER;
   const db = (((i + 1) / PER) * b - 1) / PER;
-  const s2 = s * s;
-  const s3 = s2 * s;
-  return (2 * s3 - 3 * s2 + 1) * a + (s3 - 2 * s2 + s) * da + (3 * s2 - 2 * s3) * b + (s3 - s2) * db;
+  return cubic(s, a, da, b, db);
 }
 /** Probability that a standard normal lies above x. */
 export const upperTail = (x: number): number =>

@@ -3,19 +3,19 @@ import { carried, defaultTemperatureUncertainty } from '@/core/adequacy/gas';
 import { LOGGED_KELVIN } from '@/core/adequacy/rate';
 import { movesOf } from '@/core/fillings/moves';
 import { entryStep, type Gauge } from '@/core/instrument/gauge';
-import { freeSurface, volumeUncertainty, wallsOf } from '@/core/installation/section';
+import { freeSurface, wallsOf } from '@/core/installation/section';
 import { fillingOf } from '@/core/plan/filling';
-import { caseOf, type Plan, ruleOf } from '@/core/plan/plan';
-import { type Exact, type Limit, toNumber } from '@/core/quantity/exact';
-import { pascal } from '@/core/quantity/pascal';
-import { convert, STANDARD_ATMOSPHERE, toKelvin, UNITS } from '@/core/quantity/unit';
+import { type Plan, ruleOf } from '@/core/plan/plan';
+import { type Limit, toNumber } from '@/core/quantity/exact';
+import { kelvin, pascal } from '@/core/quantity/pascal';
+import { convert, STANDARD_ATMOSPHERE, UNITS } from '@/core/quantity/unit';
 import { leakThatMatters } from '@/core/run/hold-spec';
-import { volumeOf } from '@/core/run/hold-setting';
+import { volumeOf, volumeUnsure } from '@/core/run/hold-setting';
 import { gaugeOfHold, perceptibleOf, stageOf } from '@/core/run/read';
 import { sectionNow } from '@/core/run/section-now';
 import type { Hold, RunState, Visit } from '@/core/run/state';
 import { type Meaning, meaningOf, type MeaningRequest } from './meaning';
-import { perUnit, reckoned, type Sample, type SectionFacts, type Warmth } from './section';
+import { perUnit, reckoned, type Sample, type SectionFacts, type Warmth, warmthAt } from './section';
 
 /** Walls softer than this stretch for hours; Pa. Source: elastic moduli of pipe materials */
 const STRETCHES_BELOW = 5e9;
@@ -36,30 +36,23 @@ export function samplesOf(visit: Visit, hold: Hold, gauge: Gauge): Sample[] {
     ...(hold.end && !visit.readings.includes(hold.end) ? [hold.end] : []),
   ].map((r) => ({ t: Math.max(r.readMoment, hold.startedAt), p: toNumber((r.corrected ?? r).figure) }));
 }
-const kelvin = (e: Exact): number => toKelvin(toNumber(e), e.unit);
 /** Temperatures with their times, as a mean of how far each place has gone from its own first reading. */
 function warmthOf(hold: Hold, last: number): Warmth[] {
-  const places = new Map<string, { at: number; k: number }[]>();
+  const places = new Map<string, Warmth[]>();
   for (const p of hold.places ?? [])
-    places.set(p.place, [...(places.get(p.place) ?? []), { at: p.at, k: kelvin(p.figure) }]);
+    places.set(p.place, [...(places.get(p.place) ?? []), { t: p.at, k: kelvin(p.figure) }]);
   const { start, end } = hold.temperature;
   if (!places.size && start && end)
     places.set('', [
-      { at: hold.startedAt, k: kelvin(start) },
-      { at: hold.endedAt ?? last, k: kelvin(end) },
+      { t: hold.startedAt, k: kelvin(start) },
+      { t: hold.endedAt ?? last, k: kelvin(end) },
     ]);
   const read = [...places.values()].filter((p) => p.length >= 2);
   if (!read.length) return [];
-  const times = [...new Set(read.flatMap((p) => p.map((x) => x.at)))].sort((a, b) => a - b);
-  const at = (p: { at: number; k: number }[], t: number) => {
-    const after = p.findIndex((x) => x.at >= t);
-    if (after <= 0) return p[after === 0 ? 0 : p.length - 1]!.k;
-    const [a, b] = [p[after - 1]!, p[after]!];
-    return a.k + ((b.k - a.k) * (t - a.at)) / (b.at - a.at || 1);
-  };
+  const times = [...new Set(read.flatMap((p) => p.map((x) => x.t)))].sort((a, b) => a - b);
   return times.map((t) => ({
     t: Math.max(0, (t - hold.startedAt) / 1000),
-    k: read.reduce((sum, p) => sum + at(p, t) - p[0]!.k, 0) / read.length,
+    k: read.reduce((sum, p) => sum + warmthAt(p, t) - p[0]!.k, 0) / read.length,
   }));
 }
 /** Nothing under pressure stands behind the boundary: it was cut or capped. */
@@ -112,7 +105,7 @@ export function holdFacts(
       : null;
   }
   const volume = volumeOf(plan, state, part).value;
-  const unsure = state.volume?.uncertainty ?? volumeUncertainty(plan.system, caseOf(plan, part).appliances);
+  const unsure = volumeUnsure(plan, state, part);
   if (filling === 'vacuum')
     return volume > 0
       ? {

@@ -66,3 +66,13 @@ export const LEAKS: ReadonlySet<Cause> = new Set([
   'let-by+leak',
   'moisture+leak',
 ]);
+/** What nobody read of the warmth over so long, K. @param seconds from the last time that anybody did */
+export const unread = ({ drift }: SectionFacts, seconds: number): number =>
+  Math.min(drift.most, (drift.perMinute * seconds) / 60);
+/** Warmth at a moment: straight from one entry to the next, and as the nearest one says before and after all of them. */
+export function warmthAt(list: readonly Warmth[], t: number): number {
+  const after = list.findIndex((w) => w.t >= t);
+  if (after <= 0) return list[after === 0 ? 0 : list.length - 1]!.k;
+  const [a, b] = [list[after - 1]!, list[after]!];
+  return a.k + ((b.k - a.k) * (t - a.t)) / (b.t - a.t || 1);
+}

@@ -1,7 +1,7 @@
 /** An analysis in plain words: the cause, what speaks for it and against it, and the cheapest move that would tell it from the next. */
 import { significantText } from '@/core/quantity/figure';
 import { type Analysis, FEWEST_TOLD } from './analyse';
-import { type Cause, LEAKS, type SectionFacts } from './section';
+import { type Cause, LEAKS, unread } from './section';
 
 /** How a cause is named in a sentence. */
 export const CAUSE_WORDS: Readonly<Record<Cause, string>> = {
@@ -148,6 +148,3 @@ export function evidence(a: Analysis, say: Saying): Told {
     against.push(`Only ${readings.t.length} readings: a few more between start and end would say much more.`);
   return { fors, against };
 }
-/** What nobody read of the warmth over so long, K. */
-export const unread = (facts: SectionFacts, seconds: number): number =>
-  Math.min(facts.drift.most, (facts.drift.perMinute * seconds) / 60);

@@ -41,7 +41,6 @@ export function valveAndLeak(
   const s = (p: number) => drive(p, atmosphere);
   const [sa, sb, full] = [s(a.pressure), s(b.pressure), s(supply)];
   const give = volume.value / atmosphere;
-  const determinant = full * (sa - sb);
   if (!(supply > 0) || Math.abs(sa - sb) < 0.05 * full) return null;
   // the two rows solved: k_in and k_out as sums of the two flows
   const [fa, fb] = [give * a.slope, give * b.slope];
@@ -55,7 +54,7 @@ export function valveAndLeak(
   const [ib, ob] = solve(0, give * b.error);
   const sdIn = Math.hypot(ia, ib);
   const sdOut = Math.hypot(oa, ob);
-  if (!(sdIn > 0) || !(sdOut > 0) || !Number.isFinite(determinant)) return null;
+  if (!(sdIn > 0) || !(sdOut > 0)) return null;
   const rho = Math.max(-0.9999, Math.min(0.9999, (ia * oa + ib * ob) / (sdIn * sdOut)));
   const axis = (mean: number, sd: number) => {
     const from = Math.max(0, mean - WIDE * sd);

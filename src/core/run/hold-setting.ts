@@ -1,8 +1,9 @@
 /** What a hold is worked out from: the volume, the pressure and the gauge it is judged with. */
 import type { HoldSetting } from '@/core/adequacy/gas';
+import { volumeUncertainty } from '@/core/installation/section';
 import type { Gauge } from '@/core/instrument/gauge';
 import { testPressure } from '@/core/plan/limits';
-import { type Plan, planVolume, ruleOf } from '@/core/plan/plan';
+import { caseOf, type Plan, planVolume, ruleOf } from '@/core/plan/plan';
 import { toNumber } from '@/core/quantity/exact';
 import { convert } from '@/core/quantity/unit';
 import { gaugeOf, perceptibleOf } from './read';
@@ -11,6 +12,9 @@ import type { RunState } from './state';
 /** The volume under test: measured in this run where it was, otherwise from the pipe list. */
 export const volumeOf = (plan: Plan, state: RunState, part?: string | null) =>
   state.volume?.figure ?? planVolume(plan, part);
+/** Its relative standard uncertainty: as it was measured, otherwise that of the list. */
+export const volumeUnsure = (plan: Plan, state: RunState, part?: string | null): number =>
+  state.volume?.uncertainty ?? volumeUncertainty(plan.system, caseOf(plan, part).appliances);
 
 /** Settings of a hold for adequacy, from the plan and the judging gauge. */
 export function holdSetting(

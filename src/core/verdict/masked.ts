@@ -4,25 +4,22 @@
  */
 import { defaultTemperatureUncertainty } from '@/core/adequacy/gas';
 import { LOGGED_KELVIN } from '@/core/adequacy/rate';
-import { volumeUncertainty } from '@/core/installation/section';
-import { pressurePerKelvin } from '@/core/medium/gas';
+import { movesOf } from '@/core/fillings/moves';
 import { type Slope, type ValveAndLeak, valveAndLeak } from '@/core/medium/two-slopes';
 import { fillingOf } from '@/core/plan/filling';
-import { caseOf, type Plan, ruleOf } from '@/core/plan/plan';
+import { type Plan, ruleOf } from '@/core/plan/plan';
 import { toNumber } from '@/core/quantity/exact';
 import { significantText } from '@/core/quantity/figure';
-import { gaugePascal } from '@/core/quantity/pascal';
-import { convert, toKelvin } from '@/core/quantity/unit';
+import { gaugePascal, kelvin, pascal } from '@/core/quantity/pascal';
+import { convert } from '@/core/quantity/unit';
 import { leakThatMatters } from '@/core/run/hold-spec';
-import { volumeOf } from '@/core/run/hold-setting';
+import { volumeOf, volumeUnsure } from '@/core/run/hold-setting';
 import { gaugeOfHold } from '@/core/run/read';
 import type { Hold, RunState } from '@/core/run/state';
 import { footing, visitsOf } from './holds';
 
 /** Above this the temperature drifts too fast for slopes to be told apart, K/min. Source: the laws' own condition */
 const DRIFT = 0.02;
-/** K at which a pressure's change per kelvin is named. */
-const ROOM = 293.15;
 
 export interface Masked extends ValveAndLeak {
   /** The leak that matters, at the same pressure; m3/s. */
@@ -44,15 +41,13 @@ function slopeOf(plan: Plan, hold: Hold, part: string | null): Seen | null {
     return null;
   const seconds = judgement.elapsedMs / 1000;
   if (!(seconds > 0)) return null;
-  const [t0, t1] = [temperature.start, temperature.end].map((t) =>
-    t ? toKelvin(toNumber(t), t.unit) : null,
-  );
+  const [t0, t1] = [temperature.start, temperature.end].map((t) => (t ? kelvin(t) : null));
   const read = t0 != null && t1 != null;
   const u = read
     ? LOGGED_KELVIN
     : defaultTemperatureUncertainty(seconds / 60, ruleOf(plan, part).temperatureDefault);
-  const perKelvin = pressurePerKelvin(Math.max(0, start), ROOM);
-  const step = convert(toNumber(gauge.resolution), gauge.resolution.unit, 'Pa');
+  const { perKelvin } = movesOf(plan, part).weather(plan.system, Math.max(0, start))!;
+  const step = pascal(gauge.resolution);
   const warmth = read ? perKelvin * (t1 - t0) : 0;
   return {
     pressure: (start + last) / 2,
@@ -62,8 +57,11 @@ function slopeOf(plan: Plan, hold: Hold, part: string | null): Seen | null {
     still: read && Math.abs(t1 - t0) / (seconds / 60) < DRIFT,
   };
 }
-/** What two holds say of valve and leak; null where no two were held at pressures that differ, or nothing stands behind the valve. */
-export function maskedIn(plan: Plan, state: RunState, part: string | null): Masked | null {
+/**
+ * What two holds say of valve and leak; null where no two were held at pressures that differ, or nothing stands behind the valve.
+ * @param only where it could take a Tight away; nothing is worked out where it could not
+ */
+export function maskedIn(plan: Plan, state: RunState, part: string | null, only?: 'counting'): Masked | null {
   if (fillingOf(plan, part).name !== 'gas' || footing(plan, state, part) === 'separated') return null;
   const supply = gaugePascal(plan.system.supplyPressure);
   const working = gaugePascal(plan.system.workingPressure);
@@ -81,9 +79,11 @@ export function maskedIn(plan: Plan, state: RunState, part: string | null): Mask
   }, null);
   if (!best) return null;
   const [a, b] = best;
+  const counts = a.letBy && b.letBy && a.still && b.still;
+  if (only && !counts) return null;
   const volume = {
     value: volumeOf(plan, state, part).value,
-    unsure: state.volume?.uncertainty ?? volumeUncertainty(plan.system, caseOf(plan, part).appliances),
+    unsure: volumeUnsure(plan, state, part),
   };
   const own = leakThatMatters(plan, part);
   const at = ruleOf(plan, part).adequacy.at === 'test' ? Math.max(a.pressure, b.pressure) : working;
@@ -93,7 +93,7 @@ export function maskedIn(plan: Plan, state: RunState, part: string | null): Mask
       ...found,
       matters: convert(toNumber(own), own.unit, 'm3/s'),
       pressures: [a.pressure, b.pressure],
-      counts: a.letBy && b.letBy && a.still && b.still,
+      counts,
     }
   );
 }

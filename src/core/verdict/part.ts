@@ -280,7 +280,7 @@ function proved(j: Judging, claim: Claim): PartVerdict {
     circuitSentence(hold) ??
     waterSentence(plan, state, hold, elapsed, part) ??
     `No perceptible movement: ${showExact(hold.start.figure)} to ${showExact(hold.end!.figure)} in ${elapsed}; ${breachWords(hold.judgement!.perceptible)} would have counted; ${footWords(j)}.`;
-  const hidden = plan.format > 1 ? maskedWords(maskedIn(plan, state, part)) : null;
+  const hidden = plan.format > 1 ? maskedWords(maskedIn(plan, state, part, 'counting')) : null;
   if (hidden) return j.by('inconclusive', 'masked', hidden, SLOPES);
   const result = j.by('tight', 'nil', text, hold.judgement!.perceptible.source);
   // adequacy may take Tight away where the pack makes it binding; it can never give it

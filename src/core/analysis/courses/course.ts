@@ -1,7 +1,7 @@
 /** A course of a trace, and the scene that all courses of one trace share: its length, its units, what every course has. */
 import type { Candidate } from '../fit';
 import { type Readings, solve } from '../noise';
-import type { Cause, SectionFacts } from '../section';
+import { type Cause, type SectionFacts, unread } from '../section';
 import { fallOf, power } from './law';
 import { lagged, LAG } from './lag';
 
@@ -79,16 +79,14 @@ export function sceneOf(facts: SectionFacts, r: Readings): Scene {
   const moves = read ? Math.abs(perKelvin) * range(facts.warmth.map((w) => w.k)) : 0;
   const logged = moves > 0.3 * step;
   /** What nobody read of the warmth, over the whole trace. */
-  const unread =
-    Math.abs(perKelvin) *
-    (read ? facts.thermometer : Math.min(facts.drift.most, (facts.drift.perMinute * span) / 60));
+  const drift = Math.abs(perKelvin) * (read ? facts.thermometer : unread(facts, span));
   const unit = step / span;
   const gain = GAIN[filling === 'gas' ? 'gas' : 'other'];
   // what every course has: where it starts, what nobody read of the warmth; with a thermometer its gain and lag
   const common = logged ? 4 : 2;
   let warm = new Float64Array(n);
   const floor = (x: Float64Array, t: Float64Array, out: Float64Array, still: boolean) => {
-    const d = still && !logged ? 0 : (unread / span) * x[1]!;
+    const d = still && !logged ? 0 : (drift / span) * x[1]!;
     for (let i = 0; i < t.length; i += 1) out[i] = 2 * step * x[0]! + d * t[i]!;
     if (!logged) return;
     if (warm.length !== t.length) warm = new Float64Array(t.length);

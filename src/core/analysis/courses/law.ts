@@ -1,4 +1,6 @@
 /** How a leak brings a pressure down by its law. Source: laws of small leaks */
+import { drive } from '@/core/medium/leak';
+import { cubic } from '../noise';
 import type { SectionFacts } from '../section';
 
 /** Exponent of a leak by the pressure that drives it: a hole one half, a hairline one; a normal draw says where between. */
@@ -14,7 +16,6 @@ export function fallOf(
   if (!(p0 > 0)) return (_, slope, t, out) => straight(slope, t, out);
   const a = facts.atmosphere;
   const gas = facts.filling === 'gas';
-  const drive = (p: number) => (gas ? p + (p * p) / (2 * a) : p);
   // the last one is kept: a slope's own derivative asks for the same again
   let way: Way | null = null;
   return (n, slope, t, out) => {
@@ -36,7 +37,7 @@ export function fallOf(
             : p0 * (1 - Math.max(0, 1 - (1 - n) * k * t[i]!) ** (1 / (1 - n)));
     } else {
       // p' = -s (drive / drive at the beginning)^n: how long it takes to each pressure is the same for every s but for its scale
-      if (way?.n !== n) way = wayDown(p0, drive, n);
+      if (way?.n !== n) way = wayDown(p0, a, n);
       let k = 0;
       for (let i = 0; i < t.length; i += 1) {
         const at = slope * t[i]!;
@@ -48,14 +49,7 @@ export function fallOf(
           continue;
         }
         // a cubic through pressures and slopes
-        const s = (at - t0) / h;
-        const s2 = s * s;
-        const s3 = s2 * s;
-        const p =
-          (2 * s3 - 3 * s2 + 1) * way.p[k]! +
-          (s3 - 2 * s2 + s) * h * way.slope[k]! +
-          (3 * s2 - 2 * s3) * way.p[k + 1]! +
-          (s3 - s2) * h * way.slope[k + 1]!;
+        const p = cubic((at - t0) / h, way.p[k]!, h * way.slope[k]!, way.p[k + 1]!, h * way.slope[k + 1]!);
         out[i]! -= p0 - p;
       }
     }
@@ -63,16 +57,15 @@ export function fallOf(
 }
 const WAY = 48;
 interface Way {
-  readonly p0: number;
   readonly n: number;
   readonly p: Float64Array;
   /** Pa: time by a slope of one */ readonly time: Float64Array;
   readonly slope: Float64Array;
 }
 /** Pressures on the way down, with the time to each and the slope there, for a slope of one at the beginning. */
-function wayDown(p0: number, drive: (p: number) => number, n: number): Way {
-  const whole = drive(p0);
-  const speed = (p: number) => (drive(p) / whole) ** n;
+function wayDown(p0: number, atmosphere: number, n: number): Way {
+  const whole = drive(p0, atmosphere);
+  const speed = (p: number) => (drive(p, atmosphere) / whole) ** n;
   const p = new Float64Array(WAY + 1);
   const time = new Float64Array(WAY + 1);
   const slope = new Float64Array(WAY + 1);
@@ -87,5 +80,5 @@ function wayDown(p0: number, drive: (p: number) => number, n: number): Way {
         time[i - 1]! + ((p[i - 1]! - p[i]!) / 6) * (-1 / slope[i]! - 1 / slope[i - 1]! + 4 / speed(mid));
     }
   }
-  return { p0, n, p, time, slope };
+  return { n, p, time, slope };
 }

@@ -8,19 +8,16 @@ import {
   smallestVisibleLeak,
 } from '@/core/adequacy/gas';
 import { LOGGED_KELVIN, steadyRate } from '@/core/adequacy/rate';
-import { volumeUncertainty } from '@/core/installation/section';
 import { leakRate, pressurePerKelvin } from '@/core/medium/gas';
-import { caseOf, type Plan, ruleOf } from '@/core/plan/plan';
+import { type Plan, ruleOf } from '@/core/plan/plan';
 import { type Exact, toNumber } from '@/core/quantity/exact';
 import { decimalsFor, type Figure, figureNumber } from '@/core/quantity/figure';
-import { pascal } from '@/core/quantity/pascal';
-import { convert, STANDARD_ATMOSPHERE, toKelvin } from '@/core/quantity/unit';
-import { holdSetting, volumeOf } from '@/core/run/hold-setting';
+import { kelvin, pascal } from '@/core/quantity/pascal';
+import { convert, STANDARD_ATMOSPHERE } from '@/core/quantity/unit';
+import { holdSetting, volumeOf, volumeUnsure } from '@/core/run/hold-setting';
 import { gaugeOfHold } from '@/core/run/read';
 import type { Hold, RunState } from '@/core/run/state';
 import type { AloneOf, HoldSees, Looking, Moves } from '../filling';
-
-const kelvin = (t: Exact): number => toKelvin(toNumber(t), t.unit);
 
 /**
  * A closed gas section: P1 = P0 T1/T0 absolute, and the gauge reads above the barometer of the moment. Source: Boyle and
@@ -90,7 +87,7 @@ function gasRate(plan: Plan, state: RunState, hold: Hold, part: string | null): 
     atTest,
     Math.max((start + Math.max(0, pa(end.figure))) / 2, pa(gauge.resolution)),
     pa(plan.system.workingPressure),
-    state.volume?.uncertainty ?? volumeUncertainty(plan.system, caseOf(plan, part).appliances),
+    volumeUnsure(plan, state, part),
     {
       volume: volumeOf(plan, state, part).value,
       resolution: pa(gauge.resolution),

@@ -4,10 +4,11 @@ import { defaultTemperatureUncertainty, type HoldSetting } from '@/core/adequacy
 import { neededLiquidMinutes, smallestLiquidLeak } from '@/core/adequacy/liquid';
 import { type System, systemStiffness } from '@/core/installation/section';
 import { type Plan, ruleOf } from '@/core/plan/plan';
-import { type Exact, showExact, toNumber } from '@/core/quantity/exact';
+import { showExact, toNumber } from '@/core/quantity/exact';
 import { decimalsFor, type Figure } from '@/core/quantity/figure';
+import { kelvin } from '@/core/quantity/pascal';
 import { SOURCES } from '@/core/quantity/sources';
-import { convert, toKelvin, unitLabel, UNITS } from '@/core/quantity/unit';
+import { convert, unitLabel, UNITS } from '@/core/quantity/unit';
 import { holdSetting } from '@/core/run/hold-setting';
 import { sectionNow } from '@/core/run/section-now';
 import type { Hold, RunState } from '@/core/run/state';
@@ -15,8 +16,6 @@ import type { AloneOf, HoldSees, Moves } from '../filling';
 import { addedRate, fallInAll } from '../water';
 
 const LITRES_PER_HOUR = 1000 * 3600;
-
-const kelvin = (t: Exact): number => toKelvin(toNumber(t), t.unit);
 
 /** The section with the air that this run found in it; records of the first format counted none. */
 export const fullSection = (plan: Plan, state: RunState) =>

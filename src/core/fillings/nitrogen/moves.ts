@@ -1,12 +1,10 @@
 /** A circuit full of nitrogen: its pressure follows the absolute temperature, and a little more than that. */
 import { nitrogenAt } from '@/core/medium/refrigerant';
-import { type Exact, toNumber } from '@/core/quantity/exact';
-import { pascal } from '@/core/quantity/pascal';
-import { STANDARD_ATMOSPHERE, toKelvin } from '@/core/quantity/unit';
+import { kelvin, pascal } from '@/core/quantity/pascal';
+import { STANDARD_ATMOSPHERE } from '@/core/quantity/unit';
 import type { AloneOf, Moves } from '../filling';
 import { gasMoves } from '../gas/moves';
 
-const kelvin = (t: Exact): number => toKelvin(toNumber(t), t.unit);
 const ROOM = 293.15;
 
 /** P1 as nitrogen at the end's temperature, read above the end's barometer. Source: second virial coefficient of nitrogen */
