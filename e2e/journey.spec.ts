@@ -133,7 +133,8 @@ test.describe('the staged test from start to certificate', () => {
     }
     await expect(page.getByText(/It falls beyond the limit before the end\./)).toBeVisible();
     const means = page.getByRole('region', { name: 'What the trace means' });
-    await expect(means).toContainText(/leak of [\d.]+ l\/h \([\d.]+ to [\d.]+\)/);
+    // by how long the presses took, another course of a leak may stand beside the straight one
+    await expect(means).toContainText(/(leak of|It leaks,) [\d.]+ l\/h \([\d.]+ to [\d.]+\)/);
     await expect(means).toContainText('Next: Soap your own kit first');
     await means.getByRole('button').click();
     await expect(page.getByText('For it', { exact: true })).toBeVisible();
