@@ -126,13 +126,7 @@ export class LineWriter {
       spec.houseSource ?? 'House standard',
       'number',
     );
-    this.add(
-      at('plans'),
-      'Planned',
-      spec.plans === 'longest' ? 'the longest of rule, house and need' : 'the rule’s own minutes',
-      spec.plans === 'longest' ? 'any' : 'none',
-      source,
-    );
+    this.add(at('plans'), 'Planned', PLANNED[spec.plans], spec.plans === 'rule' ? 'none' : 'any', source);
     for (const [i, u] of (spec.unless ?? []).entries())
       this.add(
         [...at('unless'), i],
@@ -165,6 +159,11 @@ export class LineWriter {
   }
 }
 
+const PLANNED: Record<Exclude<MinutesSpec, number>['plans'], string> = {
+  longest: 'the longest of rule, house and need',
+  rule: 'the rule’s own minutes',
+  apart: 'as long as two slopes need to tell valve and leak apart',
+};
 const FINDS: Record<NonNullable<Edge['finds']>, string> = {
   tight: 'claims Tight',
   'within-allowance': 'claims Tight within allowance',
@@ -179,6 +178,7 @@ export function edgeWords(e: Edge, title: (key: string) => string): string {
   const limits = [
     e.upTo ? `at most ${e.upTo} times` : '',
     e.whileRepeats ? `while fewer than ${e.whileRepeats} repeats` : '',
+    e.mayHide ? 'where a valve that passes could hide a leak' : '',
     e.when ? `under ${conditionWords(e.when)}` : '',
   ].filter(Boolean);
   return [

@@ -56,11 +56,12 @@ const minutesSpec = object({
   unless: maybeList(object({ when: condition.required(), rule })),
   house: maybeNumber().min(0.5).max(10080),
   houseSource: maybe(),
-  plans: among(['rule', 'longest']),
+  plans: among(['rule', 'longest', 'apart']),
 });
 /**
  * Length of a hold. A plain number is the rule's own minutes. Otherwise: the rule (figure or formula), the firm's own
- * standard beside it, and whether the longest of rule, house and need is planned or the rule alone.
+ * standard beside it, and what is planned: the longest of rule, house and need, the rule alone, or as long as two slopes need to
+ * tell valve and leak apart.
  */
 export const minutes = either((v) => (typeof v === 'object' && v !== null ? minutesSpec : plainMinutes()), [
   plainMinutes(),
@@ -115,6 +116,8 @@ const edge = object({
   resets: mark(),
   /** Counts as one of the repeats of a failing hold. */
   repeat: mark(),
+  /** Taken only where a valve that passes could hide a leak that matters, and two slopes could tell them apart. */
+  mayHide: mark(),
   when: condition,
   /** How the system may be left: in use, in limited use until a date, or shut off. Absent: by the verdict. */
   use: maybeAmong(uses),

@@ -20,6 +20,8 @@ export interface ValveAndLeak {
   /** What the valve passes at the full difference. */ readonly letBy: Apart;
   /** What leaks at the pressure asked for. */ readonly leak: Apart;
 }
+/** Pressures closer than this part of the higher one are alike. House figure. */
+const ALIKE = 0.1;
 /** Half the width of the grid, in standard deviations, and its points a side. */
 const WIDE = 5;
 const POINTS = 160;
@@ -41,7 +43,7 @@ export function valveAndLeak(
   const s = (p: number) => drive(p, atmosphere);
   const [sa, sb, full] = [s(a.pressure), s(b.pressure), s(supply)];
   const give = volume.value / atmosphere;
-  if (!(supply > 0) || Math.abs(sa - sb) < 0.05 * full) return null;
+  if (!(supply > 0) || Math.abs(sa - sb) < ALIKE * Math.max(sa, sb)) return null;
   // the two rows solved: k_in and k_out as sums of the two flows
   const [fa, fb] = [give * a.slope, give * b.slope];
   const solve = (qa: number, qb: number) => {
@@ -100,6 +102,33 @@ export function valveAndLeak(
     letBy: told(ins, wIn, full, kIn > 1.96 * sdIn),
     leak: told(outs, wOut, s(at), kOut > 1.96 * sdOut),
   };
+}
+
+/** What a section could gain, or lose, at a pressure without being seen; m3/s. */
+interface Unseen {
+  readonly pressure: number;
+  readonly flow: number;
+}
+/**
+ * The largest leak that two holds could leave unseen while a valve feeds it: at the first the section gained at most `flow`, at the
+ * second it would lose that much unseen. From k_in (s_s - s_a) - k_out s_a <= flow_a and k_out s_b - k_in (s_s - s_b) <= flow_b.
+ * @param at gauge Pa at which it is told  @returns null where the second pressure is not above the first, or not below the supply:
+ * the balance could be anywhere, or nothing
+ */
+export function hiddenMost(
+  supply: number,
+  a: Unseen,
+  b: Unseen,
+  at: number,
+  atmosphere = STANDARD_ATMOSPHERE,
+): { readonly most: number; readonly alone: number } | null {
+  const s = (p: number) => drive(p, atmosphere);
+  const [sa, sb, full] = [s(a.pressure), s(b.pressure), s(supply)];
+  if (!(sb > sa) || !(full > sa)) return null;
+  // how much of what the valve gives at the first pressure it still gives at the second
+  const still = Math.max(0, full - sb) / (full - sa);
+  const most = (still * Math.max(0, a.flow) + b.flow) / (sb - still * sa);
+  return { most: s(at) * most, alone: (s(at) * b.flow) / sb };
 }
 
 /** Lengths that holds are proposed in, min. */

@@ -175,7 +175,7 @@ function checkStage({ p, format, classes, around }: Graph, key: string): string[
     const follow = edgesOf(stage.on[outcome]);
     if (!follow.length) fail(where, `Nothing follows "${outcome}".`);
     const last = follow[follow.length - 1]!;
-    if (last.upTo !== undefined || last.whileRepeats !== undefined || last.when !== undefined)
+    if ([last.upTo, last.whileRepeats, last.when, last.mayHide].some((x) => x !== undefined))
       fail(where, 'The last edge must hold unconditionally, or the run would stand still.');
     for (const e of follow) {
       if ((e.to === undefined) === (e.close === undefined))

@@ -26,7 +26,7 @@ const PUT_BACK = { base: 2, perLine: 1 };
 const SIGNING = 4;
 
 const edgeOf = (plan: Plan, stage: Stage, outcome: string): Edge | undefined =>
-  edgesOf(stage.on[outcome]).find((e) => applies(plan, stage.part, e.when));
+  edgesOf(stage.on[outcome]).find((e) => !e.mayHide && applies(plan, stage.part, e.when));
 
 /** How many lines, joints or appliances a step has to do with, as far as is known before it. */
 function countOf(plan: Plan, stage: Stage, of: 'line' | 'joint' | 'appliance'): number {

@@ -9,6 +9,7 @@ import { plugCount } from '@/core/kinds/plugs/fold';
 import type { Plan } from '@/core/plan/plan';
 import { showExact } from '@/core/quantity/exact';
 import type { RunState } from '@/core/run/state';
+import { apartLines } from '@/core/verdict/masked';
 import { tradeOf } from '@/core/trades';
 import { lookWords } from '@/core/trades/pool/ends';
 import { circuitSections } from './circuit-sections';
@@ -20,6 +21,7 @@ type Sections = Face['sections'];
 /** Sections of what the rooms of a run hold; empty ones are left out by who prints. */
 export const roomSections = (plan: Plan, state: RunState): Sections => [
   ...linesSection(plan, state),
+  { title: 'Beside the rule: what a valve could hide', lines: apartLines(plan, state) },
   {
     key: 'plugs',
     title: 'Plugs, counted',

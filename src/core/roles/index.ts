@@ -7,6 +7,7 @@ import { letBy } from './let-by/rule';
 import { lockUp } from './lock-up/rule';
 import { makeUp } from './make-up/rule';
 import { settle } from './settle/rule';
+import { slopes } from './slopes/rule';
 import { strength } from './strength/rule';
 import { stretch } from './stretch/rule';
 import { tightness } from './tightness/rule';
@@ -26,6 +27,7 @@ const ROLES = [
   makeUp,
   decay,
   vacuum,
+  slopes,
 ] as const;
 
 export type HoldRole = (typeof ROLES)[number]['name'];

@@ -11,6 +11,7 @@ import { judge as floor, limits as floorLimits } from './floor/judge';
 import { judge as stretch, limits as stretchLimits } from './stretch/judge';
 import { judge as makeUp, limits as makeUpLimits } from './make-up/judge';
 import { judge as decay } from './decay/judge';
+import { judge as slopes } from './slopes/judge';
 import { judge as vacuum, limits as vacuumLimits } from './vacuum/judge';
 import type { RoleJudge, RoleLimits } from './judging';
 
@@ -27,6 +28,7 @@ export const JUDGES: { readonly [R in HoldRole]: RoleJudge } = {
   'make-up': makeUp,
   decay,
   vacuum,
+  slopes,
 };
 export const LIMITS: { readonly [R in HoldRole]?: RoleLimits } = {
   'let-by': letByLimits,

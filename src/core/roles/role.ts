@@ -30,6 +30,8 @@ export interface RoleRule {
   readonly decides?: true;
   /** It is judged by a bound of its own, not by a permitted drop. */
   readonly bounded?: true;
+  /** Its valve is closed and nothing else is touched: its slope may be set beside that of another pressure. */
+  readonly apart?: true;
   /** A fall beyond the limit may end it before its time, with this outcome: what is lost is lost. */
   readonly endsEarly?: string;
   /** It stands under a vacuum: what would not be held comes back up, and is ended by saying so. */

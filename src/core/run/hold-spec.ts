@@ -7,9 +7,10 @@ import type { HoldStage, Stage } from '@/core/kinds';
 import { bandOf, type ResolvedBand } from '@/core/plan/limits';
 import { applies, caseOf, type Plan, ruleOf } from '@/core/plan/plan';
 import { type Exact, parseWithUnit, showExact, toNumber } from '@/core/quantity/exact';
-import { UNITS } from '@/core/quantity/unit';
+import { convert, UNITS } from '@/core/quantity/unit';
 import { asFlow } from '@/core/trades/circuit/mass';
 import { type HoldRole, roleOf } from '@/core/roles';
+import { type Hidden, hiddenBehind } from './hidden';
 import { holdSees } from './hold-sees';
 import { contextOf, currentCycle, currentVisit, gaugeOf, stageOf } from './read';
 import type { RunState } from './state';
@@ -82,12 +83,15 @@ export function minutesFor(
   const { minutes, working } = ruleMinutes(plan, part, spec, contextOf(plan, state, part));
   const house = typeof spec === 'number' ? null : (spec.house ?? null);
   const longest = typeof spec !== 'number' && spec.plans === 'longest';
+  const plain = typeof spec === 'number' || spec.plans === 'rule';
   const sees =
     judged && longest ? known(() => holdSees(plan, state, part, judging ?? gaugeOf(plan, state))) : null;
   const needed =
     sees && 'value' in sees && sees.value
       ? (sees.value.needed(toNumber(leakThatMatters(plan, part))) ?? 'over-a-day')
-      : null;
+      : typeof spec !== 'number' && spec.plans === 'apart'
+        ? (hiddenIn(plan, state, part)?.holds?.minutes ?? null)
+        : null;
   return {
     rule: minutes,
     source,
@@ -95,10 +99,27 @@ export function minutesFor(
     house,
     houseSource: (typeof spec === 'number' ? undefined : spec.houseSource) ?? 'House standard',
     needed,
-    planned: longest ? Math.max(minutes, house ?? 0, typeof needed === 'number' ? needed : 0) : minutes,
+    planned: plain ? minutes : Math.max(minutes, house ?? 0, typeof needed === 'number' ? needed : 0),
   };
 }
 
+/** What a passing valve could hide from the let-by as held and the tightness test as planned. */
+export function hiddenIn(plan: Plan, state: RunState, part: string | null | undefined): Hidden | null {
+  const tight = Object.values(plan.procedure.stages).find(
+    (s): s is HoldStage =>
+      s.kind === 'hold' && roleOf(s.role).sees === true && (s.part ?? null) === (part ?? null),
+  );
+  const times = tight && known(() => minutesFor(plan, state, part, tight.minutes, tight.minutesSource, true));
+  if (!times || 'missing' in times) return null;
+  const matters = leakThatMatters(plan, part);
+  return hiddenBehind(
+    plan,
+    state,
+    part,
+    times.value.planned,
+    convert(toNumber(matters), matters.unit, 'm3/s'),
+  );
+}
 /** The band of a stage, null where it has none; or what is still missing to know it. */
 export function stageBand<S extends { readonly part?: string; readonly band?: BandSpec }>(
   plan: Plan,

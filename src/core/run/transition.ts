@@ -1,6 +1,7 @@
 /** How a run moves on: entering stages, following the pack's graph, breaking holds. */
 import { known } from '@/core/formula';
-import { minutesFor } from './hold-spec';
+import { hiddenIn, minutesFor } from './hold-spec';
+import { worthTelling } from './hidden';
 import { edgesOf } from '@/core/grammar/edges';
 import type { Edge } from '@/core/grammar/rule';
 import type { IsolateStage, Stage } from '@/core/kinds';
@@ -89,7 +90,8 @@ export const edgeOf = (
     (e: Edge) =>
       applies(plan, stage.part, e.when) &&
       (e.upTo === undefined || times <= e.upTo) &&
-      (e.whileRepeats === undefined || state.repeats < e.whileRepeats),
+      (e.whileRepeats === undefined || state.repeats < e.whileRepeats) &&
+      (!e.mayHide || (!plan.outside && worthTelling(hiddenIn(plan, state, stage.part)))),
   );
 
 /** Ends the present stage with an outcome and follows the pack's graph. */

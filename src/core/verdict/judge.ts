@@ -305,6 +305,11 @@ export function judgeDecay(facts: HoldFacts, perceptible: Limit): Judgement {
     outcome: m.direction === 'fall' ? 'fell' : m.direction === 'rise' ? 'rose' : 'held',
   };
 }
+/** How far it moved, for a slope; nothing is judged by it. */
+export function judgeSlope(facts: HoldFacts, perceptible: Limit): Judgement {
+  const { amount: _, ...m } = measure(facts, perceptible);
+  return { ...m, limit: null, outcome: 'measured' };
+}
 /**
  * Make-up at test pressure: the water added against the limit, met at equality. A pressure that fell further than the
  * rule allows takes the comparison away; without a limit the figure is somebody else's to judge.

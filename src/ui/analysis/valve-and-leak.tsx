@@ -1,7 +1,9 @@
 import { significantText } from '@/core/quantity/figure';
-import type { Masked } from '@/core/verdict/masked';
+import { convert } from '@/core/quantity/unit';
+import { type Masked, maskedIn, maskedWords } from '@/core/verdict/masked';
+import type { BenchView } from '@/device/bench';
 
-const litres = (m3s: number) => m3s * 3.6e6;
+const litres = (m3s: number) => convert(m3s, 'm3/s', 'l/h');
 const say = (v: number) => (v < 0.005 ? '0' : significantText(v, 2));
 
 /** A rate with its interval against its limit, on one scale for all of them. */
@@ -56,7 +58,7 @@ function Bar({
 /** What the closed valve passes and what the section leaks, by two slopes at two pressures: what neither shows by itself. */
 export function ValveAndLeak({ masked }: { masked: Masked }) {
   const most = 1.1 * Math.max(litres(masked.leak.high), litres(masked.letBy.high), litres(masked.matters));
-  const [a, b] = masked.pressures.map((p) => significantText(p / 100, 3));
+  const [a, b] = masked.pressures.map((p) => significantText(convert(p, 'Pa', 'mbar'), 3));
   return (
     <section
       aria-label="Valve and leak apart"
@@ -75,5 +77,17 @@ export function ValveAndLeak({ masked }: { masked: Masked }) {
           : 'Advice: only two let-by holds with the temperature read, and still, could take a Tight away.'}
       </p>
     </section>
+  );
+}
+/** On the bench, once both were held; a leak that the valve hides is said before anything is raised. */
+export function Apart({ view: { plan, state } }: { view: BenchView }) {
+  const masked = maskedIn(plan, state, null);
+  if (!masked?.apart) return null;
+  const words = maskedWords(masked);
+  return (
+    <>
+      {words && <p className="font-semibold text-rust">{words} Tight will not stand after it.</p>}
+      <ValveAndLeak masked={masked} />
+    </>
   );
 }

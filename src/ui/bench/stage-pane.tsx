@@ -17,6 +17,7 @@ const Facts = byNeed(() => import('./panels/beside').then((m) => m.Facts));
 const Entries = byNeed(() => import('./panels/beside').then((m) => m.Entries));
 const Closing = byNeed(() => import('./panels/extra').then((m) => m.Closing));
 const WhatCouldItBe = byNeed(() => import('@/ui/analysis/what-could-it-be').then((m) => m.WhatCouldItBe));
+const Apart = byNeed(() => import('@/ui/analysis/valve-and-leak').then((m) => m.Apart));
 export const SimulatedWorks = byNeed(() => import('./panels/extra').then((m) => m.SimulatedWorks));
 const COMING = <p aria-live="polite">Opening …</p>;
 
@@ -30,6 +31,11 @@ export function Beside({ view }: { view: BenchView }) {
   );
 }
 
+/** The second of the two slopes has just been held. */
+function toldApart({ state }: BenchView): boolean {
+  const before = state.visits[state.visits.length - 2];
+  return before?.holds.some((h) => h.role === 'slopes' && h.judgement) ?? false;
+}
 interface Pane extends Pick<PanelProps, 'view' | 'engine' | 'who' | 'act'> {
   /** Null: no stage stands any more. */
   readonly panel: PanelProps | null;
@@ -87,6 +93,11 @@ export function StagePane({ panel, view, engine, who, act, message, stageKey, ti
           {inQuestion(view.plan, view.state) && (
             <Suspense fallback={null}>
               <WhatCouldItBe view={view} />
+            </Suspense>
+          )}
+          {toldApart(view) && (
+            <Suspense fallback={null}>
+              <Apart view={view} />
             </Suspense>
           )}
           <Suspense fallback={COMING}>

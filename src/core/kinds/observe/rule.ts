@@ -7,8 +7,8 @@ const schema = object({
   question: text(),
   /** What a photo taken here is to show; it can be left out. */
   photo: maybe(),
-  /** What stands beside the question: what the test before left in, and what warmth does to it. */
-  shows: maybeAmong(['left-in']),
+  /** What stands beside the question: what the test before left in, and what warmth does to it; or what a valve could hide. */
+  shows: maybeAmong(['left-in', 'hidden']),
   results: list(
     object({
       key: text(),

@@ -12,6 +12,7 @@ export const letBy = role('let-by', {
   drawn: true,
   paper: 'utility',
   tapped: true,
+  apart: true,
   words: { proved: 'proved', suspected: 'suspected', fell: 'not proved' },
   provesBoundary: true,
   check: (hold, { fail }) => {

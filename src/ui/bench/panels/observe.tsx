@@ -2,6 +2,7 @@
 import type { ObserveStage } from '@/core/kinds';
 import { Button, HoldButton } from '@/ui/kit/button';
 import { useState } from 'react';
+import { HiddenBehind } from '@/ui/analysis/hidden-behind';
 import { LeftIn } from '../left-in';
 import { Line } from '../line';
 import { QuickPhoto } from '../quick-photo';
@@ -18,6 +19,7 @@ export function ObservePanel(props: PanelProps) {
     <div className="grid shrink-0 content-start gap-3 lg:min-h-0 lg:flex-1 lg:shrink lg:overflow-auto">
       <p className="text-xl font-semibold">{observe.question}</p>
       {observe.shows === 'left-in' && <LeftIn plan={view.plan} />}
+      {observe.shows === 'hidden' && <HiddenBehind view={view} />}
       {observe.photo && <QuickPhoto {...props} asks={observe.photo} />}
       {view.state.fails > 0 && (
         <p className="text-quiet">Repeats made since the last mend: {view.state.repeats} of 3.</p>
