@@ -109,47 +109,6 @@ test.describe('the staged test from start to certificate', () => {
     ).toBeVisible();
   });
 
-  test('a hold that leaks: warned of while it runs, its cause named, own kit first and where to part it @both', async ({
-    page,
-  }) => {
-    await takeClocks(page);
-    await signIn(page, 'imre');
-    const bench = new BenchPage(page);
-    await bench.begin({ system: /Flat gas/ });
-    await bench.upToLetBy();
-    await bench.fill('20.50');
-    await bench.holdFor(60, '20.50', '20.50');
-    await bench.start('20.50');
-    const shown = (s: number) => (20.5 * Math.exp(-0.0055 * s)).toFixed(2);
-    for (let s = 11; s <= 99; s += 11) {
-      await pass(page, 11);
-      await page.getByRole('button', { name: 'Reading', exact: true }).click();
-      await bench.enter(shown(s), /Save|Keep|Enter|reading/i);
-      // three readings carry it on and name no cause
-      if (s === 22) {
-        await expect(page.getByText(/Heading for/)).toBeVisible();
-        await expect(page.getByRole('region', { name: 'What the trace means' })).toHaveCount(0);
-      }
-    }
-    await expect(page.getByText(/It falls beyond the limit before the end\./)).toBeVisible();
-    const means = page.getByRole('region', { name: 'What the trace means' });
-    // by how long the presses took, another course of a leak may stand beside the straight one
-    await expect(means).toContainText(/(leak of|It leaks,) [\d.]+ l\/h \([\d.]+ to [\d.]+\)/);
-    await expect(means).toContainText('Next: Soap your own kit first');
-    await means.getByRole('button').click();
-    await expect(page.getByText('For it', { exact: true })).toBeVisible();
-    await expectAccessible(page);
-    await page.keyboard.press('Escape');
-    await pass(page, 25);
-    await bench.end(shown(124));
-    const could = page.locator('[data-suspects]');
-    await expect(could.locator('summary').first()).toContainText('Your own kit');
-    await could.locator('summary').first().click();
-    await expect(could).toContainText(/Proof: Leak fluid on it under pressure/);
-    await expect(could.getByRole('region', { name: 'Where to part it' })).toContainText(/Close the valve of/);
-    await expectAccessible(page);
-  });
-
   test('suspected let-by: parted, bubbles, void, and the gas stays off', async ({ page }) => {
     await takeClocks(page);
     await signIn(page, 'imre');

@@ -34,7 +34,7 @@ describe('after a hold', () => {
   test('a fall is in question, own kit first, then what can be reached, then what is hidden', () => {
     const state = after(hold(200, '20.50', '12.00'));
     const found = inQuestion(p, state)!;
-    expect(found.hold.role).toBe('tightness');
+    expect(found.hold!.role).toBe('tightness');
     const list = ranked(p, found.hold, null);
     expect(list.map((s) => s.key).slice(0, 4)).toEqual(['kit', 'joint', 'appliance', 'hidden']);
     expect(list.some((s) => s.key === 'valve' || s.key === 'jet')).toBe(false);

@@ -15,11 +15,13 @@ const SHARE = { own: 0.45, exposed: 0.35, hidden: 0.2, other: 0 };
 
 /**
  * Suspects of a hold, the likeliest first; among leaks own kit before what can be reached, that before what is hidden.
+ * @param hold null where none could be made: it would not stand, or a fan blew
  * @param meaning what its trace meant; null where the readings were too few
  */
-export function ranked(plan: Plan, hold: Hold, meaning: Meaning | null): Ranked[] {
-  const direction = hold.judgement?.direction;
-  const flow = hold.role === 'flow' || hold.role === 'lock-up';
+export function ranked(plan: Plan, hold: Hold | null, meaning: Meaning | null): Ranked[] {
+  // what would not be held fell
+  const direction = hold ? hold.judgement?.direction : 'fall';
+  const flow = hold?.role === 'flow' || hold?.role === 'lock-up';
   const fits = (s: Suspect) =>
     s.when === 'both' ||
     (s.when === 'flow' ? flow : s.when === 'rises' ? direction === 'rise' : direction !== 'rise');

@@ -117,3 +117,8 @@ export const namedElsewhere = (network: Pick<Joined, 'parts'>, valve: Part): boo
 
 /** How a part is named in a sentence, its position beside it. */
 export const partName = (part: Part): string => part.name || CATALOGUE[part.kind].word;
+/** A valve by what it shuts, where that is one thing. */
+export function shutName(network: Joined, valve: Part): string {
+  const served = servedBy(network, valve);
+  return served ? `the valve of ${partName(served)}` : partName(valve);
+}

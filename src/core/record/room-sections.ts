@@ -8,6 +8,7 @@ import { looksNow, mapNow } from '@/core/kinds/map/fold';
 import { plugCount } from '@/core/kinds/plugs/fold';
 import type { Plan } from '@/core/plan/plan';
 import { showExact } from '@/core/quantity/exact';
+import { searchLines } from '@/core/run/isolations';
 import type { RunState } from '@/core/run/state';
 import { apartLines } from '@/core/verdict/masked';
 import { tradeOf } from '@/core/trades';
@@ -21,6 +22,7 @@ type Sections = Face['sections'];
 /** Sections of what the rooms of a run hold; empty ones are left out by who prints. */
 export const roomSections = (plan: Plan, state: RunState): Sections => [
   ...linesSection(plan, state),
+  { title: 'Search for the leak', lines: searchLines(plan, state) },
   { title: 'Beside the rule: what a valve could hide', lines: apartLines(plan, state) },
   {
     key: 'plugs',

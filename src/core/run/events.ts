@@ -22,6 +22,7 @@ import { volumeEntries } from '@/core/kinds/volume/entries';
 import { zeroEntries } from '@/core/kinds/zero/entries';
 import type { EventBase } from './field';
 import { generalEntries } from './general-entries';
+import { isolationEntries } from './isolation-entries';
 
 export { PHOTO_SUBJECTS } from './general-entries';
 export type { ObservationKind, PhotoSubject, SignatureRole, UnheldWay } from './general-entries';
@@ -50,6 +51,7 @@ const ENTRIES = {
   ...fanEntries,
   ...smokeEntries,
   ...generalEntries,
+  ...isolationEntries,
 };
 type Entries = typeof ENTRIES;
 export type RunEvent = { [K in keyof Entries]: Of<Entries[K]> & { readonly kind: K } }[keyof Entries];

@@ -22,10 +22,12 @@ import { closingFold } from './closing';
 import type { RunEvent } from './events';
 import type { EntryRule, Fold } from './fold';
 import { generalFold } from './general';
+import { isolationFold } from './isolations';
 
 const FOLDS: Fold<RunEvent['kind']> = {
   ...generalFold,
   ...closingFold,
+  ...isolationFold,
   ...checksFold,
   ...zeroFold,
   ...fillFold,

@@ -1,3 +1,4 @@
+import { parseWithUnit } from '@/core/quantity/exact';
 import { verdictOf } from '@/core/verdict/verdict';
 import type { Payload } from './events';
 import { lastReadingId } from './photos';
@@ -63,6 +64,17 @@ export const generalVerbs: Verbs = {
     text: third,
     told: args[3] ?? '',
   }),
+  /** worked PART … · isolate FIGURE PART … · isolated FIGURE · reopened [left] */
+  worked: ({ args }) => ({ kind: 'worked-on', parts: [...args] }),
+  isolate: ({ args, first, timed }) => ({ kind: 'isolation-start', closed: args.slice(1), ...timed(first) }),
+  isolated: ({ first, timed }) => ({ kind: 'isolation-end', ...timed(first) }),
+  'isolated-flow': ({ args, first }) => ({
+    kind: 'isolation-flow',
+    closed: args.slice(1),
+    flow: parseWithUnit(first),
+  }),
+  dropped: () => ({ kind: 'isolation-dropped' }),
+  reopened: ({ first }) => ({ kind: 'isolation-reopened', left: first === 'left' }),
   skip: ({ first, second }) => ({ kind: 'skip', reason: first, text: second }),
   note: ({ first }) => ({ kind: 'note', text: first }),
   undo: ({ state, first }) => ({

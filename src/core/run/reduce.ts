@@ -3,6 +3,7 @@ import type { Plan } from '@/core/plan/plan';
 import { type EventOf, momentOf, type PlacedEvent, type RunEvent } from './events';
 import { foldOf } from './folds';
 import { notAhead } from './gate';
+import { newSearch, shutForSearch } from './isolations';
 import { currentVisit, expectation, stageOf } from './read';
 import { LATE_AFTER_MS, mark } from './readings';
 import type { RunState } from './state';
@@ -39,6 +40,7 @@ export function begin(plan: Plan): RunState {
     observations: [],
     inventory: [],
     volume: null,
+    search: newSearch(),
     valves: {},
     reports: [],
     followUps: [],
@@ -146,7 +148,10 @@ function apply(plan: Plan, state: RunState, event: RunEvent): Refusal | null {
   }
   const visit = currentVisit(state);
   if (!visit || (rule.transition && event.expects !== expectation(state))) return overtaken();
-  return misfit(plan, state, event) ?? rule.apply!(event, { ...on, visit, stage: stageOf(plan, visit) });
+  const shut = rule.transition ? shutForSearch(plan, state, visit.kind) : null;
+  return (
+    shut ?? misfit(plan, state, event) ?? rule.apply!(event, { ...on, visit, stage: stageOf(plan, visit) })
+  );
 }
 
 /** What a new event would do to a run: its refusal, or null when it takes effect. The state is left as it is. */

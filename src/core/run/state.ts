@@ -17,6 +17,7 @@ import type {
 } from './events';
 import type { Judgement } from '@/core/verdict/judge';
 import type { ClockPoint } from './clock';
+import type { Search } from './isolations';
 import type { Papers } from './papers';
 import type { Back, Undone } from './undo';
 
@@ -303,6 +304,8 @@ export interface RunState {
   inventory: (InventoryItem & { readonly at: number; readonly byName: string })[];
   /** Volume measured by a metered draw; null while it is calculated. */
   volume: { readonly figure: Figure; readonly uncertainty: number } | null;
+  /** Parts held by themselves after a hold that failed. */
+  search: Search;
   /** Where each valve was last put. */
   valves: Record<string, 'open' | 'closed'>;
   reports: { readonly to: string; readonly text: string }[];

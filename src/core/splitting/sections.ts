@@ -1,8 +1,18 @@
 /** The parts into which closing valves can split what a test reaches, and the holds that are possible: by flooding. */
 import { ruleOfPart } from '@/core/network/catalogue';
-import { positionOf, reachOf, type Positions } from '@/core/network/flood';
-import { type Joined, type Part, partName, positionKey, servedBy } from '@/core/network/network';
-import type { Isolation, Splitting } from './order';
+import { positionOf, type Positions, type Reach, reachOf } from '@/core/network/flood';
+import {
+  figureOf,
+  type Network,
+  type Part,
+  partName,
+  positionKey,
+  shutName,
+} from '@/core/network/network';
+import { pipeVolume } from '@/core/installation/section';
+import { toNumber } from '@/core/quantity/exact';
+import { convert } from '@/core/quantity/unit';
+import type { Splitting } from './order';
 
 export interface SplitPart {
   /** ids of the network's parts in it */ readonly parts: readonly string[];
@@ -10,8 +20,11 @@ export interface SplitPart {
 }
 export interface NetworkSplitting extends Splitting {
   readonly sections: readonly SplitPart[];
-  /** Valves to close for each isolation, by its key. */
+  /** Valves to close for each isolation, by its key: their names, and their ids in the drawing. */
   readonly closed: Readonly<Record<string, readonly string[]>>;
+  readonly shuts: Readonly<Record<string, readonly string[]>>;
+  /** What part of the whole volume each isolation holds; null where no volume is known. */
+  readonly share: Readonly<Record<string, number | null>>;
 }
 /** Suspicion of a part of the drawing: what is undone, worn or made up of many joints. House figures. */
 const SUSPICION: Readonly<Record<string, number>> = {
@@ -34,7 +47,7 @@ const MOST = 400;
  * @returns null where no valve inside parts anything
  */
 export function splittingOf(
-  network: Joined,
+  network: Network,
   positions: Positions,
   hold: number,
   disturbed: ReadonlySet<string> = new Set(),
@@ -63,7 +76,7 @@ export function splittingOf(
     const own = g.reduce((sum, p) => sum + (SUSPICION[p.kind] ?? 0.5) * (disturbed.has(p.id) ? 3 : 1), 0);
     return own + RUN * links.filter((l) => g.some((p) => p.id === l.from || p.id === l.to)).length;
   });
-  const isolations = new Map<number, { closed: readonly Part[] }>();
+  const isolations = new Map<number, { closed: readonly Part[]; volume: number }>();
   const all = 2 ** named.length - 1;
   // from the whole inwards: each further valve that is closed leaves less under pressure
   const open: (readonly Part[])[] = [[]];
@@ -72,31 +85,42 @@ export function splittingOf(
       if (closed.includes(v) || isolations.size >= MOST) continue;
       const next = [...closed, v];
       let held = 0;
-      for (const id of reachOf(network, shut(next)).parts) held |= 1 << (index.get(id) ?? 31);
+      const reach = reachOf(network, shut(next));
+      for (const id of reach.parts) held |= 1 << (index.get(id) ?? 31);
       held &= all;
       if (held === 0 || held === all || isolations.has(held)) continue;
-      isolations.set(held, { closed: next });
+      isolations.set(held, { closed: next, volume: volumeIn(network, reach) });
       open.push(next);
     }
-  const list = [...isolations].map(
-    ([holds, { closed }]): Isolation & { readonly closed: readonly string[] } => ({
-      key: closed.map((v) => v.id).join('+'),
-      holds,
-      minutes: hold + TURN * closed.length,
-      closed: closed.map((v) => valveName(network, v)),
-    }),
-  );
+  const everything = volumeIn(network, whole);
+  const list = [...isolations].map(([holds, { closed, volume }]) => ({
+    key: closed.map((v) => v.id).join('+'),
+    holds,
+    minutes: hold + TURN * closed.length,
+    closed: closed.map((v) => shutName(network, v)),
+    shuts: closed.map((v) => v.id),
+    share: everything > 0 ? volume / everything : null,
+  }));
   return {
     suspicion,
     isolations: list.map(({ key, holds, minutes }) => ({ key, holds, minutes })),
     sections: named.map((g) => ({ parts: g.map((p) => p.id), name: nameOf(g) })),
     closed: Object.fromEntries(list.map((i) => [i.key, i.closed])),
+    shuts: Object.fromEntries(list.map((i) => [i.key, i.shuts])),
+    share: Object.fromEntries(list.map((i) => [i.key, i.share])),
   };
 }
-/** A valve by what it shuts, where that is one thing. */
-function valveName(network: Joined, valve: Part): string {
-  const served = servedBy(network, valve);
-  return served ? `the valve of ${partName(served)}` : partName(valve);
+/** What is inside, as far as pipes and plates say it, m3. */
+function volumeIn(network: Network, reach: Reach): number {
+  const pipes = network.links.filter((l) => reach.links.has(l.id) && l.pipe);
+  const plates = network.parts.filter((p) => reach.parts.has(p.id));
+  return (
+    pipes.reduce((sum, l) => sum + pipeVolume(l.pipe!), 0) +
+    plates.reduce((sum, p) => {
+      const volume = figureOf(p, 'volume');
+      return sum + (volume ? convert(toNumber(volume), volume.unit, 'm3') : 0);
+    }, 0)
+  );
 }
 /** By what people know it: its appliances, otherwise the pipework by its first named part. */
 function nameOf(group: readonly Part[]): string {

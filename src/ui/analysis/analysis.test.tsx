@@ -55,7 +55,7 @@ test('after a fall: own kit first, and where to part the section', () => {
   screen.getByText(/Your own kit: hose, connection, adaptor, plug; then a joint/);
   expect(screen.getAllByText(/^Leak fluid on/)).toHaveLength(2);
   const split = screen.getByRole('region', { name: 'Where to part it' });
-  expect(split.textContent).toMatch(/Close the valve of .* and hold\. So the leaking one of 3 parts/);
+  expect(split.textContent).toMatch(/Close the valve of .* and hold\. ?So the leaking one of 3 parts/);
 });
 test('after a smell no way to part it is offered, and after a good hold nothing is in question', () => {
   const smelt = view(hold(200, '20.50', '12.00'));

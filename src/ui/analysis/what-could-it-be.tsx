@@ -2,13 +2,12 @@
 import { holdRequest } from '@/core/analysis/of-hold';
 import { inQuestion } from '@/core/analysis/in-question';
 import { ranked, type Ranked } from '@/core/analysis/suspects';
-import { networkOf } from '@/core/network/enter';
 import { lower } from '@/core/quantity/words';
-import { splittingOf } from '@/core/splitting/sections';
-import type { RunState } from '@/core/run/state';
+import { searchOf } from '@/core/splitting/search';
 import { gaugeOfHold, stageOf } from '@/core/run/read';
 import type { BenchView } from '@/device/bench';
 import { useMemo } from 'react';
+import { Button } from '@/ui/kit/button';
 import { SplitTree } from './split-tree';
 import { useMeaning } from './use-meaning';
 
@@ -27,26 +26,29 @@ const Row = ({ suspect: s }: { suspect: Ranked }) => (
     </p>
   </li>
 );
-const smelt = (state: RunState): boolean =>
-  state.observations.some((o) => o.what === 'smell') || state.unsafe?.danger === 'immediate-danger';
 /** After a hold that did not come out well: what could be behind it, in the order in which it is looked at. */
-export function WhatCouldItBe({ view: { plan, state } }: { view: BenchView }) {
+export function WhatCouldItBe({
+  view: { plan, state },
+  onSearch,
+}: {
+  view: BenchView;
+  /** Parts are held by themselves from here. */
+  onSearch?: () => void;
+}) {
   const found = useMemo(() => inQuestion(plan, state), [plan, state]);
-  const gauge = found ? gaugeOfHold(plan, found.hold) : null;
+  const gauge = found?.hold ? gaugeOfHold(plan, found.hold) : null;
   const request = useMemo(
     () =>
-      found && gauge
+      found?.hold && gauge
         ? holdRequest(plan, state, found.visit, found.hold, gauge, stageOf(plan, found.visit).part)
         : null,
     [plan, state, found, gauge],
   );
   const meaning = useMeaning(request);
   // after a smell nothing is put under pressure again: no way to part it is offered
-  const splitting = useMemo(
+  const search = useMemo(
     () =>
-      found && found.hold.judgement?.direction === 'fall' && !smelt(state)
-        ? splittingOf(networkOf(plan.system), state.valves, found.hold.minutes + 1)
-        : null,
+      found && (!found.hold || found.hold.judgement?.direction === 'fall') ? searchOf(plan, state) : null,
     [plan, state, found],
   );
   const list = found ? ranked(plan, found.hold, meaning) : [];
@@ -64,7 +66,12 @@ export function WhatCouldItBe({ view: { plan, state } }: { view: BenchView }) {
           <Row key={s.key} suspect={s} />
         ))}
       </ol>
-      {splitting && <SplitTree splitting={splitting} />}
+      {search && <SplitTree search={search} />}
+      {search && onSearch && (
+        <Button className="mb-2 min-h-14 w-full" onClick={onSearch}>
+          Hold parts by themselves
+        </Button>
+      )}
       <p className="border-t border-seam py-2 text-sm text-quiet">
         Advice: what a look or a hold shows is entered where the procedure asks for it. After a smell of gas
         nothing is put under pressure again.

@@ -27,6 +27,7 @@ import { dueDate, VERDICT_COLOUR } from '@/ui/kit/words';
 import { Results } from '@/ui/kit/part-results';
 import { Why } from '@/ui/kit/why';
 import { may, type Identity } from '@/wire/role';
+import { Find } from './find';
 import { PapersPart } from './papers';
 import { Signing, Witness } from './signing';
 import { StopReason } from './stop';
@@ -65,6 +66,7 @@ export function Closing(props: Props) {
           </Suspense>
         </section>
       )}
+      {(state.phase === 'put-back' || state.phase === 'signing') && <Find {...props} />}
       {(state.phase === 'put-back' || state.phase === 'signing') && <Pictures {...props} />}
       {state.phase === 'put-back' && <PutBack {...props} />}
       {(state.phase === 'put-back' || state.phase === 'signing') && !state.signatures.length && (

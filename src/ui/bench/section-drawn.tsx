@@ -6,6 +6,7 @@ import { linesDrawn } from '@/core/trades/pool/ends';
 import { reachOf } from '@/core/network/flood';
 import { listId } from '@/core/network/installation';
 import { type Network, type Part, type Position, positionKey } from '@/core/network/network';
+import { standing } from '@/core/run/isolations';
 import { checkLines, currentVisit, stageOf } from '@/core/run/read';
 import type { BenchView } from '@/device/bench';
 import { Button } from '@/ui/kit/button';
@@ -26,7 +27,7 @@ const MOST_NAMED = 4;
 export default function SectionDrawn({ view }: { view: Pick<BenchView, 'plan' | 'state'> }) {
   const { plan, state } = view;
   const network = useMemo(() => networkOf(plan.system), [plan.system]);
-  const positions = state.valves;
+  const positions = useMemo(() => standing(network, state), [network, state]);
   const lines = useMemo(
     () =>
       tradeOf(plan.system).parted === 'lines' && !plan.system.section

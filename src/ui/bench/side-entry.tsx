@@ -13,6 +13,7 @@ const JointList = byNeed(() => import('./panels/extra').then((m) => m.JointList)
 const PhotoEntry = byNeed(() => import('./panels/extra').then((m) => m.PhotoEntry));
 const MapWork = byNeed(() => import('./panels/pool').then((m) => m.MapWork));
 const PlugFails = byNeed(() => import('./panels/pool').then((m) => m.PlugFails));
+const SearchPane = byNeed(() => import('@/ui/analysis/search-pane').then((m) => m.SearchPane));
 const InventoryForm = byNeed(() => import('./panels/extra').then((m) => m.InventoryForm));
 
 /** Every entry that can be made beside the main line of a stage. */
@@ -46,6 +47,7 @@ const SIDES: Readonly<Record<Side, ComponentType<SideProps>>> = {
       <Back onDone={props.onDone} />
     </div>
   ),
+  search: (props) => <SearchPane {...props} />,
   inventory: (props) => (
     <div className="grid gap-3">
       <InventoryForm {...props} />

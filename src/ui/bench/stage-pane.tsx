@@ -63,13 +63,16 @@ export function StagePane({ panel, view, engine, who, act, message, stageKey, ti
   const { stage, visit } = panel;
   const { panel: Panel } = PANELS[visit.kind];
   const holding = runningHold(view.state) !== null;
+  // while something is closed for the search nothing else can be held
+  const searching = view.state.search.open !== null || view.state.search.shut.length > 0;
+  const beside = searching ? 'search' : side;
   return (
     <>
       <div className="flex items-start justify-between gap-4">
         <p className={`leading-snug ${holding ? 'text-lg max-sm:hidden lg:text-xl' : 'text-lg lg:text-xl'}`}>
-          {stage.instruction}
+          {beside === 'search' ? 'A part of the section by itself; the test waits.' : stage.instruction}
         </p>
-        {!side && !ruleOfKind(visit.kind).holds && (
+        {!beside && !ruleOfKind(visit.kind).holds && (
           <div className="flex shrink-0 gap-3 max-lg:hidden">
             <Button className="min-h-12" onClick={() => onSide('note')}>
               Note
@@ -86,13 +89,13 @@ export function StagePane({ panel, view, engine, who, act, message, stageKey, ti
       <p role="alert" className={`font-semibold text-rust ${message ? '' : 'hidden'}`}>
         {message}
       </p>
-      {side ? (
-        <SideEntry side={side} {...panel} onDone={() => onSide(null)} onSide={onSide} />
+      {beside ? (
+        <SideEntry side={beside} {...panel} onDone={() => onSide(null)} onSide={onSide} />
       ) : (
         <>
           {inQuestion(view.plan, view.state) && (
             <Suspense fallback={null}>
-              <WhatCouldItBe view={view} />
+              <WhatCouldItBe view={view} onSearch={() => onSide('search')} />
             </Suspense>
           )}
           {toldApart(view) && (

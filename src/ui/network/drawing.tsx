@@ -67,6 +67,8 @@ interface Shown extends Doing {
   readonly joins?: readonly { readonly from: string; readonly to: string; readonly sure: boolean }[];
   /** What is said of a part now, under its name. */
   readonly notes?: ReadonlyMap<string, string>;
+  /** How probable it is that a part leaks, 0 to 1: the fuller, the likelier. */
+  readonly suspect?: ReadonlyMap<string, number>;
   /** Signs alone: where the drawing is too small to read. */
   readonly bare?: boolean;
   /** What stands beside a link: its pipe, in few letters. */
@@ -239,6 +241,7 @@ function PartSign({ part, shown }: { part: Part; shown: Shown }) {
   const inside = reach.parts.has(part.id);
   const bound = reach.boundaries.some((b) => b.id === part.id);
   const text = words(network, part, positions);
+  const suspect = shown.suspect?.get(part.id) ?? 0;
   // a valve has its name beside it: the frame leaves it room
   const half = part.kind === 'valve' ? 17 : 25;
   const frame = { x: -half, y: -19, width: 2 * half, height: 38 };
@@ -264,7 +267,10 @@ function PartSign({ part, shown }: { part: Part; shown: Shown }) {
       {marked?.has(part.id) && (
         <rect {...frame} fill="var(--lichen)" fillOpacity={0.35} stroke="var(--ink)" strokeWidth={2} />
       )}
-      {shown.notes?.has(part.id) && (
+      {suspect > 0 && (
+        <rect {...frame} fill="var(--ochre)" fillOpacity={0.12 + 0.6 * suspect} stroke="var(--ochre)" />
+      )}
+      {!shown.suspect && shown.notes?.has(part.id) && (
         <rect {...frame} fill="var(--lake)" fillOpacity={0.2} stroke="var(--lake)" />
       )}
       {chosen === part.id && (

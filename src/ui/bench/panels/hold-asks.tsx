@@ -77,6 +77,11 @@ export function HoldAsks({
           {placesWords(hold)}
         </Ask>
       )}
+      {hold.role === 'slopes' && !(hold.temperature.start && hold.temperature.end) && (
+        <Ask word="Temperature" onClick={() => onSide('temperature')}>
+          Read the pipe&rsquo;s temperature at start and end: without it the two slopes are advice only.
+        </Ask>
+      )}
       {!(stage.kind === 'hold' && stage.judge) && temperatureNeeded(plan, state, hold) && (
         <Ask word="Temperature" onClick={() => onSide('temperature')}>
           This repeats a movement that warmth could explain: log the pipe temperature at start and end.

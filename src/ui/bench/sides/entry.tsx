@@ -27,7 +27,8 @@ export type Side =
   | 'kit'
   | 'photo'
   | 'plug'
-  | 'look';
+  | 'look'
+  | 'search';
 export type SideProps = PanelProps & {
   readonly side: Side;
   readonly onDone: () => void;
