@@ -94,6 +94,8 @@ const ROUTES: Readonly<Record<string, Who>> = {
   'POST quick-tests': 'plan',
   'POST sites': 'plan',
   'POST systems/[system]/copy': 'plan',
+  'GET systems/[system]/leaks': 'all',
+  'POST systems/[system]/leaks': 'all',
   'PUT systems/[system]/drawing': 'plan',
   'GET systems/[system]/outside': 'run',
   'GET systems/[system]/photos/[hash]': 'all',

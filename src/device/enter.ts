@@ -4,6 +4,7 @@
  */
 import type { GaugeForm } from '@/wire/cabinet';
 import type { SiteForm, SystemForm } from '@/wire/places';
+import type { LeakRequest } from '@/wire/leaks';
 import type { QuickTest } from '@/wire/quick-test';
 import type { StartRun } from '@/wire/requests';
 import type { NewVisit } from '@/wire/visits';
@@ -15,6 +16,8 @@ export const enterSystem = async (id: string, site: string | null, value: System
   (await entering()).enterSystem(id, site, value);
 export const enterGauge = async (value: GaugeForm): How => (await entering()).enterGauge(value);
 export const enterVisit = async (value: NewVisit): How => (await entering()).enterVisit(value);
+export const enterLeak = async (system: string, value: LeakRequest, title: string): How =>
+  (await entering()).enterLeak(system, value, title);
 /** Begins a run. @param title what it is, for the list of what waits */
 export const beginRun = async (request: StartRun, title: string): How =>
   (await entering()).beginRun(request, title);

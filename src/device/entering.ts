@@ -1,6 +1,7 @@
 /** Sends what a person enters or begins, or keeps it with what stands in its place until there is a signal (device/errands.ts). */
 import type { GaugeForm } from '@/wire/cabinet';
 import type { SiteForm, SystemForm } from '@/wire/places';
+import type { LeakRequest } from '@/wire/leaks';
 import type { QuickTest } from '@/wire/quick-test';
 import type { StartRun } from '@/wire/requests';
 import type { Identity } from '@/wire/role';
@@ -79,6 +80,18 @@ export const enterVisit = (value: NewVisit) =>
     },
   );
 
+/** An entry of a leak book: it says nothing that else hangs on. */
+export const enterLeak = (system: string, value: LeakRequest, title: string) =>
+  sendOrKeep(
+    {
+      path: `/api/systems/${system}/leaks`,
+      method: 'POST',
+      body: value,
+      title: `Leak book: ${title}`,
+      makes: [value.id],
+    },
+    async () => value,
+  );
 /** Begins a run; without a signal its plan is made here, and the office makes it again when it hears of it. */
 export const beginRun = (request: StartRun, title: string) =>
   sendOrKeep(

@@ -11,9 +11,12 @@ export interface Questioned {
   /** What a fan lost at its reference pressure, m3/s. */
   readonly flow: number | null;
 }
-/** The last of it, while nothing is held anew and nobody has begun to sign; null: nothing is in question. */
-export function inQuestion(plan: Plan, state: RunState): Questioned | null {
-  if (runningHold(state) || (state.phase !== 'running' && state.phase !== 'put-back')) return null;
+/** The same on the bench: while nothing is held anew and nobody has begun to sign. */
+export const inQuestion = (plan: Plan, state: RunState): Questioned | null =>
+  state.phase === 'running' || state.phase === 'put-back' ? questioned(plan, state) : null;
+/** The last of it; null: nothing is in question. */
+export function questioned(plan: Plan, state: RunState): Questioned | null {
+  if (runningHold(state)) return null;
   for (const visit of [...state.visits].reverse()) {
     const stage = stageOf(plan, visit);
     const classes = (ruleOf(plan, stage.part).classes ?? []).map((c) => c.key);

@@ -12,7 +12,7 @@ import type { Face } from './face';
 import { capital, full } from '@/core/quantity/words';
 import type { Block, Extra, PaperKind } from './papers';
 
-const said = (text: string): string => full(capital(text));
+export const said = (text: string): string => full(capital(text));
 /**
  * Which of the two a record calls for: a line that lost water or was listened along is handed on; one that lost water, where a
  * place was found, or that was cut and coupled has a list of what to mend.

@@ -13,6 +13,7 @@ import { isGood, type VerdictWord } from '@/core/verdict/words';
 import { ductBlocks, inspectorIntro } from './duct-paper';
 import type { Face } from './face';
 import { linePapers, losses, repairBlocks, specialistBlocks } from './line-papers';
+import { leavesASearch, searchBlocks } from './search-paper';
 import { capital, full } from '@/core/quantity/words';
 
 export const PAPERS = {
@@ -70,6 +71,7 @@ export function papersOf(face: Pick<Face, 'body' | 'state' | 'plan'>): PaperOffe
       : []),
     ...(measuredLoss(face) ? [offer('loss', 'engineer of the main')] : []),
     ...linePapers(face).map((kind) => offer(kind, kind === 'repair' ? 'who mends it' : 'who locates it')),
+    ...(leavesASearch(face) ? [offer('specialist', 'who looks for the leak')] : []),
     offer('note', plan.site.customer),
     offer('inspector', 'inspector'),
     ...(tradeOf(plan.system).fuel || metered(plan)
@@ -149,6 +151,8 @@ export function paperOf(face: Face, kind: PaperKind, extra: Extra = {}): Paper {
 export interface Extra {
   readonly contact?: string;
   readonly history?: readonly string[];
+  /** What stands in the leak book of the system, in words. */
+  readonly leaks?: readonly string[];
   /** Of them those of the same section. */
   readonly sectionHistory?: readonly string[];
 }
@@ -347,7 +351,7 @@ const BLOCKS: Record<PaperKind, (face: Face, extra: Extra) => Block[]> = {
     ...scope(face),
   ],
   repair: repairBlocks,
-  specialist: specialistBlocks,
+  specialist: (face, extra) => (leavesASearch(face) ? searchBlocks : specialistBlocks)(face, extra),
   note: (face, extra) => {
     const { contact } = extra;
     const { plan, body } = face;

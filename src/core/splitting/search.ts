@@ -2,7 +2,7 @@
  * The search for the part that leaks, as far as it has come: what each isolation said beside the whole, where it then can be, and
  * which isolation comes next. Advice; the verdict stands by itself. Source: Bayes; optimal search by subsets
  */
-import { inQuestion } from '@/core/analysis/in-question';
+import { questioned } from '@/core/analysis/in-question';
 import { holdFacts } from '@/core/analysis/of-hold';
 import { defaultTemperatureUncertainty } from '@/core/adequacy/gas';
 import { visibleChange } from '@/core/adequacy/change';
@@ -59,7 +59,7 @@ function lost(
  * Where volumes are not known, what is left is whether a part moves at all.
  */
 export function searchOf(plan: Plan, state: RunState): Searching | null {
-  const question = inQuestion(plan, state);
+  const question = questioned(plan, state);
   if (!question || smelt(state)) return null;
   const { visit, hold, flow } = question;
   const minutes = hold ? hold.minutes + 1 : FLOW_MINUTES;

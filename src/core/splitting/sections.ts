@@ -1,14 +1,7 @@
 /** The parts into which closing valves can split what a test reaches, and the holds that are possible: by flooding. */
 import { ruleOfPart } from '@/core/network/catalogue';
 import { positionOf, type Positions, type Reach, reachOf } from '@/core/network/flood';
-import {
-  figureOf,
-  type Network,
-  type Part,
-  partName,
-  positionKey,
-  shutName,
-} from '@/core/network/network';
+import { figureOf, type Network, type Part, partName, positionKey, shutName } from '@/core/network/network';
 import { pipeVolume } from '@/core/installation/section';
 import { toNumber } from '@/core/quantity/exact';
 import { convert } from '@/core/quantity/unit';

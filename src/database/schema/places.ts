@@ -1,4 +1,5 @@
 /** Places, their installations, the cabinet, and what is planned there. */
+import type { LeakBody } from '@/core/after/leaks';
 import type { Gauge } from '@/core/instrument/gauge';
 import type { KitFacts } from '@/core/instrument/kit';
 import type { VisitFacts } from '@/core/visit/facts';
@@ -96,5 +97,25 @@ export const partPhotos = pgTable(
     primaryKey({ columns: [t.org, t.system, t.hash] }),
     foreignKey({ columns: [t.org, t.system], foreignColumns: [systems.org, systems.id] }),
     foreignKey({ columns: [t.org, t.person], foreignColumns: [people.org, people.id] }),
+  ],
+);
+
+/** The leak book of an installation: what was found, done and said of each leak (core/after/leaks.ts). Append-only. */
+export const leakEntries = pgTable(
+  'leak_entries',
+  {
+    org: uuid('org').notNull(),
+    id: uuid('id').notNull(),
+    system: uuid('system').notNull(),
+    /** The entry that found the leak; itself for that one. */
+    leak: uuid('leak').notNull(),
+    at: moment('at').notNull(),
+    by: text('by').notNull(),
+    body: jsonb('body').$type<LeakBody>().notNull(),
+  },
+  (t) => [
+    primaryKey({ columns: [t.org, t.id] }),
+    index('leak_entries_system').on(t.org, t.system),
+    foreignKey({ columns: [t.org, t.system], foreignColumns: [systems.org, systems.id] }),
   ],
 );

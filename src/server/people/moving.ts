@@ -34,6 +34,7 @@ const TABLES: readonly {
   { name: 'sites' },
   { name: 'systems' },
   { name: 'part_photos', bytes: { column: 'bytes', by: ['system', 'hash'] } },
+  { name: 'leak_entries' },
   { name: 'gauges' },
   { name: 'kit' },
   { name: 'kit_log' },

@@ -1,5 +1,7 @@
 import { boundedWords } from '@/core/record/face-words';
 import { notCoveredIn } from '@/core/plan/not-covered';
+import { leaksOf, leakWords } from '@/core/after/leaks';
+import { leakBook } from '@/server/leaks/leaks';
 import 'server-only';
 import { and, desc, eq, isNull, notExists, sql } from 'drizzle-orm';
 import type { VerdictWord } from '@/core/verdict/words';
@@ -183,6 +185,8 @@ export async function printedRecord(scope: { org: string }, run: string) {
   const earlier = (await historyOf(scope, plan.system.id)).filter(
     (l) => l.sealedAt < record.sealedAt && l.status !== 'practice' && !l.voided && !l.superseded,
   );
+  const book = await leakBook(scope, plan.system.id).catch(() => null); // a place that came from elsewhere has none
+  const leaks = book ? leaksOf(book.entries, book.tests, book.now).map(leakWords) : [];
   const { section } = plan.system;
   const own = section
     ? new Set(
@@ -198,6 +202,7 @@ export async function printedRecord(scope: { org: string }, run: string) {
     extra: {
       contact,
       history: earlier.map(said),
+      leaks,
       ...(own ? { sectionHistory: earlier.filter((l) => own.has(l.run)).map(said) } : {}),
     },
   };

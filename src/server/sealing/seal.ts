@@ -19,6 +19,7 @@ import { digest } from '@/server/digest';
 import { clockIsAdjustable, now } from '@/server/now';
 import { ledgerRow, writeLine } from '@/server/records/ledger';
 import { followUpsOf } from '@/server/records/follow-ups';
+import { leaksOfSeal } from '@/server/leaks/leaks';
 import { tell } from '@/server/runs/bus';
 import { eventsOf, lockRun, planOf } from '@/server/runs/log';
 import { TroubleError } from '@/server/trouble';
@@ -121,8 +122,10 @@ export async function sealRun(
     // the section was left under pressure once: a record in the place of another goes on with its watch
     if (!plan.supersedes) await beginWatch(tx, person, plan, state, run, moment);
     await endWatchFor(tx, person.org, plan, number, plan.made.by, moment);
-    if (status !== 'practice')
+    if (status !== 'practice') {
       await followUpsOf(tx, person.org, plan, state, verdict, number, moment, person.person);
+      await leaksOfSeal(tx, person.org, plan.system.id, run, state, plan.made.by, moment);
+    }
     await audit(tx, person, 'sealed', number, moment);
     return { number };
   });

@@ -10,6 +10,7 @@ import type { BenchView } from '@/device/bench';
 import { Keypad } from '@/ui/bench/keypad';
 import type { PanelProps } from '@/ui/bench/shared';
 import { useNow } from '@/ui/bench/use-bench';
+import { FoundHere } from '@/ui/leaks/found-here';
 import { Button } from '@/ui/kit/button';
 import { countdown } from '@/ui/kit/words';
 import { useMemo, useState } from 'react';
@@ -50,6 +51,9 @@ export function SearchPane({ view, act, onDone }: Props) {
         <Next view={view} search={search} say={say} />
       )}
       {search && !open && <SearchSaid plan={plan} state={state} search={search} />}
+      {search?.found && !open && (
+        <FoundHere plan={plan} joint={search.splitting.sections[search.found.part]!.name} />
+      )}
       {!open && !shut.length && (
         <Button className="min-h-14" onClick={onDone}>
           Back to the test

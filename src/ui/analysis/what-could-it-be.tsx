@@ -7,6 +7,7 @@ import { searchOf } from '@/core/splitting/search';
 import { gaugeOfHold, stageOf } from '@/core/run/read';
 import type { BenchView } from '@/device/bench';
 import { useMemo } from 'react';
+import { FoundHere } from '@/ui/leaks/found-here';
 import { Button } from '@/ui/kit/button';
 import { SplitTree } from './split-tree';
 import { useMeaning } from './use-meaning';
@@ -72,6 +73,7 @@ export function WhatCouldItBe({
           Hold parts by themselves
         </Button>
       )}
+      {onSearch && <FoundHere plan={plan} />}
       <p className="border-t border-seam py-2 text-sm text-quiet">
         Advice: what a look or a hold shows is entered where the procedure asks for it. After a smell of gas
         nothing is put under pressure again.

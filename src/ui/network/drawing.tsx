@@ -69,6 +69,8 @@ interface Shown extends Doing {
   readonly notes?: ReadonlyMap<string, string>;
   /** How probable it is that a part leaks, 0 to 1: the fuller, the likelier. */
   readonly suspect?: ReadonlyMap<string, number>;
+  /** A leak at a part: its number, and the size of its bubbles on the sheet, px. */
+  readonly leaks?: ReadonlyMap<string, { readonly n: string; readonly r: number; readonly open: boolean }>;
   /** Signs alone: where the drawing is too small to read. */
   readonly bare?: boolean;
   /** What stands beside a link: its pipe, in few letters. */
@@ -235,6 +237,21 @@ function JoinLine({ join, network }: { join: NonNullable<Shown['joins']>[number]
     />
   );
 }
+/** A leak as leak fluid showed it: the larger its bubbles, the larger the mark; one that is mended is hollow. */
+const LeakMark = ({ n, r, open }: { n: string; r: number; open: boolean }) => (
+  <g transform="translate(20,-20)">
+    <circle r={r} fill={open ? 'var(--rust)' : 'var(--panel)'} stroke="var(--rust)" strokeWidth={2} />
+    <text
+      textAnchor="middle"
+      dominantBaseline="central"
+      fontSize={12}
+      fontWeight={700}
+      fill={open ? 'var(--panel)' : 'var(--rust)'}
+    >
+      {n}
+    </text>
+  </g>
+);
 function PartSign({ part, shown }: { part: Part; shown: Shown }) {
   const { network, reach, positions = {}, chosen, marked, onPart, onKey } = shown;
   const { x, y } = at(part);
@@ -278,6 +295,7 @@ function PartSign({ part, shown }: { part: Part; shown: Shown }) {
       )}
       {onPart && <rect x={-24} y={-22} width={48} height={44} fill="transparent" />}
       <Sign kind={part.kind} closed={positionOf(network, part, positions) === 'closed'} reached={inside} />
+      {shown.leaks?.has(part.id) && <LeakMark {...shown.leaks.get(part.id)!} />}
       {!shown.bare && (
         <Name
           text={text}

@@ -83,6 +83,9 @@ export default async function SystemPage({ params }: { params: Promise<{ system:
           <Link prefetch={false} href={`/places/${id}/drawing`} className={buttonClass('plain')}>
             Section drawn
           </Link>
+          <Link prefetch={false} href={`/places/${id}/leaks`} className={buttonClass('plain')}>
+            Leak book
+          </Link>
           {may(session.role, 'plan') && (
             <Link prefetch={false} href={`/places/${id}/edit`} className={buttonClass('plain')}>
               Change
