@@ -65,8 +65,41 @@ test('a hold that leaks: warned of while it runs, its cause named, own kit first
   await expect(find.locator('[data-search-said]')).toContainText(/It is .*, (> )?\d+ %/);
   await expect(find).toContainText('It stood.');
   await expectAccessible(page);
+  // what was found goes into the book of the place
+  await find.getByRole('button', { name: 'Found it: into the leak book' }).click();
+  const found = page.getByRole('form', { name: 'A leak that was found' });
+  await found.getByLabel('At which part of the drawing, or touch it there').selectOption({ label: 'Hob' });
+  await found.getByRole('button', { name: 'pea', exact: true }).click();
+  await shot(page, 'leak-form');
+  await expectAccessible(page);
+  await found.getByRole('button', { name: 'Into the book' }).click();
+  await expect(find.getByText('It stands in the book.')).toBeVisible();
   await find.getByRole('button', { name: 'Back to the test' }).click();
   await expect(find).toHaveCount(0);
+
+  await page.goto(`${BASE}/places`);
+  await page.getByRole('link', { name: /Flat gas/ }).click();
+  await page.getByRole('link', { name: 'Leak book' }).click();
+  const leak = page.locator('[data-leak]').first();
+  await expect(leak).toHaveAttribute('data-leak', 'open');
+  await expect(page.locator('[data-leak-count]')).toContainText(/still open/);
+  await leak.getByRole('button', { name: 'Made safe' }).click();
+  await leak.getByLabel('How it was made safe').fill('valve shut, vented at the window, labelled');
+  await leak.getByRole('button', { name: 'Into the book' }).click();
+  await expect(leak).toHaveAttribute('data-leak', 'safe');
+  await leak.getByRole('button', { name: 'Mended' }).click();
+  await leak.getByRole('button', { name: 'Into the book' }).click();
+  await expect(leak.getByRole('alert')).toContainText('Say what was mended.');
+  await leak.getByLabel('What was mended').fill('union remade with a new washer');
+  await leak.getByLabel('Cost, like 35.50 EUR; may stay empty').fill('12.50 EUR');
+  await leak.getByLabel('Time it took, min, may stay empty').fill('25');
+  await shot(page, 'leak-mended');
+  await leak.getByRole('button', { name: 'Into the book' }).click();
+  await expect(leak).toHaveAttribute('data-leak', 'repaired');
+  await expect(leak.getByRole('link', { name: 'Test it again' })).toBeVisible();
+  await expect(page.locator('[data-leak-count]')).toContainText(/\d+\.50 EUR|\d+\.00 EUR/);
+  await shot(page, 'leak-book');
+  await expectAccessible(page);
 });
 
 test('a valve that could hide a leak: two holds at two pressures tell both apart, and the record says so', async ({

@@ -2,6 +2,7 @@ import type { Plan } from '@/core/plan/plan';
 import type { Meaning } from '@/core/analysis/meaning';
 import { toNumber } from '@/core/quantity/exact';
 import { holdLimits } from '@/core/run/hold-limits';
+import { unwitnessed } from '@/core/run/long-hold';
 import { gaugeOf, gaugeOfHold } from '@/core/run/read';
 import type { Hold, RunState, Visit } from '@/core/run/state';
 import type { TraceMark, TracePoint, TraceRequest } from './trace';
@@ -66,6 +67,7 @@ export function holdTrace(
     hold.role === 'settle' || hold.role === 'decay'
       ? undefined
       : [start - toNumber(limits.fall.value), start + toNumber(limits.rise.value)];
+  const unread = unwitnessed(visit, hold, Math.min(until, to));
   return {
     points,
     marks,
@@ -74,6 +76,7 @@ export function holdTrace(
     streamed: streamed.length > 1,
     decimals: gauge.resolution.scale,
     ...(permitted ? { permitted } : {}),
+    ...(unread.length ? { unread } : {}),
     ...(meaning ? { model: meaning } : {}),
   };
 }

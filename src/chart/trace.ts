@@ -25,6 +25,8 @@ export interface TraceRequest {
   /** Permitted span of pressure during the hold, if one is judged. */
   readonly permitted?: readonly [number, number];
   readonly band?: readonly [number, number];
+  /** Times in which nobody and nothing read it. */
+  readonly unread?: readonly { readonly from: number; readonly to: number }[];
   /** What the analysis makes of it: its curve with the 95 % band, and what the temperatures do and leave. */
   readonly model?: Model;
   readonly decimals: number;
@@ -37,12 +39,15 @@ export interface Trace {
   readonly path: string;
   readonly marks: readonly (TraceMark & { readonly x: number; readonly y: number })[];
   readonly permitted: { readonly y: number; readonly height: number } | null;
+  readonly unread: readonly { readonly x: number; readonly width: number; readonly label: string }[];
   readonly model: {
     readonly line: string;
     readonly band: string;
     readonly expected: string;
     readonly corrected: string;
   } | null;
+  /** What time is counted in along it. */
+  readonly time: 'minutes' | 'hours';
   readonly xTicks: readonly { readonly x: number; readonly label: string }[];
   readonly yTicks: readonly { readonly y: number; readonly label: string }[];
   readonly plot: {
@@ -55,6 +60,7 @@ export interface Trace {
   readonly nearest: (x: number) => (TracePoint & { x: number; y: number }) | null;
 }
 
+const HOUR = 3_600_000;
 const clock = (ms: number): string => {
   const s = Math.round(ms / 1000);
   return `${s < 0 ? '−' : ''}${Math.floor(Math.abs(s) / 60)}:${String(Math.abs(s) % 60).padStart(2, '0')}`;
@@ -90,8 +96,10 @@ export function traceGeometry(r: TraceRequest): Trace {
   const inside = r.points.filter((p) => p.t >= r.from - 1 && p.t <= r.to + 1);
   const span = r.to - r.from;
   const every =
-    [5, 10, 15, 30, 60, 120, 300, 600, 1800, 3600].map((s) => s * 1000).find((s) => span / s <= 6) ??
-    7200_000;
+    [5, 10, 15, 30, 60, 120, 300, 600, 1800, 3600, 7200, 21_600, 43_200]
+      .map((s) => s * 1000)
+      .find((s) => span / s <= 6) ?? 86_400_000;
+  const long = span > 3 * HOUR;
   const ticks = Array.from({ length: Math.floor(span / every) + 1 }, (_, i) => r.from + i * every);
   const along = bisector((p: TracePoint) => p.t);
   const all = [...seen].sort((a, b) => a.t - b.t);
@@ -101,8 +109,14 @@ export function traceGeometry(r: TraceRequest): Trace {
     permitted: r.permitted
       ? { y: y(r.permitted[1]), height: Math.max(1, y(r.permitted[0]) - y(r.permitted[1])) }
       : null,
+    unread: (r.unread ?? []).map((u) => ({
+      x: x(u.from),
+      width: Math.max(1, x(u.to) - x(u.from)),
+      label: `read by nobody, ${clock(u.from - r.from)} to ${clock(u.to - r.from)}`,
+    })),
     model: r.model ? modelPaths(r, x, y) : null,
-    xTicks: ticks.map((t) => ({ x: x(t), label: clock(t - r.from) })),
+    xTicks: ticks.map((t) => ({ x: x(t), label: long ? `${(t - r.from) / HOUR} h` : clock(t - r.from) })),
+    time: long ? 'hours' : 'minutes',
     yTicks: roundTicks(bottom, top, 4).map((v) => ({
       y: y(v),
       label: v.toFixed(Math.min(r.decimals, 2)).replace('-', '−'),

@@ -114,7 +114,7 @@ test('counts, minutes and cost: own passes apart from what was shown to somebody
   );
 });
 test('entries of a book in words', () => {
-  expect(leakEntryWords(found().body)).toBe('found by leak fluid, bubbles pea');
+  expect(leakEntryWords(found().body)).toBe('found by leak fluid, bubbles like a pea');
   expect(
     leakEntryWords(mended({ parts: 'washer', minutes: 12, cost: { amount: 250, currency: 'EUR' } })),
   ).toBe('mended by Piet: union remade; parts: washer; 12 min; 2.50 EUR');

@@ -207,11 +207,16 @@ export function countWords(c: LeakCount): string {
     ...spent,
   ].join('; ');
 }
+const BUBBLES: Readonly<Record<LeakSize, string>> = {
+  pinhead: 'bubbles like a pinhead',
+  pea: 'bubbles like a pea',
+  larger: 'large bubbles',
+};
 /** One entry in words. */
 export function leakEntryWords(body: LeakBody): string {
   switch (body.kind) {
     case 'found':
-      return `found by ${FOUND_BY[body.how]}${body.size ? `, bubbles ${SIZES[body.size]}` : ''}${body.text ? `: ${body.text}` : ''}`;
+      return `found by ${FOUND_BY[body.how]}${body.size ? `, ${BUBBLES[body.size]}` : ''}${body.text ? `: ${body.text}` : ''}`;
     case 'safe':
       return `made safe: ${body.how}`;
     case 'repaired':

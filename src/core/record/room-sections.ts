@@ -16,12 +16,14 @@ import { lookWords } from '@/core/trades/pool/ends';
 import { circuitSections } from './circuit-sections';
 import { ductSections } from './duct-sections';
 import type { Face } from './face';
+import { longHoldLines } from './long-holds';
 
 type Sections = Face['sections'];
 
 /** Sections of what the rooms of a run hold; empty ones are left out by who prints. */
 export const roomSections = (plan: Plan, state: RunState): Sections => [
   ...linesSection(plan, state),
+  { title: 'Long holds', lines: longHoldLines(plan, state) },
   { title: 'Search for the leak', lines: searchLines(plan, state) },
   { title: 'Beside the rule: what a valve could hide', lines: apartLines(plan, state) },
   {

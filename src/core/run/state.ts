@@ -56,8 +56,8 @@ export interface TopUp {
 /** The act of holding: from its start reading to its end reading, or to what broke it. */
 export interface Hold {
   readonly role: HoldRole;
-  /** Minutes planned: the countdown. */
-  readonly minutes: number;
+  /** Minutes planned, with those it was extended by: the countdown. */
+  minutes: number;
   /** Minutes of the rule itself: the hold may not end before them. */
   readonly rule: number;
   /** The gauge that judges it. */
@@ -76,6 +76,13 @@ export interface Hold {
   readonly since?: true;
   /** What a second place showed of the level. */
   readonly witness: { start?: Witness; end?: Witness };
+  /** How it was made longer than planned. */
+  extended?: {
+    readonly minutes: number;
+    readonly why: string;
+    readonly at: number;
+    readonly byName: string;
+  }[];
   /** Why it was ended before the planned minutes. */
   short?: string;
   end?: Reading;

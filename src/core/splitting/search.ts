@@ -20,7 +20,7 @@ import { type NetworkSplitting, splittingOf } from './sections';
 
 export interface Searching {
   readonly splitting: NetworkSplitting;
-  /** How long a part is held, min: as long as the whole was. */
+  /** How long a part is held, min: as long as the rule holds the whole. */
   readonly minutes: number;
   /** What the whole section loses, l/h; null: it is not known, and holds say only whether a part moves. */
   readonly whole: number | null;
@@ -62,7 +62,7 @@ export function searchOf(plan: Plan, state: RunState): Searching | null {
   const question = questioned(plan, state);
   if (!question || smelt(state)) return null;
   const { visit, hold, flow } = question;
-  const minutes = hold ? hold.minutes + 1 : FLOW_MINUTES;
+  const minutes = hold ? hold.rule + 1 : FLOW_MINUTES;
   const workedOn = new Set(state.search.workedOn ?? []);
   const splitting = splittingOf(networkOf(plan.system), state.valves, minutes, workedOn);
   if (!splitting) return null;
@@ -101,7 +101,7 @@ export function searchOf(plan: Plan, state: RunState): Searching | null {
     : 2 ** suspicion.length - 1;
   return {
     splitting,
-    minutes: hold ? hold.minutes : FLOW_MINUTES,
+    minutes: hold ? hold.rule : FLOW_MINUTES,
     whole: known?.rate ?? null,
     results,
     found: said,

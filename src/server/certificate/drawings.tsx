@@ -188,6 +188,16 @@ export function TraceDrawing({
           fill="#e3efe6"
         />
       ) : null}
+      {g.unread.map((u) => (
+        <Rect
+          key={u.x}
+          x={u.x}
+          y={g.plot.top}
+          width={u.width}
+          height={g.plot.bottom - g.plot.top}
+          fill="#ececec"
+        />
+      ))}
       {g.yTicks.map((t) => (
         <Line
           key={t.label}
@@ -215,7 +225,7 @@ export function TraceDrawing({
         </Text>
       ))}
       <Text x={g.plot.right - 74} y={g.plot.bottom + 18} style={{ fontFamily: 'Words', fontSize: 6.5 }}>
-        {printable(`${face.unit} against minutes`)}
+        {printable(`${face.unit} against ${g.time}`)}
       </Text>
       <Line
         x1={g.plot.left}

@@ -2,6 +2,7 @@
 import { byNeed } from '@/ui/kit/by-need';
 import type { ComponentType } from 'react';
 import { Back, type Side, type SideProps } from './sides/entry';
+import { ExtendSide } from './sides/extend';
 import { BarometerSide, TemperatureSide } from './sides/logged';
 import { CorrectSide, LateSide, ReadingSide, TopUpSide } from './sides/readings';
 import { DisturbanceSide, NoteSide, ObservationSide } from './sides/said';
@@ -47,6 +48,7 @@ const SIDES: Readonly<Record<Side, ComponentType<SideProps>>> = {
       <Back onDone={props.onDone} />
     </div>
   ),
+  extend: ExtendSide,
   search: (props) => <SearchPane {...props} />,
   inventory: (props) => (
     <div className="grid gap-3">

@@ -38,6 +38,30 @@ export function TraceChart({ request, unit, title }: { request: TraceRequest; un
             [geometry.permitted.y, geometry.permitted.y + geometry.permitted.height].map((y) => (
               <Level key={y} plot={plot} y={y} stroke="var(--moss)" strokeDasharray="5 4" />
             ))}
+          {geometry.unread.map((u) => (
+            <rect
+              key={u.x}
+              x={u.x}
+              width={u.width}
+              y={plot.top}
+              height={plot.bottom - plot.top}
+              fill="url(#unread)"
+              data-unread
+            >
+              <title>{u.label}</title>
+            </rect>
+          ))}
+          {geometry.unread.length > 0 && (
+            <pattern
+              id="unread"
+              width="8"
+              height="8"
+              patternUnits="userSpaceOnUse"
+              patternTransform="rotate(45)"
+            >
+              <path d="M0,0V8" stroke="var(--edge)" strokeWidth={1.5} opacity={0.6} />
+            </pattern>
+          )}
           {geometry.model && (
             <g aria-hidden data-model clipPath={`url(#${clip})`}>
               <clipPath id={clip}>
@@ -49,34 +73,23 @@ export function TraceChart({ request, unit, title }: { request: TraceRequest; un
                 />
               </clipPath>
               <path d={geometry.model.band} fill="var(--ochre)" opacity={0.18} />
-              <path
-                d={geometry.model.line}
-                fill="none"
-                stroke="var(--ochre)"
-                strokeWidth={2}
-                strokeDasharray="7 4"
-              />
-              <path
-                d={geometry.model.expected}
-                fill="none"
-                stroke="var(--rust)"
-                strokeWidth={2}
-                strokeDasharray="1 5"
-                strokeLinecap="round"
-              />
-              <path
-                d={geometry.model.corrected}
-                fill="none"
-                stroke="var(--ink)"
-                strokeWidth={1.5}
-                strokeDasharray="2 4"
-              />
+              {LINES.map(({ of, colour, dash }) => (
+                <path
+                  key={of}
+                  d={geometry.model![of]}
+                  fill="none"
+                  stroke={colour}
+                  strokeWidth={2}
+                  strokeDasharray={dash}
+                  strokeLinecap="round"
+                />
+              ))}
             </g>
           )}
           <Axes plot={plot} xTicks={geometry.xTicks} yTicks={geometry.yTicks} />
           <Level plot={plot} y={plot.bottom} stroke="var(--edge)" />
           <text x={2} y={12} fontSize={13} fill="var(--quiet)">
-            {unit} against minutes from the start
+            {unit} against {geometry.time} from the start
           </text>
           <path d={geometry.path} fill="none" stroke="var(--lake)" strokeWidth={2} />
           {geometry.marks.map((m) => (
@@ -114,16 +127,17 @@ export function TraceChart({ request, unit, title }: { request: TraceRequest; un
   );
 }
 
-const KEYS = [
-  ['readings', 'var(--lake)', ''],
-  ['model, with its 95 % band', 'var(--ochre)', '7 4'],
-  ['by the temperatures alone', 'var(--rust)', '1 5'],
-  ['without what the temperatures do', 'var(--ink)', '2 4'],
+/** The lines of a model, as they are drawn and told apart. */
+const LINES = [
+  { of: 'line', words: 'model, with its 95 % band', colour: 'var(--ochre)', dash: '7 4' },
+  { of: 'expected', words: 'by the temperatures alone', colour: 'var(--rust)', dash: '1 5' },
+  { of: 'corrected', words: 'without what the temperatures do', colour: 'var(--ink)', dash: '2 4' },
 ] as const;
+const READINGS = { words: 'readings', colour: 'var(--lake)', dash: '' };
 /** Which line is which. */
 const Legend = ({ model }: { model: NonNullable<TraceRequest['model']> }) => (
   <ul className="flex flex-wrap gap-x-4 text-sm text-quiet" aria-label="Lines of the chart">
-    {KEYS.slice(0, model.expected.length ? 4 : 2).map(([words, colour, dash]) => (
+    {[READINGS, ...LINES.slice(0, model.expected.length ? 3 : 1)].map(({ words, colour, dash }) => (
       <li key={words} className="flex items-center gap-1.5">
         <svg width="26" height="8" aria-hidden>
           <path d="M1,4L25,4" stroke={colour} strokeWidth={2} strokeDasharray={dash} />
@@ -152,6 +166,13 @@ function Twin({ request, unit, title }: { request: TraceRequest; unit: string; t
               <td>{clock(m.t - request.from)}</td>
               <td>{m.p.toFixed(request.decimals)}</td>
               <td>{m.label}</td>
+            </tr>
+          ))}
+          {request.unread?.map((u) => (
+            <tr key={u.from}>
+              <td>{clock(u.from - request.from)}</td>
+              <td />
+              <td>read by nobody until {clock(u.to - request.from)}</td>
             </tr>
           ))}
           {modelRow(request)}

@@ -122,7 +122,10 @@ function Entry({
     cost: '',
     cures: '',
   });
-  const set = (key: keyof Typed) => (value: string) => setTyped({ ...typed, [key]: value });
+  const set = (key: keyof Typed) => (value: string) => {
+    setTyped({ ...typed, [key]: value });
+    setTrouble('');
+  };
   const [trouble, setTrouble] = useState('');
   const [busy, setBusy] = useState(false);
   return (

@@ -141,6 +141,7 @@ export function LeakBook({
             now={book.now}
             say={say}
             who={who}
+            sealed={book.tests.map((t) => t.run)}
           />
         ))}
       </ol>
@@ -164,6 +165,7 @@ function LeakItem({
   now: moment,
   say,
   who,
+  sealed,
 }: {
   leak: Leak;
   system: string;
@@ -173,6 +175,8 @@ function LeakItem({
   now: number;
   say: Say;
   who: string;
+  /** Tests that are sealed: their records can be opened. */
+  sealed: readonly string[];
 }) {
   const part = l.found.part ? partOf(network, l.found.part) : undefined;
   return (
@@ -208,15 +212,18 @@ function LeakItem({
               <span className="figure-narrow text-quiet">{t.minutes} min</span>
             </li>
           ))}
-          {l.found.run && (
-            <li>
-              Found in{' '}
-              <Link prefetch={false} href={`/ledger/${l.found.run}`} className="text-lake underline">
-                the test of that day
-              </Link>
-              ; its pack for who locates has all that is known.
-            </li>
-          )}
+          {l.found.run &&
+            (sealed.includes(l.found.run) ? (
+              <li>
+                Found in{' '}
+                <Link prefetch={false} href={`/ledger/${l.found.run}`} className="text-lake underline">
+                  the test of that day
+                </Link>
+                ; its pack for who locates has all that is known.
+              </li>
+            ) : (
+              <li className="text-quiet">Found in a test that is not sealed yet.</li>
+            ))}
         </ul>
         {l.found.photo && photos.some((p) => p.hash === l.found.photo) && (
           <Spotted

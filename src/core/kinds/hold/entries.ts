@@ -1,6 +1,7 @@
 import {
   entry,
   exactSchema,
+  integer,
   isTrue,
   line,
   maybeExact,
@@ -17,6 +18,8 @@ export const holdEntries = {
   'hold-start': entry(timed),
   /** `short`: why a hold was ended after the rule's minutes but before those planned. */
   'hold-end': entry({ ...timed, short: reason() }),
+  /** The running hold goes on for so many minutes more than planned: overnight, or for a longer look. */
+  extend: entry({ minutes: integer().min(1).max(4320), why: word(300) }),
   reading: entry({ ...timed, late: yes() }),
   /** `added`: water pumped in, where it was measured. */
   'top-up': entry({ before: exactSchema, after: exactSchema, added: maybeExact() }),

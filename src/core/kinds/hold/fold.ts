@@ -33,7 +33,15 @@ import { type Hold, type RunState, type Visit } from '@/core/run/state';
 import { breakHold, enter, follow, no, type Refusal, returnToFill } from '@/core/run/transition';
 
 export const holdFold: Fold<
-  'hold-start' | 'hold-end' | 'reading' | 'top-up' | 'temperature' | 'barometer' | 'witness' | 'disturbance'
+  | 'hold-start'
+  | 'hold-end'
+  | 'reading'
+  | 'extend'
+  | 'top-up'
+  | 'temperature'
+  | 'barometer'
+  | 'witness'
+  | 'disturbance'
 > = {
   'hold-start': {
     transition: true,
@@ -51,6 +59,12 @@ export const holdFold: Fold<
     words: (event) =>
       `hold ended at ${showExact(event.figure)}${event.short ? `, before the planned time: ${event.short}` : ''}`,
     said: (event) => !!event.short,
+  },
+  extend: {
+    transition: true,
+    apply: (event, { state, at }) => extendHold(state, event, at),
+    words: (event) => `the hold goes on for ${event.minutes} min more: ${event.why}`,
+    said: () => true,
   },
   reading: {
     misfit: (event, on) => onGauge(on, event.figure),
@@ -138,6 +152,20 @@ function logTemperature(state: RunState, event: EventOf<'temperature'>, at: numb
     if (when !== 'between') hold.temperature[when] = meanAt(hold, when);
   } else if (when === 'between') return no('place', 'Say where it was read.');
   else hold.temperature[when] = figure;
+  return null;
+}
+/** No hold is longer, extended or not: a week, min. */
+const MOST_MINUTES = 10_080;
+function extendHold(state: RunState, event: EventOf<'extend'>, at: number): Refusal | null {
+  const hold = runningHold(state);
+  if (!hold) return no('no-hold', 'A hold is extended while it runs.');
+  if (hold.role === 'settle')
+    return no('settle', 'Settling goes on until it stands still: nothing need be extended.');
+  if (hold.minutes + event.minutes > MOST_MINUTES)
+    return no('too-long', 'A hold runs for a week at most. Leave the section under a watch instead.');
+  const { minutes, why, byName } = event;
+  (hold.extended ??= []).push({ minutes, why, at, byName });
+  hold.minutes += minutes;
   return null;
 }
 /** The mean of the places at one end of a hold, to a hundredth of a degree: of those read at both ends, where there are any. */

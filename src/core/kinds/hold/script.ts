@@ -12,6 +12,8 @@ export const holdVerbs: Verbs = {
     after: figure(second),
     ...(third ? { added: parseFigure(third, 'l') } : {}),
   }),
+  /** extend MINUTES WHY */
+  extend: ({ first, second }) => ({ kind: 'extend', minutes: Number(first), why: second }),
   witness: ({ first, second, third }) => ({
     kind: 'witness',
     when: first as 'end',

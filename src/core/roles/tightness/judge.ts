@@ -2,6 +2,7 @@ import { pressurePerKelvin } from '@/core/medium/gas';
 import { exact, type Exact, inUnit, toNumber } from '@/core/quantity/exact';
 import { convert } from '@/core/quantity/unit';
 import { permittedDrop } from '@/core/run/read';
+import { plannedMinutes } from '@/core/run/long-hold';
 import { judgeTightness } from '@/core/verdict/judge';
 import type { RoleJudge } from '../judging';
 import { judgeCorrected } from './corrected';
@@ -17,7 +18,8 @@ export const judge: RoleJudge = (judging) => {
   return judgeTightness(facts, {
     perceptible,
     permitted: own?.allowance ? permittedDrop(plan, state, part) : null,
-    minutes: hold.minutes,
+    // a permitted drop belongs to the minutes that were planned for it
+    minutes: plannedMinutes(hold),
     lateAfter: own?.lateAfter ?? 0,
     small: own?.on['small-fall'] && !state.smallFalls ? fifthOfKelvin(hold.start.figure) : null,
     again: state.smallFalls > 0,

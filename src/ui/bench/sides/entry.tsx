@@ -28,7 +28,8 @@ export type Side =
   | 'photo'
   | 'plug'
   | 'look'
-  | 'search';
+  | 'search'
+  | 'extend';
 export type SideProps = PanelProps & {
   readonly side: Side;
   readonly onDone: () => void;

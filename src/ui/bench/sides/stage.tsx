@@ -1,5 +1,6 @@
 'use client';
 import { plugsIn } from '@/core/kinds/plugs/fold';
+import { runningHold } from '@/core/run/read';
 import { tradeOf } from '@/core/trades';
 import { Button } from '@/ui/kit/button';
 import { useState } from 'react';
@@ -69,6 +70,7 @@ export const KitSide = ({ view, act, onDone }: SideProps) => (
 
 /** Everything that can be entered here, by name. */
 export function MoreSide({ view, stage, onSide, onDone }: SideProps) {
+  const hold = runningHold(view.state);
   const offer: readonly (readonly [Side, string, boolean])[] = [
     ['disturbance', 'Disturbance', true],
     ['note', 'Note', true],
@@ -85,6 +87,7 @@ export function MoreSide({ view, stage, onSide, onDone }: SideProps) {
       'It bubbles where it should not',
       tradeOf(view.plan.system).parted === 'lines' && stage.kind !== 'map',
     ],
+    ['extend', 'Hold it longer', !!hold && hold.role !== 'settle'],
     ['late', 'Reading from earlier', true],
     ['correct', 'Correct a reading', view.state.visits.some((v) => v.readings.length)],
     ['gauge', 'Change the gauge', view.plan.gauges.length > 1],
