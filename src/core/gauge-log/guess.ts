@@ -5,6 +5,9 @@ import { readNumber } from './read-log';
 import { readClock, readTime } from './read-time';
 
 const PRESSURE_UNITS: readonly (readonly [RegExp, Unit])[] = [
+  [/\bmbar\s*\(?abs/i, 'mbar(abs)'],
+  [/\bmicrons?\b/i, 'micron'],
+  [/\btorr\b/i, 'Torr'],
   [/\bmbar\b/i, 'mbar'],
   [/\bhpa\b/i, 'hPa'],
   [/\bkpa\b/i, 'kPa'],

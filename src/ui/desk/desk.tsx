@@ -2,6 +2,7 @@
 import { DESK_GROUPS, type DeskGroup, type DeskTitle } from '@/core/desk/types';
 import { byNeed } from '@/ui/kit/by-need';
 import { Minus, Plus } from 'lucide-react';
+import Link from 'next/link';
 import { Suspense, useEffect, useMemo, useRef, useState } from 'react';
 
 /** What works a formula out comes when one is opened, or a moment after the list stands. */
@@ -92,6 +93,15 @@ export function Desk({ lines: all }: { lines: readonly DeskTitle[] }) {
   return (
     <>
       <h1 className="text-2xl font-bold">Desk</h1>
+      <p className="mt-2">
+        <Link
+          prefetch={false}
+          href="/desk/trace"
+          className="inline-flex min-h-11 items-center text-lake underline"
+        >
+          A trace explained: paste times and pressures
+        </Link>
+      </p>
       <p className="mt-1 max-w-2xl">
         Quick figures without a job: every formula that the bench uses. Open a line, change what you like; the
         address of the page carries it. Works without a signal.

@@ -11,7 +11,7 @@ export function DeskFrame({ children }: { children: ReactNode }) {
   const [who, setWho] = useState<Identity | null | undefined>(undefined);
   useEffect(() => {
     setWho(readIdentity());
-    void startWorker(['/desk']);
+    void startWorker(['/desk', '/desk/trace']);
   }, []);
   return (
     <>
