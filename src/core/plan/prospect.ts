@@ -7,17 +7,17 @@ import type { HoldStage } from '@/core/kinds';
 import { energyLevel, type EnergyLevel, fallingMass, gasEnergy, liquidEnergy } from '@/core/medium/energy';
 import { WATER_BULK_MODULUS } from '@/core/medium/water';
 import { fillingOf } from '@/core/plan/filling';
-import { allowanceOf, fitTarget } from '@/core/plan/limits';
-import { type Exact, type Limit, toNumber } from '@/core/quantity/exact';
+import { fitTarget } from '@/core/plan/limits';
+import { type Exact, toNumber } from '@/core/quantity/exact';
 import { gaugePascal } from '@/core/quantity/pascal';
-import { convert, type Unit, UNITS } from '@/core/quantity/unit';
+import { UNITS } from '@/core/quantity/unit';
 import { roleOf } from '@/core/roles';
 import { holdSees } from '@/core/run/hold-sees';
 import { type HoldMinutes, leakThatMatters, minutesFor } from '@/core/run/hold-spec';
-import { perceptibleOf } from '@/core/run/read';
 import { reduce } from '@/core/run/reduce';
 import type { RunState } from '@/core/run/state';
 import { caseOf, type Plan, planVolume, ruleOf } from './plan';
+import { type Sensitivity, sensitivityOf } from './sensitivity';
 import { pressurePlan, type PressurePlan } from './weakest';
 
 /** How a gauge of the cabinet would serve a part. */
@@ -41,17 +41,6 @@ export interface HoldProspect {
     readonly needed: number | null;
     readonly planned: number;
   };
-}
-export interface Sensitivity {
-  readonly unit: Unit;
-  /** change of the reading per millilitre lost, for a section full of water, in the gauge's unit */
-  readonly perMillilitre?: number;
-  /** change of the reading per kelvin and per mbar of barometer, in the gauge's unit */
-  readonly perKelvin: number;
-  readonly perMillibar: number;
-  readonly limit: Limit;
-  /** kelvin that alone move the reading by the limit */
-  readonly kelvinToLimit: number;
 }
 export interface PartProspect {
   readonly part: string | null;
@@ -155,23 +144,6 @@ function gaugesOf(plan: Plan, part: string | null, day: string): GaugeProspect[]
         stepOf(a.gauge) - stepOf(b.gauge) ||
         a.gauge.name.localeCompare(b.gauge.name),
     );
-}
-function sensitivityOf(plan: Plan, part: string | null, gauge: Gauge, pressure: Exact): Sensitivity | null {
-  const unit = gauge.resolution.unit;
-  const pa = gaugePascal(pressure);
-  const weather = pa === null ? null : movesOf(plan, part).weather(plan.system, pa);
-  if (!weather) return null;
-  const perKelvin = convert(weather.perKelvin, 'Pa', unit);
-  const allowance = allowanceOf(plan, part).limit;
-  const limit = allowance ?? perceptibleOf(plan, gauge, part);
-  return {
-    unit,
-    perKelvin,
-    ...(weather.stiffness ? { perMillilitre: convert(1e-6 / weather.stiffness, 'Pa', unit) } : {}),
-    perMillibar: convert(1, 'mbar', unit),
-    limit,
-    kelvinToLimit: Math.abs(convert(toNumber(limit.value), limit.value.unit, unit) / perKelvin),
-  };
 }
 
 /** One part of the plan as it stands with a gauge (absent: the best of the cabinet). @param day ISO date of the test */

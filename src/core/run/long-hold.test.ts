@@ -39,9 +39,9 @@ describe('a hold that is extended', () => {
     const fell = run([...overnight.slice(0, -1), [START + 722 * 60, 'end', '14.00']]);
     expect(last(fell).hold.judgement!.outcome).toBe('late');
     // within the permitted drop after twelve hours: less than it permits in two minutes
-    expect(last(run([...overnight.slice(0, -1), [START + 722 * 60, 'end', '18.00']])).hold.judgement!.outcome).toBe(
-      'allowance',
-    );
+    expect(
+      last(run([...overnight.slice(0, -1), [START + 722 * 60, 'end', '18.00']])).hold.judgement!.outcome,
+    ).toBe('allowance');
   });
   test('is told on the record: by how much, who read it when, and by rate', () => {
     const lines = longHoldLines(p, run([...overnight.slice(0, -1), [START + 722 * 60, 'end', '18.00']]));

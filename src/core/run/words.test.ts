@@ -113,6 +113,11 @@ test.each<[Payload, string, boolean]>([
     false,
   ],
   [{ kind: 'barometer', when: 'end', figure: q('1013.2 mbar') }, 'barometer at the end: 1013.2 mbar', false],
+  [
+    { kind: 'barometer', when: 'start', figure: q('1012.98 mbar'), from: 'station.csv' },
+    'barometer at the start: 1012.98 mbar (from station.csv)',
+    false,
+  ],
   [{ kind: 'barometer', when: 'end', none: true }, 'no barometer at hand', false],
   [{ kind: 'joint', joint: 'j', name: 'Union', place: '' }, 'joint disturbed today: Union', false],
   [

@@ -1,7 +1,9 @@
 /** @jest-environment jsdom */
 import { fireEvent, render, screen } from '@testing-library/react';
-import { type MeaningRequest, meaningOf } from '@/core/analysis/meaning';
-import { answerLog, type LogRequest } from '@/worker/gauge-log';
+import type { meaningOf } from '@/core/analysis/meaning';
+import { type MeaningRequest } from '@/core/analysis/meaning';
+import type { answerLog} from '@/worker/gauge-log';
+import { type LogRequest } from '@/worker/gauge-log';
 import { TraceDesk } from './trace-desk';
 
 // what the workers answer, answered at once

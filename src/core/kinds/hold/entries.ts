@@ -32,7 +32,13 @@ export const holdEntries = {
     place: line().min(1).max(80).optional(),
   }),
   /** `none`: no barometer at hand, said once; the record prints it. */
-  barometer: entry({ when: when(), figure: maybeExact(), none: isTrue().optional() }),
+  barometer: entry({
+    when: when(),
+    figure: maybeExact(),
+    none: isTrue().optional(),
+    /** Where it was not read by eye: the file of a weather station. */
+    from: line().min(1).max(120).optional(),
+  }),
   /** The level seen at a second place. */
   witness: entry({ when: when(), seen: one(['same', 'fell', 'rose']), text: text(300) }),
   disturbance: entry({ what: word(), text: text(500) }),

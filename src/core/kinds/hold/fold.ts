@@ -106,7 +106,9 @@ export const holdFold: Fold<
       return null;
     },
     words: (event) =>
-      event.figure ? `barometer at the ${event.when}: ${showExact(event.figure)}` : 'no barometer at hand',
+      event.figure
+        ? `barometer at the ${event.when}: ${showExact(event.figure)}${event.from ? ` (from ${event.from})` : ''}`
+        : 'no barometer at hand',
   },
   witness: {
     transition: true,

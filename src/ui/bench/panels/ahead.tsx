@@ -10,6 +10,7 @@ import type { Next } from '@/device/bench';
 import type { HoldMinutes } from '@/core/run/hold-spec';
 import { minutesWords } from '@/ui/kit/words';
 import { Cautions } from '../cautions';
+import { WeatherWords } from './weather-words';
 import type { Entered } from '../keypad';
 
 /** What the press on the reading begins. */
@@ -48,6 +49,7 @@ export const AheadWords = ({
     <div className="mb-2 grid gap-2">
       {ahead.instruction && !brief && <p>Then: {ahead.instruction}</p>}
       {ahead.times && <TimesWords times={ahead.times} />}
+      <WeatherWords {...{ plan, part, gauge, start }} role={ahead.role} />
       <Cautions keys={ahead.cautions} texts={plan.procedure.cautions} />
       <PoorKit {...{ plan, state, gauge }} hold={{ part, role: ahead.role, minutes: ahead.minutes, start }} />
     </div>

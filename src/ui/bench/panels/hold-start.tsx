@@ -15,6 +15,7 @@ import type { PanelProps } from '../shared';
 import { SideEntry } from '../side';
 import type { Side } from '../side-entry';
 import { PoorKit, startWords, TimesWords } from './ahead';
+import { WeatherWords } from './weather-words';
 import { WillNotStand } from './unheld';
 
 /** Before a hold: where it starts, how long and why, the start reading. */
@@ -160,6 +161,9 @@ function Noticed({
           {settled.topUps.length > 0 && ` and was re-adjusted ${settled.topUps.length} times`}: an early hint
           of a leak, not a result.
         </p>
+      )}
+      {before && (
+        <WeatherWords {...{ plan, gauge }} part={stage.part} role={spec.role} start={before.figure} />
       )}
       {band && (
         <PoorKit

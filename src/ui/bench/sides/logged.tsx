@@ -1,6 +1,9 @@
 'use client';
 import { parseFigure, showExact } from '@/core/quantity/exact';
 import { runningHold } from '@/core/run/read';
+import { barometerAt } from '@/core/run/weather';
+import { convert } from '@/core/quantity/unit';
+import { deviceZone, serverNow } from '@/device/clock';
 import { Button } from '@/ui/kit/button';
 import { Choice } from '@/ui/kit/choice';
 import { useEffect, useState } from 'react';
@@ -21,6 +24,7 @@ export function BarometerSide(props: SideProps) {
       <Line figure value={text} onChange={setText} placeholder="1013.25">
         Barometer, mbar
       </Line>
+      <StationFile {...props} />
       <Wrong trouble={trouble} />
       <div className="grid grid-cols-2 gap-3 sm:grid-cols-4">
         <Back onDone={props.onDone} />
@@ -37,6 +41,69 @@ export function BarometerSide(props: SideProps) {
           At the end
         </Button>
       </div>
+    </div>
+  );
+}
+/** The barometer at the beginning of the hold and now, from the file of a weather station. */
+function StationFile({ view, act }: SideProps) {
+  const [trouble, setTrouble] = useState('');
+  const [taken, setTaken] = useState('');
+  const hold = runningHold(view.state);
+  if (!hold) return null;
+  const read = async (file: File) => {
+    setTrouble('');
+    setTaken('');
+    try {
+      const [{ lettersOf }, { answerLog }] = await Promise.all([
+        import('@/device/text-file'),
+        import('@/worker/gauge-log'),
+      ]);
+      const text = lettersOf(await file.arrayBuffer(), 'That file is no table of a weather station.');
+      const { read: log } = answerLog({ text, mapping: null, zone: deviceZone(), unit: 'hPa' });
+      const per = convert(1, log.unit, 'mbar');
+      const readings = log.points.map((p) => ({ at: p.at, mbar: (p.digits / 10 ** log.scale) * per }));
+      const moments = [
+        ['start', hold.startedAt],
+        ['end', serverNow()],
+      ] as const;
+      const found = moments.flatMap(([when, t]) => {
+        const figure = barometerAt(readings, t, log.scale);
+        return figure ? [{ when, figure }] : [];
+      });
+      if (!found.length)
+        throw new Error(
+          'The file says nothing of the time of this hold: choose one of today, with a column of times and one in hPa.',
+        );
+      for (const f of found) {
+        const answer = await act({ kind: 'barometer', ...f, from: file.name.slice(0, 120) });
+        if (!answer.accepted) throw new Error(answer.text);
+      }
+      setTaken(
+        `${found.map((f) => `${f.when === 'start' ? 'at the start' : 'now'} ${showExact(f.figure)}`).join(', ')}${found.length < 2 ? '; the other is not in the file: read it yourself' : ''}.`,
+      );
+    } catch (error) {
+      setTrouble((error as Error).message);
+    }
+  };
+  return (
+    <div className="grid gap-1">
+      <label className="text-sm">
+        Or from the file of a weather station: times and hPa
+        <input
+          type="file"
+          accept=".csv,.txt,.tsv,text/*"
+          className="mt-1 block min-h-12 w-full border border-edge bg-panel p-2"
+          onChange={(e) => {
+            const file = e.target.files?.[0];
+            e.target.value = '';
+            if (file) void read(file);
+          }}
+        />
+      </label>
+      <p role="alert" className="text-rust">
+        {trouble}
+      </p>
+      <p role="status">{taken}</p>
     </div>
   );
 }
