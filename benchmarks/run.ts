@@ -11,6 +11,7 @@ import { ducts } from './ducts';
 import { effort } from './effort';
 import { pages } from './pages';
 import { pools } from './pools';
+import { splitting } from './splitting';
 import { dayOfLog, ledgerSearch, papers, sealing } from './records';
 import packJson from '@packs/gas-metric.json';
 import { bakery, gauge, hold, SIGNED, upTo, uuid } from '@/core/testing/bakery';
@@ -144,6 +145,7 @@ async function everything(): Promise<void> {
   ducts(report);
   effort(report);
   analysis(report);
+  splitting(report);
   // 2. planning visits of 14 tasks: the worst of many, with what the proof says; and every result of the Desk
   {
     const times: number[] = [];
@@ -196,6 +198,7 @@ async function everything(): Promise<void> {
 
 const ALONE: Readonly<Record<string, (report: Report) => void>> = {
   analysis,
+  splitting,
   pools,
   circuits,
   ducts,

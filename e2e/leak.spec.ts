@@ -155,4 +155,59 @@ test('a valve that could hide a leak: two holds at two pressures tell both apart
   await expect(page.getByText(/Tight will not stand after it/)).toBeVisible();
   await shot(page, 'apart');
   await expectAccessible(page);
+
+  // the tightness hold goes on for longer than planned: what nobody reads is marked
+  await bench.fill('20.50');
+  await bench.holdFor(60, '20.50', '20.50');
+  await bench.start('20.50');
+  await expect(page.getByText(/^One kelvin/)).toHaveCount(0);
+  await page.getByRole('button', { name: 'More' }).click();
+  await page.getByRole('button', { name: 'Hold it longer' }).click();
+  await page.getByRole('button', { name: '2 h' }).click();
+  await page.getByLabel('Why, in a few words').fill('called away');
+  await shot(page, 'extend');
+  await expectAccessible(page);
+  await page.getByRole('button', { name: 'Hold it longer' }).click();
+  const timer = page.getByRole('timer').first();
+  await expect(timer).toContainText(/2:0\d:\d\d|1:5\d:\d\d/);
+  // the barometer from a weather station's file, at the start and now
+  await page.getByRole('button', { name: 'Barometer' }).first().click();
+  const now = await page.evaluate(() => Date.now());
+  const station = [-3_600_000, 0, 3_600_000, 7_200_000, 10_800_000]
+    .map(
+      (d, i) =>
+        `${new Date(now + d).toISOString().replace('T', ' ').slice(0, 19)};${(1012 + i / 4).toFixed(2)}`,
+    )
+    .join('\n');
+  await page.getByLabel('Or from the file of a weather station: times and hPa').setInputFiles({
+    name: 'station.csv',
+    mimeType: 'text/csv',
+    buffer: Buffer.from(`time;hPa\n${station}`),
+  });
+  await expect(page.getByText(/^at the start 1012\.\d\d mbar, now 1012\.\d\d mbar\.$/)).toBeVisible();
+  await page.getByRole('button', { name: 'Back' }).click();
+  await pass(page, 7330);
+  await shot(page, 'unread');
+  await bench.end('20.50');
+  await bench.zero();
+  await expect(page.getByRole('heading', { name: 'Inconclusive' })).toBeVisible();
+});
+
+test('a table pasted on the Desk is explained, signed in or not', async ({ page }) => {
+  await page.goto(`${BASE}/desk`);
+  await page.getByRole('link', { name: /A trace explained/ }).click();
+  const rows = Array.from(
+    { length: 60 },
+    (_, i) =>
+      `${Math.floor(i / 6)}:${String((i % 6) * 10).padStart(2, '0')}\t${(20.5 * Math.exp(-0.0012 * i * 10)).toFixed(2)}`,
+  );
+  await page.getByLabel(/^Times and pressures/).fill(['time\tmbar', ...rows].join('\n'));
+  await expect(page.getByRole('alert')).toContainText('Enter the volume of the section.');
+  await page.getByRole('textbox', { name: 'Volume of the section' }).fill('20');
+  await expect(page.getByRole('region', { name: 'What the trace means' })).toContainText(
+    /leak of [\d.]+ l\/h/,
+  );
+  await expect(page.locator('[data-model]')).toBeVisible();
+  await shot(page, 'desk-trace');
+  await expectAccessible(page);
 });

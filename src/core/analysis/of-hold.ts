@@ -14,6 +14,7 @@ import { volumeOf, volumeUnsure } from '@/core/run/hold-setting';
 import { gaugeOfHold, perceptibleOf, stageOf } from '@/core/run/read';
 import { sectionNow } from '@/core/run/section-now';
 import type { Hold, RunState, Visit } from '@/core/run/state';
+import { footing } from '@/core/verdict/holds';
 import { type Meaning, meaningOf, type MeaningRequest } from './meaning';
 import { perUnit, reckoned, type Sample, type SectionFacts, type Warmth, warmthAt } from './section';
 
@@ -55,12 +56,6 @@ function warmthOf(hold: Hold, last: number): Warmth[] {
     k: read.reduce((sum, p) => sum + warmthAt(p, t) - p[0]!.k, 0) / read.length,
   }));
 }
-/** Nothing under pressure stands behind the boundary: it was cut or capped. */
-const separated = (plan: Plan, state: RunState): boolean =>
-  state.visits.some((v) => {
-    const stage = plan.procedure.stages[v.stage];
-    return v.skipped?.sound && stage?.kind === 'hold' && stage.role === 'let-by';
-  });
 
 /**
  * What is known of a hold's section before its readings are looked at; null where the facts do not reach (no volume, no walls,
@@ -151,7 +146,9 @@ export function holdFacts(
 }
 function supplyOf(plan: Plan, state: RunState, pressure: number): number | null {
   const { supplyPressure } = plan.system;
-  if (separated(plan, state) || UNITS[supplyPressure.unit].dimension !== 'pressure') return null;
+  // nothing under pressure stands behind a boundary that was cut or capped
+  if (footing(plan, state) === 'separated' || UNITS[supplyPressure.unit].dimension !== 'pressure')
+    return null;
   const supply = pascal(supplyPressure);
   return supply > pressure ? supply : null;
 }

@@ -4,7 +4,7 @@ import { meaningOfHold } from '@/core/analysis/of-hold';
 import { notCoveredIn } from '@/core/plan/not-covered';
 import { planVolume } from '@/core/plan/plan';
 import { showExact } from '@/core/quantity/exact';
-import { showFigure } from '@/core/quantity/figure';
+import { convert } from '@/core/quantity/unit';
 import { searchLines } from '@/core/run/isolations';
 import { searchOf } from '@/core/splitting/search';
 import { tradeOf } from '@/core/trades';
@@ -58,8 +58,10 @@ export function searchBlocks(face: Face, extra: Extra): Block[] {
     {
       heading: 'The section',
       lines: [
-        `${system.medium}, working at ${showExact(system.workingPressure)}; tested with ${plan.procedure.testMedium}.`,
-        `Volume: ${showFigure(planVolume(plan))}.`,
+        said(
+          `${system.medium}, working at ${showExact(system.workingPressure)}; tested with ${plan.procedure.testMedium}.`,
+        ),
+        `Volume: ${convert(planVolume(plan).value, 'm3', 'l').toFixed(1)} l, by pipes and plates.`,
         `Inside: ${system.inScope.join('; ')}.`,
         ...system.pipes.map(
           (p) =>

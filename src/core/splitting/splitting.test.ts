@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { networkOf } from '@/core/network/enter';
 import { plan } from '@/core/testing/bakery';
+import { halving, oneByOne } from '@/core/testing/searches';
 import { type Isolation, orderOf, type Splitting, type Step } from './order';
 import { found } from './results';
 import { splittingOf } from './sections';
@@ -55,32 +56,8 @@ test('never longer than one by one, nor than halving; on average much shorter', 
   let [own, single, halves] = [0, 0, 0];
   fc.assert(
     fc.property(splitting(10), (s) => {
-      const all = 2 ** s.suspicion.length - 1;
-      const choose = (pick: (mask: number) => Isolation | null) => {
-        const go = (mask: number): number => {
-          const isolation = pick(mask);
-          if (!isolation) return 0;
-          const weight = (m: number) => s.suspicion.reduce((sum, w, i) => (m & (1 << i) ? sum + w : sum), 0);
-          const share = weight(isolation.holds & mask) / weight(mask);
-          return (
-            isolation.minutes + share * go(isolation.holds & mask) + (1 - share) * go(mask & ~isolation.holds)
-          );
-        };
-        return go(all);
-      };
-      const count = (m: number) => s.suspicion.filter((_, i) => m & (1 << i)).length;
-      const tells = (mask: number) =>
-        s.isolations.filter((i) => (i.holds & mask) !== 0 && (i.holds & mask) !== mask);
       const least = orderOf(s).step.minutes;
-      const one = choose((mask) => tells(mask).find((i) => count(i.holds) === 1) ?? null);
-      const half = choose(
-        (mask) =>
-          tells(mask).sort(
-            (a, b) =>
-              Math.abs(count(a.holds & mask) - count(mask) / 2) -
-              Math.abs(count(b.holds & mask) - count(mask) / 2),
-          )[0] ?? null,
-      );
+      const [one, half] = [oneByOne(s), halving(s)];
       expect(least).toBeLessThanOrEqual(one + 1e-6);
       expect(least).toBeLessThanOrEqual(half + 1e-6);
       own += least;

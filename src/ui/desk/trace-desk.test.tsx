@@ -2,7 +2,7 @@
 import { fireEvent, render, screen } from '@testing-library/react';
 import type { meaningOf } from '@/core/analysis/meaning';
 import { type MeaningRequest } from '@/core/analysis/meaning';
-import type { answerLog} from '@/worker/gauge-log';
+import type { answerLog } from '@/worker/gauge-log';
 import { type LogRequest } from '@/worker/gauge-log';
 import { TraceDesk } from './trace-desk';
 
