@@ -39,6 +39,8 @@ export interface KindRule<S> {
   readonly work: (stage: S) => Work;
   /** It times holds. */
   readonly holds?: true;
+  /** The section itself is pressed, read or judged in it: nothing of it may be shut off for a search meanwhile. */
+  readonly presses?: true;
   /** A gauge's own log, and what is said about it, are enough for it where a test was held elsewhere. */
   readonly outside?: (stage: S) => boolean;
   /** Whom it is shown to, of those who ask for a part of the test only. */

@@ -36,6 +36,8 @@ export interface PartRule {
   readonly word: string;
   /** It stands open or closed; the position belongs to a test or a stage. */
   readonly closes?: true;
+  /** It is shut by a valve of its own, which is not drawn. */
+  readonly ownValve?: true;
   /** Nothing passes it, ever. */
   readonly ends?: true;
   /** What it brings must be shut off before a test. */
@@ -119,7 +121,11 @@ export const CATALOGUE = {
   tap: { word: 'tap', ends: true, facts: {} },
   vent: { word: 'high point to bleed', ends: true, facts: {} },
   pump: { word: 'test pump', ends: true, brought: true, facts: {} },
-  loop: { word: 'loop', facts: { valve: needed(words('Its valve')), flowMeter: words('Its flow meter') } },
+  loop: {
+    word: 'loop',
+    ownValve: true,
+    facts: { valve: needed(words('Its valve')), flowMeter: words('Its flow meter') },
+  },
   /** Where a pool's line ends in the pool: what it is joined to is found out, not seen. */
   outlet: {
     word: 'pool outlet',

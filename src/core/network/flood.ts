@@ -34,6 +34,7 @@ export interface Reach {
   readonly warnings: readonly string[];
 }
 
+const NOTHING: ReadonlySet<string> = new Set();
 /** Floods from some parts. @param stops whether a part holds the flood back; it and its links are reached all the same */
 function spread(network: Joined, from: readonly string[], stops: (part: Part) => boolean) {
   const parts = new Set(from);
@@ -51,12 +52,21 @@ function spread(network: Joined, from: readonly string[], stops: (part: Part) =>
   return { parts, links, bounds };
 }
 
-/** What the test reaches from its test points. @param positions of a stage, where it sets some */
-export function reachOf(network: Joined, positions: Positions = {}): Reach {
+/**
+ * What the test reaches from its test points. @param positions of a stage, where it sets some
+ * @param shut ids of parts that are closed besides, whatever else is said of them
+ */
+export function reachOf(
+  network: Joined,
+  positions: Positions = {},
+  shut: ReadonlySet<string> = NOTHING,
+): Reach {
   const points = network.parts.filter((p) => ruleOfPart(p.kind).reads);
   const starts = points.map((p) => p.id);
   const closed = new Set(
-    network.parts.filter((p) => ruleOfPart(p.kind).ends || positionOf(network, p, positions) === 'closed'),
+    network.parts.filter(
+      (p) => ruleOfPart(p.kind).ends || shut.has(p.id) || positionOf(network, p, positions) === 'closed',
+    ),
   );
   const { parts, links, bounds } = spread(network, starts, (p) => closed.has(p));
   const joined = spread(network, starts, () => false);

@@ -119,6 +119,6 @@ export const namedElsewhere = (network: Pick<Joined, 'parts'>, valve: Part): boo
 export const partName = (part: Part): string => part.name || CATALOGUE[part.kind].word;
 /** A valve by what it shuts, where that is one thing. */
 export function shutName(network: Joined, valve: Part): string {
-  const served = servedBy(network, valve);
+  const served = ruleOfPart(valve.kind).ownValve ? valve : servedBy(network, valve);
   return served ? `the valve of ${partName(served)}` : partName(valve);
 }

@@ -2,8 +2,9 @@
  * The search for a leak: parts of the section held by themselves after a hold that failed. It judges nothing; but while something
  * is closed for it, nothing of the test itself can be held.
  */
+import { ruleOfKind, type StageKind } from '@/core/kinds';
 import { networkOf } from '@/core/network/enter';
-import type { Positions } from '@/core/network/flood';
+import { type Positions, type Reach, reachOf } from '@/core/network/flood';
 import { type Joined, partOf, positionKey, shutName } from '@/core/network/network';
 import type { Plan } from '@/core/plan/plan';
 import { duration } from '@/core/quantity/duration';
@@ -40,24 +41,27 @@ export interface Search {
 }
 export const newSearch = (): Search => ({ workedOn: null, open: null, shut: [], left: [], results: [] });
 
-/** Stages in which the section itself is pressed, read or judged. */
-const PRESSES = ['fill', 'hold', 'isolate-and-repeat', 'pump', 'dial', 'fan', 'draw-down', 'volume'];
 /** Why a step of the test cannot be made while something is closed for the search; null: it can. */
-export function shutForSearch(plan: Plan, state: RunState, kind: string): Refusal | null {
+export function shutForSearch(plan: Plan, state: RunState, kind: StageKind): Refusal | null {
   const { open, shut } = state.search;
-  if ((!open && !shut.length) || !PRESSES.includes(kind)) return null;
+  if ((!open && !shut.length) || !ruleOfKind(kind).presses) return null;
   const names = namesOf(plan, open?.closed ?? shut).join(', ');
   return no(
     'search-shut',
     `${names}: closed for the search. Open again, and say so there; otherwise only a part of the section would be tested.`,
   );
 }
-/** How everything stands by now, with what is closed for the search. */
-export function standing(network: Joined, { valves, search }: RunState): Positions {
-  const closed = (search.open?.closed ?? search.shut).flatMap((id) => partOf(network, id) ?? []);
-  return closed.length
+/** How everything stands by now, with what is closed for the search, and what that reaches. */
+export function standing(
+  network: Joined,
+  { valves, search }: RunState,
+): { readonly positions: Positions; readonly reach: Reach } {
+  const ids = search.open?.closed ?? search.shut;
+  const closed = ids.flatMap((id) => partOf(network, id) ?? []);
+  const positions = closed.length
     ? { ...valves, ...Object.fromEntries(closed.map((p) => [positionKey(network, p), 'closed' as const])) }
     : valves;
+  return { positions, reach: reachOf(network, positions, new Set(ids)) };
 }
 /** Names of parts of the drawing, as they stand at the place. */
 export function namesOf(plan: Plan, ids: readonly string[]): string[] {

@@ -1,7 +1,7 @@
 /** The parts into which closing valves can split what a test reaches, and the holds that are possible: by flooding. */
 import { ruleOfPart } from '@/core/network/catalogue';
 import { positionOf, type Positions, type Reach, reachOf } from '@/core/network/flood';
-import { figureOf, type Network, type Part, partName, positionKey, shutName } from '@/core/network/network';
+import { figureOf, type Network, type Part, partName, shutName } from '@/core/network/network';
 import { pipeVolume } from '@/core/installation/section';
 import { toNumber } from '@/core/quantity/exact';
 import { convert } from '@/core/quantity/unit';
@@ -47,14 +47,13 @@ export function splittingOf(
 ): NetworkSplitting | null {
   const whole = reachOf(network, positions);
   const valves = network.parts.filter(
-    (p) => whole.parts.has(p.id) && ruleOfPart(p.kind).closes && positionOf(network, p, positions) === 'open',
+    (p) =>
+      whole.parts.has(p.id) && (ruleOfPart(p.kind).ownValve || positionOf(network, p, positions) === 'open'),
   );
-  const shut = (closed: readonly Part[]): Positions => ({
-    ...positions,
-    ...Object.fromEntries(closed.map((v) => [positionKey(network, v), 'closed' as const])),
-  });
+  const without = (closed: readonly Part[]): Reach =>
+    reachOf(network, positions, new Set(closed.map((v) => v.id)));
   // parts that every single valve puts on the same side belong together
-  const sides = valves.map((v) => reachOf(network, shut([v])).parts);
+  const sides = valves.map((v) => without([v]).parts);
   const inside = network.parts.filter((p) => whole.parts.has(p.id));
   const groups = new Map<string, Part[]>();
   for (const p of inside) {
@@ -78,7 +77,7 @@ export function splittingOf(
       if (closed.includes(v) || isolations.size >= MOST) continue;
       const next = [...closed, v];
       let held = 0;
-      const reach = reachOf(network, shut(next));
+      const reach = without(next);
       for (const id of reach.parts) held |= 1 << (index.get(id) ?? 31);
       held &= all;
       if (held === 0 || held === all || isolations.has(held)) continue;
@@ -115,10 +114,10 @@ function volumeIn(network: Network, reach: Reach): number {
     }, 0)
   );
 }
-/** By what people know it: its appliances, otherwise the pipework by its first named part. */
+/** By what people know it: its appliances or loops, otherwise the pipework by its first named part. */
 function nameOf(group: readonly Part[]): string {
-  const appliances = group.filter((p) => p.kind === 'appliance');
-  if (appliances.length) return appliances.map((p) => partName(p)).join(' and ');
+  const things = group.filter((p) => p.kind === 'appliance' || p.kind === 'loop');
+  if (things.length) return things.map((p) => partName(p)).join(' and ');
   const known = group.find((p) => !ruleOfPart(p.kind).nameless) ?? group[0]!;
   return `the pipework by ${partName(known)}`;
 }

@@ -147,3 +147,18 @@ test('of the bakery: pipework and appliances, each behind its own valve', () => 
   const ends = (x: Step): Step[] => (x.isolation ? [...ends(x.leaks!), ...ends(x.sound!)] : [x]);
   expect(ends(step).every((e) => Math.log2(e.among) % 1 === 0)).toBe(true);
 });
+test('loops of a manifold are shut each by its own valve, which is not drawn', () => {
+  const part = (id: string, kind: string) => ({ id, kind, name: id, place: '', x: 0, y: 0, facts: {} });
+  const network = {
+    parts: [
+      part('point', 'point'),
+      part('manifold', 'fitting'),
+      ...['a', 'b', 'c'].map((l) => part(l, 'loop')),
+    ],
+    links: ['manifold', 'a', 'b', 'c'].map((to, i) => ({ id: `l${i}`, from: i ? 'manifold' : 'point', to })),
+  } as never;
+  const s = splittingOf(network, {}, 10)!;
+  expect(s.sections.map((x) => x.name)).toEqual(['the pipework by point', 'a', 'b', 'c']);
+  expect(s.closed[s.isolations[0]!.key]).toEqual(['the valve of a']);
+  expect(orderOf(s).exact).toBe(true);
+});

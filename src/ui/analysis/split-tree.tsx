@@ -1,5 +1,4 @@
 import { networkOf } from '@/core/network/enter';
-import { reachOf } from '@/core/network/flood';
 import type { Plan } from '@/core/plan/plan';
 import { showExact } from '@/core/quantity/exact';
 import { significantText } from '@/core/quantity/figure';
@@ -98,7 +97,7 @@ export function SearchSaid({ plan, state, search }: { plan: Plan; state: RunStat
 /** The drawing with how probable each part is, and what is closed for the search. */
 export function SearchDrawn({ plan, state, search }: { plan: Plan; state: RunState; search: Searching }) {
   const network = useMemo(() => networkOf(plan.system), [plan.system]);
-  const positions = standing(network, state);
+  const { positions, reach } = standing(network, state);
   const { sections, suspicion } = search.splitting;
   const all = suspicion.reduce((a, b) => a + b, 0);
   const odds = search.found?.probability ?? suspicion.map((w) => w / all);
@@ -118,7 +117,7 @@ export function SearchDrawn({ plan, state, search }: { plan: Plan; state: RunSta
     >
       <NetworkDrawing
         network={network}
-        reach={reachOf(network, positions)}
+        reach={reach}
         positions={positions}
         notes={notes}
         suspect={suspect}

@@ -4,6 +4,7 @@ import { inQuestion } from '@/core/analysis/in-question';
 import { ranked, type Ranked } from '@/core/analysis/suspects';
 import { lower } from '@/core/quantity/words';
 import { searchOf } from '@/core/splitting/search';
+import { smelt } from '@/core/run/isolations';
 import { gaugeOfHold, stageOf } from '@/core/run/read';
 import type { BenchView } from '@/device/bench';
 import { useMemo } from 'react';
@@ -67,7 +68,18 @@ export function WhatCouldItBe({
           <Row key={s.key} suspect={s} />
         ))}
       </ol>
-      {search && <SplitTree search={search} />}
+      {search ? (
+        <SplitTree search={search} />
+      ) : (
+        onSearch &&
+        (!found?.hold || found.hold.judgement?.direction === 'fall') &&
+        !smelt(state) && (
+          <p className="border-t border-seam py-2 text-sm text-quiet">
+            No valve inside the section is drawn. Drawn at its place, it would part the section, and the
+            leaking part could be found by holding parts by themselves.
+          </p>
+        )
+      )}
       {search && onSearch && (
         <Button className="mb-2 min-h-14 w-full" onClick={onSearch}>
           Hold parts by themselves

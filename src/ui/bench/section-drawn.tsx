@@ -3,7 +3,6 @@ import { mapNow } from '@/core/kinds/map/fold';
 import { networkOf } from '@/core/network/enter';
 import { tradeOf } from '@/core/trades';
 import { linesDrawn } from '@/core/trades/pool/ends';
-import { reachOf } from '@/core/network/flood';
 import { listId } from '@/core/network/installation';
 import { type Network, type Part, type Position, positionKey } from '@/core/network/network';
 import { standing } from '@/core/run/isolations';
@@ -27,7 +26,7 @@ const MOST_NAMED = 4;
 export default function SectionDrawn({ view }: { view: Pick<BenchView, 'plan' | 'state'> }) {
   const { plan, state } = view;
   const network = useMemo(() => networkOf(plan.system), [plan.system]);
-  const positions = useMemo(() => standing(network, state), [network, state]);
+  const { positions, reach: stands } = useMemo(() => standing(network, state), [network, state]);
   const lines = useMemo(
     () =>
       tradeOf(plan.system).parted === 'lines' && !plan.system.section
@@ -35,7 +34,7 @@ export default function SectionDrawn({ view }: { view: Pick<BenchView, 'plan' | 
         : null,
     [plan, state, network],
   );
-  const reach = useMemo(() => lines?.reach ?? reachOf(network, positions), [lines, network, positions]);
+  const reach = lines?.reach ?? stands;
   const joins = lines ? { joins: lines.joins } : {};
   const visit = currentVisit(state);
   const stage = visit && stageOf(plan, visit);

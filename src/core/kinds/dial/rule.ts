@@ -14,6 +14,7 @@ const schema = object({
 
 /** The meter's own dial watched: no gauge. Role `leak`: any movement is a leak; `input`: what an appliance takes. */
 export const dial = kind('dial', schema, {
+  presses: true,
   outcomes: (stage) => [...(stage.role === 'leak' ? ['still', 'moved'] : ['done']), ...optional(stage)],
   step: ({ dial }) => (dial ? 'run' : 'start'),
   paper: () => 'utility',

@@ -13,6 +13,7 @@ const schema = object({
 
 /** Drained into a measured vessel from one kept reading down to another: the decay loss as a volume. */
 export const drawDown = kind('draw-down', schema, {
+  presses: true,
   outcomes: (stage) => ['measured', ...(stage.permitted ? ['within', 'beyond'] : []), ...optional(stage)],
   step: () => 'fill',
   good: () => 'measured',

@@ -39,6 +39,7 @@ const schema = object({
 });
 /** A fan blows into what is shut: pressure and flow read together, judged at the reference pressure. */
 export const fan = kind('fan', schema, {
+  presses: true,
   outcomes: (stage) =>
     stage.of === 'hose'
       ? ['measured', 'large', 'none']

@@ -30,6 +30,7 @@ const schema = object({
 
 /** Raised, or let down, into a band. */
 export const fill = kind('fill', schema, {
+  presses: true,
   outcomes: (stage) => ['in-band', ...(stage.within ? ['late'] : []), ...optional(stage)],
   step: () => 'fill',
   outside: () => true,

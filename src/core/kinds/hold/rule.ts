@@ -7,6 +7,7 @@ import { kind } from '../kind';
 
 /** A section left alone for a time and read at both ends; its role says what for. */
 export const hold = kind('hold', object({ ...stageBase, role: among(HOLD_ROLES), ...holdFields }), {
+  presses: true,
   outcomes: (stage, classes) => [
     ...roleOf(stage.role).outcomes(stage, classes),
     ...(stage.accept?.vent ? ['vents'] : []),

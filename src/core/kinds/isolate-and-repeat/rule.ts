@@ -13,6 +13,7 @@ const schema = object({
 
 /** The hold again with parts shut off: the pipework alone, then each appliance by itself. */
 export const isolate = kind('isolate-and-repeat', schema, {
+  presses: true,
   outcomes: (stage) => [
     ...(stage.subjects === 'pipework' ? ['nil', 'moved', 'rose', 'disagree'] : ['done']),
     ...optional(stage),

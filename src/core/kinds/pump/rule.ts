@@ -50,6 +50,7 @@ const USUAL_STEPS = 3;
  * step reaches the band.
  */
 export const pump = kind('pump', schema, {
+  presses: true,
   outcomes: (stage) => [
     'raised',
     'drips',

@@ -1,5 +1,4 @@
 /** @jest-environment jsdom */
-import { TextDecoder as NodeTextDecoder } from 'node:util';
 import { act, fireEvent, render, screen } from '@testing-library/react';
 import type { Payload } from '@/core/run/events';
 import { reduce, step } from '@/core/run/reduce';
@@ -9,7 +8,8 @@ import type { SideProps } from './entry';
 import { ExtendSide } from './extend';
 import { BarometerSide, TemperatureSide } from './logged';
 
-globalThis.TextDecoder ??= NodeTextDecoder as never;
+// jsdom has none
+globalThis.TextDecoder ??= jest.requireActual<{ TextDecoder: typeof TextDecoder }>('util').TextDecoder;
 const p = plan();
 const made: Payload[] = [];
 const standing = () => {
