@@ -38,7 +38,7 @@ test('a hold that leaks: warned of while it runs, its cause named, own kit first
   await expect(could.locator('summary').first()).toContainText('Your own kit');
   await could.locator('summary').first().click();
   await expect(could).toContainText(/Proof: Leak fluid on it under pressure/);
-  await expect(could.getByRole('region', { name: 'Where to part it' })).toContainText(/Close the valve of/);
+  await expect(could.getByRole('region', { name: 'Parting the section' })).toContainText(/Close the valve of/);
   await expectAccessible(page);
 
   // the parts by themselves: the hob shut, it falls as before; the pipework alone stands

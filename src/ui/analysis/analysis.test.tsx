@@ -54,14 +54,14 @@ test('after a fall: own kit first, and where to part the section', () => {
   render(<WhatCouldItBe view={view(hold(200, '20.50', '12.00'))} />);
   screen.getByText(/Your own kit: hose, connection, adaptor, plug; then a joint/);
   expect(screen.getAllByText(/^Leak fluid on/)).toHaveLength(2);
-  const split = screen.getByRole('region', { name: 'Where to part it' });
+  const split = screen.getByRole('region', { name: 'Parting the section' });
   expect(split.textContent).toMatch(/Close the valve of .* and hold\. ?So the leaking one of 3 parts/);
 });
 test('after a smell no way to part it is offered, and after a good hold nothing is in question', () => {
   const smelt = view(hold(200, '20.50', '12.00'));
   const state = { ...smelt.state, observations: [{ what: 'smell', text: '', at: 1, byName: 'I' }] } as never;
   const { unmount } = render(<WhatCouldItBe view={{ ...smelt, state }} />);
-  expect(screen.queryByRole('region', { name: 'Where to part it' })).toBeNull();
+  expect(screen.queryByRole('region', { name: 'Parting the section' })).toBeNull();
   unmount();
   const { container } = render(<WhatCouldItBe view={view(hold(200, '20.50', '20.50'))} />);
   expect(container.innerHTML).toBe('');

@@ -156,7 +156,7 @@ export function SplitTree({ search }: { search: Searching }) {
   const { isolation } = search.order.step;
   if (!isolation) return null;
   return (
-    <section aria-label="Where to part it" className="border-t border-seam py-2" data-split>
+    <section aria-label="Parting the section" className="border-t border-seam py-2" data-split>
       <h3 className="font-semibold">
         {search.results.length ? 'Where to part it next' : 'Where to part it first'}
       </h3>
