@@ -44,7 +44,9 @@ export function BarometerSide(props: SideProps) {
     </div>
   );
 }
-/** The barometer at the beginning of the hold and now, from the file of a weather station. */
+/** So close to the end of a hold a barometer reading is its end, ms. House figure: it moves by a tenth of a mbar. */
+const NEARLY_OVER = 5 * 60_000;
+/** The barometer at the beginning of the hold and at its end, from the file of a weather station. */
 function StationFile({ view, act }: SideProps) {
   const [trouble, setTrouble] = useState('');
   const [taken, setTaken] = useState('');
@@ -62,10 +64,12 @@ function StationFile({ view, act }: SideProps) {
       const { read: log } = answerLog({ text, mapping: null, zone: deviceZone(), unit: 'hPa' });
       const per = convert(1, log.unit, 'mbar');
       const readings = log.points.map((p) => ({ at: p.at, mbar: (p.digits / 10 ** log.scale) * per }));
-      const moments = [
+      // what it shows in the middle of a hold is not its end
+      const over = serverNow() >= hold.startedAt + hold.minutes * 60_000 - NEARLY_OVER;
+      const moments: readonly (readonly ['start' | 'end', number])[] = [
         ['start', hold.startedAt],
-        ['end', serverNow()],
-      ] as const;
+        ...(over ? [['end', serverNow()] as const] : []),
+      ];
       const found = moments.flatMap(([when, t]) => {
         const figure = barometerAt(readings, t, log.scale);
         return figure ? [{ when, figure }] : [];
@@ -79,7 +83,7 @@ function StationFile({ view, act }: SideProps) {
         if (!answer.accepted) throw new Error(answer.text);
       }
       setTaken(
-        `${found.map((f) => `${f.when === 'start' ? 'at the start' : 'now'} ${showExact(f.figure)}`).join(', ')}${found.length < 2 ? '; the other is not in the file: read it yourself' : ''}.`,
+        `${found.map((f) => `${f.when === 'start' ? 'at the start' : 'now'} ${showExact(f.figure)}`).join(', ')}${found.length < moments.length ? '; the other is not in the file: read it yourself' : over ? '' : '; choose it again at the end'}.`,
       );
     } catch (error) {
       setTrouble((error as Error).message);
