@@ -178,7 +178,7 @@ test('a valve that could hide a leak: two holds at two pressures tell both apart
   const station = [-3_600_000, 0, 3_600_000, 7_200_000, 10_800_000]
     .map(
       (d, i) =>
-        `${new Date(now + d).toISOString().replace('T', ' ').slice(0, 19)};${(1012 + i / 4).toFixed(2)}`,
+        `${new Date(now + d).toISOString().replace('T', ' ').slice(0, 19)};${(1012 + i / 100).toFixed(2)}`,
     )
     .join('\n');
   const take = async () =>

@@ -45,6 +45,8 @@ test('two let-by slopes that show a leak above the one that matters take the Tig
   const found = maskedIn(p, state, null)!;
   expect(found.counts).toBe(true);
   expect(found.leak.value).toBeGreaterThan(found.matters);
+  // 0.25 mbar in a minute in 19.0 l, from 5.4 mbar, where the newest was held, to the full 21
+  expect(found.passes! * 3.6e6).toBeCloseTo(((19.0 * 0.25 * 60) / 1013.25) * (21 / (21 - 5.4)), 2);
   expect(word).toBe('inconclusive');
   expect(verdictOf(p, state)!.sentence).toMatch(/hides; the leak that matters here is 1(\.0+)? l\/h/);
 });

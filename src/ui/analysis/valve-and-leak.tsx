@@ -11,11 +11,13 @@ function Bar({
   name,
   rate,
   limit,
+  said,
   most,
 }: {
   name: string;
   rate: Masked['leak'];
   limit: number | null;
+  said: string;
   most: number;
 }) {
   const at = (v: number) => Math.min(100, (100 * litres(v)) / most);
@@ -48,7 +50,7 @@ function Bar({
         {limit !== null && (
           <span className="text-quiet">
             {' '}
-            beside <span className="figure-narrow">{say(litres(limit))} l/h</span> that matters
+            beside <span className="figure-narrow">{say(litres(limit))} l/h</span> {said}
           </span>
         )}
       </dd>
@@ -57,7 +59,14 @@ function Bar({
 }
 /** What the closed valve passes and what the section leaks, by two slopes at two pressures: what neither shows by itself. */
 export function ValveAndLeak({ masked }: { masked: Masked }) {
-  const most = 1.1 * Math.max(litres(masked.leak.high), litres(masked.letBy.high), litres(masked.matters));
+  const most =
+    1.1 *
+    Math.max(
+      litres(masked.leak.high),
+      litres(masked.letBy.high),
+      litres(masked.matters),
+      litres(masked.passes ?? 0),
+    );
   const [a, b] = masked.pressures.map((p) => significantText(convert(p, 'Pa', 'mbar'), 3));
   return (
     <section
@@ -66,8 +75,14 @@ export function ValveAndLeak({ masked }: { masked: Masked }) {
     >
       <p className="font-semibold">Valve and leak apart</p>
       <dl className="grid gap-2">
-        <Bar name="The leak" rate={masked.leak} limit={masked.matters} most={most} />
-        <Bar name="What the valve passes" rate={masked.letBy} limit={null} most={most} />
+        <Bar name="The leak" rate={masked.leak} limit={masked.matters} said="that matters" most={most} />
+        <Bar
+          name="What the valve passes"
+          rate={masked.letBy}
+          limit={masked.passes}
+          said="that the let-by permits"
+          most={most}
+        />
       </dl>
       <p className="text-sm text-quiet">
         From the slopes at {a} and {b} mbar. A valve that passes and a leak can stand in balance at one

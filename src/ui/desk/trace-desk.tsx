@@ -232,7 +232,7 @@ function Shown({
           request={{
             points: request.samples.map(({ t, p }) => ({ t, p })),
             marks:
-              request.samples.length > 60
+              request.samples.length > 40
                 ? []
                 : request.samples.map(({ t, p }) => ({
                     kind: 'reading' as const,
