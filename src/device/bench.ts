@@ -34,6 +34,8 @@ export interface GaugeFrame {
   readonly unit: string;
   /** A gauge with two displays: the flow beside; `digits` null: below its range. */
   readonly flow?: { readonly digits: number | null; readonly scale: number; readonly unit: string };
+  /** What a probe on the pipe shows. */
+  readonly temperature?: { readonly digits: number; readonly scale: number; readonly unit: string };
 }
 /** `store-away`: the device's own store does not answer, so that nothing can be kept here now; `not-begun`: the office will not have the run that was begun here. */
 export type Contact =

@@ -148,6 +148,17 @@ export const gaugeBatchSchema = shape({
     .strict(true)
     .optional()
     .default(undefined),
+  /** A probe on the pipe: what it shows now. */
+  temperature: yup
+    .object({
+      unit: text(1).oneOf(['C', 'F']),
+      scale: yup.number().strict(true).integer().min(0).max(2).required(),
+      digits: yup.number().strict(true).integer().min(-100_000).max(100_000).required(),
+    })
+    .noUnknown()
+    .strict(true)
+    .optional()
+    .default(undefined),
   batch: yup
     .object({
       id: uuid(),

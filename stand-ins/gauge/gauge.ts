@@ -6,7 +6,14 @@
 import { appendFileSync, existsSync, mkdirSync, readFileSync, readdirSync, renameSync } from 'node:fs';
 import { createServer } from 'node:http';
 import path from 'node:path';
-import { seen, shown, shownFlow, type Action, type Simulation } from '@/core/simulation/simulation';
+import {
+  seen,
+  shown,
+  shownFlow,
+  shownTemperature,
+  type Action,
+  type Simulation,
+} from '@/core/simulation/simulation';
 import { uuid7 } from '@/wire/uuid7';
 
 interface Setup {
@@ -51,6 +58,7 @@ class Pipe {
     const at = this.now();
     const digits = shown(this.setup.installation, this.actions, at);
     const flow = shownFlow(this.setup.installation, this.actions, at);
+    const probe = shownTemperature(this.setup.installation, this.actions, at);
     this.points.push([at, digits]);
     if (flow !== undefined) this.flows.push(flow);
     this.ticks += 1;
@@ -79,6 +87,7 @@ class Pipe {
         scale: this.setup.scale,
         unit: this.setup.unit,
         ...(flow === undefined ? {} : { flow: { unit: 'CFM', scale: 1, live: [flow] } }),
+        ...(probe === undefined ? {} : { temperature: { unit: 'C', scale: 1, digits: probe } }),
         ...(this.pending ? { batch: this.pending } : {}),
       });
       this.pending = null;

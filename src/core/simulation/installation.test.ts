@@ -10,6 +10,8 @@ import {
   type SimulatedInstallation,
 } from './installation';
 
+import { shownTemperature } from './simulation';
+
 const began = 1_000_000;
 const pipe = (fault: Fault, over: Partial<SimulatedInstallation> = {}): SimulatedInstallation => ({
   seed: 7,
@@ -117,4 +119,12 @@ test('noise is standard normal and repeats for the same seed', () => {
   expect(Math.abs(mean)).toBeLessThan(0.05);
   expect(Math.abs(sd - 1)).toBeLessThan(0.05);
   expect(normal(3, 17)).toBe(draws[17]);
+});
+test('the probe of the stand-in shows what warms the section, in tenths of a degree', () => {
+  const shown = (fault: Fault, at: number) => shownTemperature(pipe(fault), [shut, gaugeOn], s(at));
+  expect(shown('none', 0)).toBe(200);
+  expect(shown('none', 3600)).toBe(200);
+  expect(shown('warming', 0)).toBe(200);
+  expect(shown('warming', 600)! - 200).toBe(Math.round(12 * (1 - Math.exp(-1))));
+  expect(shown('warming', 7200)).toBe(212);
 });

@@ -69,6 +69,20 @@ export const shownFlow = (
 ): number | null | undefined =>
   isDuct(s) ? displayFlow(simulateDuct(s, actions as DuctAction[], at)) : undefined;
 
+/** Temperature at which the simulated sections begin, tenths of a degree C: gas in a room, water in its pipe. */
+const BEGINS = { gas: 200, liquid: 150 };
+/** Tenths of a degree C that the stand-in's probe on the pipe shows; undefined where it has none. */
+export const shownTemperature = (
+  s: Simulation,
+  actions: readonly Action[],
+  at: number,
+): number | undefined =>
+  isDuct(s) || isCircuit(s)
+    ? undefined
+    : isLiquid(s)
+      ? Math.round(BEGINS.liquid + 10 * simulateLiquid(s, actions as LiquidAction[], at).warmth)
+      : Math.round(BEGINS.gas + 10 * simulate(s, actions as SimulatedAction[], at).warmth);
+
 /** What a person at the installation can see: never the hidden fault, nor the true pressure. */
 export type SimulatedView =
   | ({ readonly kind: 'gas' } & Pick<

@@ -69,6 +69,7 @@ export async function takeReadings(
           },
         }
       : {}),
+    ...(batch.temperature ? { temperature: batch.temperature } : {}),
   });
   if (!batch.batch) return { now: now(), goOn: true };
   const { state, maker, zone, began } = await inOrganisation(link, async (tx) => {

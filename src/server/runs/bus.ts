@@ -15,6 +15,8 @@ export type RunNews =
       readonly scale: number;
       readonly unit: string;
       readonly flow?: { readonly digits: number | null; readonly scale: number; readonly unit: string };
+      /** What a probe on the pipe shows. */
+      readonly temperature?: { readonly digits: number; readonly scale: number; readonly unit: string };
     }
   | { readonly kind: 'log' };
 const key = (org: string, run: string) => `${org}/${run}`;

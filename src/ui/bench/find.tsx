@@ -1,6 +1,7 @@
 'use client';
 import { inQuestion } from '@/core/analysis/in-question';
 import type { BenchView } from '@/device/bench';
+import { may } from '@/wire/role';
 import { lazy, Suspense, useState } from 'react';
 import type { PanelProps } from './shared';
 
@@ -10,10 +11,11 @@ const WhatCouldItBe = lazy(() =>
 );
 
 /** After a test that failed the search goes on until somebody signs. */
-export function Find({ view, act }: { view: BenchView; act: PanelProps['act'] }) {
+export function Find({ view, act, who }: Pick<PanelProps, 'act' | 'who'> & { view: BenchView }) {
   const [open, setOpen] = useState(false);
   const { search } = view.state;
   const owed = search.open !== null || search.shut.length > 0;
+  if (!may(who.role, 'run')) return null;
   if (open || owed)
     return (
       <div className="border border-seam p-4">

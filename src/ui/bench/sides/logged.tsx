@@ -1,5 +1,5 @@
 'use client';
-import { parseFigure, showExact } from '@/core/quantity/exact';
+import { exact, formatExact, parseFigure, showExact } from '@/core/quantity/exact';
 import { runningHold } from '@/core/run/read';
 import { barometerAt } from '@/core/run/weather';
 import { convert } from '@/core/quantity/unit';
@@ -7,6 +7,7 @@ import { deviceZone, serverNow } from '@/device/clock';
 import { Button } from '@/ui/kit/button';
 import { Choice } from '@/ui/kit/choice';
 import { useEffect, useState } from 'react';
+import { fresh } from '../keypad';
 import { Line } from '../line';
 import { Back, type SideProps, useEntry, Wrong } from './entry';
 
@@ -138,6 +139,8 @@ export function TemperatureSide(props: SideProps) {
   const [other, setOther] = useState('');
   const [unit, setUnit] = useDegrees();
   const where = place === '' ? other.trim() : place;
+  const sent = fresh(props.view.live) ? props.view.live?.temperature : undefined;
+  const probe = sent ? exact(sent.digits, sent.scale, sent.unit as 'C') : null;
   const save = (when: keyof typeof WHEN) =>
     goFigure(() => ({ kind: 'temperature', when, figure: parseFigure(text, unit), place: where }));
   return (
@@ -185,6 +188,18 @@ export function TemperatureSide(props: SideProps) {
         <Line value={other} onChange={setOther} most={80}>
           Which place?
         </Line>
+      )}
+      {probe && (
+        <Button
+          className="min-h-14"
+          onClick={() => {
+            setUnit(probe.unit === 'F' ? 'F' : 'C');
+            setText(formatExact(probe));
+          }}
+        >
+          The probe of the gauge shows {showExact(probe)}
+          {props.view.live?.simulated ? ', simulated' : ''}: take it
+        </Button>
       )}
       <div className="grid grid-cols-[minmax(0,1fr)_auto] items-end gap-2">
         <Line figure value={text} onChange={setText}>

@@ -12,7 +12,7 @@ import { BarometerSide, TemperatureSide } from './logged';
 globalThis.TextDecoder ??= jest.requireActual<{ TextDecoder: typeof TextDecoder }>('util').TextDecoder;
 const p = plan();
 const made: Payload[] = [];
-const standing = () => {
+const standing = (live: object | null = null) => {
   const state = reduce(p, play(p, [...upTo(['9.10', '9.10']), ...hold(200, '20.50', '20.50').slice(0, -1)]));
   const visit = currentVisit(state)!;
   const done = jest.fn();
@@ -27,7 +27,7 @@ const standing = () => {
     return refused ? { accepted: false, code: refused.code, text: refused.text } : { accepted: true };
   };
   const props = {
-    view: { plan: p, state, live: null },
+    view: { plan: p, state, live },
     visit,
     stage: stageOf(p, visit),
     act: act1,
@@ -106,4 +106,27 @@ test('temperatures at any place and time, in what the thermometer shows', async 
     { place: 'pipe', when: 'start', figure: { unit: 'F' } },
   ]);
   expect(localStorage.getItem('vast-thermometer-unit')).toBe('F');
+});
+test('what a probe on the pipe sends is offered and counts once it is taken', async () => {
+  const live = {
+    gauge: 'g',
+    simulated: true,
+    at: BEGAN + 300_000,
+    digits: 2050,
+    scale: 2,
+    unit: 'mbar',
+    temperature: { unit: 'C', scale: 1, digits: 203 },
+  };
+  const { state, props } = standing(live);
+  const shown = render(<TemperatureSide {...props} />);
+  expect(made).toEqual([]);
+  await press(/The probe of the gauge shows 20\.3 °C, simulated: take it/);
+  await press('In between');
+  expect(state.visits.at(-1)!.holds[0]!.places).toMatchObject([
+    { place: 'pipe', when: 'between', figure: { digits: 203, scale: 1, unit: 'C' } },
+  ]);
+  shown.unmount();
+  // an old display is no reading of now
+  render(<TemperatureSide {...standing({ ...live, at: BEGAN }).props} />);
+  expect(screen.queryByText(/The probe of the gauge/)).toBeNull();
 });
