@@ -1,3 +1,4 @@
+import { parseWithUnit as parse } from '@/core/quantity/exact';
 import { networkOf } from '@/core/network/enter';
 import { partOf, valveFor } from '@/core/network/network';
 import { BEGAN, entryOf, hold, plan, play, upTo } from '@/core/testing/bakery';
@@ -67,6 +68,26 @@ describe('the search', () => {
       reduce(p, play(p, [...lines, ...held(500, '0.00', hob), ...held(800, '20.50', oven)])),
     )!;
     expect(search.whole).toBeNull();
+    expect(search.splitting.sections[search.found!.part]!.name).toBe('Deck oven');
+  });
+  test('volumes that nobody entered leave whether a part moves, on the scale of the whole', () => {
+    const bare = plan({
+      system: {
+        pipes: p.system.pipes.map((x) => ({ ...x, bore: parse('0 mm') })),
+        meter: { kind: 'none', name: '', volume: parse('0 l') },
+        appliances: p.system.appliances.map((x) => ({ ...x, volume: parse('0 l') })),
+        measured: { volume: parse('20 l'), uncertainty: parse('5 %'), by: 'draw', said: '' } as never,
+      },
+    });
+    const state = reduce(
+      bare,
+      play(bare, [...FAILED, ...held(500, '8.20', hob), ...held(800, '20.50', oven)]),
+    );
+    const search = searchOf(bare, state)!;
+    expect(search.whole).toBeGreaterThan(3);
+    expect(Object.values(search.splitting.share).every((x) => x === null)).toBe(true);
+    expect(search.results.map((r) => r.rate)).toEqual([search.whole, 0]);
+    expect(search.found!.doubts).toEqual([]);
     expect(search.splitting.sections[search.found!.part]!.name).toBe('Deck oven');
   });
   test('goes on after the verdict until somebody signs, and ends with a smell', () => {

@@ -32,8 +32,9 @@ export interface Searching {
 }
 /** Below this probability a part is left out of what is looked for next. House figure. */
 const OUT = 0.05;
-/** Where nobody can name a loss: any, and a part of it as uncertain as this. House figure. */
-const ANY: Measured = { rate: 1, error: 0.3 };
+/** Where nobody can name a loss it is any, and as uncertain as this part of it. House figure. */
+const UNNAMED = 0.3;
+const ANY: Measured = { rate: 1, error: UNNAMED };
 const LITRES_HOUR = 3.6e6;
 
 /** l/h from a fall in a share of the section, with what readings and temperature leave open. */
@@ -71,7 +72,7 @@ export function searchOf(plan: Plan, state: RunState): Searching | null {
   const facts = hold && gauge && holdFacts(plan, state, hold, gauge, hold.endedAt ?? hold.startedAt, part);
   const step = gauge ? toNumber(gauge.resolution) * perUnit(gauge.resolution.unit) : 0;
   const loss = (start: Hold['start']['figure'], end: typeof start, ms: number, share: number | null) =>
-    facts && share !== null && start.unit === end.unit
+    facts && share !== null && start.unit === end.unit && (share === 1 || facts.filling !== 'level')
       ? lost(plan, facts, start.unit, toNumber(start) - toNumber(end), ms, share, step)
       : null;
   const whole =
@@ -81,6 +82,7 @@ export function searchOf(plan: Plan, state: RunState): Searching | null {
         ? loss(hold.start.figure, hold.end.figure, hold.judgement.elapsedMs, 1)
         : null;
   const known = whole && whole.rate > whole.error ? whole : null;
+  const base = known ?? ANY;
   const results = state.search.results.flatMap((of) => {
     const isolation = splitting.isolations.find((i) => same(splitting.shuts[i.key]!, of.closed));
     if (!isolation) return [];
@@ -90,11 +92,12 @@ export function searchOf(plan: Plan, state: RunState): Searching | null {
     const moved = own
       ? own.rate > 2 * own.error
       : toNumber(of.held!.start) - toNumber(of.held!.end) > 2 * (gauge ? toNumber(gauge.resolution) : 0);
-    const plain = moved ? ANY : { rate: 0, error: ANY.error };
+    // what cannot be named in litres is all of the whole, or nothing
+    const plain = { rate: moved ? base.rate : 0, error: UNNAMED * base.rate };
     return [{ isolation, of, moved, ...(known && own ? own : plain) }];
   });
   const names = splitting.sections.map((s) => s.name);
-  const said = results.length ? found(splitting.suspicion, known ?? ANY, results, names) : null;
+  const said = results.length ? found(splitting.suspicion, base, results, names) : null;
   const suspicion = said ? said.probability.map((p) => Math.max(p, 1e-9)) : splitting.suspicion;
   const among = said
     ? said.probability.reduce((mask, p, i) => (p >= OUT ? mask | (1 << i) : mask), 0)
