@@ -102,6 +102,23 @@ test('a hold that leaks: warned of while it runs, its cause named, own kit first
   await expect(page.locator('[data-leak-count]')).toContainText(/\d+\.50 EUR|\d+\.00 EUR/);
   await shot(page, 'leak-book');
   await expectAccessible(page);
+
+  // another, with a photo and the spot on it
+  await page.getByRole('button', { name: 'Write down a leak' }).click();
+  await found.getByLabel(/^At which part/).selectOption({ label: 'Boiler' });
+  await found.getByLabel(/^Photo of it/).setInputFiles('e2e/plate.jpg');
+  await found
+    .getByRole('button', { name: 'Touch the photo where it leaks' })
+    .click({ position: { x: 60, y: 40 } });
+  await found.getByLabel(/^Which joint/).fill('nut at the boiler');
+  await shot(page, 'leak-photo');
+  await expectAccessible(page);
+  await found.getByRole('button', { name: 'Into the book' }).click();
+  await expect(leak).toContainText('nut at the boiler');
+  await expect(leak.getByRole('img', { name: 'Nut at the boiler, with the leak marked' })).toBeVisible();
+  await expect(
+    page.getByRole('img', { name: /Leaks on the drawing: .*nut at the boiler, not mended/ }),
+  ).toBeVisible();
 });
 
 test('a valve that could hide a leak: two holds at two pressures tell both apart, and the record says so', async ({
