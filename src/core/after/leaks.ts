@@ -5,6 +5,7 @@
 import * as yup from 'yup';
 import { oneOf } from '@/core/grammar/one-of';
 import type { Of } from '@/core/grammar/schema';
+import { BUBBLE_SIZES, type BubbleSize } from '@/core/kinds/joints/entries';
 import { hash, id, integer, maybeOne, one, text, word } from '@/core/run/field';
 import type { RunState } from '@/core/run/state';
 import { isGood, type VerdictWord } from '@/core/verdict/words';
@@ -20,9 +21,6 @@ export const FOUND_BY = {
   smell: 'smell',
 } as const;
 export type FoundBy = keyof typeof FOUND_BY;
-/** Bubbles as leak fluid shows them; what drips or blows is larger. */
-export const SIZES = { pinhead: 'pinhead', pea: 'pea', larger: 'larger' } as const;
-export type LeakSize = keyof typeof SIZES;
 
 const part01 = () => yup.number().strict(true).required().min(0).max(1);
 const minutes = () => yup.number().strict(true).integer().min(0).max(100_000).optional();
@@ -34,25 +32,23 @@ const cost = () =>
     .strict(true)
     .optional()
     .default(undefined);
-const maybeId = () => id().optional();
-const body = <const S extends yup.ObjectShape>(shape: S) => yup.object(shape);
 const BODIES = {
-  found: body({
+  found: yup.object({
     joint: word(120),
     how: one(Object.keys(FOUND_BY) as FoundBy[]),
-    size: maybeOne(Object.keys(SIZES) as LeakSize[]),
+    size: maybeOne(BUBBLE_SIZES),
     /** The part of the drawing it is at. */
     part: text(80),
     /** A photo that hangs on that part, and the spot on it, from the left and from above. */
     photo: hash().optional(),
     spot: yup.object({ x: part01(), y: part01() }).noUnknown().strict(true).optional().default(undefined),
     /** The test in which it was found. */
-    run: maybeId(),
+    run: id().optional(),
     text: text(500),
   }),
   /** Vented and made safe. */
-  safe: body({ how: word(300) }),
-  repaired: body({
+  safe: yup.object({ how: word(300) }),
+  repaired: yup.object({
     what: word(300),
     by: word(120),
     parts: text(300),
@@ -61,9 +57,9 @@ const BODIES = {
     minutes: minutes(),
     cost: cost(),
   }),
-  note: body({ text: word(500) }),
+  note: yup.object({ text: word(500) }),
   /** It was no leak, or is gone with the pipe: nothing is tested for it. */
-  closed: body({ why: word(300) }),
+  closed: yup.object({ why: word(300) }),
 };
 type Bodies = typeof BODIES;
 export type LeakBody = { [K in keyof Bodies]: Of<Bodies[K]> & { readonly kind: K } }[keyof Bodies];
@@ -207,7 +203,7 @@ export function countWords(c: LeakCount): string {
     ...spent,
   ].join('; ');
 }
-const BUBBLES: Readonly<Record<LeakSize, string>> = {
+const BUBBLES: Readonly<Record<BubbleSize, string>> = {
   pinhead: 'bubbles like a pinhead',
   pea: 'bubbles like a pea',
   larger: 'large bubbles',

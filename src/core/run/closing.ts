@@ -4,7 +4,7 @@ import { showExact } from '@/core/quantity/exact';
 import type { EventOf } from './events';
 import type { Fold } from './fold';
 import { fitsReading, fitsStream } from './gate';
-import { namesOf } from './isolations';
+import { closedNow, namesOf } from './isolations';
 import { currentVisit, debtBefore, debtWords, escapes, unsafeOpen } from './read';
 import type { RunState } from './state';
 import { no, overtaken, type Refusal } from './transition';
@@ -155,10 +155,10 @@ function sign(plan: Plan, state: RunState, event: EventOf<'signature'>, at: numb
     return no('overtaken', 'This signature is already there.');
   if (state.ending?.by === 'stop' && !state.ending.reason)
     return no('stop-reason', 'Say first why the run was stopped.');
-  if (state.search.open || state.search.shut.length)
+  if (closedNow(state).length)
     return no(
       'search-shut',
-      `Say first whether it is open again or stays shut: ${namesOf(plan, state.search.open?.closed ?? state.search.shut).join(', ')}, closed for the search.`,
+      `Say first whether it is open again or stays shut: ${namesOf(plan, closedNow(state)).join(', ')}, closed for the search.`,
     );
   if (unsafeOpen(plan, state))
     return no('unsafe', 'Say first how dangerous it is, what was done and who was told.');

@@ -34,8 +34,8 @@ export function slopeOf(plan: Plan, hold: Hold, part: string | null | undefined)
   const seconds = judgement.elapsedMs / 1000;
   if (!(seconds > 0)) return null;
   const [t0, t1] = [temperature.start, temperature.end].map((t) => (t ? kelvin(t) : null));
-  const warmed = t0 != null && t1 != null ? { kelvin: t1 - t0, minutes: seconds / 60 } : null;
   const minutes = seconds / 60;
+  const warmed = t0 != null && t1 != null ? { kelvin: t1 - t0, minutes } : null;
   return {
     pressure: (start + last) / 2,
     slope: (last - start - perKelvin(plan, part, start) * (warmed?.kelvin ?? 0)) / seconds,
@@ -68,7 +68,10 @@ export interface Hidden {
   /** What the tightness test alone could leave unseen, were the valve shut. */
   readonly alone: number;
   readonly matters: number;
-  /** The two holds that would tell a leak twice the one that matters; null: no half hours would be enough. */
+  /**
+   * The two holds that would tell a leak twice the one that matters; null: it is not worth them (no leak that matters, or not
+   * well above what the tightness test alone could miss), or no half hours would be enough.
+   */
   readonly holds: TwoHolds | null;
 }
 /**
@@ -109,19 +112,15 @@ export function hiddenBehind(
   if (!found) return null;
   const error = (m: number) => slopeError(plan, part, gauge, letBy.pressure, m, true);
   const leak = Math.min(found.most, 2 * matters);
+  // every replay of a run asks: the holds are worked out only where they would be proposed
+  const worth = found.most > matters && found.most > 1.5 * found.alone;
   return {
     ...found,
     matters,
-    holds: twoHolds(
-      { value, unsure: volumeUnsure(plan, state, part) },
-      supply,
-      letBy.pressure,
-      error,
-      at,
-      leak,
-    ),
+    holds: worth
+      ? twoHolds({ value, unsure: volumeUnsure(plan, state, part) }, supply, letBy.pressure, error, at, leak)
+      : null,
   };
 }
-/** Whether that is worth two holds more: a leak that matters, well above what the tightness test alone could miss. */
-export const worthTelling = (h: Hidden | null): h is Hidden & { holds: TwoHolds } =>
-  h !== null && h.holds !== null && h.most > h.matters && h.most > 1.5 * h.alone;
+/** Whether two holds more are proposed. */
+export const worthTelling = (h: Hidden | null): h is Hidden & { holds: TwoHolds } => h?.holds != null;

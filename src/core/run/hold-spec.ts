@@ -81,25 +81,27 @@ export function minutesFor(
   judging?: Gauge | null,
 ): HoldMinutes {
   const { minutes, working } = ruleMinutes(plan, part, spec, contextOf(plan, state, part));
-  const house = typeof spec === 'number' ? null : (spec.house ?? null);
-  const longest = typeof spec !== 'number' && spec.plans === 'longest';
-  const plain = typeof spec === 'number' || spec.plans === 'rule';
+  const { plans, house, houseSource }: Exclude<MinutesSpec, number> =
+    typeof spec === 'number' ? { rule: spec, plans: 'rule' } : spec;
   const sees =
-    judged && longest ? known(() => holdSees(plan, state, part, judging ?? gaugeOf(plan, state))) : null;
+    judged && plans === 'longest'
+      ? known(() => holdSees(plan, state, part, judging ?? gaugeOf(plan, state)))
+      : null;
   const needed =
     sees && 'value' in sees && sees.value
       ? (sees.value.needed(toNumber(leakThatMatters(plan, part))) ?? 'over-a-day')
-      : typeof spec !== 'number' && spec.plans === 'apart'
+      : plans === 'apart'
         ? (hiddenIn(plan, state, part)?.holds?.minutes ?? null)
         : null;
   return {
     rule: minutes,
     source,
     ...(working ? { working } : {}),
-    house,
-    houseSource: (typeof spec === 'number' ? undefined : spec.houseSource) ?? 'House standard',
+    house: house ?? null,
+    houseSource: houseSource ?? 'House standard',
     needed,
-    planned: plain ? minutes : Math.max(minutes, house ?? 0, typeof needed === 'number' ? needed : 0),
+    planned:
+      plans === 'rule' ? minutes : Math.max(minutes, house ?? 0, typeof needed === 'number' ? needed : 0),
   };
 }
 

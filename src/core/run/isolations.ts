@@ -41,11 +41,14 @@ export interface Search {
 }
 export const newSearch = (): Search => ({ workedOn: null, open: null, shut: [], left: [], results: [] });
 
+/** What is closed for the search just now; none where it stands as the test has it. */
+export const closedNow = ({ search }: Pick<RunState, 'search'>): readonly string[] =>
+  search.open?.closed ?? search.shut;
 /** Why a step of the test cannot be made while something is closed for the search; null: it can. */
 export function shutForSearch(plan: Plan, state: RunState, kind: StageKind): Refusal | null {
-  const { open, shut } = state.search;
-  if ((!open && !shut.length) || !ruleOfKind(kind).presses) return null;
-  const names = namesOf(plan, open?.closed ?? shut).join(', ');
+  const closed = closedNow(state);
+  if (!closed.length || !ruleOfKind(kind).presses) return null;
+  const names = namesOf(plan, closed).join(', ');
   return no(
     'search-shut',
     `${names}: closed for the search. Open again, and say so there; otherwise only a part of the section would be tested.`,
@@ -54,9 +57,10 @@ export function shutForSearch(plan: Plan, state: RunState, kind: StageKind): Ref
 /** How everything stands by now, with what is closed for the search, and what that reaches. */
 export function standing(
   network: Joined,
-  { valves, search }: RunState,
+  state: RunState,
 ): { readonly positions: Positions; readonly reach: Reach } {
-  const ids = search.open?.closed ?? search.shut;
+  const { valves } = state;
+  const ids = closedNow(state);
   const closed = ids.flatMap((id) => partOf(network, id) ?? []);
   const positions = closed.length
     ? { ...valves, ...Object.fromEntries(closed.map((p) => [positionKey(network, p), 'closed' as const])) }
@@ -99,7 +103,7 @@ function known({ plan }: Pick<On, 'plan'>, ids: readonly string[]): Refusal | nu
     : no('unknown-part', 'This part is not in the drawing of the plan. Choose from those listed.');
 }
 const free = ({ plan, state }: Pick<On, 'plan' | 'state'>): Refusal | null =>
-  state.search.open || state.search.shut.length ? shutForSearch(plan, state, 'hold') : null;
+  shutForSearch(plan, state, 'hold');
 
 export const isolationFold: Fold<
   | 'worked-on'

@@ -32,16 +32,16 @@ export interface Order {
   readonly exact: boolean;
 }
 export const EXACT_UP_TO = 12;
-const bits = (mask: number): number => {
+export const bits = (mask: number): number => {
   let n = 0;
   for (let m = mask; m; m &= m - 1) n += 1;
   return n;
 };
 /** Suspicion of all parts of a set. */
-const weightOf = (suspicion: readonly number[], mask: number): number =>
+export const weightOf = (suspicion: readonly number[], mask: number): number =>
   suspicion.reduce((sum, w, i) => (mask & (1 << i) ? sum + w : sum), 0);
 /** Isolations that say something about a set: some of it is held, and some is not. */
-const telling = (s: Splitting, mask: number): Isolation[] =>
+export const telling = (s: Splitting, mask: number): Isolation[] =>
   s.isolations.filter((i) => (i.holds & mask) !== 0 && (i.holds & mask) !== mask);
 
 /** @throws RangeError with more than thirty parts, or a suspicion that is none */

@@ -35,7 +35,6 @@ const OUT = 0.05;
 /** Where nobody can name a loss it is any, and as uncertain as this part of it. House figure. */
 const UNNAMED = 0.3;
 const ANY: Measured = { rate: 1, error: UNNAMED };
-const LITRES_HOUR = 3.6e6;
 
 /** l/h from a fall in a share of the section, with what readings and temperature leave open. */
 function lost(
@@ -77,7 +76,7 @@ export function searchOf(plan: Plan, state: RunState): Searching | null {
       : null;
   const whole =
     flow !== null
-      ? { rate: flow * LITRES_HOUR, error: FLOW_PART * flow * LITRES_HOUR }
+      ? blown(convert(flow, 'm3/s', 'l/h'))
       : hold?.end && hold.judgement
         ? loss(hold.start.figure, hold.end.figure, hold.judgement.elapsedMs, 1)
         : null;
@@ -115,6 +114,7 @@ export function searchOf(plan: Plan, state: RunState): Searching | null {
 const FLOW_MINUTES = 5;
 /** A flow is read to so much, 95 % halved. House figure: what is usual where the sheet does not say it. */
 const FLOW_PART = 0.05;
+const blown = (rate: number): Measured => ({ rate, error: FLOW_PART * rate });
 const flowOf = ({ flow }: Isolated): Measured => {
   const rate = convert(toNumber(flow!), flow!.unit, 'l/h');
   return { rate, error: Math.max(FLOW_PART * rate, convert(1, flow!.unit, 'l/h') * 10 ** -flow!.scale) };

@@ -51,13 +51,13 @@ export function maskedIn(plan: Plan, state: RunState, part: string | null, only?
       return slope ? [{ ...slope, apart, still: stoodStill(slope), hold: h, stage: v.stage }] : [];
     })
     .filter((x) => x.pressure > 0 && x.pressure < supply);
-  // two let-by holds before any other pair, those with a still temperature first; then the pair that tells most
   // a let-by that was repeated on the pipework alone is of another section
   const alike = (a: (typeof seen)[number], b: (typeof seen)[number]) =>
     !(a.apart && b.apart) || a.stage === b.stage || [a, b].some((x) => x.hold.role === 'slopes');
   const pairs = seen.flatMap((a, i) =>
     seen.slice(i + 1).flatMap((b) => (alike(a, b) ? [[a, b] as const] : [])),
   );
+  // two let-by holds before any other pair, those with a still temperature first; then the pair that tells most
   const best = pairs.reduce<(typeof pairs)[number] | null>((found, pair) => {
     const rank = ([a, b]: (typeof pairs)[number]) => (a.apart && b.apart ? (a.still && b.still ? 2 : 1) : 0);
     const tells = ([a, b]: (typeof pairs)[number]) =>

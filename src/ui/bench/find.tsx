@@ -1,5 +1,6 @@
 'use client';
 import { inQuestion } from '@/core/analysis/in-question';
+import { closedNow } from '@/core/run/isolations';
 import type { BenchView } from '@/device/bench';
 import { may } from '@/wire/role';
 import { lazy, Suspense, useState } from 'react';
@@ -13,8 +14,7 @@ const WhatCouldItBe = lazy(() =>
 /** After a test that failed the search goes on until somebody signs. */
 export function Find({ view, act, who }: Pick<PanelProps, 'act' | 'who'> & { view: BenchView }) {
   const [open, setOpen] = useState(false);
-  const { search } = view.state;
-  const owed = search.open !== null || search.shut.length > 0;
+  const owed = closedNow(view.state).length > 0;
   if (!may(who.role, 'run')) return null;
   if (open || owed)
     return (

@@ -1,4 +1,5 @@
 'use client';
+import { BUBBLE_SIZES } from '@/core/kinds/joints/entries';
 import { now } from '@/device/clock';
 import { Button, HoldButton } from '@/ui/kit/button';
 import { clockTime } from '@/ui/kit/words';
@@ -12,7 +13,6 @@ const FOUND = {
   foam: 'fine foam: wipe and look again',
   growing: 'bubbles that grow',
 } as const;
-const SIZES = ['pinhead', 'pea', 'larger'] as const;
 
 /** Joints disturbed today and what leak fluid showed on each. Usable during a hold, when there is time for it. */
 export function JointList({ view, act }: Pick<PanelProps, 'view' | 'act'>) {
@@ -51,7 +51,7 @@ export function JointList({ view, act }: Pick<PanelProps, 'view' | 'act'>) {
                   role="group"
                   aria-label={`${j.name}: how large do they grow?`}
                 >
-                  {SIZES.map((size) => (
+                  {BUBBLE_SIZES.map((size) => (
                     <HoldButton
                       key={size}
                       className="min-h-16"

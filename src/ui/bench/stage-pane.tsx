@@ -1,5 +1,6 @@
 import { inQuestion } from '@/core/analysis/in-question';
 import { ruleOfKind } from '@/core/kinds';
+import { closedNow } from '@/core/run/isolations';
 import { runningHold } from '@/core/run/read';
 import type { BenchView } from '@/device/bench';
 import { Button } from '@/ui/kit/button';
@@ -64,7 +65,7 @@ export function StagePane({ panel, view, engine, who, act, message, stageKey, ti
   const { panel: Panel } = PANELS[visit.kind];
   const holding = runningHold(view.state) !== null;
   // while something is closed for the search nothing else can be held
-  const searching = view.state.search.open !== null || view.state.search.shut.length > 0;
+  const searching = closedNow(view.state).length > 0;
   const beside = searching ? 'search' : side;
   return (
     <>

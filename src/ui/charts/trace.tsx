@@ -45,7 +45,7 @@ export function TraceChart({ request, unit, title }: { request: TraceRequest; un
               width={u.width}
               y={plot.top}
               height={plot.bottom - plot.top}
-              fill="url(#unread)"
+              fill={`url(#${clip}-unread)`}
               data-unread
             >
               <title>{u.label}</title>
@@ -53,7 +53,7 @@ export function TraceChart({ request, unit, title }: { request: TraceRequest; un
           ))}
           {geometry.unread.length > 0 && (
             <pattern
-              id="unread"
+              id={`${clip}-unread`}
               width="8"
               height="8"
               patternUnits="userSpaceOnUse"

@@ -1,5 +1,6 @@
 'use client';
-import { FOUND_BY, type FoundBy, type LeakSize, SIZES } from '@/core/after/leaks';
+import { FOUND_BY, type FoundBy } from '@/core/after/leaks';
+import { BUBBLE_SIZES, type BubbleSize } from '@/core/kinds/joints/entries';
 import { ruleOfPart } from '@/core/network/catalogue';
 import { type Network, partName, partOf } from '@/core/network/network';
 import { office, type OfficeError } from '@/device/office';
@@ -11,6 +12,7 @@ import type { PartPhoto } from '@/wire/part-photo';
 import { useState } from 'react';
 import { type Say, Spotted } from './spotted';
 
+const SIZES = Object.fromEntries(BUBBLE_SIZES.map((s) => [s, s])) as Record<BubbleSize, string>;
 /** Where it leaks, how it was found, how large its bubbles are; a photo with the spot where there is one. */
 export function FoundForm({
   system,
@@ -36,7 +38,7 @@ export function FoundForm({
 }) {
   const [joint, setJoint] = useState(begin?.joint ?? '');
   const [how, setHow] = useState<FoundBy>('fluid');
-  const [size, setSize] = useState<LeakSize | ''>('');
+  const [size, setSize] = useState<BubbleSize | ''>('');
   const [text, setText] = useState('');
   const [picture, setPicture] = useState<Picture>({ photo: '' });
   const [trouble, setTrouble] = useState('');
@@ -134,9 +136,9 @@ function HowFound({
   onSize,
 }: {
   how: FoundBy;
-  size: LeakSize | '';
+  size: BubbleSize | '';
   onHow: (how: FoundBy) => void;
-  onSize: (size: LeakSize | '') => void;
+  onSize: (size: BubbleSize | '') => void;
 }) {
   return (
     <>
@@ -191,7 +193,7 @@ function PhotoOfIt({
   photos: readonly PartPhoto[];
   onPhotos: (photos: readonly PartPhoto[]) => void;
   name: string;
-  size: LeakSize | undefined;
+  size: BubbleSize | undefined;
   value: Picture;
   onChange: (picture: Picture) => void;
 }) {

@@ -36,7 +36,6 @@ const show = (book: Partial<Book> = {}) =>
       photos={[]}
       zone="UTC"
       who="Piet"
-      begin={null}
     />,
   );
 const click = (name: string | RegExp) =>

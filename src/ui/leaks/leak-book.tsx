@@ -33,7 +33,6 @@ export function LeakBook({
   photos: hung,
   zone,
   who,
-  begin,
 }: {
   system: string;
   network: Network;
@@ -41,12 +40,10 @@ export function LeakBook({
   photos: readonly PartPhoto[];
   zone: string;
   who: string;
-  /** Come from a test: what was found there is written down at once. */
-  begin: { readonly run: string; readonly joint: string } | null;
 }) {
   const [book, setBook] = useState(first);
   const [photos, setPhotos] = useState(hung);
-  const [adding, setAdding] = useState(begin !== null);
+  const [adding, setAdding] = useState(false);
   const [chosen, setChosen] = useState('');
   const [kept, setKept] = useState(false);
   const leaks = useMemo(() => leaksOf(book.entries, book.tests, book.now), [book]);
@@ -113,7 +110,7 @@ export function LeakBook({
           onPart={setChosen}
           photos={photos}
           onPhotos={setPhotos}
-          begin={begin}
+          begin={null}
           say={say}
           onDone={() => {
             setAdding(false);

@@ -1,11 +1,11 @@
 'use client';
-import type { SIZES } from '@/core/after/leaks';
+import type { BubbleSize } from '@/core/kinds/joints/entries';
 import { capital } from '@/core/quantity/words';
 import { photoPath } from '@/ui/network/place-photos';
 import type { LeakRequest } from '@/wire/leaks';
 
 /** Radius of a leak's mark on the sheet: the larger its bubbles, the larger it is. */
-export const MARK: Readonly<Record<keyof typeof SIZES, number>> = { pinhead: 9, pea: 12, larger: 16 };
+export const MARK: Readonly<Record<BubbleSize, number>> = { pinhead: 9, pea: 12, larger: 16 };
 /** Writes an entry into the book. @returns what is wrong, null when it was taken */
 export type Say = (body: LeakRequest['body'], leak?: string) => Promise<string | null>;
 /** A photo with the leak marked on it. */
@@ -21,7 +21,7 @@ export function Spotted({
   system: string;
   hash: string;
   spot: { readonly x: number; readonly y: number } | undefined;
-  size: keyof typeof SIZES | undefined;
+  size: BubbleSize | undefined;
   n: number;
   name: string;
   onSpot?: (spot: { x: number; y: number }) => void;

@@ -4,11 +4,11 @@ import { entry, maybeOne, one, text, word } from '@/core/run/field';
 const owners = ['own', 'boundary'] as const;
 /** What leak fluid showed on a joint: ordinary foam is fine and stays small; a leak makes large, growing bubbles. */
 const findings = ['none', 'foam', 'growing'] as const;
-const sizes = ['pinhead', 'pea', 'larger'] as const;
+export const BUBBLE_SIZES = ['pinhead', 'pea', 'larger'] as const;
 export type JointOwner = (typeof owners)[number];
 export type JointFinding = (typeof findings)[number];
-export type BubbleSize = (typeof sizes)[number];
+export type BubbleSize = (typeof BUBBLE_SIZES)[number];
 export const jointsEntries = {
   joint: entry({ joint: word(), name: word(120), place: text(120), whose: maybeOne(owners) }),
-  'joint-look': entry({ joint: word(), found: one(findings), size: maybeOne(sizes) }),
+  'joint-look': entry({ joint: word(), found: one(findings), size: maybeOne(BUBBLE_SIZES) }),
 };

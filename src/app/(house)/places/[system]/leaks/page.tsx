@@ -11,16 +11,9 @@ import type { Metadata } from 'next';
 import Link from 'next/link';
 
 export const metadata: Metadata = { title: 'Leak book' };
-export default async function LeaksPage({
-  params,
-  searchParams,
-}: {
-  params: Promise<{ system: string }>;
-  searchParams: Promise<{ run?: string; joint?: string }>;
-}) {
+export default async function LeaksPage({ params }: { params: Promise<{ system: string }> }) {
   const session = await requireSession();
   const { system: id } = await params;
-  const { run, joint } = await searchParams;
   const { site, system } = await found(readSystem(session, id));
   const [book, photos, zone] = await Promise.all([
     leakBook(session, id),
@@ -43,7 +36,6 @@ export default async function LeaksPage({
         photos={photos}
         zone={zone}
         who={session.name}
-        begin={run || joint ? { run: run ?? '', joint: joint ?? '' } : null}
       />
     </>
   );
