@@ -4,6 +4,8 @@ const config: NextConfig = {
   poweredByHeader: false,
   reactStrictMode: true,
   serverExternalPackages: ['pg', '@node-rs/argon2', 'pino', '@react-pdf/renderer'],
+  // the title comes with the page, never after it: a page without one is announced as nothing
+  htmlLimitedBots: /.*/,
   outputFileTracingRoot: import.meta.dirname,
   // what the api answers is no page: nothing of it runs, and nobody frames it
   headers: () =>
