@@ -51,6 +51,7 @@ const layers = [
   ['grammar', 'desk', 'simulation'],
   ['pack', 'kinds', 'roles', 'fillings', 'plan', 'run', 'verdict'],
   ['analysis', 'splitting', 'record', 'after', 'visit'],
+  ['yard'],
   ['testing'],
 ];
 const above = (room) => layers.slice(layers.findIndex((l) => l.includes(room)) + 1).flat();

@@ -1,6 +1,6 @@
 /** Ducts: whether the interval of the exponent is one of 95 %. */
 import { fitFlowLaw } from '@/core/medium/flow-law';
-import { normal, uniform } from '@/core/simulation/installation';
+import { normal, uniform } from '@/core/simulation/noise';
 import type { Report } from './run';
 
 const PAIRS = 5000;

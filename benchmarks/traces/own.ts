@@ -3,8 +3,8 @@ import { analyse } from '@/core/analysis/analyse';
 import type { Cause, SectionFacts } from '@/core/analysis/section';
 import { pressurePerKelvin } from '@/core/medium/gas';
 import { STANDARD_ATMOSPHERE } from '@/core/quantity/unit';
-import type { Fault } from '@/core/simulation/installation';
-import type { LiquidFault, SimulatedLiquid } from '@/core/simulation/liquid-truth';
+import { type Fault, gasTruth } from '@/core/simulation/gas-truth';
+import { type LiquidFault, liquidTruth, type SimulatedLiquid } from '@/core/simulation/liquid-truth';
 import { type Action, shown, type Simulation } from '@/core/simulation/simulation';
 
 const LITRE_HOUR = 1e-3 / 3600;
@@ -32,11 +32,19 @@ function gas([fault, bled, truth]: (typeof GAS)[number], seed: number): Played {
     name: `gas, ${fault}`,
     truth,
     simulation: {
+      kind: 'gas',
       seed,
-      fault,
-      volume,
+      truth: gasTruth(fault, seed, { volume, supply, appliances: ['a', 'b'], pipes: ['p'], valves: [] }),
+      // a source, its valve, and all the rest in one
+      cells: [
+        { holds: [], volume: 0, fed: true },
+        { holds: ['p', 'a', 'b'], volume, fed: false },
+      ],
+      valves: [{ key: 'supply', name: 'supply', joins: [0, 1] }],
+      point: 1,
+      places: [],
       supply,
-      appliances: ['a', 'b'],
+      stroke: 0,
       step: 1,
       noise: 0.5,
       began: 0,
@@ -82,11 +90,10 @@ function liquid([fault, stretch, truth]: (typeof LIQUID)[number], seed: number):
   const s: SimulatedLiquid = {
     kind: 'liquid',
     seed,
-    fault,
+    truth: liquidTruth(fault, { seed, volume, stiffness, stretch, surface: 0 }),
     volume,
     stiffness,
     perKelvin,
-    stretch,
     supply: 0,
     stroke: volume * 5e-5,
     surface: 0,

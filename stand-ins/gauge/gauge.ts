@@ -6,14 +6,8 @@
 import { appendFileSync, existsSync, mkdirSync, readFileSync, readdirSync, renameSync } from 'node:fs';
 import { createServer } from 'node:http';
 import path from 'node:path';
-import {
-  seen,
-  shown,
-  shownFlow,
-  shownTemperature,
-  type Action,
-  type Simulation,
-} from '@/core/simulation/simulation';
+import { type Action, type AnyWorld, type Simulation, worldOf } from '@/core/simulation/simulation';
+import { bring } from '@/core/simulation/world';
 import { uuid7 } from '@/wire/uuid7';
 
 interface Setup {
@@ -47,18 +41,27 @@ class Pipe {
   private ticks = 0;
   private busy = false;
   ended = false;
-  constructor(readonly setup: Setup) {}
+  /** The world as far as it was brought, and how many actions it has seen. */
+  private readonly world: AnyWorld;
+  private seen = 0;
+  constructor(readonly setup: Setup) {
+    this.world = worldOf(setup.installation);
+  }
 
   /** The office's clock, as estimated from its answers. */
   now = () => Date.now() + this.offset;
-  see = () => seen(this.setup.installation, this.actions, this.now());
+  /** The world as it is at a moment. */
+  private at(moment: number): AnyWorld {
+    this.seen = bring(this.world, this.actions, moment, this.seen);
+    return this.world;
+  }
+  see = () => this.at(this.now()).view();
 
   async tick(): Promise<void> {
     if (this.ended) return;
     const at = this.now();
-    const digits = shown(this.setup.installation, this.actions, at);
-    const flow = shownFlow(this.setup.installation, this.actions, at);
-    const probe = shownTemperature(this.setup.installation, this.actions, at);
+    const world = this.at(at);
+    const [digits, flow, probe] = [world.display(), world.flow(), world.probe()];
     this.points.push([at, digits]);
     if (flow !== undefined) this.flows.push(flow);
     this.ticks += 1;
@@ -132,7 +135,10 @@ const keep = (id: string, value: unknown) => appendFileSync(fileOf(id), JSON.str
 for (const name of readdirSync(folder).filter((n) => n.endsWith('.lines'))) {
   try {
     const [first, ...rest] = readFileSync(path.join(folder, name), 'utf8').trim().split('\n');
-    const pipe = new Pipe(JSON.parse(first!) as Setup);
+    const setup = JSON.parse(first!) as Setup;
+    // one from before installations said what they hide cannot be brought on
+    if (!('truth' in setup.installation)) throw new Error(setup.id);
+    const pipe = new Pipe(setup);
     pipe.actions.push(...rest.map((l) => JSON.parse(l) as Action));
     pipes.set(pipe.setup.id, pipe);
   } catch {

@@ -1,4 +1,4 @@
-import { normal } from '@/core/simulation/installation';
+import { normal } from '@/core/simulation/noise';
 import fc from 'fast-check';
 import { exponentWord, fitFlowLaw } from './flow-law';
 

@@ -5,7 +5,8 @@
  */
 import { nitrogenAt } from '@/core/medium/refrigerant';
 import { STANDARD_ATMOSPHERE } from '@/core/quantity/unit';
-import { normal, uniform } from './installation';
+import { normal, uniform } from './noise';
+import type { TruthNow, World } from './world';
 
 export const CIRCUIT_FAULTS = {
   none: 'Sound circuit',
@@ -19,7 +20,7 @@ export type CircuitFault = keyof typeof CIRCUIT_FAULTS;
 export interface SimulatedCircuit {
   readonly kind: 'circuit';
   readonly seed: number;
-  readonly fault: CircuitFault;
+  readonly truth: CircuitTruth;
   /** Read absolutely: it is evacuated here. */
   readonly vacuum: boolean;
   /** What the regulator gives, Pa gauge. */
@@ -42,20 +43,22 @@ export type CircuitAction =
   | { readonly at: number; readonly act: 'fluid'; readonly place: string }
   | { readonly at: number; readonly act: 'thermometer'; readonly place: 'pipe' | 'room' }
   | { readonly at: number; readonly act: 'gauge'; readonly connected: boolean }
-  | { readonly at: number; readonly act: 'zero' };
-export interface CircuitState {
-  readonly at: number;
-  /** absolute, Pa */ readonly pressure: number;
-  readonly room: number;
-  readonly pipe: number;
+  | { readonly at: number; readonly act: 'zero' }
+  | { readonly at: number; readonly act: 'truth'; readonly change: Partial<CircuitTruth> };
+/** What a person at a circuit can see. */
+export interface CircuitView {
+  readonly kind: 'circuit';
+  readonly vacuum: boolean;
+  readonly places: readonly string[];
   readonly cylinder: boolean;
   readonly venting: boolean;
   readonly pumping: boolean;
   readonly connected: boolean;
-  readonly zeroError: number;
   readonly open: readonly string[];
   /** What was read, seen and heard, newest last. */ readonly said: readonly string[];
 }
+/** Steps up to which the stand-in's own gauge shows: 60 bar, and 2500 Pa of a vacuum. */
+const MOST = { pressed: 6000, vacuum: 2500 } as const;
 
 /** °C of the room when it begins; how far it sinks towards night, and in how long. */
 const ROOM = 19;
@@ -79,23 +82,41 @@ const FILL_WARMTH = 4;
 const FILL_S = 150;
 const FILL_SHARE = 6;
 
-/** The hidden truth. */
-export function circuitTruth(s: SimulatedCircuit) {
+export interface CircuitTruth {
+  /** Part of the gauge pressure that is lost in a second. */ readonly leak: number;
+  /** Air that comes into the vacuum, Pa/s. */ readonly letsIn: number;
+  /** Joint at which it leaks, by its name; null where nobody would find it. */ readonly place: string | null;
+  /** A solenoid valve that stays shut until it is knocked, by its id: what leaks lies behind it. */
+  readonly stuck: string | null;
+  /** What the water inside would bring the vacuum up by, Pa, and in what time, s. */
+  readonly moisture: number;
+  readonly moistureS: number;
+  /** K that the sun adds to the pipe it reaches. */ readonly sun: number;
+  /** What stands on the cylinder. */ readonly gas: string;
+  /** What is in it is no gas to be let in. */ readonly wrongGas: boolean;
+  readonly gauge: { /** Pa by which it is off zero */ readonly zero: number };
+  /** Own hose or port, part of the gauge pressure in a second. */ readonly kit: number;
+}
+/** Sizes a named fault. @param s seed, solenoid valves and joints of the circuit */
+export function circuitTruth(
+  fault: CircuitFault,
+  s: Pick<SimulatedCircuit, 'seed' | 'solenoids' | 'places'>,
+): CircuitTruth {
   const size = (least: number, most: number, n: number) => least + (most - least) * uniform(s.seed, n);
   const place = s.places[Math.floor(uniform(s.seed, 7) * s.places.length)] ?? null;
-  const leaks = s.fault === 'leak' || s.fault === 'solenoid';
+  const leaks = fault === 'leak' || fault === 'solenoid';
   return {
-    /** Part of the gauge pressure that is lost in a second. */
     leak: leaks ? size(1.5e-5, 4e-5, 1) : 0,
-    /** Air that comes into the vacuum, Pa/s. */
     letsIn: leaks ? size(0.15, 0.4, 2) : 0,
     place: leaks ? place : null,
-    stuck: s.fault === 'solenoid' ? (s.solenoids[0] ?? null) : null,
-    /** What the water inside would bring the vacuum up by, Pa, and in what time. */
-    moisture: s.fault === 'moisture' ? size(160, 380, 3) : size(6, 14, 3),
+    stuck: fault === 'solenoid' ? (s.solenoids[0] ?? null) : null,
+    moisture: fault === 'moisture' ? size(160, 380, 3) : size(6, 14, 3),
     moistureS: size(120, 260, 4),
-    sun: s.fault === 'sun' ? SUN : 0,
-    gas: s.fault === 'wrong-gas' ? 'OXYGEN, medical' : 'NITROGEN 5.0, oxygen-free, dry',
+    sun: fault === 'sun' ? SUN : 0,
+    gas: fault === 'wrong-gas' ? 'OXYGEN, medical' : 'NITROGEN 5.0, oxygen-free, dry',
+    wrongGas: fault === 'wrong-gas',
+    gauge: { zero: 0 },
+    kit: 0,
   };
 }
 const roomAt = (s: SimulatedCircuit, at: number): number =>
@@ -104,8 +125,8 @@ const sunAt = (s: SimulatedCircuit, sun: number, at: number): number =>
   sun * (1 - Math.exp(-Math.max(0, at - s.began) / 1000 / SUN_S));
 
 /** A circuit while what was done to it is gone through. */
-class Circuit {
-  private readonly truth;
+export class CircuitWorld implements World<CircuitAction, CircuitView> {
+  private hides: CircuitTruth;
   private readonly reference;
   /** Nitrogen, as the pressure it would have at the temperature of the beginning; absolute, Pa. */
   private nitrogen;
@@ -116,35 +137,36 @@ class Circuit {
   private time;
   private warm;
   private knocks = 0;
-  cylinder = false;
-  venting = false;
-  pumping = false;
-  connected = false;
-  zeroError = 0;
-  readonly open = new Set<string>();
-  readonly said: string[] = [];
+  private cylinder = false;
+  private venting = false;
+  private pumping = false;
+  private connected = false;
+  private zeroError = 0;
+  private readonly open = new Set<string>();
+  private readonly said: string[] = [];
   constructor(private readonly s: SimulatedCircuit) {
-    this.truth = circuitTruth(s);
+    this.hides = s.truth;
+    this.zeroError = s.truth.gauge.zero;
     this.nitrogen = (s.vacuum ? 0 : s.left) + STANDARD_ATMOSPHERE;
-    this.water = this.truth.moisture;
+    this.water = this.hides.moisture;
     this.shutAt = s.began;
     this.time = s.began;
     this.warm = { k: 0, at: s.began };
     this.reference = this.kelvin(s.began);
   }
   private kelvin(t: number): number {
-    return roomAt(this.s, t) + sunAt(this.s, this.truth.sun, t) / 2 + this.warmAt(t) + 273.15;
+    return roomAt(this.s, t) + sunAt(this.s, this.hides.sun, t) / 2 + this.warmAt(t) + 273.15;
   }
   private warmAt = (t: number) => this.warm.k * Math.exp(-(t - this.warm.at) / 1000 / FILL_S);
   /** What leaks lies behind a solenoid valve that is still shut. */
   private get hidden(): boolean {
-    return this.truth.stuck !== null && !this.open.has(this.truth.stuck);
+    return this.hides.stuck !== null && !this.open.has(this.hides.stuck);
   }
-  pressureAt(t: number): number {
+  private pressureAt(t: number): number {
     if (this.vacuum === null) return nitrogenAt(this.nitrogen, this.reference, this.kelvin(t));
     const seconds = (t - this.shutAt) / 1000;
-    const air = (this.hidden ? 0 : this.truth.letsIn) * seconds;
-    const vapour = this.water * (1 - Math.exp(-seconds / this.truth.moistureS));
+    const air = (this.hidden ? 0 : this.hides.letsIn) * seconds;
+    const vapour = this.water * (1 - Math.exp(-seconds / this.hides.moistureS));
     return Math.min(STANDARD_ATMOSPHERE, this.base + air + vapour);
   }
   advance(to: number): void {
@@ -157,7 +179,7 @@ class Circuit {
   }
   /** While it is pumped leak and water keep it up by what they give in a pump's own time. */
   private pumped(dt: number, to: number): void {
-    const end = PUMP_END + (this.hidden ? 0 : this.truth.letsIn) * 60 + Math.min(45, this.water / 12);
+    const end = PUMP_END + (this.hidden ? 0 : this.hides.letsIn) * 60 + Math.min(45, this.water / 12);
     this.vacuum = end + ((this.vacuum ?? this.nitrogen) - end) * Math.exp(-dt / PUMP_S);
     this.water *= Math.exp(-dt / DRIES_S);
     this.shutAt = to;
@@ -171,7 +193,8 @@ class Circuit {
   }
   private pressed(dt: number, to: number): void {
     const gauge = Math.max(0, this.nitrogen - STANDARD_ATMOSPHERE);
-    let next = gauge * Math.exp(-(this.hidden ? 0 : this.truth.leak) * dt);
+    let next =
+      gauge * Math.exp(-((this.hidden ? 0 : this.hides.leak) + (this.connected ? this.hides.kit : 0)) * dt);
     if (this.venting) next *= Math.exp(-dt / VENT_S);
     const most = this.s.vacuum ? BREAK_MOST : this.s.set;
     if (this.cylinder && next < most) {
@@ -186,11 +209,11 @@ class Circuit {
     const t = action.at;
     switch (action.act) {
       case 'label':
-        this.said.push(`The label says: ${this.truth.gas}`);
+        this.said.push(`The label says: ${this.hides.gas}`);
         break;
       case 'cylinder':
         this.cylinder = action.open;
-        if (action.open && this.s.fault === 'wrong-gas')
+        if (action.open && this.hides.wrongGas)
           this.said.push(
             'You have opened a cylinder that is not nitrogen. In a real circuit with oil it could have exploded.',
           );
@@ -208,15 +231,18 @@ class Circuit {
         break;
       case 'fluid': {
         const pressed = this.vacuum === null && this.pressureAt(t) - STANDARD_ATMOSPHERE > 40_000;
-        const bubbles = action.place === this.truth.place && pressed && !this.hidden;
+        const bubbles = action.place === this.hides.place && pressed && !this.hidden;
         this.said.push(`${action.place}: ${bubbles ? 'large growing bubbles' : 'no bubbles'}`);
         break;
       }
       case 'thermometer': {
-        const celsius = roomAt(this.s, t) + (action.place === 'pipe' ? sunAt(this.s, this.truth.sun, t) : 0);
+        const celsius = roomAt(this.s, t) + (action.place === 'pipe' ? sunAt(this.s, this.hides.sun, t) : 0);
         this.said.push(`${action.place}: ${celsius.toFixed(1)} °C`);
         break;
       }
+      case 'truth':
+        this.hides = { ...this.hides, ...action.change };
+        break;
       case 'gauge':
         this.connected = action.connected;
         break;
@@ -228,48 +254,47 @@ class Circuit {
   }
   private magnet(id: string): string {
     if (this.open.delete(id)) return 'A click: it is shut';
-    if (id === this.truth.stuck && this.knocks++ === 0)
+    if (id === this.hides.stuck && this.knocks++ === 0)
       return 'The magnet hums, nothing moves. Knock, and try once more.';
     this.open.add(id);
     return 'A click: it is open';
   }
-}
-/** The state at a moment. @param at ms; actions later than it are ignored */
-export function simulateCircuit(
-  s: SimulatedCircuit,
-  actions: readonly CircuitAction[],
-  at: number,
-): CircuitState {
-  const circuit = new Circuit(s);
-  for (const action of [...actions].sort((x, y) => x.at - y.at)) {
-    if (action.at > at) break;
-    circuit.advance(action.at);
-    circuit.act(action);
+  private steps(): number {
+    const pressure = this.pressureAt(this.time);
+    return (this.s.vacuum ? pressure : pressure - STANDARD_ATMOSPHERE) / this.s.step;
   }
-  circuit.advance(at);
-  const { cylinder, venting, pumping, connected, zeroError, said } = circuit;
-  const room = roomAt(s, at);
-  return {
-    at,
-    pressure: circuit.pressureAt(at),
-    room,
-    pipe: room + sunAt(s, circuitTruth(s).sun, at),
-    cylinder,
-    venting,
-    pumping,
-    connected,
-    zeroError,
-    open: [...circuit.open],
-    said,
-  };
-}
-/** Digits of the display: nitrogen above the atmosphere, a vacuum from nothing; open to air the vacuum gauge is over its range. */
-export function displayCircuit(s: SimulatedCircuit, state: CircuitState, most: number): number {
-  const noise = s.noise * normal(s.seed, Math.floor(state.at / 500));
-  const seen = s.vacuum
-    ? state.connected
-      ? state.pressure
-      : STANDARD_ATMOSPHERE
-    : (state.connected ? state.pressure - STANDARD_ATMOSPHERE : 0) + state.zeroError;
-  return Math.min(most, Math.max(0, Math.round((seen + noise) / s.step)));
+  /** Nitrogen above the atmosphere, a vacuum from nothing; open to air the vacuum gauge is over its range. */
+  display(): number {
+    const { vacuum, step, noise, seed } = this.s;
+    const open = vacuum ? STANDARD_ATMOSPHERE / step : 0;
+    const shown = (this.connected ? this.steps() : open) + (vacuum ? 0 : this.zeroError / step);
+    const scatter = (noise * normal(seed, Math.floor(this.time / 500))) / step;
+    return Math.min(vacuum ? MOST.vacuum : MOST.pressed, Math.max(0, Math.round(shown + scatter)));
+  }
+  flow(): undefined {
+    return undefined;
+  }
+  /** Its thermometer is put on by hand. */
+  probe(): undefined {
+    return undefined;
+  }
+  view(): CircuitView {
+    const { cylinder, venting, pumping, connected, open, said } = this;
+    const { vacuum, places } = this.s;
+    return {
+      kind: 'circuit',
+      vacuum,
+      places,
+      cylinder,
+      venting,
+      pumping,
+      connected,
+      open: [...open],
+      said: [...said],
+    };
+  }
+  truth(): TruthNow {
+    const pipe = roomAt(this.s, this.time) + sunAt(this.s, this.hides.sun, this.time);
+    return { steps: this.steps(), warmth: pipe - ROOM, leaking: null };
+  }
 }

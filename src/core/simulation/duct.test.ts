@@ -1,48 +1,48 @@
 import fc from 'fast-check';
 import { convert } from '@/core/quantity/unit';
 import {
-  displayDuct,
-  displayFlow,
   DUCT_FAULTS,
   type DuctAction,
   type DuctFault,
   ductTruth,
   SIMULATED_RINGS,
-  simulateDuct,
   type SimulatedDuct,
 } from './duct';
+import { ductAt } from '@/core/testing/worlds';
 
 const LIMIT = convert(46, 'CFM', 'm3/s');
-const duct = (fault: DuctFault, over: Partial<SimulatedDuct> = {}): SimulatedDuct => ({
-  kind: 'duct',
-  seed: 7,
-  fault,
-  limit: LIMIT,
-  reference: 25,
-  registers: [1, 2, 3, 4].map((n) => ({ id: `r${n}`, name: `Register ${n}` })),
-  pushed: true,
-  step: 0.1,
-  noise: 0,
-  began: 0,
-  ...over,
-});
+const duct = (fault: DuctFault, over: Partial<SimulatedDuct> = {}): SimulatedDuct => {
+  const made = {
+    kind: 'duct' as const,
+    seed: 7,
+    limit: LIMIT,
+    reference: 25,
+    registers: [1, 2, 3, 4].map((n) => ({ id: `r${n}`, name: `Register ${n}` })),
+    pushed: true,
+    step: 0.1,
+    noise: 0,
+    began: 0,
+    ...over,
+  };
+  return { truth: ductTruth(fault, made), ...made };
+};
 /** The fan as fast as it must be for 25 Pa, or as fast as it goes. */
 function at25(s: SimulatedDuct, before: readonly DuctAction[] = []) {
   let [low, high] = [0, 100];
   for (let i = 0; i < 30; i += 1) {
     const percent = (low + high) / 2;
-    const { pressure } = simulateDuct(s, [...before, { at: 1, act: 'speed', percent }], 2);
+    const { pressure } = ductAt(s, [...before, { at: 1, act: 'speed', percent }], 2);
     if (pressure > 25) high = percent;
     else low = percent;
   }
-  return simulateDuct(s, [...before, { at: 1, act: 'speed', percent: low }], 2);
+  return ductAt(s, [...before, { at: 1, act: 'speed', percent: low }], 2);
 }
 const cfm = (flow: number) => convert(flow, 'm3/s', 'CFM');
 
 test('sound ducts pass below the limit, a leaky boot and a holed hose above it, and sealing or another hose mends them', () => {
   expect(at25(duct('none')).flow).toBeLessThan(LIMIT);
   const leaky = duct('boot');
-  const { boot } = ductTruth(leaky);
+  const { boot } = leaky.truth;
   expect(at25(leaky).flow).toBeGreaterThan(LIMIT);
   expect(at25(leaky, [{ at: 0, act: 'seal', id: boot! }]).flow).toBeLessThan(LIMIT);
   const other = leaky.registers.find((r) => r.id !== boot)!.id;
@@ -59,9 +59,9 @@ test('a hose closed on itself shows its own hole and nothing of the ducts', () =
 });
 test('an open register passes more than all the rest, until it is found and masked', () => {
   const s = duct('unmasked');
-  const { open } = ductTruth(s);
+  const { open } = s.truth;
   expect(at25(s).flow).toBeGreaterThan(3 * LIMIT);
-  expect(simulateDuct(s, [{ at: 0, act: 'look-at', id: open! }], 1).said).toEqual([
+  expect(ductAt(s, [{ at: 0, act: 'look-at', id: open! }], 1).said).toEqual([
     expect.stringMatching(/not masked/),
   ]);
   expect(at25(s, [{ at: 0, act: 'mask', id: open! }]).flow).toBeLessThan(LIMIT);
@@ -70,19 +70,19 @@ test('another ring than the gauge is set to shows a third of what passes: a fals
   const s = duct('ring');
   const state = at25(s);
   expect(state.flow).toBeGreaterThan(LIMIT);
-  expect(displayFlow(state)! / 10).toBeLessThan(46);
-  expect(displayFlow(state)! / 10 / cfm(state.flow)).toBeCloseTo(8.8 / 27, 2);
-  expect(simulateDuct(s, [{ at: 0, act: 'look-fan' }], 1).said).toEqual([
+  expect(state.shownFlow! / 10).toBeLessThan(46);
+  expect(state.shownFlow! / 10 / cfm(state.flow)).toBeCloseTo(8.8 / 27, 2);
+  expect(ductAt(s, [{ at: 0, act: 'look-fan' }], 1).said).toEqual([
     'On the fan: ring 1. The gauge is set to ring 2.',
   ]);
   const right = at25(s, [{ at: 0, act: 'mount', ring: 'ring 2' }]);
-  expect(displayFlow(right)! / 10 / cfm(right.flow)).toBeCloseTo(1, 2);
+  expect(right.shownFlow! / 10 / cfm(right.flow)).toBeCloseTo(1, 2);
 });
 test('smoke comes out where it leaks, and only under pressure', () => {
   const s = duct('boot');
-  const { boot } = ductTruth(s);
+  const { boot } = s.truth;
   const smoke = (id: string, percent: number) =>
-    simulateDuct(
+    ductAt(
       s,
       [
         { at: 0, act: 'speed', percent },
@@ -98,12 +98,12 @@ test('drawn air shows below zero; zeroed on a pressure it hides it; below the ra
   const speed: DuctAction = { at: 1, act: 'speed', percent: 40 };
   const on: DuctAction = { at: 0, act: 'gauge', connected: true };
   const drawn = duct('none', { pushed: false });
-  expect(displayDuct(drawn, simulateDuct(drawn, [on, speed], 2))).toBeLessThan(-100);
+  expect(ductAt(drawn, [on, speed], 2).display).toBeLessThan(-100);
   const s = duct('none');
-  const wrong = simulateDuct(s, [on, speed, { at: 1, act: 'zero' }], 1);
-  expect(Math.abs(displayDuct(s, wrong))).toBeLessThan(3);
-  const off = simulateDuct(s, [on], 1);
-  expect(displayFlow(off)).toBeNull();
+  const wrong = ductAt(s, [on, speed, { at: 1, act: 'zero' }], 1);
+  expect(Math.abs(wrong.display)).toBeLessThan(3);
+  const off = ductAt(s, [on], 1);
+  expect(off.shownFlow).toBeNull();
 });
 test('whatever is done in whatever order, fan and ducts meet: the pressure is what the flow leaves of what the fan makes', () => {
   const act = fc.oneof(
@@ -125,7 +125,7 @@ test('whatever is done in whatever order, fan and ducts meet: the pressure is wh
       fc.array(act),
       (fault, acts) => {
         const s = duct(fault);
-        const state = simulateDuct(s, acts.map((a, at) => ({ ...a, at })) as DuctAction[], 99);
+        const state = ductAt(s, acts.map((a, at) => ({ ...a, at })) as DuctAction[], 99);
         expect(state.pressure + state.fan).toBeCloseTo(700 * (state.speed / 100) ** 2, 3);
         expect(state.speed).toBeGreaterThanOrEqual(0);
         expect(state.speed).toBeLessThanOrEqual(100);

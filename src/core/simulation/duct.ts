@@ -5,7 +5,8 @@
 import type { FanRange } from '@/core/instrument/kit';
 import { parseWithUnit as q } from '@/core/quantity/exact';
 import { convert } from '@/core/quantity/unit';
-import { normal, uniform } from './installation';
+import { normal, uniform } from './noise';
+import type { TruthNow, World } from './world';
 
 export const DUCT_FAULTS = {
   none: 'Sound ducts',
@@ -26,7 +27,7 @@ export const SIMULATED_RINGS: readonly FanRange[] = [
 export interface SimulatedDuct {
   readonly kind: 'duct';
   readonly seed: number;
-  readonly fault: DuctFault;
+  readonly truth: DuctTruth;
   /** m3/s at the reference pressure */ readonly limit: number;
   /** Pa */ readonly reference: number;
   /** Registers by the ids they have on the drawing. */
@@ -45,20 +46,17 @@ export type DuctAction =
   | { readonly at: number; readonly act: 'look-at' | 'mask' | 'smoke' | 'seal'; readonly id: string }
   | { readonly at: number; readonly act: 'new-hose' }
   | { readonly at: number; readonly act: 'gauge'; readonly connected: boolean }
-  | { readonly at: number; readonly act: 'zero' };
-export interface DuctState {
-  readonly at: number;
-  /** Pa between the ducts, or the closed hose, and still air; the size of it */ readonly pressure: number;
-  /** Pa at the ring */ readonly fan: number;
-  /** m3/s that truly passes the fan */ readonly flow: number;
+  | { readonly at: number; readonly act: 'zero' }
+  | { readonly at: number; readonly act: 'truth'; readonly change: Partial<DuctTruth> };
+/** What a person at a duct system can see. */
+export interface DuctView {
+  readonly kind: 'duct';
+  readonly registers: SimulatedDuct['registers'];
+  /** The rings that lie there. */ readonly rings: readonly string[];
   readonly speed: number;
-  readonly mounted: string;
   readonly set: string;
-  /** The hose is closed on itself. */
-  readonly closed: boolean;
+  /** The hose is closed on itself. */ readonly closed: boolean;
   readonly connected: boolean;
-  readonly zeroError: number;
-  /** Pa that wind and stack make. */ readonly off: number;
   /** What was seen, newest last. */ readonly said: readonly string[];
 }
 
@@ -81,21 +79,26 @@ export interface DuctTruth {
   readonly boots: number;
   readonly seams: number;
   readonly mounted: string;
+  readonly gauge: { /** Pa by which it is off zero */ readonly zero: number };
 }
 /** The hidden truth: openings as m3/s per Pa^n. */
-export function ductTruth(s: SimulatedDuct): DuctTruth {
+export function ductTruth(
+  fault: DuctFault,
+  s: Pick<SimulatedDuct, 'seed' | 'limit' | 'reference' | 'registers'>,
+): DuctTruth {
   const spread = 0.85 + 0.3 * uniform(s.seed, 5);
   const at = (share: number, n: number) => (share * s.limit) / s.reference ** n;
   const place = s.registers[Math.floor(uniform(s.seed, 6) * s.registers.length)]?.id ?? null;
-  const boot = s.fault === 'boot' ? place : null;
+  const boot = fault === 'boot' ? place : null;
   return {
     boot,
-    open: s.fault === 'unmasked' ? place : null,
-    hose: at(s.fault === 'hose' ? SHARE.holedHose : SHARE.hose, HOLE),
+    open: fault === 'unmasked' ? place : null,
+    hose: at(fault === 'hose' ? SHARE.holedHose : SHARE.hose, HOLE),
     boots: boot ? at(SHARE.boot * spread, HOLE) : 0,
     // what the wrong ring hides is more than the limit: the gauge shows a third of it
-    seams: at((s.fault === 'ring' ? SHARE.unseen : SHARE.seams) * spread, SEAMS),
-    mounted: s.fault === 'ring' ? 'ring 1' : 'ring 2',
+    seams: at((fault === 'ring' ? SHARE.unseen : SHARE.seams) * spread, SEAMS),
+    mounted: fault === 'ring' ? 'ring 1' : 'ring 2',
+    gauge: { zero: 0 },
   };
 }
 const ringNamed = (name: string) => SIMULATED_RINGS.find((r) => r.name === name)!;
@@ -103,29 +106,32 @@ const conductance = (ring: FanRange) => convert(Number(ring.k), 'CFM', 'm3/s');
 const offAt = (s: SimulatedDuct, at: number): number =>
   WIND.pascal * Math.sin((at - s.began) / 1000 / WIND.seconds + 6.28 * uniform(s.seed, 7));
 
-class Ducts {
-  speed = 0;
-  set = 'ring 2';
-  closed = false;
-  connected = false;
-  zeroError = 0;
-  readonly said: string[] = [];
-  private readonly truth: DuctTruth;
-  mounted: string;
+export class DuctWorld implements World<DuctAction, DuctView> {
+  private speed = 0;
+  private set = 'ring 2';
+  private closed = false;
+  private connected = false;
+  private zeroError: number;
+  private readonly said: string[] = [];
+  private hides: DuctTruth;
+  private time: number;
+  private mounted: string;
   private hose: number;
   private open: string | null;
   private sealed = false;
   constructor(private readonly s: SimulatedDuct) {
-    this.truth = ductTruth(s);
-    this.mounted = this.truth.mounted;
-    this.hose = this.truth.hose;
-    this.open = this.truth.open;
+    this.hides = s.truth;
+    this.time = s.began;
+    this.zeroError = s.truth.gauge.zero;
+    this.mounted = this.hides.mounted;
+    this.hose = this.hides.hose;
+    this.open = this.hides.open;
   }
   /** m3/s that the openings let through at a pressure. */
   private passes(p: number): number {
     const hose = this.hose * p ** HOLE;
     if (this.closed) return hose;
-    const { boots, seams } = this.truth;
+    const { boots, seams } = this.hides;
     return (
       hose +
       seams * p ** SEAMS +
@@ -133,8 +139,11 @@ class Ducts {
       (this.open ? OPEN_REGISTER : 0) * p ** HOLE
     );
   }
+  advance(to: number): void {
+    this.time = Math.max(this.time, to);
+  }
   /** Where the fan and the openings meet: what the fan makes is lost at the ring and in the ducts. */
-  meets(): { pressure: number; fan: number; flow: number } {
+  private meets(): { pressure: number; fan: number; flow: number } {
     const made = STALL * (this.speed / 100) ** 2;
     const k = conductance(ringNamed(this.mounted));
     let [low, high] = [0, made];
@@ -165,6 +174,14 @@ class Ducts {
         this.hose = (SHARE.hose * this.s.limit) / this.s.reference ** HOLE;
         this.said.push('Another hose is on');
         break;
+      case 'truth': {
+        this.hides = { ...this.hides, ...action.change };
+        const { hose, open, mounted } = action.change;
+        if (hose !== undefined) this.hose = hose;
+        if (open !== undefined) this.open = open;
+        if (mounted !== undefined) this.mounted = mounted;
+        break;
+      }
       case 'gauge':
         this.connected = action.connected;
         break;
@@ -181,7 +198,7 @@ class Ducts {
     if (action.act === 'look-fan') return `On the fan: ${this.mounted}. The gauge is set to ${this.set}.`;
     const { id } = action;
     const name = this.s.registers.find((r) => r.id === id)?.name ?? id;
-    const leaks = id === this.truth.boot && !this.sealed;
+    const leaks = id === this.hides.boot && !this.sealed;
     switch (action.act) {
       case 'look-at':
         return `${name}: ${id === this.open ? 'not masked' : 'masked, tape sits all round'}`;
@@ -197,31 +214,32 @@ class Ducts {
     }
   }
   /** Pa as the gauge stands towards it. */
-  signed(at: number): number {
+  private signed(at: number): number {
     const { pressure } = this.meets();
     if (this.closed) return pressure;
     return (this.s.pushed ? pressure : -pressure) + offAt(this.s, at);
   }
-}
-/** The state at a moment. @param at ms; actions later than it are ignored */
-export function simulateDuct(s: SimulatedDuct, actions: readonly DuctAction[], at: number): DuctState {
-  const ducts = new Ducts(s);
-  for (const action of [...actions].sort((x, y) => x.at - y.at)) {
-    if (action.at > at) break;
-    ducts.act(action);
+  display(): number {
+    const noise = this.s.noise * normal(this.s.seed, Math.floor(this.time / 500));
+    const stands = this.connected ? this.signed(this.time) : 0;
+    return Math.round((stands + this.zeroError + noise) / this.s.step);
   }
-  const { speed, mounted, set, closed, connected, zeroError, said } = ducts;
-  return { at, ...ducts.meets(), speed, mounted, set, closed, connected, zeroError, off: offAt(s, at), said };
-}
-/** Digits of the pressure display. */
-export function displayDuct(s: SimulatedDuct, state: DuctState): number {
-  const pressure = state.closed ? state.pressure : (s.pushed ? state.pressure : -state.pressure) + state.off;
-  const noise = s.noise * normal(s.seed, Math.floor(state.at / 500));
-  return Math.round(((state.connected ? pressure : 0) + state.zeroError + noise) / s.step);
-}
-/** Tenths of CFM on the flow display, by the ring it is set to; null: below that range, it shows dashes. */
-export function displayFlow(state: DuctState): number | null {
-  const ring = ringNamed(state.set);
-  const flow = Number(ring.k) * state.fan ** Number(ring.m);
-  return flow < Number(ring.least.digits) ? null : Math.round(flow * 10);
+  /** Tenths of CFM by the ring it is set to; null: below that range, it shows dashes. */
+  flow(): number | null {
+    const ring = ringNamed(this.set);
+    const flow = Number(ring.k) * this.meets().fan ** Number(ring.m);
+    return flow < Number(ring.least.digits) ? null : Math.round(flow * 10);
+  }
+  probe(): undefined {
+    return undefined;
+  }
+  view(): DuctView {
+    const rings = SIMULATED_RINGS.map((r) => r.name);
+    const { speed, set, closed, connected, said } = this;
+    const { registers } = this.s;
+    return { kind: 'duct', registers, rings, speed, set, closed, connected, said: [...said] };
+  }
+  truth(): TruthNow {
+    return { steps: this.signed(this.time) / this.s.step, warmth: 0, leaking: this.meets().flow };
+  }
 }

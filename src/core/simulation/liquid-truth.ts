@@ -1,5 +1,5 @@
 /** What a simulated section with water is made of, and the hidden truth of each fault. */
-import { uniform } from './installation';
+import { uniform } from './noise';
 
 /** Hidden faults of a simulated section with water. */
 export const LIQUID_FAULTS = {
@@ -17,13 +17,15 @@ export type LiquidFault = keyof typeof LIQUID_FAULTS;
 export interface SimulatedLiquid {
   readonly kind: 'liquid';
   readonly seed: number;
-  readonly fault: LiquidFault | PoolFault;
+  readonly truth: LiquidTruth;
   /** A line of a pool: its ends, each with a plug of the tester's, and its run in the ground. */
   readonly pool?: SimulatedPoolLine;
+  /** Names of what can be looked at, by the id it has on the drawing. */
+  readonly places?: Readonly<Record<string, string>>;
   /** m3 */ readonly volume: number;
   /** m3/Pa, water and wall alone */ readonly stiffness: number;
   /** Pa per kelvin of the full section */ readonly perKelvin: number;
-  /** Stretch: part of the stiffness that follows per decade of time; 0 for metal. */ readonly stretch: number;
+
   /** pressure of the mains, Pa gauge; 0 where a pump alone raises */ readonly supply: number;
   /** m3 per stroke of the pump */ readonly stroke: number;
   /** free surface of a drain, m2; 0 for a closed section */ readonly surface: number;
@@ -57,37 +59,64 @@ export const conductance = (litresPerHour: number, pressure: number): number =>
 export interface LiquidTruth {
   /** m3/s per Pa over what opens it */ readonly leak: number;
   /** Pa below which nothing leaks */ readonly opens: number;
+  /** Where the leak of a pool's line lies; '' where it has none. */
+  readonly where: '' | 'under-water' | 'above-water' | 'under-pump';
   readonly letBy: number;
   /** m3 at atmospheric pressure */ readonly air: number;
   readonly stretch: number;
   /** K in the end, and s */ readonly warmth: number;
   readonly tau: number;
-  /** somebody draws: from and to, s after the beginning; 0 where nobody does */ readonly drawFrom: number;
-  readonly drawTo: number;
+  /** Somebody draws: from and to, s after the beginning. */
+  readonly draws: readonly { readonly from: number; readonly to: number }[];
   /** m3/s out of a drain by its level */ readonly drain: number;
   /** m3/s per Pa at a plug of the tester's until it is seated anew */ readonly weep: number;
   /** Pa at which a plug comes off; 0: it stays */ readonly slips: number;
-}
-/** The hidden truth of a fault. */
-export function liquidTruth(s: SimulatedLiquid): LiquidTruth {
-  const sound: LiquidTruth = {
-    leak: 0,
-    opens: 0,
-    letBy: 0,
-    air: s.volume * 0.002,
-    stretch: s.stretch,
-    warmth: 0,
-    tau: 1200,
-    drawFrom: 0,
-    drawTo: 0,
-    drain: 0,
-    weep: 0,
-    slips: 0,
+  /** m3/s per Pa at the hose and connection of the gauge */ readonly kit: number;
+  /** A valve that stands shut though it looks open: by its key, what part of the whole lies behind it, and whether the leak does. */
+  readonly shut: { readonly key: string; readonly share: number; readonly leaks: boolean } | null;
+  readonly gauge: {
+    /** Pa by which it is off zero */ readonly zero: number;
+    /** Pa by which it lags behind until it is tapped */ readonly sticks: number;
   };
+  /** What is seen where somebody looks, by the id of the part. */ readonly sights: Readonly<
+    Record<string, string>
+  >;
+}
+export const SOUND_LIQUID: LiquidTruth = {
+  leak: 0,
+  opens: 0,
+  where: '',
+  letBy: 0,
+  air: 0,
+  stretch: 0,
+  warmth: 0,
+  tau: 1200,
+  draws: [],
+  drain: 0,
+  weep: 0,
+  slips: 0,
+  kit: 0,
+  shut: null,
+  gauge: { zero: 0, sticks: 0 },
+  sights: {},
+};
+/** What a named fault is sized by. */
+export interface LiquidSizes {
+  readonly seed: number;
+  /** m3 */ readonly volume: number;
+  /** m3/Pa */ readonly stiffness: number;
+  readonly stretch: number;
+  /** m2 */ readonly surface: number;
+}
+/** Part of a section that is air after the usual bleeding. House figure for the model. */
+const LEFT_AIR = 0.002;
+/** Sizes a named fault so that it shows in the rule's minutes whatever the section. */
+export function liquidTruth(fault: LiquidFault | PoolFault, s: LiquidSizes): LiquidTruth {
+  const sound: LiquidTruth = { ...SOUND_LIQUID, air: s.volume * LEFT_AIR, stretch: s.stretch };
   const between = (low: number, high: number, n: number) => low + (high - low) * uniform(s.seed, n);
   // a leak that shows in the rule's minutes: so much of the stiffness per hour and bar
   const leak = (s.stiffness * between(0.4, 0.8, 1)) / 3600;
-  switch (s.fault) {
+  switch (fault) {
     case 'none':
       return sound;
     case 'leak':
@@ -104,10 +133,10 @@ export function liquidTruth(s: SimulatedLiquid): LiquidTruth {
       return { ...sound, letBy: conductance(between(0.5, 1, 5), 200_000) };
     case 'user': {
       const from = between(900, 1800, 6);
-      return { ...sound, drawFrom: from, drawTo: from + 6 };
+      return { ...sound, draws: [{ from, to: from + 6 }] };
     }
     default:
-      return poolTruth(s, s.fault, sound);
+      return poolTruth(s, fault, sound);
   }
 }
 /** psi in Pa. */
@@ -115,15 +144,15 @@ const PSI = 6894.757;
 /** m3/s at 10 psi of so many l/h. */
 const at10psi = (litresPerHour: number) => conductance(litresPerHour, 10 * PSI);
 /** What a fault does to the water in the line. */
-export function poolTruth(s: SimulatedLiquid, fault: PoolFault, sound: LiquidTruth): LiquidTruth {
+function poolTruth(s: LiquidSizes, fault: PoolFault, sound: LiquidTruth): LiquidTruth {
   const between = (low: number, high: number, n: number) => low + (high - low) * uniform(s.seed, n);
   switch (fault) {
     case 'under-water':
     case 'above-water':
-      return { ...sound, leak: at10psi(between(4, 12, 1)) };
+      return { ...sound, where: fault, leak: at10psi(between(4, 12, 1)) };
     case 'under-pump':
       // shut by the ground and its own edge until so much pressure parts it; then it runs
-      return { ...sound, leak: at10psi(between(15, 30, 1)), opens: between(3, 6, 2) * PSI };
+      return { ...sound, where: fault, leak: at10psi(between(15, 30, 1)), opens: between(3, 6, 2) * PSI };
     case 'bad-plug':
       return { ...sound, weep: at10psi(between(4, 10, 1)) };
     case 'plug-slips':

@@ -6,31 +6,36 @@ import { exact, formatExact } from '@/core/quantity/exact';
 import { STANDARD_ATMOSPHERE } from '@/core/quantity/unit';
 import { playScript, type ScriptLine } from '@/core/run/script';
 import { reduce } from '@/core/run/reduce';
-import { simulateLiquid, type LiquidAction } from './liquid';
-import type { LiquidFault, SimulatedLiquid } from './liquid-truth';
+import { liquidAt } from '@/core/testing/worlds';
+import type { LiquidAction } from './liquid';
+import { type LiquidFault, liquidTruth, type SimulatedLiquid } from './liquid-truth';
 
 const began = Date.parse('2026-11-20T08:00:00.000Z');
 const s = (seconds: number) => began + seconds * 1000;
-const section = (fault: LiquidFault, over: Partial<SimulatedLiquid> = {}): SimulatedLiquid => ({
-  kind: 'liquid',
-  seed: 11,
-  fault,
-  volume: 0.02,
-  stiffness: 2e-11,
-  perKelvin: 250_000,
-  stretch: 0,
-  supply: 0,
-  stroke: 5e-6,
-  surface: 0,
-  step: 1000,
-  noise: 0,
-  began,
-  ...over,
-});
+const section = (
+  fault: LiquidFault,
+  { stretch = 0, ...over }: Partial<SimulatedLiquid> & { stretch?: number } = {},
+): SimulatedLiquid => {
+  const made = {
+    kind: 'liquid' as const,
+    seed: 11,
+    volume: 0.02,
+    stiffness: 2e-11,
+    perKelvin: 250_000,
+    supply: 0,
+    stroke: 5e-6,
+    surface: 0,
+    step: 1000,
+    noise: 0,
+    began,
+    ...over,
+  };
+  return { truth: liquidTruth(fault, { ...made, stretch }), ...made };
+};
 /** Strokes, one a second from `from` on, until the gauge shows the pressure. */
 function pumpTo(i: SimulatedLiquid, actions: LiquidAction[], from: number, bar: number, stroke = 1): number {
   let at = from;
-  while (simulateLiquid(i, actions, s(at)).pressure < bar * 1e5) {
+  while (liquidAt(i, actions, s(at)).pressure < bar * 1e5) {
     actions.push({ at: s(at), act: 'pump', strokes: stroke });
     at += 1;
     if (at > from + 4000) throw new Error('never reached');
@@ -49,8 +54,8 @@ test('law: asked often or once, the state at a moment is the same within the gau
         const actions: LiquidAction[] = [{ at: s(1), act: 'pump', strokes: 3 }];
         const [early, late] = [Math.min(a, b), Math.max(a, b)];
         const idle: LiquidAction = { at: s(early), act: 'gauge', connected: true };
-        const direct = simulateLiquid(i, actions, s(late)).pressure;
-        expect(Math.abs(simulateLiquid(i, [...actions, idle], s(late)).pressure - direct)).toBeLessThan(300);
+        const direct = liquidAt(i, actions, s(late)).pressure;
+        expect(Math.abs(liquidAt(i, [...actions, idle], s(late)).pressure - direct)).toBeLessThan(300);
       },
     ),
     { numRuns: 40 },
@@ -60,12 +65,12 @@ test('rigid and sound it holds; its strokes say how much air there is', () => {
   const i = section('none');
   const actions: LiquidAction[] = [];
   const at = pumpTo(i, actions, 1, 6);
-  const up = simulateLiquid(i, actions, s(at)).pressure;
-  expect(simulateLiquid(i, actions, s(at + 3600)).pressure).toBeCloseTo(up, -1);
+  const up = liquidAt(i, actions, s(at)).pressure;
+  expect(liquidAt(i, actions, s(at + 3600)).pressure).toBeCloseTo(up, -1);
   const airy = section('air');
   const strokes: LiquidAction[] = [];
   const there = pumpTo(airy, strokes, 1, 2);
-  const p = simulateLiquid(airy, strokes, s(there)).pressure;
+  const p = liquidAt(airy, strokes, s(there)).pressure;
   const taken = strokes.length * airy.stroke;
   const found = trappedAir(
     taken,
@@ -74,15 +79,15 @@ test('rigid and sound it holds; its strokes say how much air there is', () => {
     airy.stiffness,
     STANDARD_ATMOSPHERE,
   );
-  expect(found.atmospheric / simulateLiquid(airy, strokes, s(there)).air).toBeCloseTo(1, 2);
+  expect(found.atmospheric / liquidAt(airy, strokes, s(there)).air).toBeCloseTo(1, 2);
   strokes.push({ at: s(there + 1), act: 'air-out' });
-  expect(simulateLiquid(airy, strokes, s(there + 2)).air).toBeLessThan(airy.volume * 0.025);
+  expect(liquidAt(airy, strokes, s(there + 2)).air).toBeLessThan(airy.volume * 0.025);
 });
 test('a leak falls as Q = k p: by the exponential of a stiff section', () => {
   const i = section('leak', { volume: 0 });
   const actions: LiquidAction[] = [];
   const at = pumpTo(i, actions, 1, 6);
-  const [a, b, c] = [0, 1800, 3600].map((t) => simulateLiquid(i, actions, s(at + t)).pressure);
+  const [a, b, c] = [0, 1800, 3600].map((t) => liquidAt(i, actions, s(at + t)).pressure);
   expect(a! / b!).toBeCloseTo(b! / c!, 2);
   expect(a! - b!).toBeGreaterThan(1e5);
 });
@@ -90,32 +95,32 @@ test('cooling takes dp/dT with it; a draw is a step; a passing valve refills', (
   const cool = section('cooling', { volume: 0 });
   const up: LiquidAction[] = [];
   const at = pumpTo(cool, up, 1, 6);
-  const later = simulateLiquid(cool, up, s(at + 3000));
-  expect(later.pressure - simulateLiquid(cool, up, s(at)).pressure).toBeCloseTo(
-    cool.perKelvin * (later.warmth - simulateLiquid(cool, up, s(at)).warmth),
+  const later = liquidAt(cool, up, s(at + 3000));
+  expect(later.pressure - liquidAt(cool, up, s(at)).pressure).toBeCloseTo(
+    cool.perKelvin * (later.warmth - liquidAt(cool, up, s(at)).warmth),
     -3,
   );
   const house = section('user', { supply: 400_000 });
   const shut: LiquidAction[] = [{ at: s(5), act: 'supply', open: 'shut' }];
-  expect(simulateLiquid(house, shut, s(890)).pressure).toBeCloseTo(400_000, -2);
-  expect(simulateLiquid(house, shut, s(1900)).pressure).toBeLessThan(300_000);
+  expect(liquidAt(house, shut, s(890)).pressure).toBeCloseTo(400_000, -2);
+  expect(liquidAt(house, shut, s(1900)).pressure).toBeLessThan(300_000);
   const passing = section('let-by', { supply: 400_000 });
   const drawn: LiquidAction[] = [
     ...shut,
     { at: s(10), act: 'tap', open: true },
     { at: s(11), act: 'tap', open: false },
   ];
-  expect(simulateLiquid(passing, drawn, s(300)).pressure).toBeGreaterThan(
-    simulateLiquid(passing, drawn, s(20)).pressure + 5000,
+  expect(liquidAt(passing, drawn, s(300)).pressure).toBeGreaterThan(
+    liquidAt(passing, drawn, s(20)).pressure + 5000,
   );
 });
 test('a drain falls by its loss over all surfaces, and rises when somebody flushes', () => {
   const drain = section('leak', { surface: 0.03 });
   const fill: LiquidAction[] = [{ at: s(1), act: 'fill', millimetres: 60 }];
-  const fell = simulateLiquid(drain, fill, s(2000)).level - simulateLiquid(drain, fill, s(3800)).level;
+  const fell = liquidAt(drain, fill, s(2000)).level - liquidAt(drain, fill, s(3800)).level;
   expect(fell).toBeGreaterThan(5);
   const used = section('user', { surface: 0.03 });
-  expect(simulateLiquid(used, fill, s(3600)).level).toBeGreaterThan(62);
+  expect(liquidAt(used, fill, s(3600)).level).toBeGreaterThan(62);
 });
 
 /* Schools A and B, judged on what the model shows. */
@@ -123,7 +128,7 @@ const digits = (pa: number) => formatExact(exact(Math.round(pa / 1000), 2, 'bar'
 /** Raises in stages, pumps back for 30 min, then one of the two schools; figures come from the model alone. */
 function played(school: 'third-90' | 'falls', i: SimulatedLiquid) {
   const actions: LiquidAction[] = [];
-  const read = (at: number) => digits(simulateLiquid(i, actions, s(at)).pressure);
+  const read = (at: number) => digits(liquidAt(i, actions, s(at)).pressure);
   const lines: ScriptLine[] = [
     [5, 'checks'],
     [10, 'gauge', 'W-16'],
@@ -170,9 +175,9 @@ function played(school: 'third-90' | 'falls', i: SimulatedLiquid) {
     // bled, closed, and bled again as the pipe recovers: all within the two minutes
     const from = at;
     while (at < from + 90) {
-      if (simulateLiquid(i, actions, s(at)).pressure > 205_000) {
+      if (liquidAt(i, actions, s(at)).pressure > 205_000) {
         actions.push({ at: s(at), act: 'bleed', open: true });
-        while (simulateLiquid(i, actions, s(at)).pressure > 201_000) at += 0.25;
+        while (liquidAt(i, actions, s(at)).pressure > 201_000) at += 0.25;
         actions.push({ at: s(at), act: 'bleed', open: false });
       }
       at += 1;

@@ -3,8 +3,10 @@
  * somebody who draws water act together. Source: elastic water and wall
  */
 import { STANDARD_ATMOSPHERE } from '@/core/quantity/unit';
-import { normal } from './installation';
-import { conductance, liquidTruth, type SimulatedLiquid } from './liquid-truth';
+import { normal } from './noise';
+import { poolSays } from './pool-line';
+import type { TruthNow, World } from './world';
+import { conductance, type LiquidTruth, type SimulatedLiquid } from './liquid-truth';
 
 export type LiquidAction =
   | { readonly at: number; readonly act: 'pump'; readonly strokes: number }
@@ -16,23 +18,26 @@ export type LiquidAction =
   | { readonly at: number; readonly act: 'gauge'; readonly connected: boolean }
   | { readonly at: number; readonly act: 'zero' }
   | { readonly at: number; readonly act: 'look'; readonly place: string }
+  | { readonly at: number; readonly act: 'valve'; readonly id: string; readonly open: boolean }
+  | { readonly at: number; readonly act: 'tap-gauge' }
+  | { readonly at: number; readonly act: 'truth'; readonly change: Partial<LiquidTruth> }
   | { readonly at: number; readonly act: 'reseat'; readonly end: string }
   | { readonly at: number; readonly act: 'dye' }
   | { readonly at: number; readonly act: 'listen'; readonly along: number };
-export interface LiquidState {
-  readonly at: number;
-  /** Pa gauge */ readonly pressure: number;
-  /** kelvin from the start */ readonly warmth: number;
-  /** strokes so far */ readonly strokes: number;
-  /** m3 of gas in the section at atmospheric pressure */ readonly air: number;
-  /** height of the level over the slab, mm */ readonly level: number;
+/** What a person at a section of water can see. */
+export interface LiquidView {
+  readonly kind: 'liquid';
   readonly supply: 'shut' | 'open';
   readonly bleeding: boolean;
   readonly tap: boolean;
   readonly connected: boolean;
-  readonly zeroError: number;
-  /** Of the line of a pool: the plug that gives way still does; it came off. */
-  readonly plug: 'holds' | 'weeps' | 'off';
+  /** Valves that are seen to be shut, by their key. */ readonly closed: readonly string[];
+  /** strokes so far */ readonly strokes: number;
+  /** What one stroke of the pump delivers, ml. */ readonly stroke: number;
+  /** height of the level over the slab, whole mm */ readonly level: number;
+  readonly drain: boolean;
+  /** It is the line of a pool: its ends, ground and dye can be looked at. */ readonly pool: boolean;
+  /** What was seen and heard, newest last. */ readonly said: readonly string[];
 }
 /** Relaxation times of stretching wall, s: one element a decade, from seconds to a day. */
 const TIMES = [10, 100, 1_000, 10_000, 100_000];
@@ -42,6 +47,8 @@ const BLEED = conductance(60, 300_000);
 const TAP = conductance(300, 300_000);
 /** An end without its plug. */
 const PLUG_OFF = conductance(3000, 100_000);
+/** Tenths of a degree C at which it begins. */
+const BEGINS = 150;
 /** Step of the integration, s: fine after every action, coarser while nothing is done. */
 const FINE_S = 1;
 const COARSE_S = 5;
@@ -56,66 +63,101 @@ const BOUNCE_S = 90;
 const bounceAt = (since: number): number => BOUNCE * Math.exp(-since / BOUNCE_S) * Math.cos(since / 7);
 
 /**
- * State at a moment: a pure function of the section, what was done, and the time. Water balance of the closed section:
- * C (p − dp/dT ΔT) + V_air (1 − P_atm/P) + Σ stretch_i = water put in, with each stretch element following the
- * pressure by its own time. @param at ms; actions later than it are ignored
+ * Water balance of the closed section: C (p − dp/dT ΔT) + V_air (1 − P_atm/P) + Σ stretch_i = water put in, with each stretch element
+ * following the pressure by its own time. A pure function of the section, what was done, and the time.
  */
-export function simulateLiquid(
-  s: SimulatedLiquid,
-  actions: readonly LiquidAction[],
-  at: number,
-): LiquidState {
-  const truth = liquidTruth(s);
-  const share = truth.stretch * s.stiffness;
-  const elements = TIMES.map(() => 0);
-  let p = s.supply;
-  let air = truth.air;
-  let [time, last] = [s.began, s.began];
-  let strokes = 0;
-  let supply: LiquidState['supply'] = s.supply > 0 ? 'open' : 'shut';
-  let bleeding = false;
-  let tap = false;
-  let connected = false;
-  let zeroError = 0;
-  let level = 0;
-  let filled = s.began;
-  let plug: LiquidState['plug'] = truth.weep > 0 ? 'weeps' : 'holds';
-  let slips = truth.slips;
-  const warmthAt = (t: number) => truth.warmth * (1 - Math.exp(-(t - s.began) / 1000 / truth.tau));
-  const airVolume = (pressure: number) => air * (1 - STANDARD_ATMOSPHERE / (pressure + STANDARD_ATMOSPHERE));
-  const held = (pressure: number, warm: number) =>
-    s.stiffness * (pressure - s.perKelvin * warm) + airVolume(pressure) + elements.reduce((a, e) => a + e, 0);
-  let water = held(p, 0);
-  const drawing = (t: number) => {
-    const since = (t - s.began) / 1000;
-    return truth.drawTo > 0 && since >= truth.drawFrom && since < truth.drawTo;
-  };
-  const step = (dt: number, to: number) => {
-    const kIn = supply === 'open' ? MAINS : truth.letBy;
-    const draws = tap || drawing(to);
-    if (slips > 0 && p > slips) plug = 'off';
-    const kPlug = plug === 'off' ? PLUG_OFF : plug === 'weeps' ? truth.weep : 0;
-    const kOut = kPlug + (bleeding ? BLEED : 0) + (draws && s.surface === 0 ? TAP : 0);
-    // a leak that opens under pressure is there while the pressure before the step is over what opens it
-    const leak = p > truth.opens ? truth.leak : 0;
-    const lost = (pressure: number) => kOut * pressure + leak * Math.max(0, pressure - truth.opens);
-    const warm = warmthAt(to);
+export class LiquidWorld implements World<LiquidAction, LiquidView> {
+  private hides: LiquidTruth;
+  /** m3/Pa of what takes part: behind a valve that stands shut lies a part that does not. */
+  private c: number;
+  private behind: LiquidTruth['shut'];
+  private readonly elements = TIMES.map(() => 0);
+  private p: number;
+  /** m3 of gas in the section at atmospheric pressure */
+  private air: number;
+  private water: number;
+  private time: number;
+  private last: number;
+  private filled: number;
+  private level = 0;
+  private strokes = 0;
+  private supply: LiquidView['supply'];
+  private bleeding = false;
+  private tap = false;
+  private connected = false;
+  private readonly closed = new Set<string>();
+  private zeroed: number;
+  private needle = 0;
+  private plug: 'holds' | 'weeps' | 'off';
+  private slips: number;
+  private readonly said: string[] = [];
+  private listened = 0;
+  constructor(private readonly s: SimulatedLiquid) {
+    const { truth } = s;
+    this.hides = truth;
+    this.behind = truth.shut;
+    this.c = s.stiffness * (1 - (truth.shut?.share ?? 0));
+    this.p = s.supply;
+    this.air = truth.air;
+    this.time = this.last = this.filled = s.began;
+    this.supply = s.supply > 0 ? 'open' : 'shut';
+    this.zeroed = truth.gauge.zero;
+    this.plug = truth.weep > 0 ? 'weeps' : 'holds';
+    this.slips = truth.slips;
+    this.water = this.held(this.p, 0);
+  }
+  private warmthAt = (t: number) =>
+    this.hides.warmth * (1 - Math.exp(-(t - this.s.began) / 1000 / this.hides.tau));
+  private airVolume = (pressure: number) =>
+    this.air * (1 - STANDARD_ATMOSPHERE / (pressure + STANDARD_ATMOSPHERE));
+  private held = (pressure: number, warm: number) =>
+    this.c * (pressure - this.s.perKelvin * warm) +
+    this.airVolume(pressure) +
+    this.elements.reduce((a, e) => a + e, 0);
+  private drawing(t: number): boolean {
+    const since = (t - this.s.began) / 1000;
+    return this.hides.draws.some((d) => since >= d.from && since < d.to);
+  }
+  /** m3/s per Pa over what opens it. A leak that opens under pressure is there while the pressure before the step is over that. */
+  private get leak(): number {
+    return this.p > this.hides.opens && !this.behind?.leaks ? this.hides.leak : 0;
+  }
+  private get kit(): number {
+    return this.connected ? this.hides.kit : 0;
+  }
+  /** A needle that sticks moves only once it is so far behind. */
+  private follow(): void {
+    const now = this.connected ? this.p : 0;
+    const { sticks } = this.hides.gauge;
+    if (Math.abs(now - this.needle) > sticks) this.needle = now - Math.sign(now - this.needle) * sticks;
+  }
+  private step(dt: number, to: number): void {
+    const { s, hides, elements } = this;
+    if (this.slips > 0 && this.p > this.slips) this.plug = 'off';
+    const kIn = this.supply === 'open' ? MAINS : hides.letBy;
+    const draws = (this.tap || this.drawing(to)) && s.surface === 0;
+    const kPlug = this.plug === 'off' ? PLUG_OFF : this.plug === 'weeps' ? hides.weep : 0;
+    const kOut = kPlug + this.kit + (this.bleeding ? BLEED : 0) + (draws ? TAP : 0);
+    const { leak } = this;
+    const lost = (pressure: number) => kOut * pressure + leak * Math.max(0, pressure - hides.opens);
+    const warm = this.warmthAt(to);
+    const share = hides.stretch * this.c;
     const decay = TIMES.map((tau) => dt / tau);
     const rest = elements.reduce((sum, e, i) => sum + e / (1 + decay[i]!), 0);
     const soft = decay.reduce((sum, d) => sum + (share * d) / (1 + d), 0);
     // everything but the air is straight in p: Newton on the air alone settles in a few turns
-    let next = p;
+    let next = this.p;
     for (let turn = 0; turn < 8; turn++) {
       const absolute = next + STANDARD_ATMOSPHERE;
       const value =
-        s.stiffness * (next - s.perKelvin * warm) +
-        airVolume(next) +
+        this.c * (next - s.perKelvin * warm) +
+        this.airVolume(next) +
         rest +
         soft * next -
-        water -
+        this.water -
         dt * (kIn * (s.supply - next) - lost(next));
-      const out = kOut + (next > truth.opens ? leak : 0);
-      const slope = s.stiffness + (air * STANDARD_ATMOSPHERE) / absolute ** 2 + soft + dt * (kIn + out);
+      const out = kOut + (next > hides.opens ? leak : 0);
+      const slope = this.c + (this.air * STANDARD_ATMOSPHERE) / absolute ** 2 + soft + dt * (kIn + out);
       const move = value / slope;
       next = Math.max(-0.5 * STANDARD_ATMOSPHERE, next - move);
       if (Math.abs(move) < 0.01) break;
@@ -124,82 +166,145 @@ export function simulateLiquid(
     TIMES.forEach((_, i) => {
       elements[i] = (elements[i]! + decay[i]! * share * next) / (1 + decay[i]!);
     });
-    water = next > 0 ? water + dt * (kIn * (s.supply - next) - lost(next)) : held(0, warm);
-    p = next;
-    if (s.surface > 0) level += ((drawing(to) ? 0.0002 : 0) - truth.drain) * (dt / s.surface) * 1000;
-  };
-  const advance = (to: number) => {
-    while (time < to) {
-      const fine = (time - last) / 1000 < FINE_FOR_S || drawing(time) || drawing(time + COARSE_S * 1000);
-      const dt = Math.min(fine ? FINE_S : COARSE_S, (to - time) / 1000);
-      step(dt, time + dt * 1000);
-      time = Math.min(to, time + dt * 1000);
-    }
-  };
-  for (const action of [...actions].sort((x, y) => x.at - y.at)) {
-    if (action.at > at) break;
-    advance(Math.max(action.at, time));
-    last = time;
-    switch (action.act) {
-      case 'pump':
-        strokes += action.strokes;
-        water += action.strokes * s.stroke;
-        break;
-      case 'bleed':
-        bleeding = action.open;
-        break;
-      case 'air-out':
-        // what goes out is air; water takes its place at the pressure that stands
-        water -= airVolume(p) * AIR_OUT;
-        air *= 1 - AIR_OUT;
-        break;
-      case 'supply':
-        supply = action.open;
-        break;
-      case 'tap':
-        tap = action.open;
-        break;
-      case 'fill':
-        level = action.millimetres;
-        filled = time;
-        break;
-      case 'gauge':
-        connected = action.connected;
-        break;
-      case 'zero':
-        zeroError = connected ? -p : 0;
-        break;
-      case 'reseat':
-        // seated anew without pressure, by its right hand: it holds from then on
-        if (p < s.step * 5 && action.end === s.pool?.bad) {
-          plug = 'holds';
-          slips = 0;
-        }
-        break;
+    this.water = next > 0 ? this.water + dt * (kIn * (s.supply - next) - lost(next)) : this.held(0, warm);
+    this.p = next;
+    this.follow();
+    if (s.surface > 0)
+      this.level += ((this.drawing(to) ? 0.0002 : 0) - hides.drain) * (dt / s.surface) * 1000;
+  }
+  advance(to: number): void {
+    while (this.time < to) {
+      const fine =
+        (this.time - this.last) / 1000 < FINE_FOR_S ||
+        this.drawing(this.time) ||
+        this.drawing(this.time + COARSE_S * 1000);
+      const dt = Math.min(fine ? FINE_S : COARSE_S, (to - this.time) / 1000);
+      this.step(dt, this.time + dt * 1000);
+      this.time = Math.min(to, this.time + dt * 1000);
     }
   }
-  advance(at);
-  return {
-    at,
-    pressure: p,
-    warmth: warmthAt(at),
-    strokes,
-    air,
-    level: s.surface > 0 ? level + bounceAt((at - filled) / 1000) : level,
-    supply,
-    bleeding,
-    tap,
-    connected,
-    zeroError,
-    plug,
-  };
-}
-
-/** What the gauge displays, as digits of its step. */
-export function displayLiquid(s: SimulatedLiquid, state: LiquidState): number {
-  const seen =
-    (state.connected ? state.pressure : 0) +
-    state.zeroError +
-    s.noise * normal(s.seed, Math.floor(state.at / 500));
-  return Math.round(seen / s.step);
+  act(action: LiquidAction): void {
+    this.last = this.time;
+    this.does(action);
+    this.follow();
+  }
+  private does(action: LiquidAction): void {
+    switch (action.act) {
+      case 'pump':
+        this.strokes += action.strokes;
+        this.water += action.strokes * this.s.stroke;
+        break;
+      case 'bleed':
+        this.bleeding = action.open;
+        break;
+      case 'air-out':
+        this.airOf(this.air * (1 - AIR_OUT));
+        break;
+      case 'supply':
+        this.supply = action.open;
+        break;
+      case 'tap':
+        this.tap = action.open;
+        break;
+      case 'fill':
+        this.level = action.millimetres;
+        this.filled = this.time;
+        break;
+      case 'gauge':
+        this.connected = action.connected;
+        break;
+      case 'zero':
+        // takes away what the gauge shows now: under pressure it hides the pressure
+        this.zeroed = -this.needle;
+        break;
+      case 'tap-gauge':
+        this.needle = this.connected ? this.p : 0;
+        break;
+      case 'truth':
+        this.changed(action.change);
+        break;
+      case 'valve':
+        this.turned(action.id, action.open);
+        break;
+      case 'reseat':
+        this.reseated(action.end);
+        break;
+      default:
+        this.said.push(
+          poolSays(this.s, this.hides, { pressure: this.p, plug: this.plug }, action, this.listened++),
+        );
+    }
+  }
+  /** What goes out, or comes in, is air; water takes its place at the pressure that stands. */
+  private airOf(next: number): void {
+    this.water -= this.airVolume(this.p);
+    this.air = next;
+    this.water += this.airVolume(this.p);
+  }
+  private changed(change: Partial<LiquidTruth>): void {
+    this.hides = { ...this.hides, ...change };
+    if (change.air !== undefined) this.airOf(change.air);
+    if (change.slips !== undefined) this.slips = change.slips;
+    if (change.weep && this.plug === 'holds') this.plug = 'weeps';
+  }
+  /** What lay behind a valve that stood shut was never raised: it fills from the section. */
+  private turned(key: string, open: boolean): void {
+    if (open) this.closed.delete(key);
+    else this.closed.add(key);
+    if (!open || this.behind?.key !== key) return;
+    this.behind = null;
+    this.c = this.s.stiffness;
+  }
+  private reseated(end: string): void {
+    const name = this.s.pool?.ends.find((e) => e.id === end)?.name ?? end;
+    const pressed = this.p >= this.s.step * 5;
+    this.said.push(
+      pressed ? `${name}: it cannot be seated under pressure. Release first.` : `${name}: plug seated anew.`,
+    );
+    // seated anew without pressure, by its right hand: it holds from then on
+    if (pressed || end !== this.s.pool?.bad) return;
+    this.plug = 'holds';
+    this.slips = 0;
+  }
+  display(): number {
+    const noise = this.s.noise * normal(this.s.seed, Math.floor(this.time / 500));
+    return Math.round((this.needle + this.zeroed + noise) / this.s.step);
+  }
+  flow(): undefined {
+    return undefined;
+  }
+  probe(): number {
+    return Math.round(BEGINS + 10 * this.warmthAt(this.time));
+  }
+  /** A filled drain bounces while air leaves its vents. */
+  private get mark(): number {
+    return this.s.surface > 0 ? this.level + bounceAt((this.time - this.filled) / 1000) : this.level;
+  }
+  view(): LiquidView {
+    const { s, supply, bleeding, tap, connected, strokes, closed, said } = this;
+    return {
+      kind: 'liquid',
+      supply,
+      bleeding,
+      tap,
+      connected,
+      closed: [...closed],
+      strokes,
+      stroke: Math.round(s.stroke * 1e6),
+      level: Math.round(this.mark),
+      drain: s.surface > 0,
+      pool: s.pool !== undefined,
+      said: [...said],
+    };
+  }
+  truth(): TruthNow {
+    const drain = this.s.surface > 0;
+    return {
+      steps: drain ? this.level : this.p / this.s.step,
+      warmth: this.warmthAt(this.time),
+      leaking: drain
+        ? this.hides.drain
+        : Math.max(0, this.p - this.hides.opens) * this.leak + this.p * this.kit,
+    };
+  }
 }

@@ -2,42 +2,43 @@ import { exact } from '@/core/quantity/exact';
 import { lido, LIDO_LINES, LIDO_LOOKS } from '@/core/testing/lido';
 import { fitOf, type Spot } from '@/core/trades/pool/listen';
 import { withinSection } from '@/core/trades/sections';
-import { simulateLiquid, type LiquidAction } from './liquid';
-import { POOL_FAULTS, type PoolFault, type SimulatedLiquid } from './liquid-truth';
+import { liquidAt } from '@/core/testing/worlds';
+import type { LiquidAction } from './liquid';
+import { liquidTruth, POOL_FAULTS, type PoolFault, type SimulatedLiquid } from './liquid-truth';
 import { poolLineOf } from './pool-line';
-import { HIDDEN, seen, shown } from './simulation';
+import { asked, HIDDEN, shown } from './simulation';
 
 const PSI = 6894.757;
 const began = Date.parse('2026-06-01T08:00:00.000Z');
 const s = (seconds: number) => began + seconds * 1000;
 const line = withinSection(lido({ looks: LIDO_LOOKS }), [...LIDO_LINES.returns].sort().join('+'))!;
-const world = (fault: SimulatedLiquid['fault'], seed = 7): SimulatedLiquid => ({
-  kind: 'liquid',
-  seed,
-  fault,
-  pool: poolLineOf(line, seed)!,
-  volume: 0.03,
-  stiffness: 3e-10,
-  perKelvin: 0,
-  stretch: 0,
-  supply: 0,
-  stroke: 5e-7,
-  surface: 0,
-  step: 100,
-  noise: 0,
-  began,
-});
+type Hides = keyof typeof POOL_FAULTS;
+const world = (fault: Hides, seed = 7): SimulatedLiquid => {
+  const sizes = { seed, volume: 0.03, stiffness: 3e-10, stretch: 0, surface: 0 };
+  return {
+    kind: 'liquid',
+    ...sizes,
+    truth: liquidTruth(fault, sizes),
+    pool: poolLineOf(line, seed)!,
+    perKelvin: 0,
+    supply: 0,
+    stroke: 5e-7,
+    step: 100,
+    noise: 0,
+    began,
+  };
+};
 /** Pumped up stroke by stroke to so many psi, the gauge on. */
 function pumped(w: SimulatedLiquid, psi: number, from = 1): { actions: LiquidAction[]; at: number } {
   const actions: LiquidAction[] = [{ at: s(0), act: 'gauge', connected: true }];
   let at = from;
-  for (; at < from + 90 && simulateLiquid(w, actions, s(at)).pressure < psi * PSI; at++)
+  for (; at < from + 90 && liquidAt(w, actions, s(at)).pressure < psi * PSI; at++)
     actions.push({ at: s(at), act: 'pump', strokes: 5 });
   return { actions, at };
 }
 const lossIn = (w: SimulatedLiquid, psi: number, minutes: number): number => {
   const { actions, at } = pumped(w, psi);
-  const [a, b] = [0, minutes * 60].map((t) => simulateLiquid(w, actions, s(at + t)).pressure);
+  const [a, b] = [0, minutes * 60].map((t) => liquidAt(w, actions, s(at + t)).pressure);
   return (a! - b!) / PSI;
 };
 
@@ -71,15 +72,14 @@ test.each([1, 2, 3, 4, 5])(
     expect(lossIn(w, 14, 10)).toBeGreaterThan(0.5);
     // it comes to rest where it shuts again
     const { actions, at } = pumped(w, 14);
-    const rest = simulateLiquid(w, actions, s(at + 6 * 3600)).pressure / PSI;
+    const rest = liquidAt(w, actions, s(at + 6 * 3600)).pressure / PSI;
     expect(rest).toBeGreaterThan(2.9);
     expect(rest).toBeLessThan(6.1);
   },
 );
 describe('a plug of one’s own', () => {
   const bad = (w: SimulatedLiquid) => w.pool!.bad;
-  const said = (w: SimulatedLiquid, actions: LiquidAction[], at: number) =>
-    (seen(w, actions, s(at)) as { said: readonly string[] }).said;
+  const said = (w: SimulatedLiquid, actions: LiquidAction[], at: number) => liquidAt(w, actions, s(at)).said;
   test('weeps until it is seated anew, without pressure; another one seated changes nothing', () => {
     const w = world('bad-plug');
     const { actions, at } = pumped(w, 14);
@@ -92,21 +92,21 @@ describe('a plug of one’s own', () => {
       expect.stringMatching(/dry at the plug/),
       expect.stringMatching(/cannot be seated under pressure/),
     ]);
-    expect(simulateLiquid(w, actions, s(at + 4)).plug).toBe('weeps');
+    expect(liquidAt(w, actions, s(at + 4)).plug).toBe('weeps');
     actions.push(
       { at: s(at + 10), act: 'bleed', open: true },
       { at: s(at + 100), act: 'bleed', open: false },
     );
     actions.push({ at: s(at + 101), act: 'reseat', end: other });
-    expect(simulateLiquid(w, actions, s(at + 102)).plug).toBe('weeps');
+    expect(liquidAt(w, actions, s(at + 102)).plug).toBe('weeps');
     actions.push({ at: s(at + 103), act: 'reseat', end: bad(w) });
     expect(said(w, actions, at + 104).at(-1)).toMatch(/seated anew/);
-    expect(simulateLiquid(w, actions, s(at + 104)).plug).toBe('holds');
+    expect(liquidAt(w, actions, s(at + 104)).plug).toBe('holds');
   });
   test('slips off on the way up: the pressure is gone at once, and a look says which', () => {
     const w = world('plug-slips');
     const { actions, at } = pumped(w, 14);
-    expect(simulateLiquid(w, actions, s(at)).plug).toBe('off');
+    expect(liquidAt(w, actions, s(at)).plug).toBe('off');
     actions.push({ at: s(at + 30), act: 'look', place: bad(w) });
     expect(said(w, actions, at + 31).at(-1)).toMatch(/has come off/);
     expect(shown(w, actions, s(at + 31)) * w.step).toBeLessThan(0.2 * PSI);
@@ -116,37 +116,37 @@ describe('a plug of one’s own', () => {
       act: 'pump',
       strokes: 5,
     }));
-    expect(simulateLiquid(w, [...actions, ...up], s(at + 125)).pressure).toBeGreaterThan(8 * PSI);
+    expect(liquidAt(w, [...actions, ...up], s(at + 125)).pressure).toBeGreaterThan(8 * PSI);
   });
 });
 test('the ground grows wet by a leak above the water alone, and only under pressure', () => {
-  const ground = (fault: SimulatedLiquid['fault'], psi: number) => {
+  const ground = (fault: Hides, psi: number) => {
     const w = world(fault);
     const { actions, at } = pumped(w, psi);
     actions.push({ at: s(at), act: 'look', place: 'ground' });
-    return (seen(w, actions, s(at + 1)) as { said: readonly string[] }).said[0];
+    return liquidAt(w, actions, s(at + 1)).said[0];
   };
   expect(ground('above-water', 14)).toMatch(/grows wet near \d+ m/);
   expect(ground('above-water', 0)).toMatch(/nothing to see/);
   expect(ground('under-water', 14)).toMatch(/nothing to see/);
 });
 test('dye is drawn by a leak below the water alone: not drawn is no proof', () => {
-  for (const fault of ['none', ...Object.keys(POOL_FAULTS)] as SimulatedLiquid['fault'][]) {
-    const { said } = seen(world(fault), [{ at: s(5), act: 'dye' }], s(6)) as { said: readonly string[] };
+  for (const fault of ['none', ...Object.keys(POOL_FAULTS)] as Hides[]) {
+    const { said } = liquidAt(world(fault), [{ at: s(5), act: 'dye' }], s(6));
     expect([fault, said[0]!.includes('is drawn')]).toEqual([fault, fault === 'under-water']);
   }
 });
 test.each([...Array(12).keys()])(
   'an ear along the run finds the leak; without one there is nothing (seed %i)',
   (seed) => {
-    const walk = (fault: SimulatedLiquid['fault']): Spot[] => {
+    const walk = (fault: Hides): Spot[] => {
       const w = world(fault, seed);
       const actions = Array.from({ length: 15 }, (_, i): LiquidAction => ({
         at: s(i),
         act: 'listen',
         along: Math.min(i, w.pool!.length),
       }));
-      return (seen(w, actions, s(60)) as { said: readonly string[] }).said.map((words) => {
+      return liquidAt(w, actions, s(60)).said.map((words) => {
         const [, along, loud] = /^At (\S+) m: loudness (\d+)/.exec(words)!;
         return { along: Number(along), loud: Number(loud), clear: 'fair' };
       });
@@ -161,7 +161,7 @@ test.each([...Array(12).keys()])(
 test('what is seen is what was done until then: nothing of later, nothing of the pressure or the fault', () => {
   const w = world('under-water');
   const actions: LiquidAction[] = [{ at: s(50), act: 'dye' }];
-  const view = seen(w, actions, s(10));
+  const view = asked(w, actions, [s(10)], (x) => x.view())[0]!;
   expect(view).toMatchObject({ said: [] });
   expect(JSON.stringify(view)).not.toMatch(/under-water|fault|"at"|leak/);
   expect(exact(Math.round(shown(w, actions, s(10))), 0, 'Pa').digits).toBe(0);

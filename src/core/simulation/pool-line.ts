@@ -5,9 +5,9 @@
 import { poolEnds } from '@/core/trades/pool/ends';
 import { metres, type System } from '@/core/installation/section';
 import { loudness } from '@/core/trades/pool/listen';
-import { normal, uniform } from './installation';
-import { simulateLiquid, type LiquidAction } from './liquid';
-import type { PoolFault, SimulatedLiquid, SimulatedPoolLine } from './liquid-truth';
+import { normal, uniform } from './noise';
+import type { LiquidAction } from './liquid';
+import type { LiquidTruth, SimulatedLiquid, SimulatedPoolLine } from './liquid-truth';
 
 /** Length of a run of which nobody entered a pipe, m. House figure for the model. */
 const RUN = 12;
@@ -25,65 +25,59 @@ export function poolLineOf(system: System, seed: number): SimulatedPoolLine | un
 }
 /** From what pressure on a leak above the water wets the ground: 2 psi, in Pa. */
 const WET = 2 * 6894.757;
-/** What each look, dye and listening found, in words, oldest first. */
-export function poolSaid(
+/** What the line shows at the moment: pressure, Pa, and its plug. */
+export interface LineNow {
+  readonly pressure: number;
+  readonly plug: 'holds' | 'weeps' | 'off';
+}
+/** What a look, dye or an ear finds at a section of water, in words. @param n which of them it is: an ear is off by something else each time */
+export function poolSays(
   s: SimulatedLiquid,
-  line: SimulatedPoolLine,
-  actions: readonly LiquidAction[],
-  at: number,
-): string[] {
-  const name = (id: string) => line.ends.find((e) => e.id === id)?.name ?? id;
-  return actions
-    .filter((a) => a.at <= at)
-    .flatMap((a, n) => {
-      switch (a.act) {
-        case 'look':
-          return [lookedAt(s, line, simulateLiquid(s, actions, a.at), a.place, name(a.place))];
-        case 'reseat': {
-          const pressed = simulateLiquid(s, actions, a.at - 1).pressure >= s.step * 5;
-          return [
-            pressed
-              ? `${name(a.end)}: it cannot be seated under pressure. Release first.`
-              : `${name(a.end)}: plug seated anew.`,
-          ];
-        }
-        case 'dye':
-          return [
-            // still water moves dye only where much is lost, below the level
-            s.fault === 'under-water'
-              ? 'Dye bends, and is drawn into the open plug.'
-              : 'Dye hangs before the plug and drifts away.',
-          ];
-        case 'listen':
-          return [heardAt(s, line, a.along, n)];
-        default:
-          return [];
-      }
-    });
+  truth: LiquidTruth,
+  now: LineNow,
+  action: Extract<LiquidAction, { act: 'look' | 'dye' | 'listen' }>,
+  n: number,
+): string {
+  switch (action.act) {
+    case 'look': {
+      const name =
+        s.pool?.ends.find((e) => e.id === action.place)?.name ?? s.places?.[action.place] ?? action.place;
+      return lookedAt(s, truth, now, action.place, name);
+    }
+    case 'dye':
+      // still water moves dye only where much is lost, below the level
+      return truth.where === 'under-water'
+        ? 'Dye bends, and is drawn into the open plug.'
+        : 'Dye hangs before the plug and drifts away.';
+    case 'listen':
+      return heardAt(s, truth, action.along, n);
+  }
 }
 function lookedAt(
   s: SimulatedLiquid,
-  line: SimulatedPoolLine,
-  state: ReturnType<typeof simulateLiquid>,
+  truth: LiquidTruth,
+  now: LineNow,
   place: string,
   named: string,
 ): string {
+  if (truth.sights[place]) return `${named}: ${truth.sights[place]}`;
+  const line = s.pool;
+  if (!line) return `${named}: nothing to see.`;
   if (place === 'ground')
-    return s.fault === 'above-water' && state.pressure > WET
+    return truth.where === 'above-water' && now.pressure > WET
       ? `Along the run: the ground grows wet near ${line.at.toFixed(0)} m.`
       : 'Along the run: nothing to see.';
-  if (state.plug === 'off' && place === line.bad) return `${named}: the plug has come off.`;
-  return state.plug === 'weeps' && place === line.bad && state.pressure > s.step * 5
+  if (now.plug === 'off' && place === line.bad) return `${named}: the plug has come off.`;
+  return now.plug === 'weeps' && place === line.bad && now.pressure > s.step * 5
     ? `${named}: drops at the rim of the plug.`
     : `${named}: dry at the plug, no bubble.`;
 }
-const LEAKS: readonly string[] = ['under-water', 'above-water', 'under-pump'] satisfies PoolFault[];
 /** Loudness over the leak, its reach in m, and what an ear is off by. */
 const LOUD = 8;
 const REACH = 1.2;
 const EAR = 0.7;
-function heardAt(s: SimulatedLiquid, line: SimulatedPoolLine, along: number, n: number): string {
-  const there = LEAKS.includes(s.fault) ? loudness(LOUD, REACH, along - line.at) : 0;
+function heardAt(s: SimulatedLiquid, truth: LiquidTruth, along: number, n: number): string {
+  const there = truth.where && s.pool ? loudness(LOUD, REACH, along - s.pool.at) : 0;
   // far from it an ear makes nothing up
   const heard = Math.round(there + (there > 0.3 ? EAR * normal(s.seed, 900 + n) : 0));
   const loud = Math.min(10, Math.max(0, heard));

@@ -17,7 +17,7 @@ import { createServer, type Server } from 'node:http';
 import { makeOrganisation } from '../../../scripts/demo';
 import { migrateDatabase } from '../../../scripts/migrate';
 import { pairGauge, takeReadings } from './ingest';
-import { simulatedGauge, workSimulated } from './simulated';
+import { workSimulated } from './simulated';
 
 let standIn: Server;
 let sent: { code: string; installation: SimulatedDuct } | null = null;
@@ -109,8 +109,13 @@ test('a practice run brings a fan with its rings, the limit of its plan, and a g
   await startRun(who, run);
   const { plan } = await readRun(who, run.id);
   expect(plan.ownKit).toMatchObject([{ name: 'Simulated fan', kind: 'fan', ranges: SIMULATED_RINGS }]);
-  expect(plan.gauges).toEqual([simulatedGauge(run.id, 'Pa')]);
-  expect(sent!.installation).toMatchObject({ kind: 'duct', fault: 'ring', reference: 25, pushed: true });
+  expect(plan.gauges).toMatchObject([{ name: 'Simulated gauge', simulated: true, resolution: q('0.1 Pa') }]);
+  expect(sent!.installation).toMatchObject({
+    kind: 'duct',
+    truth: { mounted: 'ring 1' },
+    reference: 25,
+    pushed: true,
+  });
   expect(sent!.installation.limit).toBeCloseTo(0.022653, 5);
   expect(sent!.installation.registers).toHaveLength(8);
   const work = (act: string, over: object) => workSimulated(who, run.id, { act, ...over });
@@ -123,7 +128,7 @@ test('pairs enter the log as they were sent; a reading taken over from them is k
   const run = request({ practice: true, fault: 'none' });
   await startRun(who, run);
   const { token } = await pairGauge(sent!.code);
-  const name = simulatedGauge(run.id, 'Pa').name;
+  const name = 'Simulated gauge';
   const lines: ScriptLine[] = [
     [1, 'checks'],
     [2, 'checks'],

@@ -12,7 +12,6 @@ import { createServer, type Server } from 'node:http';
 import { makeOrganisation } from '../../../scripts/demo';
 import { migrateDatabase } from '../../../scripts/migrate';
 import { pairGauge, takeReadings } from './ingest';
-import { simulatedGauge } from './simulated';
 
 /** A stand-in for the stand-in: notes the pairing code that the server hands out. */
 let standIn: Server;
@@ -75,7 +74,8 @@ async function practice() {
     zone: 'UTC',
   });
   const { token } = await pairGauge(code);
-  return { run, token, gauge: simulatedGauge(run, 'mbar') };
+  const { plan } = await readRun(who, run);
+  return { run, token, gauge: plan.gauges[0]! };
 }
 const batch = (n: number): GaugeBatch => ({
   live: [[Date.now(), 2050]],

@@ -1,7 +1,5 @@
 import 'server-only';
 import { and, asc, desc, eq, inArray } from 'drizzle-orm';
-import { fillingNamed } from '@/core/fillings';
-import type { Filling } from '@/core/fillings/filling';
 import type { System } from '@/core/installation/section';
 import type { Gauge } from '@/core/instrument/gauge';
 import { ownKitOf } from '@/core/instrument/kit';
@@ -13,7 +11,7 @@ import { gauges, kit, kitLog, packs, runs, sites, systems } from '@/database/sch
 import { audit } from '@/server/audit';
 import { datedEntry } from '@/server/cabinet/dated';
 import { isGiven } from '@/server/carried/proof';
-import { beginSimulation, hiddenFault, simulatedFan, simulatedGauge } from '@/server/gauge/simulated';
+import { beginSimulation, hiddenFault, practised, simulationFor } from '@/server/gauge/simulated';
 import { clockIsAdjustable, now } from '@/server/now';
 import { demand } from '@/server/permission';
 import { withSightings } from '@/server/places/inventory';
@@ -99,7 +97,7 @@ async function knownOf(tx: Tx, session: Planner, request: AskedRun, hash?: strin
     system: await systemKnown(tx, facts),
     pack: resolved,
     packHash: pack.hash,
-    ...(await cabinetOf(tx, session, request, fillingNamed(procedure?.fills).simulated)),
+    ...(await cabinetOf(tx, session, request)),
     after,
     retestOf: request.retestOf ? await recordOfSystem(tx, request.system, request.retestOf) : undefined,
     by: session.name,
@@ -107,18 +105,13 @@ async function knownOf(tx: Tx, session: Planner, request: AskedRun, hash?: strin
     clock: clockIsAdjustable() ? 'test' : undefined,
   };
 }
-/** Gauges and own kit: the stand-ins of a practice run, else the cabinet's. */
+/** Gauges and own kit of the cabinet; a practice run has its own. */
 async function cabinetOf(
   tx: Tx,
   session: Planner,
-  { id, practice, zone }: AskedRun,
-  simulated: Filling['simulated'],
+  { practice, zone }: AskedRun,
 ): Promise<Pick<Known, 'gauges' | 'ownKit'>> {
-  if (practice)
-    return {
-      gauges: [simulatedGauge(id, simulated.unit)],
-      ownKit: simulated.kind === 'duct' ? [simulatedFan(id)] : [],
-    };
+  if (practice) return { gauges: [], ownKit: [] };
   return {
     gauges: await gaugesKnown(tx, session.person),
     ownKit: ownKitOf(await thingsKnown(tx), now(), zone),
@@ -133,7 +126,10 @@ export const planFor = (
   request: AskedRun,
   options: { ahead?: boolean } = {},
 ): Promise<Plan> =>
-  inOrganisation(session, async (tx) => planAsked(request, await knownOf(tx, session, request), options));
+  inOrganisation(session, async (tx) => {
+    const plan = planAsked(request, await knownOf(tx, session, request), options);
+    return request.practice ? practised(plan) : plan;
+  });
 
 /** No run is begun longer before it arrives, from no older knowledge: a clock that says so is wrong. House figure. */
 const LONGEST_AWAY = 31 * 86_400_000;
@@ -235,6 +231,7 @@ export async function startRun(session: Session, request: StartRun): Promise<{ r
     }
     return rows.length > 0;
   });
-  if (made && request.practice) await beginSimulation(session, plan, request.fault ?? 'surprise');
+  if (made && request.practice)
+    await beginSimulation(session, plan, simulationFor(plan, request.fault ?? 'surprise'));
   return { run: request.id };
 }

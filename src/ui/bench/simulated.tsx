@@ -43,7 +43,7 @@ function Works({ plan }: { plan: Plan }) {
   ] as [string, string][];
   const gas = state?.kind === 'gas' ? state : null;
   const pressed = !plan.procedure.unpressed;
-  const last = gas?.fluid[gas.fluid.length - 1];
+  const last = gas?.said[gas.said.length - 1];
   useEffect(() => {
     // a level is looked at; nothing streams it
     if (state?.kind !== 'liquid' || !state.drain) return;
@@ -59,7 +59,7 @@ function Works({ plan }: { plan: Plan }) {
       {state && (pressed || state.kind === 'duct') && <WorksDrawn plan={plan} view={state} does={does} />}
       {state?.kind === 'duct' && <DuctWorks view={state} does={does} />}
       {state?.kind === 'circuit' && <CircuitWorks plan={plan} view={state} does={does} />}
-      {state?.kind === 'liquid' && state.said && <PoolWorks plan={plan} said={state.said} does={does} />}
+      {state?.kind === 'liquid' && state.pool && <PoolWorks plan={plan} said={state.said} does={does} />}
       {state?.kind === 'liquid' && pressed && (
         <WaterWorks view={state} does={does} live={plan.procedure.boundary !== 'separated'} />
       )}
@@ -121,9 +121,7 @@ function Works({ plan }: { plan: Plan }) {
               ))}
             </div>
             <p className="mt-1 min-h-6" aria-live="polite">
-              {last
-                ? `${places.find(([k]) => k === last.place)?.[1] ?? last.place}: ${last.bubbles ? 'large growing bubbles' : 'no bubbles'}`
-                : ''}
+              {last}
             </p>
           </fieldset>
         </div>

@@ -2,6 +2,8 @@
 import { act, cleanup, render, screen, within } from '@testing-library/react';
 import { plan as staged } from '@/core/testing/bakery';
 import { dyeHouse, gauges, planOf } from '@/core/testing/quarter';
+import type { GasView } from '@/core/simulation/gas';
+import type { LiquidView } from '@/core/simulation/liquid';
 import type { SimulatedView } from '@/core/simulation/simulation';
 import { press } from '@/ui/testing/bench';
 import { SimulatedWorks } from './simulated';
@@ -18,13 +20,15 @@ beforeEach(() => {
   done.length = 0;
 });
 afterEach(cleanup);
-const gas: SimulatedView = {
+const gas: GasView = {
   kind: 'gas',
   supply: 'shut',
   bleeding: false,
   connected: true,
-  closedAppliances: ['hob'],
-  fluid: [],
+  closed: ['hob'],
+  metered: 0,
+  pump: false,
+  said: [],
 };
 const show = (plan = staged()) => act(async () => void render(<SimulatedWorks plan={plan} />));
 const touch = (name: RegExp) =>
@@ -43,8 +47,8 @@ test('the installation is worked on its drawing: valves turn, the gauge is taken
     await touch(name);
   expect(done).toEqual([
     { act: 'supply', value: 'crack' },
-    { act: 'appliance', id: 'hob', value: 'open' },
-    { act: 'appliance', id: 'oven', value: 'shut' },
+    { act: 'valve', id: 'hob', value: 'open' },
+    { act: 'valve', id: 'oven', value: 'shut' },
     { act: 'gauge', value: 'open' },
     { act: 'fluid', value: 'oven' },
   ]);
@@ -69,7 +73,7 @@ test.each([
     expect(done).toEqual([{ act: 'supply', value: next }]);
   },
 );
-const water: SimulatedView = {
+const water: LiquidView = {
   kind: 'liquid',
   supply: 'shut',
   bleeding: false,
@@ -79,7 +83,9 @@ const water: SimulatedView = {
   level: 0,
   drain: false,
   stroke: 45,
-  said: null,
+  closed: [],
+  pool: false,
+  said: [],
 };
 test('what cannot be worked there does nothing; water that is pumped has its pump, not its supply', async () => {
   view = water;

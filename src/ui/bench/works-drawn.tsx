@@ -66,11 +66,13 @@ function handOnWater(plan: Plan, part: Part, key: string, view: LiquidView): Par
     case WATER_WORKS.vent:
       return { act: 'air-out' };
   }
-  if (view.said && ruleOfPart(part.kind).lineEnd) return { act: 'look', value: part.id };
+  if (view.pool && ruleOfPart(part.kind).lineEnd) return { act: 'look', value: part.id };
   if (part.kind === 'opening') return view.drain ? { act: 'fill', value: String(view.level + 10) } : null;
-  return key === 'supply' && part.kind === 'valve' && plan.procedure.boundary !== 'separated'
-    ? { act: 'supply', value: view.supply === 'open' ? 'shut' : 'open' }
-    : null;
+  if (part.kind !== 'valve') return null;
+  if (key !== 'supply') return { act: 'valve', id: key, value: view.closed.includes(key) ? 'open' : 'shut' };
+  return plan.procedure.boundary === 'separated'
+    ? null
+    : { act: 'supply', value: view.supply === 'open' ? 'shut' : 'open' };
 }
 /** What touching a part of a circuit does: a solenoid valve is worked, a joint or an evaporator gets leak fluid. */
 function handOnCircuit(plan: Plan, part: Part, view: CircuitView): Parameters<Does>[0] | null {
@@ -87,8 +89,8 @@ export function handOn(plan: Plan, part: Part, key: string, view: SimulatedView)
   if (view.kind === 'duct')
     return view.registers.some((r) => r.id === listId(part)) ? { act: 'look-at', id: listId(part) } : null;
   if (part.kind === 'valve' && key === 'supply') return { act: 'supply', value: NEXT[view.supply] };
-  if (part.kind === 'valve' && plan.system.appliances.some((a) => a.id === key))
-    return { act: 'appliance', id: key, value: view.closedAppliances.includes(key) ? 'open' : 'shut' };
+  if (ruleOfPart(part.kind).closes)
+    return { act: 'valve', id: key, value: view.closed.includes(key) ? 'open' : 'shut' };
   if (part.kind === 'appliance') return { act: 'fluid', value: listId(part) };
   return null;
 }
@@ -104,9 +106,8 @@ export const standingOf = (view: SimulatedView, plan?: Plan): Positions =>
         )
       : ({
           supply: view.supply === 'shut' ? 'closed' : 'open',
-          ...(view.kind === 'gas'
-            ? Object.fromEntries(view.closedAppliances.map((id) => [id, 'closed' as const]))
-            : { [WATER_WORKS.release]: view.bleeding ? 'open' : 'closed' }),
+          ...Object.fromEntries(view.closed.map((id) => [id, 'closed' as const])),
+          ...(view.kind === 'gas' ? {} : { [WATER_WORKS.release]: view.bleeding ? 'open' : 'closed' }),
         } as Positions);
 
 /** The simulated installation drawn, worked on the drawing: a valve touched turns, an appliance gets leak fluid. */
@@ -145,7 +146,7 @@ export function WorksDrawn({ plan, view, does }: { plan: Plan; view: SimulatedVi
               ? 'Touch a valve to turn it, an appliance to put leak fluid on it, the test point to connect the gauge.'
               : view.drain
                 ? 'Touch an opening to fill it 10 mm more.'
-                : view.said
+                : view.pool
                   ? 'Touch the pump for five strokes, release or high point to work them, an end to look at its plug, the rig for the gauge.'
                   : plan.procedure.boundary === 'separated'
                     ? 'Touch the pump for five strokes, release, tap or high point to work them, the test point for the gauge.'

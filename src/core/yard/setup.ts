@@ -1,0 +1,227 @@
+/** The simulated installation and the instruments of a practice run, from its plan: the section as drawn, what it hides, the gauge that shows it. */
+import { freeSurface, systemStiffness } from '@/core/installation/section';
+import { known } from '@/core/formula';
+import type { Gauge } from '@/core/instrument/gauge';
+import type { OwnKit } from '@/core/instrument/kit';
+import { type FanStage, isPushed, limitOf, referenceOf } from '@/core/kinds/fan/asked';
+import { partName } from '@/core/network/network';
+import { networkOf } from '@/core/network/enter';
+import { fillingOf } from '@/core/plan/filling';
+import { testPressureOf } from '@/core/plan/limits';
+import { simulatesOf } from '@/core/plan/offer';
+import { type Plan, planVolume } from '@/core/plan/plan';
+import { exact, type Exact, toNumber } from '@/core/quantity/exact';
+import { convert, type Unit } from '@/core/quantity/unit';
+import { tradeOf } from '@/core/trades';
+import { cellsOf } from '@/core/simulation/cells';
+import { type CircuitFault, circuitTruth, type SimulatedCircuit } from '@/core/simulation/circuit';
+import { type DuctFault, ductTruth, SIMULATED_RINGS, type SimulatedDuct } from '@/core/simulation/duct';
+import type { SimulatedGas } from '@/core/simulation/gas';
+import { type Fault, gasTruth } from '@/core/simulation/gas-truth';
+import {
+  type LiquidFault,
+  liquidTruth,
+  type PoolFault,
+  type SimulatedLiquid,
+} from '@/core/simulation/liquid-truth';
+import { poolLineOf } from '@/core/simulation/pool-line';
+import { HIDDEN, type Simulation } from '@/core/simulation/simulation';
+
+/** Steps of a stand-in's display by the unit it shows in: tenths and hundredths, as such gauges have them. */
+const STEPS: Partial<
+  Record<Unit, { readonly least: number; readonly greatest: number; readonly scale: number }>
+> = {
+  mbar: { least: -100, greatest: 200, scale: 2 },
+  inWC: { least: -40, greatest: 80, scale: 2 },
+  psi: { least: -2, greatest: 100, scale: 2 },
+  bar: { least: 0, greatest: 60, scale: 2 },
+  kPa: { least: -10, greatest: 100, scale: 2 },
+  Pa: { least: -1000, greatest: 1000, scale: 1 },
+  'Pa(abs)': { least: 0, greatest: 2500, scale: 0 },
+};
+/** The unit in which the stand-in of a plan shows: its filling's, a gas in the unit in which it is asked. */
+export function simulatedUnit(plan: Plan): Unit {
+  const { kind, unit } = fillingOf(plan).simulated;
+  if (kind !== 'gas') return unit;
+  const parts = plan.procedure.parts?.map((p) => p.key) ?? [null];
+  const asked = parts.flatMap((part) => {
+    const found = known(() => testPressureOf(plan, part).value);
+    return 'value' in found ? [found.value] : [];
+  });
+  const lowest = asked.sort((a, b) => pascal(a) - pascal(b))[0];
+  return lowest && STEPS[lowest.unit] ? lowest.unit : unit;
+}
+const pascal = (e: Exact): number => convert(toNumber(e), e.unit, 'Pa');
+
+/** The stand-in gauge of a practice run. */
+export function simulatedGauge(id: string, unit: Unit): Gauge {
+  const { least, greatest, scale } = STEPS[unit]!;
+  return {
+    id,
+    name: 'Simulated gauge',
+    serial: 'SIM',
+    kind: 'digital',
+    least: exact(least * 10 ** scale, scale, unit),
+    greatest: exact(greatest * 10 ** scale, scale, unit),
+    resolution: exact(1, scale, unit),
+    calibrated: '2000-01-01',
+    calibrationDue: '2999-12-31',
+    simulated: true,
+  };
+}
+/** The fan of a practice run: what a person brings to it, with no test of its hose yet. */
+export const simulatedFan = (id: string): OwnKit => ({
+  id,
+  name: 'Simulated fan',
+  serial: 'SIM',
+  kind: 'fan',
+  accuracy: exact(3, 0, '%'),
+  ranges: SIMULATED_RINGS,
+});
+/** A practice plan with the instruments that belong to it, whatever it was asked with. */
+export const withStandIns = (plan: Plan, ids: { readonly gauge: string; readonly fan: string }): Plan => ({
+  ...plan,
+  gauges: [simulatedGauge(ids.gauge, simulatedUnit(plan))],
+  ownKit: fillingOf(plan).simulated.kind === 'duct' ? [simulatedFan(ids.fan)] : [],
+});
+
+/** What is not of the plan: its chance, its beginning, and the fault wished for, or `surprise`. */
+export interface Chance {
+  readonly seed: number;
+  /** ms */ readonly began: number;
+  readonly fault: string;
+}
+/** The fault wished for, or one that nobody knows; none where its pool hides joins alone; null where it is not known there. */
+export function faultOf(plan: Plan, wished: string, seed: number): string | null {
+  const known = Object.keys(HIDDEN[simulatesOf(plan.procedure, plan.system)]);
+  if (!known.length) return 'none';
+  if (wished === 'surprise') return known[seed % known.length]!;
+  return known.includes(wished) ? wished : null;
+}
+/** The simulated installation of a practice run. @throws RangeError for a fault that is not known there */
+export function simulationOf(plan: Plan, chance: Chance): Simulation {
+  const fault = faultOf(plan, chance.fault, chance.seed);
+  if (fault === null) throw new RangeError(`Nothing called ${chance.fault} can be hidden here.`);
+  const { kind } = fillingOf(plan).simulated;
+  if (kind === 'duct') return ductOf(plan, chance, fault as DuctFault);
+  if (simulatesOf(plan.procedure, plan.system) === 'circuit')
+    return circuitOf(plan, chance, fault as CircuitFault);
+  if (kind === 'liquid') return liquidOf(plan, chance, fault as LiquidFault | PoolFault);
+  return gasOf(plan, chance, fault as Fault);
+}
+/** Strokes of a pump until a section stands at its test pressure. House figure for the model. */
+const STROKES = 12;
+/** m3/s display noise of a gas gauge, in its steps. */
+const GAS_NOISE = 0.25;
+/** Whether the section stands on a supply of its own while it is tested. */
+export const fedLive = (plan: Plan): boolean =>
+  tradeOf(plan.system).fuel && plan.procedure.boundary !== 'separated';
+function gasOf(plan: Plan, { seed, began }: Chance, fault: Fault): SimulatedGas {
+  const { system } = plan;
+  const supply = fedLive(plan) ? pascal(system.supplyPressure) : 0;
+  const volume = planVolume(plan).value;
+  const cells = cellsOf(system, volume);
+  const test = known(() => testPressureOf(plan).value);
+  const raised = 'value' in test ? pascal(test.value) : pascal(system.workingPressure);
+  const gauge = plan.gauges[0];
+  const step = gauge ? pascal(gauge.resolution) : 1;
+  const inside = new Set(cells.cells.flatMap((c) => (c.fed ? [] : c.holds)));
+  return {
+    kind: 'gas',
+    ...cells,
+    seed,
+    truth: gasTruth(fault, seed, {
+      volume,
+      supply,
+      appliances: system.appliances.map((a) => a.id).filter((id) => inside.has(id)),
+      pipes: networkOf(system).links.flatMap((l) => (l.pipe && inside.has(l.id) ? [l.id] : [])),
+      valves: cells.valves,
+    }),
+    supply,
+    stroke: supply > 0 ? 0 : (volume * raised) / 101_325 / STROKES,
+    step,
+    noise: GAS_NOISE * step,
+    began,
+  };
+}
+/** Share of the stiffness that follows per decade of time in plastic pipe. House figure for the model. */
+const PLASTIC_STRETCH = 0.08;
+/** What one stroke of the simulated pump delivers, m3; of a line of a pool: little water makes much pressure there. */
+const STROKE = 45e-6;
+const POOL_STROKE = 5e-6;
+/** Stiffness of a litre whose walls nobody knows, as of thin copper, m3/Pa per m3. House figure for the model. */
+const THIN_COPPER = 6e-10;
+function liquidOf(plan: Plan, { seed, began }: Chance, fault: LiquidFault | PoolFault): SimulatedLiquid {
+  const { system } = plan;
+  const mains = pascal(system.supplyPressure);
+  const full = systemStiffness(system, Math.max(mains, 100_000));
+  const volume = planVolume(plan).value;
+  const pool = simulatesOf(plan.procedure, system) === 'pool-line' ? poolLineOf(system, seed) : undefined;
+  const stiffness = full?.c ?? volume * THIN_COPPER;
+  const stretch = system.pipes.some((p) => /PE|PVC|PB|PP|plastic/i.test(p.material)) ? PLASTIC_STRETCH : 0;
+  const surface = fillingOf(plan).mark ? freeSurface(system) || 0.01 : 0;
+  return {
+    kind: 'liquid',
+    seed,
+    ...(pool ? { pool } : {}),
+    places: Object.fromEntries(networkOf(system).parts.map((p) => [p.id, partName(p)])),
+    truth: liquidTruth(fault, { seed, volume, stiffness, stretch, surface }),
+    volume,
+    stiffness,
+    perKelvin: full?.perKelvin ?? 0,
+    supply: plan.procedure.boundary === 'separated' ? 0 : mains,
+    stroke: pool ? POOL_STROKE : STROKE,
+    surface,
+    step: 1000,
+    noise: 250,
+    began,
+  };
+}
+/** A circuit with what is drawn of it; its steps are a hundredth of a bar, or a pascal of a vacuum. */
+function circuitOf(plan: Plan, { seed, began }: Chance, fault: CircuitFault): SimulatedCircuit {
+  const { system } = plan;
+  const vacuum = fillingOf(plan).stores === null;
+  const highest = known(() => testPressureOf(plan).value);
+  const test =
+    'value' in highest ? convert(toNumber(highest.value), highest.value.unit, vacuum ? 'Pa(abs)' : 'Pa') : 0;
+  const solenoids = (system.valves ?? []).filter((v) => v.kind === 'solenoid').map((v) => v.id);
+  const places = networkOf(system)
+    .parts.filter((p) => ['evaporator', 'tee', 'joint', 'expansion'].includes(p.kind))
+    .map((p) => p.name || p.id);
+  return {
+    kind: 'circuit',
+    seed,
+    truth: circuitTruth(fault, { seed, solenoids, places }),
+    vacuum,
+    set: test * 1.15,
+    left: 0,
+    solenoids,
+    places,
+    step: vacuum ? 1 : 1000,
+    noise: vacuum ? 0.3 : 250,
+    began,
+  };
+}
+/** Where no edition gives a limit, and where own kit is tested alone, m3/s. House figure for the model. */
+const USUAL_LIMIT = 0.0227;
+/** A duct system with its registers, and what it may lose by the edition that judges. */
+function ductOf(plan: Plan, { seed, began }: Chance, fault: DuctFault): SimulatedDuct {
+  const stage = Object.values(plan.procedure.stages).find(
+    (s): s is FanStage => s.kind === 'fan' && s.of === 'system',
+  );
+  const sizes = {
+    seed,
+    limit: (stage && limitOf(plan, stage)) ?? USUAL_LIMIT,
+    reference: (stage && referenceOf(plan, stage)) ?? 25,
+    registers: (plan.system.registers ?? []).map(({ id, name }) => ({ id, name })),
+  };
+  return {
+    kind: 'duct',
+    ...sizes,
+    truth: ductTruth(fault, sizes),
+    pushed: !stage || isPushed(plan, stage),
+    step: 0.1,
+    noise: 0.05,
+    began,
+  };
+}
