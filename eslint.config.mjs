@@ -51,6 +51,7 @@ const layers = [
   ['grammar', 'desk', 'simulation'],
   ['pack', 'kinds', 'roles', 'fillings', 'plan', 'run', 'verdict'],
   ['analysis', 'splitting', 'record', 'after', 'visit'],
+  ['conduct'],
   ['yard'],
   ['testing'],
 ];

@@ -22,6 +22,7 @@ const shared = {
   moduleNameMapper: {
     '^@/(.*)$': '<rootDir>/src/$1',
     '^@packs/(.*)$': '<rootDir>/packs/$1',
+    '^@scenarios/(.*)$': '<rootDir>/scenarios/$1',
     '^canonicalize$': '<rootDir>/node_modules/canonicalize/lib/canonicalize.js',
     '^server-only$': '<rootDir>/scripts/empty.cjs',
   },

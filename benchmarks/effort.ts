@@ -8,7 +8,7 @@ import type { Plan } from '@/core/plan/plan';
 import type { RunEvent } from '@/core/run/events';
 import { reduce } from '@/core/run/reduce';
 import { effortOf } from '@/core/testing/effort';
-import { conduct } from '@/core/testing/tester';
+import { conduct } from '@/core/conduct/conduct';
 import { verdictOf } from '@/core/verdict/verdict';
 import { playDemo } from '../scripts/demo-play';
 import { soundOf } from '../scripts/honesty/sound';

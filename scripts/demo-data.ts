@@ -1,6 +1,7 @@
 /** The demo's scenario as it is written down: people, gauges, places and what was entered on each bench. */
 import { readFileSync } from 'node:fs';
 import path from 'node:path';
+import { figures } from '@/core/installation/written';
 import type { System } from '@/core/installation/section';
 import type { Gauge } from '@/core/instrument/gauge';
 import { withNetwork } from '@/core/network/enter';
@@ -69,39 +70,6 @@ export interface Demo {
     tests: { system: string; procedure: string; case: string }[];
   }[];
 }
-/** Fields of a system that are figures with their unit, wherever they stand. */
-const FIGURES = new Set([
-  'workingPressure',
-  'supplyPressure',
-  'setPressure',
-  'ventSetting',
-  'floorServed',
-  'ductSurface',
-  'ductPressure',
-  'heatingValue',
-  'volume',
-  'testDial',
-  'maxInlet',
-  'input',
-  'size',
-  'bore',
-  'length',
-  'most',
-  'rating',
-  'stroke',
-  'resolution',
-  'least',
-  'greatest',
-  'pressure',
-  'loss',
-  'flow',
-  'gasInside',
-  'surface',
-  'psHigh',
-  'psLow',
-  'ps',
-  'charge',
-]);
 /** Of kit, `size` is a word. */
 export const kitFigures = (value: Record<string, unknown>): unknown => {
   const { size, accuracy, ...rest } = value;
@@ -111,21 +79,6 @@ export const kitFigures = (value: Record<string, unknown>): unknown => {
     ...(typeof accuracy === 'string' ? { accuracy: q(accuracy) } : {}),
   };
 };
-/** Turns written figures ("21 mbar") into exact ones. A tank's size is a word, not a figure. */
-export const figures = (value: unknown, inTank = false, inHeights = false): unknown =>
-  Array.isArray(value)
-    ? value.map((v) => figures(v))
-    : value && typeof value === 'object'
-      ? Object.fromEntries(
-          Object.entries(value).map(([k, v]) => [
-            k,
-            typeof v === 'string' && ((FIGURES.has(k) && !inTank) || (inHeights && k !== 'datum'))
-              ? q(v)
-              : figures(v, k === 'tank', k === 'heights'),
-          ]),
-        )
-      : value;
-
 export const readDemo = (): Demo =>
   JSON.parse(readFileSync(path.join(process.cwd(), 'demo/millrace.json'), 'utf8')) as Demo;
 /** A gauge of the demo as the cabinet keeps it. */

@@ -11,7 +11,8 @@ import { makePlan, type Plan } from '@/core/plan/plan';
 import { place, playScript } from '@/core/run/script';
 import type { PlacedEvent } from '@/core/run/events';
 import { ownKitOf, type KitFacts, type LogEntry } from '@/core/instrument/kit';
-import { demoGauge, demoSystem, figures, kitFigures, readDemo, type Demo } from './demo-data';
+import { demoGauge, demoSystem, kitFigures, readDemo, type Demo } from './demo-data';
+import { figures } from '@/core/installation/written';
 
 const id = (group: number, n: number) =>
   `00000000-0000-4000-8000-${String(group).padStart(4, '0')}${n.toString(16).padStart(8, '0')}`;

@@ -16,7 +16,8 @@ import { addTest, changeVisit, makeVisit } from '@/server/visits/visits';
 import { linkEntry, memberEntry, readWatches, setLink } from '@/server/watches/watches';
 import type { Role } from '@/wire/role';
 import { uuid7 } from '@/wire/uuid7';
-import { type Demo, demoGauge, demoSystem, figures, kitFigures, readDemo } from './demo-data';
+import { type Demo, demoGauge, demoSystem, kitFigures, readDemo } from './demo-data';
+import { figures } from '@/core/installation/written';
 
 export interface DemoPerson {
   name: string;

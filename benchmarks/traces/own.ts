@@ -43,6 +43,7 @@ function gas([fault, bled, truth]: (typeof GAS)[number], seed: number): Played {
       valves: [{ key: 'supply', name: 'supply', joins: [0, 1] }],
       point: 1,
       places: [],
+      pipes: [],
       supply,
       stroke: 0,
       step: 1,

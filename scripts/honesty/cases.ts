@@ -16,7 +16,7 @@ import {
   riverLane,
   trailer,
 } from '@/core/testing/quarter';
-import type { Manner, Section } from '@/core/testing/tester';
+import type { Manner, Section } from '@/core/conduct/conduct';
 import {
   between,
   GasSection,

@@ -4,7 +4,7 @@ import { type Plan, planVolume } from '@/core/plan/plan';
 import { parseWithUnit as q } from '@/core/quantity/exact';
 import { bakery } from '@/core/testing/bakery';
 import { gauges, planOf } from '@/core/testing/quarter';
-import type { Section } from '@/core/testing/tester';
+import type { Section } from '@/core/conduct/conduct';
 import { GasSection, LevelSection, type Random, WaterSection } from './worlds';
 
 type Over = Parameters<typeof planOf>[1];

@@ -1,7 +1,7 @@
 /** Conducts whole tests of a case and counts what came of them against the truth. */
 import type { VerdictWord } from '@/core/verdict/verdict';
 import { verdictOf } from '@/core/verdict/verdict';
-import { conduct } from '@/core/testing/tester';
+import { conduct } from '@/core/conduct/conduct';
 import { drawLeak, type HonestyCase } from './cases';
 import { seeded } from './worlds';
 

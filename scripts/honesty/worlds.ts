@@ -3,7 +3,7 @@
  * between laminar and orifice, water by a balance of volumes with an exact gas bubble and creeping walls, a level by its
  * surface. Weather, room and barometer wander by themselves.
  */
-import type { Section } from '@/core/testing/tester';
+import type { Section } from '@/core/conduct/conduct';
 
 export type Random = () => number;
 /** Mulberry32: one number gives the whole world. */

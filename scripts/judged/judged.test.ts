@@ -8,7 +8,7 @@ import { showChange, showExact } from '@/core/quantity/exact';
 import { type Figure, showFigure } from '@/core/quantity/figure';
 import { begin, reduce, step } from '@/core/run/reduce';
 import type { Hold, RunState } from '@/core/run/state';
-import { conduct } from '@/core/testing/tester';
+import { conduct } from '@/core/conduct/conduct';
 import { verdictOf } from '@/core/verdict/verdict';
 import { existsSync, readFileSync, writeFileSync } from 'node:fs';
 import path from 'node:path';

@@ -42,7 +42,7 @@ export const LINES = [
     '  knock: { panel: KnockPanel },',
   ),
   // the tester of the simulations does not rap
-  line('src/core/testing/turns.ts', '  joints,', "  knock: (hand) => hand.stuck('nothing is rapped here'),"),
+  line('src/core/conduct/turns.ts', '  joints,', "  knock: (hand) => hand.stuck('nothing is rapped here'),"),
 ];
 /** Where its folder and its panel would stand. */
 export const FILES = {

@@ -25,6 +25,8 @@ export interface Cells {
   /** The cell in which the gauge stands. */ readonly point: number;
   /** What can be looked at and gone to, by the id it has on the drawing. */
   readonly places: readonly { readonly id: string; readonly name: string }[];
+  /** Runs of pipe, by their own ids: they are gone over together. */
+  readonly pipes: readonly { readonly id: string; readonly name: string }[];
 }
 /** Of a run of pipe nobody measured, and of a part without a plate, m3: a hand's width of pipe. House figure for the model. */
 const UNKNOWN = 2e-5;
@@ -53,6 +55,7 @@ export function cellsOf(system: System, volume: number): Cells {
     const cell = at ?? holds.length - 1;
     cellAt.set(link.id, cell);
     holds[cell]!.push(link.id);
+    if (link.pipe && link.pipe.id !== link.id) holds[cell]!.push(link.pipe.id);
   }
   const inside = (id: string): number => {
     const link = network.links.find((l) => l.id === id);
@@ -80,6 +83,7 @@ export function cellsOf(system: System, volume: number): Cells {
         ],
       })),
     point,
+    pipes: network.links.flatMap((l) => (l.pipe ? [{ id: l.pipe.id, name: l.pipe.name }] : [])),
     places: network.parts
       .filter((p) => !ruleOfPart(p.kind).nameless)
       .map((p) => ({ id: p.id, name: partName(p) })),

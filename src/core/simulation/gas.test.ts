@@ -36,6 +36,7 @@ const pipe = (truth: Partial<GasTruth> = {}, over: Partial<SimulatedGas> = {}): 
     { key: 'hob', name: 'lever', joins: [1, 3] },
   ],
   point: 1,
+  pipes: [{ id: 'carcass', name: 'Carcass' }],
   places: [
     { id: 'oven', name: 'Oven' },
     { id: 'hob', name: 'Hob' },

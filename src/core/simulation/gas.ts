@@ -257,7 +257,9 @@ export class GasWorld implements World<GasAction, GasView> {
   private name = (id: string): string =>
     id === 'kit'
       ? 'Own kit'
-      : (this.s.places.find((p) => p.id === id)?.name ?? this.s.valves.find((v) => v.key === id)?.name ?? id);
+      : ([...this.s.places, ...this.s.pipes].find((p) => p.id === id)?.name ??
+        this.s.valves.find((v) => v.key === id)?.name ??
+        id);
   act(action: GasAction): void {
     switch (action.act) {
       case 'supply':

@@ -1,6 +1,6 @@
 /**
  * A tester who follows the bench: answers every line, raises, waits, reads and says what will not stand, whatever the section
- * does. Conducts whole runs for tests of the judgement; what the section really does comes from outside.
+ * does. Conducts whole runs: for tests of the judgement, and as the good and bad examples of practice; what the section really does comes from outside.
  */
 import type { Stage } from '@/core/kinds';
 import type { Plan } from '@/core/plan/plan';
@@ -23,7 +23,9 @@ export function conduct(plan: Plan, section: Section, manner: Manner): Ended {
       const before = expectation(state);
       const tried = (tries.get(visit.ordinal) ?? 0) + 1;
       tries.set(visit.ordinal, tried);
-      const refused = turn(hand, stageOf(plan, visit), tried);
+      const refused = manner.first?.(hand, visit.stage, tried)
+        ? null
+        : turn(hand, stageOf(plan, visit), tried);
       stalls = expectation(state) === before ? stalls + 1 : 0;
       if (stalls > 60) hand.stuck(refused?.text ?? 'nothing moves');
     }

@@ -56,6 +56,8 @@ const band = (hand: Hand, stage: Extract<Stage, { kind: 'fill' | 'pump' | 'isola
   const found = stageBand(hand.plan, hand.state, stage);
   return 'missing' in found ? hand.stuck(found.missing) : found.value;
 };
+/** What it is raised to here, where somebody wants it otherwise than the middle of the band. */
+const raised = (hand: Hand) => hand.manner.raises?.(currentVisit(hand.state)!.stage);
 const checks: Turn<'checks'> = (hand, stage) => {
   const { plan, state, section, manner } = hand;
   for (const { item, subject } of openLines(plan, currentVisit(state)!)) {
@@ -81,14 +83,19 @@ const zero: Turn<'zero'> = (hand, stage) => {
     for (const g of hand.plan.gauges.filter((own) => hand.manner.gauges.includes(own.name)))
       if (!hand.say({ kind: 'gauge', gauge: g.id })) break;
   const { resolution } = hand.gauge;
+  hand.section.connect?.(false);
+  hand.section.setZero?.();
   hand.pass(15);
-  return hand.say({ kind: 'zero', figure: exact(0, resolution.scale, resolution.unit), openToAir: true });
+  const shows = hand.section.shows?.() ?? exact(0, resolution.scale, resolution.unit);
+  const refused = hand.say({ kind: 'zero', figure: shows, openToAir: true });
+  hand.section.connect?.(true);
+  return refused;
 };
 const fill: Turn<'fill'> = (hand, stage, tried) => {
   const { section } = hand;
   const { low, high } = band(hand, stage);
   section.source(stage.live === true);
-  if (!stage.live) section.bring(middle(low, high, stage.falling ? 0.7 : 0.5));
+  if (!stage.live) section.bring(raised(hand) ?? middle(low, high, stage.falling ? 0.7 : 0.5));
   hand.pass(5);
   section.source(false);
   const shown = hand.figure();
@@ -207,16 +214,25 @@ const cure: Turn<'cure'> = (hand, stage) => {
   hand.pass(minutes * 60 + 60);
   return hand.say({ kind: 'proceed' });
 };
+/** Where an ear is put, m, and what it hears at a usual leak. */
+const HEARD = [
+  [2, 1],
+  [4, 6],
+  [5, 9],
+  [6, 5],
+  [8, 0],
+] as const;
 const listen: Turn<'listen'> = (hand) => {
   hand.say({ kind: 'listen-run', name: 'run', length: exact(10, 0, 'm'), compressor: 'at the gate' });
-  for (const [along, loud] of [
-    [2, 1],
-    [4, 6],
-    [5, 9],
-    [6, 5],
-    [8, 0],
-  ] as const)
-    hand.say({ kind: 'listen', along: exact(along, 0, 'm'), loud, clear: 'clear', near: '' });
+  const { hears } = hand.section;
+  for (const [along, loud] of HEARD)
+    hand.say({
+      kind: 'listen',
+      along: exact(along, 0, 'm'),
+      loud: hears ? hears.call(hand.section, along) : loud,
+      clear: 'clear',
+      near: '',
+    });
   for (const what of ASKED) hand.say({ kind: 'listen-evidence', what, says: 'unknown', text: '' });
   hand.pass(60);
   return hand.say({ kind: 'proceed' });
@@ -252,6 +268,12 @@ const fan: Turn<'fan'> = (hand, stage, tried) => {
   if (stage.of === 'hose' && !hand.say({ kind: 'fan-kept' })) return null;
   if (stage.of === 'system') hand.say({ kind: 'fan-off', pressure: pascal(0) });
   hand.pass(60);
+  const seen = hand.section.blows?.(at, name);
+  if (seen) {
+    const { figure, flow } = seen;
+    hand.say({ kind: 'fan-read', figure, ...(flow ? { flow } : { below: true }), steady: true } as Payload);
+    return hand.say({ kind: 'fan-judge' });
+  }
   const reads = stage.of === 'system' && best.fits === 'reads' && limit !== null;
   const flow = exact(Math.floor(convert((limit ?? 0) * 0.9, 'm3/s', least.unit) * 10), 1, least.unit);
   const figure = pascal(stage.of === 'system' && !isPushed(plan, stage) ? -at : at);

@@ -27,6 +27,17 @@ export interface Section {
   hectopascals(): number;
   /** Leak fluid in the barrel of the closed valve shows growing bubbles. */
   valvePasses(): boolean;
+  /** Its own time, ms, where what is done to it takes some. */
+  time?(): number;
+  /** What its own gauge shows; absent: the tester's is right but for its scatter. */
+  shows?(): Exact;
+  /** The gauge is connected, or open to air; its zero is set. */
+  connect?(connected: boolean): void;
+  setZero?(): void;
+  /** A fan is set so that the reference pressure stands, Pa. @returns what pressure and flow display show; null: below its range */
+  blows?(reference: number, range: string): { readonly figure: Exact; readonly flow: Exact | null };
+  /** How loud it is along a run, 0 to 10. */
+  hears?(along: number): number;
 }
 export interface Ended {
   readonly state: RunState;
@@ -46,6 +57,10 @@ export interface Manner {
   /** Answers to check lines that are asked, by their key. */
   readonly answers?: Readonly<Record<string, 'yes' | 'no'>>;
   readonly most?: number;
+  /** What is done besides, before a turn at a stage; true: that was the turn. */
+  readonly first?: (hand: Hand, stage: string, tried: number) => boolean;
+  /** What it is raised to at a stage, instead of the middle of its band: Pa, or m of a level. */
+  readonly raises?: (stage: string) => number | undefined;
 }
 
 const uuid = (n: number) => `00000000-0000-4000-8000-${n.toString(16).padStart(12, '0')}`;
@@ -70,9 +85,10 @@ export class Hand {
   }
   pass(seconds: number): void {
     this.section.pass(seconds);
-    this.at += Math.round(seconds * 1000);
+    this.at = this.section.time?.() ?? this.at + Math.round(seconds * 1000);
   }
   say(payload: Payload): Refusal | null {
+    this.at = Math.max(this.at, this.section.time?.() ?? 0);
     const seq = this.log.length + 1;
     const event: RunEvent = {
       ...payload,
@@ -105,6 +121,8 @@ export class Hand {
   }
   /** What the gauge shows: scatter, its own steps, its range. */
   read(gauge = this.gauge): Exact {
+    const shows = this.section.shows?.();
+    if (shows) return shows;
     const own = entryStep(gauge);
     const size = toNumber(own);
     const shown = convert(this.section.now(), UNITS[own.unit].dimension === 'length' ? 'm' : 'Pa', own.unit);
@@ -114,7 +132,8 @@ export class Hand {
     return exact(Math.max(clamp(gauge.least), Math.min(clamp(gauge.greatest), digits)), own.scale, own.unit);
   }
   figure(): { figure: Exact; readAt: number } {
-    return { figure: this.read(), readAt: this.at };
+    const figure = this.read();
+    return { figure, readAt: Math.max(this.at, this.section.time?.() ?? 0) };
   }
   /** Puts it back to a figure and says so; with what it took, where that is measured. */
   topUp(before: Exact, target: number, seconds: number, measured: boolean): Refusal | null {

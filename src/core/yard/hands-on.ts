@@ -1,0 +1,216 @@
+/** A simulated installation as a tester's hands find it: raised, let down, listened to, read, each taking its time. */
+import type { Section } from '@/core/conduct/hand';
+import type { Gauge } from '@/core/instrument/gauge';
+import { networkOf } from '@/core/network/enter';
+import type { Plan } from '@/core/plan/plan';
+import { exact, type Exact } from '@/core/quantity/exact';
+import { convert, UNITS } from '@/core/quantity/unit';
+import { handWork, type HandWork } from '@/core/simulation/hands';
+import {
+  type Action,
+  type AnyWorld,
+  type Simulation,
+  type SimulatedView,
+  worldOf,
+} from '@/core/simulation/simulation';
+import { positionKey } from '@/core/network/network';
+
+/** How long a hand goes on trying, s, and how often it looks meanwhile. */
+const PATIENCE = 1800;
+const LOOK = 0.25;
+
+export class HandsOn implements Section {
+  private readonly world: AnyWorld;
+  private at: number;
+  constructor(
+    private readonly plan: Plan,
+    private readonly simulation: Simulation,
+    /** Is told each thing that is done. */
+    private readonly done: (work: HandWork, action: Action) => void,
+    /** Is asked at each moment whether something comes in between. */
+    private readonly between: (at: number) => void,
+  ) {
+    this.world = worldOf(simulation);
+    this.at = simulation.began;
+  }
+  time = (): number => Math.round(this.at);
+  pass(seconds: number): void {
+    const to = this.at + seconds * 1000;
+    // what comes in between comes at its own moment
+    while (this.at < to) {
+      this.at = Math.min(to, this.at + 5_000);
+      this.world.advance(this.at);
+      this.between(this.at);
+    }
+  }
+  view(): SimulatedView {
+    return this.world.view();
+  }
+  /** What is done besides by hand. @throws RangeError where it cannot be done */
+  does(work: HandWork): void {
+    const action = handWork(this.plan.system, this.simulation.kind, work);
+    if (typeof action === 'string') throw new RangeError(`${work.act}: ${action}`);
+    const whole = { ...action, at: this.time() } as Action;
+    this.world.advance(this.at);
+    this.world.act(whole);
+    this.done(work, whole);
+  }
+  /** Something that nobody here did. */
+  changes(action: Action): void {
+    this.world.advance(action.at);
+    this.world.act(action);
+  }
+  private get gauge(): Gauge {
+    return this.plan.gauges[0]!;
+  }
+  private get level(): boolean {
+    return this.simulation.kind === 'liquid' && this.simulation.surface > 0;
+  }
+  shows(): Exact {
+    const { resolution } = this.gauge;
+    if (this.level) return exact(Math.round((this.world.view() as { level: number }).level), 0, 'mm');
+    return exact(this.world.display(), resolution.scale, resolution.unit);
+  }
+  now(): number {
+    const shown = this.shows();
+    return convert(
+      shown.digits / 10 ** shown.scale,
+      shown.unit,
+      UNITS[shown.unit].dimension === 'length' ? 'm' : this.si(shown),
+    );
+  }
+  private si = (e: Exact) => (UNITS[e.unit].dimension === 'absolute' ? 'Pa(abs)' : 'Pa');
+  connect(connected: boolean): void {
+    const view = this.view() as { connected?: boolean };
+    if (view.connected !== connected) this.does({ act: 'gauge', value: connected ? 'connected' : 'open' });
+  }
+  setZero(): void {
+    this.does({ act: 'zero' });
+  }
+  /** Goes on with something until it shows what it should, or patience ends. */
+  private until(there: () => boolean): void {
+    for (let t = 0; t < PATIENCE && !there(); t += LOOK) this.pass(LOOK);
+  }
+  /** One valve opened until there, and shut. */
+  private through(open: HandWork, shut: HandWork, there: () => boolean): void {
+    if (there()) return;
+    this.does(open);
+    this.until(there);
+    this.does(shut);
+  }
+  private strokes(target: number): number {
+    let rise = 0;
+    let count = 0;
+    for (let tries = 0; tries < 400 && this.now() < target; tries += 1) {
+      const before = this.now();
+      const n = rise > 0 ? Math.max(1, Math.min(200, Math.floor((0.8 * (target - before)) / rise))) : 1;
+      this.does({ act: 'pump', value: String(n) });
+      this.pass(Math.max(1, n * 0.5));
+      count += n;
+      rise = Math.max((this.now() - before) / n, 1e-9);
+      if (count > 5000) break;
+    }
+    return count;
+  }
+  bring(target: number): number {
+    const s = this.simulation;
+    if (s.kind === 'liquid' && s.surface > 0) {
+      this.does({ act: 'fill', value: String(Math.round(target * 1000)) });
+      return 0;
+    }
+    if (s.kind === 'duct') return 0;
+    if (s.kind === 'circuit') {
+      if (s.vacuum)
+        this.through(
+          { act: 'vacuum-pump', value: 'on' },
+          { act: 'vacuum-pump', value: 'off' },
+          () => this.now() <= target,
+        );
+      else if (this.now() > target)
+        this.through(
+          { act: 'vent', value: 'open' },
+          { act: 'vent', value: 'shut' },
+          () => this.now() <= target,
+        );
+      else
+        this.through(
+          { act: 'cylinder', value: 'open' },
+          { act: 'cylinder', value: 'shut' },
+          () => this.now() >= target,
+        );
+      return 0;
+    }
+    if (this.now() > target) {
+      this.through(
+        { act: 'bleed', value: 'open' },
+        { act: 'bleed', value: 'shut' },
+        () => this.now() <= target,
+      );
+      return 0;
+    }
+    if (s.stroke > 0 && s.supply === 0) return this.strokes(target) * s.stroke;
+    const source = s.kind === 'gas' ? 'crack' : 'open';
+    this.through(
+      { act: 'supply', value: source },
+      { act: 'supply', value: 'shut' },
+      () => this.now() >= target,
+    );
+    return 0;
+  }
+  drainTo(target: number): number {
+    const before = this.now();
+    this.through(
+      { act: 'bleed', value: 'open' },
+      { act: 'bleed', value: 'shut' },
+      () => this.now() <= target,
+    );
+    return this.simulation.kind === 'liquid' ? this.simulation.stiffness * (before - this.now()) : 0;
+  }
+  source(open: boolean): void {
+    const view = this.view();
+    if (view.kind !== 'gas' && view.kind !== 'liquid') return;
+    if ((view.supply !== 'shut') !== open) this.does({ act: 'supply', value: open ? 'open' : 'shut' });
+    if (open) this.pass(10);
+  }
+  isolate(isolated: boolean): void {
+    if (this.simulation.kind !== 'gas') return;
+    const network = networkOf(this.plan.system);
+    for (const part of network.parts) {
+      const key = positionKey(network, part);
+      if (!this.plan.system.appliances.some((a) => a.id === key) || part.kind !== 'valve') continue;
+      const closed = (this.view() as { closed: readonly string[] }).closed.includes(key);
+      if (closed !== isolated) this.does({ act: 'valve', id: key, value: isolated ? 'shut' : 'open' });
+    }
+  }
+  celsius(): number {
+    return (this.world.probe() ?? 200) / 10;
+  }
+  hectopascals(): number {
+    return 1013.25;
+  }
+  private last(): string {
+    return (this.view() as { said?: readonly string[] }).said?.at(-1) ?? '';
+  }
+  valvePasses(): boolean {
+    if (this.simulation.kind !== 'gas') return false;
+    this.does({ act: 'fluid', value: 'valve' });
+    return /growing bubbles/.test(this.last());
+  }
+  hears(along: number): number {
+    this.does({ act: 'listen', value: String(along) });
+    return Number(/loudness (\d+)/.exec(this.last())?.[1] ?? 0);
+  }
+  blows(reference: number, range: string): { figure: Exact; flow: Exact | null } {
+    if (this.simulation.kind !== 'duct') throw new RangeError('No fan is here.');
+    this.does({ act: 'set', value: range });
+    let [low, high] = [0, 100];
+    for (let i = 0; i < 12; i += 1) {
+      this.does({ act: 'speed', value: String(Math.round((low + high) / 2)) });
+      this.pass(2);
+      if (Math.abs(this.now()) < reference) low = (low + high) / 2;
+      else high = (low + high) / 2;
+    }
+    const flow = this.world.flow();
+    return { figure: this.shows(), flow: flow === null || flow === undefined ? null : exact(flow, 1, 'CFM') };
+  }
+}
