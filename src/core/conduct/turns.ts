@@ -94,8 +94,10 @@ const zero: Turn<'zero'> = (hand, stage) => {
 const fill: Turn<'fill'> = (hand, stage, tried) => {
   const { section } = hand;
   const { low, high } = band(hand, stage);
-  section.source(stage.live === true);
-  if (!stage.live) section.bring(raised(hand) ?? middle(low, high, stage.falling ? 0.7 : 0.5));
+  // hands that work a real valve open it until it stands where it should; others leave the source open
+  const byHand = section.time !== undefined;
+  section.source(stage.live === true && !byHand);
+  if (!stage.live || byHand) section.bring(raised(hand) ?? middle(low, high, stage.falling ? 0.7 : 0.5));
   hand.pass(5);
   section.source(false);
   const shown = hand.figure();

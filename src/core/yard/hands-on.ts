@@ -18,6 +18,9 @@ import { positionKey } from '@/core/network/network';
 /** How long a hand goes on trying, s, and how often it looks meanwhile. */
 const PATIENCE = 1800;
 const LOOK = 0.25;
+const HAND = 0.5;
+const CRACKED = 45;
+const OPENED = 60;
 
 export class HandsOn implements Section {
   private readonly world: AnyWorld;
@@ -50,8 +53,9 @@ export class HandsOn implements Section {
   does(work: HandWork): void {
     const action = handWork(this.plan.system, this.simulation.kind, work);
     if (typeof action === 'string') throw new RangeError(`${work.act}: ${action}`);
+    // a hand takes its time
+    this.pass(HAND);
     const whole = { ...action, at: this.time() } as Action;
-    this.world.advance(this.at);
     this.world.act(whole);
     this.done(work, whole);
   }
@@ -88,8 +92,8 @@ export class HandsOn implements Section {
     this.does({ act: 'zero' });
   }
   /** Goes on with something until it shows what it should, or patience ends. */
-  private until(there: () => boolean): void {
-    for (let t = 0; t < PATIENCE && !there(); t += LOOK) this.pass(LOOK);
+  private until(there: () => boolean, patience = PATIENCE): void {
+    for (let t = 0; t < patience && !there(); t += LOOK) this.pass(LOOK);
   }
   /** One valve opened until there, and shut. */
   private through(open: HandWork, shut: HandWork, there: () => boolean): void {
@@ -149,13 +153,21 @@ export class HandsOn implements Section {
       return 0;
     }
     if (s.stroke > 0 && s.supply === 0) return this.strokes(target) * s.stroke;
-    const source = s.kind === 'gas' ? 'crack' : 'open';
-    this.through(
-      { act: 'supply', value: source },
-      { act: 'supply', value: 'shut' },
-      () => this.now() >= target,
-    );
+    this.fed(s.kind === 'gas', () => this.now() >= target);
     return 0;
+  }
+  /** From its supply: cracked first, opened where that does not bring it. */
+  private fed(cracks: boolean, there: () => boolean): void {
+    if (there()) return;
+    if (cracks) {
+      this.does({ act: 'supply', value: 'crack' });
+      this.until(there, CRACKED);
+    }
+    if (!there()) {
+      this.does({ act: 'supply', value: 'open' });
+      this.until(there, OPENED);
+    }
+    this.does({ act: 'supply', value: 'shut' });
   }
   drainTo(target: number): number {
     const before = this.now();
