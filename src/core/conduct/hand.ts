@@ -35,7 +35,13 @@ export interface Section {
   connect?(connected: boolean): void;
   setZero?(): void;
   /** A fan is set so that the reference pressure stands, Pa. @returns what pressure and flow display show; null: below its range */
-  blows?(reference: number, range: string): { readonly figure: Exact; readonly flow: Exact | null };
+  blows?(
+    reference: number,
+    range: string,
+    closed: boolean,
+  ): { readonly figure: Exact; readonly flow: Exact | null };
+  /** What its meter counted so far, l. */
+  metered?(): number;
   /** How loud it is along a run, 0 to 10. */
   hears?(along: number): number;
 }
@@ -125,7 +131,7 @@ export class Hand {
     if (shows) return shows;
     const own = entryStep(gauge);
     const size = toNumber(own);
-    const shown = convert(this.section.now(), UNITS[own.unit].dimension === 'length' ? 'm' : 'Pa', own.unit);
+    const shown = convert(this.section.now(), ownUnit(own.unit), own.unit);
     const value = shown + (this.manner.noise ?? 0.3) * toNumber(gauge.resolution) * this.normal();
     const digits = Math.round(value / size) * own.digits;
     const clamp = (e: Exact) => e.digits * 10 ** (own.scale - e.scale);
@@ -151,9 +157,11 @@ export class Hand {
     return this.say({ kind: 'unheld', way, ...shown });
   }
 }
-/** A figure as the section has it: Pa, or m of a level. */
-export const native = (e: Exact): number =>
-  convert(toNumber(e), e.unit, UNITS[e.unit].dimension === 'length' ? 'm' : 'Pa');
+/** What a unit is worked in: Pa of a pressure, Pa from nothing of a vacuum, m of a level. */
+const OWN = { length: 'm', absolute: 'Pa(abs)' } as const;
+const ownUnit = (unit: Exact['unit']) => OWN[UNITS[unit].dimension as keyof typeof OWN] ?? ('Pa' as const);
+/** A figure as the section has it. */
+export const native = (e: Exact): number => convert(toNumber(e), e.unit, ownUnit(e.unit));
 export const middle = (low: Exact, high: Exact, part = 0.5): number =>
   native(low) + (native(high) - native(low)) * part;
 export const litres = (m3: number): Exact => exact(Math.max(0, Math.round(m3 * 1e6)), 3, 'l');

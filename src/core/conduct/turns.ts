@@ -8,7 +8,7 @@ import { mapNow } from '@/core/kinds/map/fold';
 import { endsOfLine, plugsIn } from '@/core/kinds/plugs/fold';
 import { pumpBand, raisingSteps } from '@/core/kinds/pump/fold';
 import { exact } from '@/core/quantity/exact';
-import { convert } from '@/core/quantity/unit';
+import { convert, UNITS } from '@/core/quantity/unit';
 import { stageBand } from '@/core/run/hold-spec';
 import { expectedItems } from '@/core/run/inventory';
 import {
@@ -84,6 +84,11 @@ const zero: Turn<'zero'> = (hand, stage) => {
       if (!hand.say({ kind: 'gauge', gauge: g.id })) break;
   const { resolution } = hand.gauge;
   hand.section.connect?.(false);
+  if (UNITS[resolution.unit].dimension === 'absolute') {
+    const refused = hand.say({ kind: 'at-air', over: true });
+    hand.section.connect?.(true);
+    return refused;
+  }
   hand.section.setZero?.();
   hand.pass(15);
   const shows = hand.section.shows?.() ?? exact(0, resolution.scale, resolution.unit);
@@ -262,26 +267,41 @@ const fan: Turn<'fan'> = (hand, stage, tried) => {
   const kit = plan.ownKit?.find((k) => k.ranges?.length);
   if (!kit || tried > 3)
     return hand.say({ kind: 'fan-cannot', what: 'reading', why: kit ? 'nothing decides' : 'no fan' });
-  const best = rangesFor(kit.ranges!, limit, reference)[0]!;
-  const { name, least, greatest } = best.range;
+  // own kit passes little: it is blown into through the smallest
+  const least = hand.section.blows && stage.of === 'hose';
+  const best = rangesFor(kit.ranges!, least ? null : limit, reference)[0]!;
+  const { name, least: low, greatest } = best.range;
   const pascal = (p: number) => exact(Math.round(p * 10), 1, 'Pa');
   const at = stage.of === 'hose' ? reference : best.pressure;
-  hand.say({ kind: 'fan-chosen', kit: kit.id, name: kit.name, range: name, least, greatest });
+  hand.say({ kind: 'fan-chosen', kit: kit.id, name: kit.name, range: name, least: low, greatest });
   if (stage.of === 'hose' && !hand.say({ kind: 'fan-kept' })) return null;
   if (stage.of === 'system') hand.say({ kind: 'fan-off', pressure: pascal(0) });
   hand.pass(60);
-  const seen = hand.section.blows?.(at, name);
+  const seen = hand.section.blows?.(at, name, stage.of === 'hose');
   if (seen) {
     const { figure, flow } = seen;
     hand.say({ kind: 'fan-read', figure, ...(flow ? { flow } : { below: true }), steady: true } as Payload);
     return hand.say({ kind: 'fan-judge' });
   }
   const reads = stage.of === 'system' && best.fits === 'reads' && limit !== null;
-  const flow = exact(Math.floor(convert((limit ?? 0) * 0.9, 'm3/s', least.unit) * 10), 1, least.unit);
+  const flow = exact(Math.floor(convert((limit ?? 0) * 0.9, 'm3/s', low.unit) * 10), 1, low.unit);
   const figure = pascal(stage.of === 'system' && !isPushed(plan, stage) ? -at : at);
   hand.say({ kind: 'fan-read', figure, ...(reads ? { flow } : { below: true }), steady: true } as Payload);
   return hand.say({ kind: 'fan-judge' });
 };
+/** A dial is marked and looked at when its time is up; what appliances take is left out. */
+const dial: Turn<'dial'> = (hand, stage) => {
+  const { metered } = hand.section;
+  if (stage.role === 'input') return hand.say({ kind: 'skip', reason: '', text: 'not measured today' });
+  const watch = currentVisit(hand.state)!.dial;
+  if (!watch) return hand.say({ kind: 'dial-start', mark: 'pencil line at the pointer' });
+  const before = metered?.call(hand.section) ?? 0;
+  hand.pass(watch.minutes * 60 + 1);
+  const passed = (metered?.call(hand.section) ?? 0) - before;
+  return hand.say({ kind: 'dial-end', moved: passed > DIAL_SEEN });
+};
+/** Litres that an eye sees a dial move by. House figure. */
+const DIAL_SEEN = 0.05;
 const smoke: Turn<'smoke'> = (hand) =>
   hand.say({ kind: 'smoke-over', next: 'later', installer: 'none', fee: '' });
 
@@ -302,7 +322,7 @@ const TURNS: { readonly [K in Stage['kind']]: Turn<K> } = {
   cylinder,
   fan,
   smoke,
-  dial: (hand) => hand.stuck('a dial is not watched here'),
+  dial,
   'draw-down': drawDown,
   'isolate-and-repeat': repeat,
   hold,

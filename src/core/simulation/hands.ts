@@ -25,7 +25,7 @@ const opens =
 const counted =
   (act: 'pump' | 'fill', key: 'strokes' | 'millimetres'): Does =>
   ({ figure }) =>
-    figure >= 0 && figure <= 1000
+    figure >= 0 && figure <= 20_000
       ? ({ act, [key]: Math.round(figure) } as unknown as Doing)
       : 'Say how many strokes, or how many millimetres.';
 const atPlace =

@@ -41,10 +41,12 @@ export interface LiquidView {
 }
 /** Relaxation times of stretching wall, s: one element a decade, from seconds to a day. */
 const TIMES = [10, 100, 1_000, 10_000, 100_000];
-/** Conductances of opened mains, bleed and tap, m3/s per Pa: litres a minute, whatever the section. */
+/** Conductances of opened mains, bleed and tap, m3/s per Pa: litres a minute, but a hand lets no section down in less than some seconds. */
 const MAINS = conductance(600, 300_000);
 const BLEED = conductance(60, 300_000);
 const TAP = conductance(300, 300_000);
+/** A section is let down by its bleed in no less than so many seconds. House figure for the model. */
+const LET_DOWN_S = 5;
 /** An end without its plug. */
 const PLUG_OFF = conductance(3000, 100_000);
 /** Tenths of a degree C at which it begins. */
@@ -137,7 +139,8 @@ export class LiquidWorld implements World<LiquidAction, LiquidView> {
     const kIn = this.supply === 'open' ? MAINS : hides.letBy;
     const draws = (this.tap || this.drawing(to)) && s.surface === 0;
     const kPlug = this.plug === 'off' ? PLUG_OFF : this.plug === 'weeps' ? hides.weep : 0;
-    const kOut = kPlug + this.kit + (this.bleeding ? BLEED : 0) + (draws ? TAP : 0);
+    const kOut =
+      kPlug + this.kit + (this.bleeding ? Math.min(BLEED, this.c / LET_DOWN_S) : 0) + (draws ? TAP : 0);
     const { leak } = this;
     const lost = (pressure: number) => kOut * pressure + leak * Math.max(0, pressure - hides.opens);
     const warm = this.warmthAt(to);

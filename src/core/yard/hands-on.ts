@@ -195,6 +195,10 @@ export class HandsOn implements Section {
     }
   }
   celsius(): number {
+    if (this.simulation.kind === 'circuit') {
+      this.does({ act: 'thermometer', value: 'pipe' });
+      return Number(/(-?[\d.]+) °C/.exec(this.last())?.[1] ?? 20);
+    }
     return (this.world.probe() ?? 200) / 10;
   }
   hectopascals(): number {
@@ -212,9 +216,14 @@ export class HandsOn implements Section {
     this.does({ act: 'listen', value: String(along) });
     return Number(/loudness (\d+)/.exec(this.last())?.[1] ?? 0);
   }
-  blows(reference: number, range: string): { figure: Exact; flow: Exact | null } {
+  metered(): number {
+    return (this.view() as { metered?: number }).metered ?? 0;
+  }
+  blows(reference: number, range: string, closed: boolean): { figure: Exact; flow: Exact | null } {
     if (this.simulation.kind !== 'duct') throw new RangeError('No fan is here.');
+    this.does({ act: 'mount', value: range });
     this.does({ act: 'set', value: range });
+    this.does({ act: 'hose', value: closed ? 'closed' : 'open' });
     let [low, high] = [0, 100];
     for (let i = 0; i < 12; i += 1) {
       this.does({ act: 'speed', value: String(Math.round((low + high) / 2)) });

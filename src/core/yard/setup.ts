@@ -11,7 +11,7 @@ import { testPressureOf } from '@/core/plan/limits';
 import { simulatesOf } from '@/core/plan/offer';
 import { type Plan, planVolume } from '@/core/plan/plan';
 import { exact, type Exact, toNumber } from '@/core/quantity/exact';
-import { convert, type Unit } from '@/core/quantity/unit';
+import { convert, type Unit, UNITS } from '@/core/quantity/unit';
 import { tradeOf } from '@/core/trades';
 import { cellsOf } from '@/core/simulation/cells';
 import { type CircuitFault, circuitTruth, type SimulatedCircuit } from '@/core/simulation/circuit';
@@ -39,23 +39,37 @@ const STEPS: Partial<
   Pa: { least: -1000, greatest: 1000, scale: 1 },
   'Pa(abs)': { least: 0, greatest: 2500, scale: 0 },
 };
+/** The pressures at which a plan tests, each once per part, lowest first. */
+function askedOf(plan: Plan): Exact[] {
+  const parts = plan.procedure.parts?.map((p) => p.key) ?? [null];
+  return parts
+    .flatMap((part) => {
+      const found = known(() => testPressureOf(plan, part).value);
+      return 'value' in found ? [found.value] : [];
+    })
+    .sort((a, b) => pascal(a) - pascal(b));
+}
+/** The highest of them, Pa; the working pressure where none is known. */
+const highestOf = (plan: Plan): number => {
+  const highest = askedOf(plan).at(-1);
+  return highest ? pascal(highest) : pascal(plan.system.workingPressure);
+};
 /** The unit in which the stand-in of a plan shows: its filling's, a gas in the unit in which it is asked. */
 export function simulatedUnit(plan: Plan): Unit {
   const { kind, unit } = fillingOf(plan).simulated;
   if (kind !== 'gas') return unit;
-  const parts = plan.procedure.parts?.map((p) => p.key) ?? [null];
-  const asked = parts.flatMap((part) => {
-    const found = known(() => testPressureOf(plan, part).value);
-    return 'value' in found ? [found.value] : [];
-  });
-  const lowest = asked.sort((a, b) => pascal(a) - pascal(b))[0];
+  const lowest = askedOf(plan)[0];
   return lowest && STEPS[lowest.unit] ? lowest.unit : unit;
 }
-const pascal = (e: Exact): number => convert(toNumber(e), e.unit, 'Pa');
+const pascal = (e: Exact): number =>
+  convert(toNumber(e), e.unit, UNITS[e.unit].dimension === 'absolute' ? 'Pa(abs)' : 'Pa');
 
-/** The stand-in gauge of a practice run. */
-export function simulatedGauge(id: string, unit: Unit): Gauge {
-  const { least, greatest, scale } = STEPS[unit]!;
+/** How far a stand-in's range goes beyond the highest pressure it is read at. House figure. */
+const ROOM = 1.5;
+/** The stand-in gauge of a practice run. @param most highest figure it must show, in its unit */
+export function simulatedGauge(id: string, unit: Unit, most = 0): Gauge {
+  const { least, scale, ...usual } = STEPS[unit]!;
+  const greatest = Math.max(usual.greatest, Math.ceil((ROOM * most) / 100) * 100);
   return {
     id,
     name: 'Simulated gauge',
@@ -78,10 +92,20 @@ export const simulatedFan = (id: string): OwnKit => ({
   accuracy: exact(3, 0, '%'),
   ranges: SIMULATED_RINGS,
 });
+/** What pipework for water is loaded to with gas at most, Pa. */
+const LOADED = 300_000;
+/** The highest figure it must show; nothing where its unit is not one of pressures above the atmosphere. */
+function mostOf(plan: Plan): number {
+  const unit = simulatedUnit(plan);
+  if (unit === 'Pa(abs)' || unit === 'Pa') return 0;
+  // pipework raised dry is loaded far above its tightness test
+  const most = tradeOf(plan.system).fuel ? highestOf(plan) : Math.max(highestOf(plan), LOADED);
+  return convert(most, 'Pa', unit);
+}
 /** A practice plan with the instruments that belong to it, whatever it was asked with. */
 export const withStandIns = (plan: Plan, ids: { readonly gauge: string; readonly fan: string }): Plan => ({
   ...plan,
-  gauges: [simulatedGauge(ids.gauge, simulatedUnit(plan))],
+  gauges: [simulatedGauge(ids.gauge, simulatedUnit(plan), mostOf(plan))],
   ownKit: fillingOf(plan).simulated.kind === 'duct' ? [simulatedFan(ids.fan)] : [],
 });
 
@@ -121,8 +145,7 @@ function gasOf(plan: Plan, { seed, began }: Chance, fault: Fault): SimulatedGas 
   const supply = fedLive(plan) ? pascal(system.supplyPressure) : 0;
   const volume = planVolume(plan).value;
   const cells = cellsOf(system, volume);
-  const test = known(() => testPressureOf(plan).value);
-  const raised = 'value' in test ? pascal(test.value) : pascal(system.workingPressure);
+  const raised = highestOf(plan);
   const gauge = plan.gauges[0];
   const step = gauge ? pascal(gauge.resolution) : 1;
   const inside = new Set(cells.cells.flatMap((c) => (c.fed ? [] : c.holds)));
@@ -144,11 +167,16 @@ function gasOf(plan: Plan, { seed, began }: Chance, fault: Fault): SimulatedGas 
     began,
   };
 }
+/** Pipe whose wall stretches on. */
+const PLASTIC = /^(PE|PVC|PB|PP|plastic)/;
 /** Share of the stiffness that follows per decade of time in plastic pipe. House figure for the model. */
 const PLASTIC_STRETCH = 0.08;
-/** What one stroke of the simulated pump delivers, m3; of a line of a pool: little water makes much pressure there. */
-const STROKE = 45e-6;
-const POOL_STROKE = 5e-6;
+/** What one stroke of a pump delivers, ml: that which raises a full section without air in about so many strokes is brought. House figures for the model. */
+const PUMPS = [0.1, 0.2, 0.5, 1, 2, 5, 10, 20, 45, 100, 200, 500];
+const RAISED_IN = 40;
+/** m3 of a stroke that fits a section. @param taken m3 that raising it takes */
+const strokeFor = (taken: number): number =>
+  (PUMPS.findLast((ml) => ml * 1e-6 * RAISED_IN <= taken) ?? PUMPS[0]!) * 1e-6;
 /** Stiffness of a litre whose walls nobody knows, as of thin copper, m3/Pa per m3. House figure for the model. */
 const THIN_COPPER = 6e-10;
 function liquidOf(plan: Plan, { seed, began }: Chance, fault: LiquidFault | PoolFault): SimulatedLiquid {
@@ -158,19 +186,20 @@ function liquidOf(plan: Plan, { seed, began }: Chance, fault: LiquidFault | Pool
   const volume = planVolume(plan).value;
   const pool = simulatesOf(plan.procedure, system) === 'pool-line' ? poolLineOf(system, seed) : undefined;
   const stiffness = full?.c ?? volume * THIN_COPPER;
-  const stretch = system.pipes.some((p) => /PE|PVC|PB|PP|plastic/i.test(p.material)) ? PLASTIC_STRETCH : 0;
+  const stretch = system.pipes.some((p) => PLASTIC.test(p.material)) ? PLASTIC_STRETCH : 0;
   const surface = fillingOf(plan).mark ? freeSurface(system) || 0.01 : 0;
+  const truth = liquidTruth(fault, { seed, volume, stiffness, stretch, surface });
   return {
     kind: 'liquid',
     seed,
     ...(pool ? { pool } : {}),
     places: Object.fromEntries(networkOf(system).parts.map((p) => [p.id, partName(p)])),
-    truth: liquidTruth(fault, { seed, volume, stiffness, stretch, surface }),
+    truth,
     volume,
     stiffness,
     perKelvin: full?.perKelvin ?? 0,
     supply: plan.procedure.boundary === 'separated' ? 0 : mains,
-    stroke: pool ? POOL_STROKE : STROKE,
+    stroke: strokeFor(stiffness * highestOf(plan)),
     surface,
     step: 1000,
     noise: 250,
