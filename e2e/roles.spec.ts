@@ -113,6 +113,9 @@ const ROUTES: Readonly<Record<string, Who>> = {
   'POST watch/[token]': 'open',
   'POST watches/[watch]/entries': 'all',
   'POST watches/[watch]/link': 'share',
+  'GET yard/runs/[run]': 'all',
+  'POST yard/runs/[run]/acts': 'run',
+  'POST yard/runs': 'run',
 };
 /** Allowed, it would do something to the demo that nobody asked for: who may is not tried. */
 const DOES = [

@@ -22,8 +22,12 @@ const folder = process.env.VAST_GAUGE_FOLDER ?? path.resolve('.run/gauge');
 const port = Number(process.env.VAST_GAUGE_PORT ?? 3100);
 const TICK_MS = 500;
 const BATCH_TICKS = 10;
+/** Points of a time that was passed at once. */
+const PASSED_POINTS = 500;
 mkdirSync(folder, { recursive: true });
 
+/** What is sent to a world: something done, or time that was passed at once. */
+type Sent = Action | { readonly act: 'passed'; readonly at: number; readonly ms: number };
 class Pipe {
   readonly actions: Action[] = [];
   private token: string | null = null;
@@ -49,7 +53,25 @@ class Pipe {
   }
 
   /** The office's clock, as estimated from its answers. */
-  now = () => Date.now() + this.offset;
+  now = () => Date.now() + this.offset + this.ahead;
+  /** Time that was passed at once so far, ms. */
+  private get ahead(): number {
+    return this.passes.reduce((sum, p) => sum + p.ms, 0);
+  }
+  readonly passes: { at: number; ms: number }[] = [];
+  /** Passes time at once: what the display showed meanwhile is sent like any other points. */
+  pass(by: { at: number; ms: number }): void {
+    this.passes.push(by);
+    const every = Math.max(TICK_MS, Math.ceil(by.ms / PASSED_POINTS));
+    for (let at = by.at + every; at < by.at + by.ms; at += every) this.point(at);
+  }
+  private point(at: number): AnyWorld {
+    const world = this.at(at);
+    const flow = world.flow();
+    this.points.push([at, world.display()]);
+    if (flow !== undefined) this.flows.push(flow);
+    return world;
+  }
   /** The world as it is at a moment. */
   private at(moment: number): AnyWorld {
     this.seen = bring(this.world, this.actions, moment, this.seen);
@@ -60,10 +82,8 @@ class Pipe {
   async tick(): Promise<void> {
     if (this.ended) return;
     const at = this.now();
-    const world = this.at(at);
+    const world = this.point(at);
     const [digits, flow, probe] = [world.display(), world.flow(), world.probe()];
-    this.points.push([at, digits]);
-    if (flow !== undefined) this.flows.push(flow);
     this.ticks += 1;
     if (this.busy || this.ticks % 2) return;
     this.busy = true;
@@ -81,8 +101,8 @@ class Pipe {
           points: this.points.slice(0, 600),
           ...(flow === undefined ? {} : { flows: this.flows.slice(0, 600) }),
         };
-        this.points = [];
-        this.flows = [];
+        this.points = this.points.slice(600);
+        this.flows = this.flows.slice(600);
       }
       const live = [[at, digits]];
       const answer = await this.post<{ now: number; goOn: boolean }>('/api/gauge/readings', {
@@ -97,11 +117,15 @@ class Pipe {
       if (!answer.goOn) this.end();
     } catch {
       // the office is away: keep the last minutes and try again
-      this.points = this.points.slice(-600);
-      this.flows = this.flows.slice(-600);
+      this.points = this.points.slice(-1200);
+      this.flows = this.flows.slice(-1200);
     } finally {
       this.busy = false;
     }
+  }
+  take(sent: Sent): void {
+    if (sent.act === 'passed') this.passes.push(sent);
+    else this.actions.push(sent);
   }
   end(): void {
     this.ended = true;
@@ -139,7 +163,7 @@ for (const name of readdirSync(folder).filter((n) => n.endsWith('.lines'))) {
     // one from before installations said what they hide cannot be brought on
     if (!('truth' in setup.installation)) throw new Error(setup.id);
     const pipe = new Pipe(setup);
-    pipe.actions.push(...rest.map((l) => JSON.parse(l) as Action));
+    for (const line of rest) pipe.take(JSON.parse(line) as Sent);
     pipes.set(pipe.setup.id, pipe);
   } catch {
     console.error(`The simulated installation in ${name} could not be read; it is left aside.`);
@@ -169,9 +193,12 @@ createServer((request, response) => {
       const pipe = id ? pipes.get(id) : undefined;
       if (!pipe) return send(404, {});
       if (request.method === 'POST' && what === 'actions') {
-        const action = { ...(JSON.parse(text) as object), at: pipe.now() } as Action;
+        const sent = JSON.parse(text) as Partial<Sent>;
+        // what is kept elsewhere brings its own moment along
+        const action = { ...sent, at: sent.at ?? pipe.now() } as Sent;
         keep(pipe.setup.id, action);
-        pipe.actions.push(action);
+        if (action.act === 'passed') pipe.pass(action);
+        else pipe.take(action);
       }
       return send(200, pipe.see());
     } catch {

@@ -231,12 +231,11 @@ const HEARD = [
 ] as const;
 const listen: Turn<'listen'> = (hand) => {
   hand.say({ kind: 'listen-run', name: 'run', length: exact(10, 0, 'm'), compressor: 'at the gate' });
-  const { hears } = hand.section;
   for (const [along, loud] of HEARD)
     hand.say({
       kind: 'listen',
       along: exact(along, 0, 'm'),
-      loud: hears ? hears.call(hand.section, along) : loud,
+      loud: hand.section.hears?.(along) ?? loud,
       clear: 'clear',
       near: '',
     });
@@ -291,13 +290,13 @@ const fan: Turn<'fan'> = (hand, stage, tried) => {
 };
 /** A dial is marked and looked at when its time is up; what appliances take is left out. */
 const dial: Turn<'dial'> = (hand, stage) => {
-  const { metered } = hand.section;
+  const metered = () => hand.section.metered?.() ?? 0;
   if (stage.role === 'input') return hand.say({ kind: 'skip', reason: '', text: 'not measured today' });
   const watch = currentVisit(hand.state)!.dial;
   if (!watch) return hand.say({ kind: 'dial-start', mark: 'pencil line at the pointer' });
-  const before = metered?.call(hand.section) ?? 0;
+  const before = metered();
   hand.pass(watch.minutes * 60 + 1);
-  const passed = (metered?.call(hand.section) ?? 0) - before;
+  const passed = metered() - before;
   return hand.say({ kind: 'dial-end', moved: passed > DIAL_SEEN });
 };
 /** Litres that an eye sees a dial move by. House figure. */

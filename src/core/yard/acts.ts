@@ -24,6 +24,9 @@ const acts = {
   /** The one who trains changed what is hidden, said something, or stopped the clock of it. */
   hidden: object({ at: moment, by: text(120), change: yup.mixed<object>().required() }),
   note: object({ at: moment, by: text(120), text: text(1000) }),
+  paused: object({ at: moment, paused: yup.boolean().strict(true).required() }),
+  /** The one who trains signs what came of an exam. */
+  signed: object({ at: moment, by: text(120), text: yup.string().strict(true).max(1000).defined() }),
   /** It was ended by what would have been dangerous, or given up. */
   halted: object({ at: moment, why: text(1000), danger: yup.boolean().strict(true).required() }),
 };

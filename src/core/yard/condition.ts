@@ -13,7 +13,7 @@ import {
 } from '@/core/grammar/schema';
 import { written } from '@/core/grammar/one-of';
 import { parseWithUnit, toNumber } from '@/core/quantity/exact';
-import { convert, UNITS } from '@/core/quantity/unit';
+import { convert, type Unit } from '@/core/quantity/unit';
 import * as yup from 'yup';
 import type { Account, Told } from './account';
 
@@ -65,11 +65,31 @@ const shape = {
 function maybeAmongNothing() {
   return yup.string().strict(true).oneOf(['nothing']).optional();
 }
-export interface Condition extends Partial<Of<ReturnType<typeof plainObject>>> {
-  readonly all?: readonly Condition[];
-  readonly any?: readonly Condition[];
+export interface Condition {
+  readonly did?: Match | undefined;
+  readonly never?: Match | undefined;
+  readonly before?: Match | undefined;
+  readonly after?: Match | undefined;
+  readonly within?: string | undefined;
+  readonly times?: number | undefined;
+  readonly result?: readonly string[] | undefined;
+  readonly outcome?: { readonly stage: string; readonly is: readonly string[] } | undefined;
+  readonly reading?:
+    | {
+        readonly stage: string;
+        readonly at: string;
+        readonly below?: string | undefined;
+        readonly above?: string | undefined;
+      }
+    | undefined;
+  readonly held?: { readonly stage: string; readonly atLeast: string } | undefined;
+  readonly cause?: readonly string[] | undefined;
+  readonly place?: readonly string[] | undefined;
+  readonly answered?: { readonly happening: string; readonly is: readonly string[] } | undefined;
+  readonly owes?: 'nothing' | undefined;
+  readonly all?: readonly Condition[] | undefined;
+  readonly any?: readonly Condition[] | undefined;
 }
-const plainObject = () => object(shape);
 export const conditionSchema: yup.ObjectSchema<Condition> = object({
   ...shape,
   all: maybeList(yup.lazy(() => conditionSchema) as unknown as yup.AnySchema).meta(
@@ -103,7 +123,7 @@ export function matches(told: Told, m: Match): boolean {
     Object.entries(m.seen ?? {}).every(([key, known]) => same(stood[key], known))
   );
 }
-const inUnit = (words: string, unit: keyof typeof UNITS): number => {
+const inUnit = (words: string, unit: Unit): number => {
   const e = parseWithUnit(words);
   return convert(toNumber(e), e.unit, unit);
 };

@@ -41,7 +41,7 @@ export interface Grade {
 export const criteriaOf = (scenario: Scenario, rubric: readonly Criterion[]): Criterion[] =>
   scenario.criteria.map((c) => {
     const found = typeof c === 'string' ? rubric.find((r) => r.id === c) : c;
-    if (!found) throw new RangeError(`No criterion is called ${String(c)}.`);
+    if (!found) throw new RangeError(`No criterion is called ${typeof c === 'string' ? c : c.id}.`);
     return found;
   });
 

@@ -26,7 +26,6 @@ import { LIQUID_FAULTS, type LiquidTruth, POOL_FAULTS } from '@/core/simulation/
 import type { Simulation } from '@/core/simulation/simulation';
 
 /** A small flow at a pressure: what a leak loses, what a closed valve lets by with so much across it. */
-const flow = object({ rate: figure(), under: figure() });
 const maybeFlow = () => maybeObject({ rate: figure(), under: figure() });
 const span = object({ from: figure(), to: figure() });
 const gauge = maybeObject({ zero: optionalFigure(), sticks: optionalFigure(), drift: optionalFigure() });
@@ -113,7 +112,8 @@ const seconds = (w: string) => si(w, 's');
 const pascal = (w: string) => si(w, 'Pa');
 const part = (w: string) => si(w, '1');
 /** m3/s per Pa. */
-const perPascal = (f: Of<typeof flow>) => si(f.rate, 'm3/s') / pascal(f.under);
+const perPascal = (f: { readonly rate: string; readonly under: string }) =>
+  si(f.rate, 'm3/s') / pascal(f.under);
 const given = <T, R>(value: T | undefined | null, to: (v: T) => R, key: string): Record<string, R> =>
   value === undefined || value === null ? {} : { [key]: to(value) };
 const gaugeOf = (g: Of<typeof gauge>, base: { zero: number; sticks: number; drift: number }) => ({

@@ -155,6 +155,14 @@ export function due(
     })
     .sort((a, b) => a.at - b.at);
 }
+/** The moments at which what is to come by the clock alone will come, ms. */
+export const momentsOf = (s: Session, account: Account): number[] => {
+  const stands = new Set(s.acts.flatMap((a) => (a.kind === 'happened' ? [a.happening] : [])));
+  return (s.scenario.happenings ?? []).flatMap((h) => {
+    const from = stands.has(h.id) ? null : begins(s, account, h);
+    return from === null ? [] : [from + (h.when.after ? milliseconds(h.when.after) : 0)];
+  });
+};
 /** The moment from which its time counts; null: not come to yet. */
 function begins(s: Session, account: Account, { when }: Happening): number | null {
   if (when.answered) {

@@ -7,3 +7,4 @@ export * from './places';
 export * from './records';
 export * from './rules';
 export * from './runs';
+export * from './yard';

@@ -1,5 +1,5 @@
 import type { Plan } from '@/core/plan/plan';
-import { handWork } from '@/core/simulation/hands';
+import { type Doing, handWork, type HandWork } from '@/core/simulation/hands';
 import { faultOf, simulationOf, withStandIns } from '@/core/yard/setup';
 import type { Simulation, SimulatedView } from '@/core/simulation/simulation';
 import { inOrganisation } from '@/database/client';
@@ -18,8 +18,15 @@ function simulatedId(run: string, what: 'gauge' | 'fan'): string {
   return `${hex.slice(0, 8)}-${hex.slice(8, 12)}-4${hex.slice(13, 16)}-8${hex.slice(17, 20)}-${hex.slice(20, 32)}`;
 }
 /** A practice plan with the instruments that belong to it. */
-export const practised = (plan: Plan): Plan =>
-  withStandIns(plan, { gauge: simulatedId(plan.run, 'gauge'), fan: simulatedId(plan.run, 'fan') });
+export const practised = (plan: Plan): Plan => withStandIns(plan, simulatedIds(plan.run));
+/** The ids of the instruments of a practice run. */
+export const simulatedIds = (run: string) => ({
+  gauge: simulatedId(run, 'gauge'),
+  fan: simulatedId(run, 'fan'),
+});
+/** What the world of a practice run hears besides hands: what came about, time that was passed at once. */
+export const sendAct = (run: string, action: object): Promise<SimulatedView> =>
+  standIn(`/installations/${run}/actions`, action);
 async function standIn<T>(path: string, body?: unknown): Promise<T> {
   const base = process.env.VAST_GAUGE_URL;
   let response: Response | undefined;
@@ -89,11 +96,14 @@ export async function simulatedState(scope: { org: string }, run: string): Promi
   await practicePlan(scope, run);
   return standIn(`/installations/${run}`);
 }
+/** Keeps what a hand does. @returns its moment on the line of the run; null where nothing keeps it */
+export type KeepHand = (work: HandWork, action: Doing) => Promise<number | null>;
 /** Does something at the simulated installation. */
 export async function workSimulated(
   scope: { org: string },
   run: string,
   request: SimulatedRequest,
+  keep: KeepHand = () => Promise.resolve(null),
 ): Promise<SimulatedView> {
   const plan = await practicePlan(scope, run);
   const action = handWork(
@@ -102,5 +112,8 @@ export async function workSimulated(
     request,
   );
   if (typeof action === 'string') throw new TroubleError(422, 'hand', action);
-  return standIn(`/installations/${run}/actions`, action);
+  const { act, value, id } = request;
+  const work = { act, ...(value === undefined ? {} : { value }), ...(id === undefined ? {} : { id }) };
+  const at = await keep(work, action);
+  return standIn(`/installations/${run}/actions`, at === null ? action : { ...action, at });
 }

@@ -1,0 +1,76 @@
+/** What is told when it is over: what a perfect gauge would have shown, what was lost, and when one could have known. */
+import { momentOf } from '@/core/run/events';
+import { asked } from '@/core/simulation/simulation';
+import { CAUSES } from './causes';
+import { type Grade, grade } from './grade';
+import type { Criterion } from './scenario';
+import { accountOfSession, actionsOf, type Session } from './session';
+
+export interface TruthPoint {
+  /** ms */ readonly at: number;
+  /** What a perfect gauge would have shown, and what the gauge showed, in the gauge's unit. */
+  readonly perfect: number;
+  readonly shown: number;
+  /** K above the beginning, and l/h that leaves; null where no such figure is kept. */
+  readonly warmth: number;
+  readonly leaking: number | null;
+}
+export interface Debrief {
+  readonly grade: Grade;
+  readonly tells: string;
+  readonly causes: readonly string[];
+  readonly places: readonly string[];
+  readonly truth: readonly TruthPoint[];
+  readonly unit: string;
+  readonly decimals: number;
+  /** Stages as they were reached: where what stands on the trace. */
+  readonly stages: readonly { readonly at: number; readonly title: string }[];
+  readonly from: number;
+  readonly until: number;
+}
+/** Points of the curve. */
+const POINTS = 400;
+/** The end of a practice run: what was done last in it, ms. */
+export const endOf = (s: Session): number =>
+  Math.max(
+    Date.parse(s.plan.made.at) + 1000,
+    ...s.acts.map((a) => a.at),
+    ...s.events.filter((e) => e.kind !== 'stream').map(momentOf),
+  );
+export function debriefOf(s: Session, rubric: readonly Criterion[]): Debrief {
+  const until = endOf(s);
+  const from = Date.parse(s.plan.made.at);
+  const account = accountOfSession(s, until);
+  const { resolution } = s.plan.gauges[0]!;
+  const level = s.world.kind === 'liquid' && s.world.surface > 0;
+  const scale = level ? 1 : 10 ** -resolution.scale;
+  const every = Math.max(1000, (until - from) / POINTS);
+  const moments = Array.from({ length: Math.floor((until - from) / every) + 1 }, (_, i) => from + i * every);
+  const truth = asked(s.world, actionsOf(s), moments, (w, at): TruthPoint => {
+    const { steps, warmth, leaking } = w.truth();
+    const shown = level ? steps : w.display();
+    return {
+      at: Math.round(at),
+      perfect: steps * scale,
+      shown: shown * scale,
+      warmth,
+      leaking: leaking === null ? null : leaking * 3.6e6,
+    };
+  });
+  return {
+    grade: grade(s, rubric, until),
+    tells: s.scenario.truth.tells,
+    causes: s.scenario.truth.cause.map((c) => CAUSES[c]),
+    places: s.scenario.truth.place ?? [],
+    truth,
+    unit: level ? 'mm' : resolution.unit,
+    decimals: level ? 0 : resolution.scale,
+    stages: account.told.flatMap((t) =>
+      t.reached === undefined
+        ? []
+        : [{ at: t.at, title: s.plan.procedure.stages[t.reached]?.title ?? t.reached }],
+    ),
+    from,
+    until,
+  };
+}

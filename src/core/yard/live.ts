@@ -1,0 +1,98 @@
+/** A practice run while it runs, as the one who practises may see it: what came about, what is asked, what may be passed; never what is hidden. */
+import { waitOf } from '@/core/run/waits';
+import { runningHold } from '@/core/run/read';
+import { partName } from '@/core/network/network';
+import { networkOf } from '@/core/network/enter';
+import { ruleOfPart } from '@/core/network/catalogue';
+import { accountOf } from './account';
+import { dangerOf } from './grade';
+import type { Criterion } from './scenario';
+import { due, happeningOf, momentsOf, type Session } from './session';
+
+export interface Live {
+  readonly title: string;
+  readonly briefing: string;
+  readonly minutes: number;
+  readonly happened: readonly {
+    readonly id: string;
+    readonly at: number;
+    readonly who: string;
+    readonly says: string;
+    readonly answers: readonly { readonly key: string; readonly text: string }[];
+    /** What was answered, and what came of it. */
+    readonly answered: { readonly key: string; readonly then: string } | null;
+  }[];
+  readonly notes: readonly { readonly at: number; readonly by: string; readonly text: string }[];
+  readonly halted: { readonly why: string; readonly danger: boolean } | null;
+  /** The bench has come to its end: what it was is asked. */ readonly ended: boolean;
+  readonly concluded: boolean;
+  /** What the one who trains stopped the clock of; null: it runs. */ readonly paused: boolean;
+  /** Time that nothing is asked in, ms; 0: none. */ readonly mayPass: number;
+  /** Time passed at once so far, ms. */ readonly passed: number;
+  /** Where a person can say that it was: parts and pipes of the drawing. */
+  readonly places: readonly { readonly id: string; readonly name: string }[];
+}
+/** Time that was passed at once, ms. */
+export const passedIn = (acts: Session['acts']): number =>
+  acts.reduce((sum, a) => sum + (a.kind === 'passed' ? a.ms : 0), 0);
+/** Before the end of a wait a person is back, ms. House figure. */
+const BACK = 8_000;
+/** Less is not worth it. */
+const LEAST = 15_000;
+
+/** @param at ms on the line of the run */
+export function liveOf(s: Session, rubric: readonly Criterion[], at: number): Live {
+  const account = accountOf(s.plan, s.events, s.acts, at);
+  const halted = [...s.acts].reverse().find((a) => a.kind === 'halted');
+  const paused = [...s.acts].reverse().find((a) => a.kind === 'paused');
+  const stopped = paused?.kind === 'paused' && paused.paused;
+  const danger = halted ? null : dangerOf(s.scenario, rubric, account);
+  const network = networkOf(s.plan.system);
+  return {
+    title: s.scenario.title,
+    briefing: s.scenario.briefing,
+    minutes: s.scenario.minutes,
+    happened: s.acts.flatMap((a) => {
+      const h = a.kind === 'happened' ? happeningOf(s.scenario, a.happening) : undefined;
+      if (!h) return [];
+      const said = s.acts.find((x) => x.kind === 'answered' && x.happening === h.id);
+      const key = said?.kind === 'answered' ? said.answer : null;
+      return [
+        {
+          id: h.id,
+          at: a.at,
+          who: h.who ?? '',
+          says: h.says,
+          answers: (h.answers ?? []).map(({ key: k, text }) => ({ key: k, text })),
+          answered: key === null ? null : { key, then: h.answers?.find((x) => x.key === key)?.then ?? '' },
+        },
+      ];
+    }),
+    notes: s.acts.flatMap((a) => (a.kind === 'note' ? [{ at: a.at, by: a.by, text: a.text }] : [])),
+    halted:
+      halted?.kind === 'halted'
+        ? { why: halted.why, danger: halted.danger }
+        : danger
+          ? { why: danger.text, danger: true }
+          : null,
+    ended: account.ended !== null,
+    concluded: account.cause !== null,
+    paused: stopped === true,
+    mayPass: halted || danger || stopped ? 0 : mayPass(s, account, at),
+    passed: passedIn(s.acts),
+    places: [
+      ...network.parts
+        .filter((p) => !ruleOfPart(p.kind).nameless && !ruleOfPart(p.kind).reads)
+        .map((p) => ({ id: p.id, name: partName(p) })),
+      ...network.links.flatMap((l) => (l.pipe ? [{ id: l.pipe.id, name: l.pipe.name }] : [])),
+    ],
+  };
+}
+/** Until shortly before the wait ends, or something comes about. */
+function mayPass(s: Session, account: ReturnType<typeof accountOf>, at: number): number {
+  const wait = waitOf(s.plan, account.state);
+  if (!wait || due(s, account, at).length) return 0;
+  const next = momentsOf(s, account).filter((m) => m > at);
+  const until = Math.min(wait.ends - (runningHold(account.state) ? BACK : 0), ...next);
+  return until - at >= LEAST ? Math.round(until - at) : 0;
+}
