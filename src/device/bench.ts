@@ -6,7 +6,7 @@ import type { RunState } from '@/core/run/state';
 import type { Batch, BatchAnswer } from '@/wire/requests';
 import { uuid7 } from '@/wire/uuid7';
 import type { Identity } from '@/wire/role';
-import { clockOffset, deviceZone, mono, now } from './clock';
+import { aheadNow, clockOffset, deviceZone, mono, now } from './clock';
 import { sendErrands } from './errands';
 import { deviceId, pageLoad } from './identity';
 import { office, OfficeError } from './office';
@@ -163,8 +163,8 @@ export class BenchEngine {
       deviceSeq,
       at,
       zone: deviceZone(),
-      offset: clockOffset(),
-      mono: mono(),
+      offset: clockOffset() + aheadNow(),
+      mono: mono() + aheadNow(),
       pageLoad: pageLoad(),
       by: this.who.person,
       byName: this.who.name,

@@ -22,5 +22,17 @@ export function learnOffset(serverNow: number, sentAt: number, receivedAt: numbe
   offset = measured;
   globalThis.localStorage?.setItem(KEY, String(measured));
 }
+const AHEAD = 'vast-stone.ahead.';
+let ahead = 0;
+/** Time that was passed at once in the practice run that stands open, ms: its clock goes by so much more. */
+export const aheadNow = (): number => ahead;
+/** A bench opens, or another is left (null): its clock stands where it stood on this device. */
+export function recallAhead(run: string | null): void {
+  ahead = run ? Number(globalThis.sessionStorage?.getItem(AHEAD + run) ?? 0) || 0 : 0;
+}
+export function setAhead(run: string, ms: number): void {
+  ahead = ms;
+  globalThis.sessionStorage?.setItem(AHEAD + run, String(ms));
+}
 /** The present moment on the server's line. */
-export const serverNow = (): number => now() + clockOffset();
+export const serverNow = (): number => now() + clockOffset() + ahead;

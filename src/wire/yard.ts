@@ -1,11 +1,8 @@
 /** What is asked of the Yard: begin a scenario, answer, conclude, pass time; and what it tells of itself. */
 import { zone } from '@/core/run/field';
-import { CAUSES } from '@/core/yard/causes';
+import { CAUSES, type End, type Trap, type Way, WAYS } from '@/core/yard/words';
 import type { Debrief } from '@/core/yard/debrief';
 import type { Live } from '@/core/yard/live';
-import { WAYS, type Way } from '@/core/yard/progress';
-import type { Trap } from '@/core/yard/causes';
-import type { End } from '@/core/yard/grade';
 import { oneOf } from '@/core/grammar/one-of';
 import { object, text as words } from '@/core/grammar/schema';
 import * as yup from 'yup';

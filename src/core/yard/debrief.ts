@@ -1,7 +1,7 @@
 /** What is told when it is over: what a perfect gauge would have shown, what was lost, and when one could have known. */
 import { momentOf } from '@/core/run/events';
 import { asked } from '@/core/simulation/simulation';
-import { CAUSES } from './causes';
+import { CAUSES } from './words';
 import { type Grade, grade } from './grade';
 import type { Criterion } from './scenario';
 import { accountOfSession, actionsOf, type Session } from './session';

@@ -5,7 +5,7 @@
 import { WORDS } from '@/core/verdict/words';
 import type { VerdictWord } from '@/core/verdict/words';
 import { type Account } from './account';
-import { type About, CAUSES, type Cause } from './causes';
+import { type About, CAUSES, type Cause, type End } from './words';
 import { answerOf } from './condition';
 import type { Criterion, Scenario } from './scenario';
 import { accountOfSession, happeningOf, type Session } from './session';
@@ -18,16 +18,6 @@ export interface Line {
   readonly met: boolean;
   /** When it was decided, ms; null where nothing decided it. */ readonly at: number | null;
 }
-/** How it ended, from best to worst. */
-export const ENDS = {
-  mastered: 'Mastered',
-  right: 'Right, with gaps',
-  lucky: 'Right, without proof',
-  wrong: 'Wrong',
-  dangerous: 'Stopped: dangerous',
-  unfinished: 'Not finished',
-} as const;
-export type End = keyof typeof ENDS;
 export interface Grade {
   readonly end: End;
   readonly lines: readonly Line[];

@@ -6,15 +6,7 @@ import { among, maybe, number, object, type Of, text, yesNo } from '@/core/gramm
 import { oneOf } from '@/core/grammar/one-of';
 import { createEmptyCard, fsrs, type Card, Rating } from 'ts-fsrs';
 import * as yup from 'yup';
-import { TRAPS, type Trap } from './causes';
-import { ENDS, type End } from './grade';
-
-export const WAYS = {
-  guided: 'Guided: the bench says why at each step',
-  free: 'Free: as on site',
-  exam: 'Exam: sealed, timed, without hints',
-} as const;
-export type Way = keyof typeof WAYS;
+import { ENDS, type End, TRAPS, type Trap, WAYS } from './words';
 
 const traps = yup
   .array()

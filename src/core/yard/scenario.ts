@@ -24,7 +24,7 @@ import { either, jsonSchema, oneOf, written } from '@/core/grammar/one-of';
 import { TRADES } from '@/core/trades';
 import { WORDS } from '@/core/verdict/words';
 import * as yup from 'yup';
-import { ABOUT, CAUSES, type About, type Cause, TRAPS, type Trap } from './causes';
+import { ABOUT, CAUSES, type About, type Cause, TRAPS, type Trap } from './words';
 import { type Condition, conditionSchema } from './condition';
 import { type Hidden, hiddenSchema } from './hidden';
 

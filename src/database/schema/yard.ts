@@ -4,6 +4,7 @@ import type { YardAct } from '@/core/yard/acts';
 import type { Scenario } from '@/core/yard/scenario';
 import type { Simulation } from '@/core/simulation/simulation';
 import type { ResultBody } from '@/core/yard/progress';
+import type { Way } from '@/core/yard/words';
 import { moment } from './columns';
 import { organisations, people } from './people';
 import { runs } from './runs';
@@ -46,7 +47,6 @@ export const yardTasks = pgTable(
     foreignKey({ columns: [t.org, t.by], foreignColumns: [people.org, people.id] }),
   ],
 );
-export type Way = 'guided' | 'free' | 'exam';
 
 /** A practice run by a scenario, with all it hides as it was then. Append-only. */
 export const yardRuns = pgTable(

@@ -1,7 +1,7 @@
 /** The scenarios there are: those that ship, and the house's own. */
 import type { Result } from '@/core/yard/progress';
 import type { Scenario } from '@/core/yard/scenario';
-import type { End } from '@/core/yard/grade';
+import type { End } from '@/core/yard/words';
 import { inOrganisation } from '@/database/client';
 import { yardResults, yardScenarios } from '@/database/schema';
 import type { Session } from '@/server/session/session';

@@ -7,6 +7,7 @@ import { isTransition } from '@/core/run/folds';
 import { currentVisit, holdEnds, owedWords, runningHold, stageOf } from '@/core/run/read';
 import { type Verdict, verdictOf, WORDS } from '@/core/verdict/verdict';
 import { armAlarm, keepAwake } from '@/device/alarm';
+import { recallAhead } from '@/device/clock';
 import type { BenchEngine, BenchView, Next } from '@/device/bench';
 import { startWorker } from '@/device/worker';
 import { Wall, WallStrip } from '@/ui/charts/wall';
@@ -29,7 +30,7 @@ import { PANELS } from './panels';
 import { SavedLine } from './saved-line';
 import type { PanelProps } from './shared';
 import type { Side } from './side-entry';
-import { Below, Beside, SimulatedWorks, StagePane } from './stage-pane';
+import { Below, Beside, Practice, StagePane } from './stage-pane';
 import { Undo } from './undo';
 import { isLate, UrgentLine, useUrgentAlarm } from './urgent';
 import { useNow, useOpening, useView } from './use-bench';
@@ -41,6 +42,7 @@ const SetAsideLine = byNeed(() => import('./panels/extra').then((m) => m.SetAsid
 
 /** The run, once this device or the office gave it. */
 export function BenchRoom({ run }: { run: string }) {
+  useEffect(() => recallAhead(run), [run]);
   const opening = useOpening(run);
   if (opening.kind === 'opening') return <Opening />;
   if (opening.kind === 'signed-out')
@@ -221,11 +223,9 @@ function OpenBench({ engine, who }: { engine: BenchEngine; who: Identity }) {
           aria-label="Facts"
           tabIndex={0}
         >
-          {plan.practice && state.phase === 'running' && (
+          {plan.practice && (
             <div className="mb-4">
-              <Suspense fallback={null}>
-                <SimulatedWorks plan={plan} />
-              </Suspense>
+              <Practice view={view} />
             </div>
           )}
           <Beside view={view} />

@@ -19,6 +19,7 @@ const Entries = byNeed(() => import('./panels/beside').then((m) => m.Entries));
 const Closing = byNeed(() => import('./panels/extra').then((m) => m.Closing));
 const WhatCouldItBe = byNeed(() => import('@/ui/analysis/what-could-it-be').then((m) => m.WhatCouldItBe));
 const Apart = byNeed(() => import('@/ui/analysis/valve-and-leak').then((m) => m.Apart));
+export const YardPane = byNeed(() => import('./panels/extra').then((m) => m.YardPane));
 export const SimulatedWorks = byNeed(() => import('./panels/extra').then((m) => m.SimulatedWorks));
 const COMING = <p aria-live="polite">Opening …</p>;
 
@@ -113,6 +114,17 @@ export function StagePane({ panel, view, engine, who, act, message, stageKey, ti
   );
 }
 
+/** What only practice has: what comes in between, and the installation that is worked by hand. */
+export const Practice = ({ view: { plan, state } }: { view: BenchView }) =>
+  plan.practice ? (
+    <div className="grid gap-4">
+      <Suspense fallback={null}>
+        <YardPane plan={plan} ended={state.ending !== null} />
+        {state.phase === 'running' && <SimulatedWorks plan={plan} />}
+      </Suspense>
+    </div>
+  ) : null;
+
 /** On the phone beneath the stage: works of a simulated section, note and more, and the facts by a tap. */
 export function Below({
   view,
@@ -126,11 +138,7 @@ export function Below({
   const [facts, setFacts] = useState(false);
   return (
     <div className="lg:hidden">
-      {view.plan.practice && view.state.phase === 'running' && (
-        <Suspense fallback={null}>
-          <SimulatedWorks plan={view.plan} />
-        </Suspense>
-      )}
+      <Practice view={view} />
       {kind && !ruleOfKind(kind).holds && (
         <div className="grid grid-cols-2 gap-3">
           <Button className="min-h-14" onClick={() => onSide('note')}>

@@ -1,5 +1,15 @@
 'use client';
-import { BookOpen, CalendarClock, Calculator, Ellipsis, Gauge, MapPin, Route, Scale } from 'lucide-react';
+import {
+  BookOpen,
+  CalendarClock,
+  Calculator,
+  Ellipsis,
+  Gauge,
+  MapPin,
+  Route,
+  Scale,
+  Shovel,
+} from 'lucide-react';
 import Link from 'next/link';
 import { usePathname } from 'next/navigation';
 import { Pop } from '@/ui/kit/pop';
@@ -14,6 +24,7 @@ const PLACES = [
   { href: '/ledger', word: 'Ledger', Icon: BookOpen, often: false },
   { href: '/cabinet', word: 'Cabinet', Icon: Gauge, often: false },
   { href: '/rules', word: 'Rules', Icon: Scale, often: false },
+  { href: '/yard', word: 'Yard', Icon: Shovel, often: false },
   { href: '/desk', word: 'Desk', Icon: Calculator, often: false },
 ] as const;
 

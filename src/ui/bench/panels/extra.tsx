@@ -3,6 +3,7 @@
 export { Closing } from '../closing';
 export { SetAsideLine } from '../set-aside';
 export { SimulatedWorks } from '../simulated';
+export { YardPane } from '@/ui/yard/yard-pane';
 export { DialPanel } from './dial';
 export { IsolatePanel } from './isolate';
 export { DrawDownPanel } from './draw-down';

@@ -59,3 +59,21 @@ export const TRAPS = {
   record: 'A record to be refused',
 } as const;
 export type Trap = keyof typeof TRAPS;
+
+/** How it ended, from best to worst. */
+export const ENDS = {
+  mastered: 'Mastered',
+  right: 'Right, with gaps',
+  lucky: 'Right, without proof',
+  wrong: 'Wrong',
+  dangerous: 'Stopped: dangerous',
+  unfinished: 'Not finished',
+} as const;
+export type End = keyof typeof ENDS;
+/** How it is practised. */
+export const WAYS = {
+  guided: 'Guided: the bench says why at each step',
+  free: 'Free: as on site',
+  exam: 'Exam: sealed, timed, without hints',
+} as const;
+export type Way = keyof typeof WAYS;

@@ -1,0 +1,40 @@
+import { found } from '@/app/(house)/found';
+import { networkOf } from '@/core/network/enter';
+import { partName } from '@/core/network/network';
+import { requireSession } from '@/server/session/session';
+import { yardDebrief } from '@/server/yard/runs';
+import { DebriefView } from '@/ui/yard/debrief';
+import type { Metadata } from 'next';
+import Link from 'next/link';
+
+export const metadata: Metadata = { title: 'What it was' };
+export default async function DebriefPage({ params }: { params: Promise<{ run: string }> }) {
+  const session = await requireSession();
+  const { run } = await params;
+  const { debrief, kept } = await found(yardDebrief(session, run));
+  const { scenario, plan, acts } = kept.session;
+  const network = networkOf(plan.system);
+  const said = [...acts].reverse().find((a) => a.kind === 'concluded');
+  return (
+    <>
+      <p className="text-sm text-quiet">
+        <Link prefetch={false} href="/yard" className="text-lake underline">
+          Yard
+        </Link>
+      </p>
+      <h1 className="text-2xl font-bold">{scenario.title}</h1>
+      <DebriefView
+        told={debrief}
+        title={scenario.title}
+        said={
+          said?.kind === 'concluded' ? { cause: said.cause, place: said.place, because: said.because } : null
+        }
+        placeNames={{
+          ...Object.fromEntries(network.parts.map((p) => [p.id, partName(p)])),
+          ...Object.fromEntries(network.links.flatMap((l) => (l.pipe ? [[l.pipe.id, l.pipe.name]] : []))),
+        }}
+        again="/yard"
+      />
+    </>
+  );
+}

@@ -1,0 +1,267 @@
+'use client';
+import type { Plan } from '@/core/plan/plan';
+import { CAUSES } from '@/core/yard/words';
+import { recallAhead, setAhead } from '@/device/clock';
+import { office, type OfficeError } from '@/device/office';
+import { Button } from '@/ui/kit/button';
+import { buttonClass } from '@/ui/kit/button-class';
+import { clockTime } from '@/ui/kit/words';
+import type { YardNow } from '@/wire/yard';
+import { FastForward } from 'lucide-react';
+import { useCallback, useEffect, useState } from 'react';
+
+/** How often it is asked what came about, ms. */
+const ASK_MS = 2500;
+type Says = (body: object) => Promise<void>;
+
+/** What a practice run by a scenario has beside the bench: the task, what comes in between, time to pass, and what it was. */
+export function YardPane({ plan, ended }: { plan: Plan; ended: boolean }) {
+  const { live, trouble, says } = useYard(plan.run);
+  if (!live) return null;
+  const asking = live.happened.filter((h) => h.answers.length > 0 && !h.answered);
+  return (
+    <section aria-labelledby="yard" className="border-2 border-dashed border-heather p-3" data-yard>
+      <h2 id="yard" className="font-semibold text-heather">
+        Practice: {live.title}
+      </h2>
+      {live.halted ? (
+        <Halted halted={live.halted} />
+      ) : (
+        <>
+          {asking.map((h) => (
+            <Asked key={h.id} happened={h} says={says} zone={plan.made.zone} />
+          ))}
+          {live.paused && (
+            <p className="mt-2 font-semibold">The one who trains has stopped the clock. Wait.</p>
+          )}
+          {live.mayPass > 0 && <Pass ms={live.mayPass} says={says} />}
+        </>
+      )}
+      <Said live={live} zone={plan.made.zone} />
+      {(ended || live.halted) && !live.concluded && <Conclude live={live} says={says} plan={plan} />}
+      {live.concluded && (
+        <a className={buttonClass('act', 'mt-3 w-full')} href={`/yard/${plan.run}`}>
+          See what it was
+        </a>
+      )}
+      <Task live={live} says={says} over={ended || live.halted !== null || live.concluded} />
+      <p role="alert" className="text-rust">
+        {trouble}
+      </p>
+    </section>
+  );
+}
+
+/** Asks the office again and again, and sets this bench's clock by what was passed at once. */
+function useYard(run: string): { live: YardNow | null; trouble: string; says: Says } {
+  const [live, setLive] = useState<YardNow | null>(null);
+  const [trouble, setTrouble] = useState('');
+  const url = `/api/yard/runs/${run}`;
+  const take = useCallback(
+    (now: YardNow) => {
+      setAhead(run, now.passed);
+      setLive(now);
+      setTrouble('');
+    },
+    [run],
+  );
+  const over = live?.concluded ?? false;
+  useEffect(() => {
+    let gone = false;
+    let timer: ReturnType<typeof setTimeout> | undefined;
+    const ask = () =>
+      void office<YardNow>(url).then(
+        (now) => {
+          if (gone) return;
+          take(now);
+          if (!now.concluded) timer = setTimeout(ask, ASK_MS);
+        },
+        (error: OfficeError) => {
+          // practice without a scenario has none of this
+          if (gone || error.status === 404) return;
+          timer = setTimeout(ask, ASK_MS * 2);
+        },
+      );
+    if (!over) ask();
+    return () => {
+      gone = true;
+      clearTimeout(timer);
+    };
+  }, [url, take, over]);
+  useEffect(() => () => recallAhead(null), []);
+  const says = useCallback(
+    (body: object) =>
+      office<YardNow>(`${url}/acts`, { body }).then(take, (e: OfficeError) => setTrouble(e.message)),
+    [url, take],
+  );
+  return { live, trouble, says };
+}
+
+/** Something that came in between and wants an answer. */
+function Asked({
+  happened: { id, who, says: words, answers, at },
+  says,
+  zone,
+}: {
+  happened: YardNow['happened'][number];
+  says: Says;
+  zone: string;
+}) {
+  return (
+    <div className="mt-3 border-l-4 border-heather pl-3" role="group" aria-label={words} data-happened={id}>
+      <p className="text-sm text-quiet">
+        {clockTime(at, zone)}
+        {who && `, ${who}`}
+      </p>
+      <p className="text-lg font-semibold" aria-live="assertive">
+        {words}
+      </p>
+      <div className="mt-2 grid gap-2">
+        {answers.map((a) => (
+          <Button
+            key={a.key}
+            className="min-h-14 text-left"
+            onClick={() => void says({ kind: 'answered', happening: id, answer: a.key })}
+          >
+            {a.text}
+          </Button>
+        ))}
+      </div>
+    </div>
+  );
+}
+/** Everything said so far, newest first. */
+function Said({ live, zone }: { live: YardNow; zone: string }) {
+  const lines = [
+    ...live.happened
+      .filter((h) => h.answered || !h.answers.length)
+      .map((h) => ({
+        at: h.at,
+        text: `${h.who ? `${h.who}: ` : ''}${h.says}`,
+        then: h.answered
+          ? `${h.answers.find((a) => a.key === h.answered!.key)?.text ?? ''}${h.answered.then ? ` ${h.answered.then}` : ''}`
+          : '',
+      })),
+    ...live.notes.map((n) => ({ at: n.at, text: `${n.by}: ${n.text}`, then: '' })),
+  ].sort((a, b) => b.at - a.at);
+  if (!lines.length) return null;
+  return (
+    <ul className="mt-3 grid gap-2 text-sm" aria-label="What came in between" aria-live="polite">
+      {lines.map((l) => (
+        <li key={`${l.at}${l.text}`}>
+          <span className="text-quiet">{clockTime(l.at, zone)} </span>
+          {l.text}
+          {l.then && <span className="block pl-4 text-quiet">{l.then}</span>}
+        </li>
+      ))}
+    </ul>
+  );
+}
+const minutes = (ms: number) => {
+  const whole = Math.round(ms / 60_000);
+  if (whole < 1) return `${Math.round(ms / 1000)} s`;
+  return whole < 120 ? `${whole} min` : `${(ms / 3_600_000).toFixed(1)} h`;
+};
+/** Nothing is asked meanwhile: in practice the time is passed at once, and the display goes on as it would have. */
+function Pass({ ms, says }: { ms: number; says: Says }) {
+  const [busy, setBusy] = useState(false);
+  return (
+    <Button
+      className="mt-3 flex w-full items-center justify-center gap-2"
+      disabled={busy}
+      onClick={() => {
+        setBusy(true);
+        void says({ kind: 'pass' }).finally(() => setBusy(false));
+      }}
+    >
+      <FastForward size={20} aria-hidden />
+      Pass {minutes(ms)} of waiting
+    </Button>
+  );
+}
+function Halted({ halted }: { halted: NonNullable<YardNow['halted']> }) {
+  return (
+    <div className="mt-2 border-l-4 border-rust pl-3" role="alert" data-halted>
+      <p className="font-bold text-rust">{halted.danger ? 'Stopped: that was dangerous' : 'Ended'}</p>
+      <p className="mt-1">{halted.why}</p>
+    </div>
+  );
+}
+/** What the one who practises says it was: asked before anything is told. */
+function Conclude({ live, says, plan }: { live: YardNow; says: Says; plan: Plan }) {
+  const [cause, setCause] = useState('');
+  const [place, setPlace] = useState('');
+  const [because, setBecause] = useState('');
+  const field = 'mt-1 block min-h-12 w-full border border-edge bg-panel px-2';
+  return (
+    <form
+      className="mt-3 grid gap-3"
+      onSubmit={(e) => {
+        e.preventDefault();
+        if (cause) void says({ kind: 'concluded', cause, place, because });
+      }}
+    >
+      <h3 className="font-semibold">What was it?</h3>
+      <label className="text-sm">
+        Cause
+        <select className={field} value={cause} onChange={(e) => setCause(e.target.value)} required>
+          <option value="">Choose</option>
+          {Object.entries(CAUSES).map(([key, text]) => (
+            <option key={key} value={key}>
+              {text}
+            </option>
+          ))}
+        </select>
+      </label>
+      <label className="text-sm">
+        Where, if you know
+        <select className={field} value={place} onChange={(e) => setPlace(e.target.value)}>
+          <option value="">Nowhere, or not known</option>
+          {live.places.map((p) => (
+            <option key={p.id} value={p.id}>
+              {p.name}
+            </option>
+          ))}
+        </select>
+      </label>
+      <label className="text-sm">
+        How do you know?
+        <textarea
+          className={`${field} min-h-16`}
+          value={because}
+          maxLength={1000}
+          onChange={(e) => setBecause(e.target.value)}
+        />
+      </label>
+      <Button tone="act" type="submit" className="min-h-14" disabled={!cause} data-run={plan.run}>
+        Say so, and see what it was
+      </Button>
+    </form>
+  );
+}
+/** The task once more, and the way out. */
+function Task({ live, says, over }: { live: YardNow; says: Says; over: boolean }) {
+  const [open, setOpen] = useState(false);
+  return (
+    <div className="mt-3 text-sm">
+      <button
+        type="button"
+        className="min-h-11 text-lake underline"
+        aria-expanded={open}
+        onClick={() => setOpen(!open)}
+      >
+        The task
+      </button>
+      {open && (
+        <>
+          <p className="whitespace-pre-line">{live.briefing}</p>
+          {!over && (
+            <Button className="mt-2" onClick={() => void says({ kind: 'give-up' })}>
+              Give up and see what it was
+            </Button>
+          )}
+        </>
+      )}
+    </div>
+  );
+}
