@@ -65,6 +65,8 @@ export interface Manner {
   readonly most?: number;
   /** What is done besides, before a turn at a stage; true: that was the turn. */
   readonly first?: (hand: Hand, stage: string, tried: number) => boolean;
+  /** Something is done before a reading that counts. */
+  readonly reads?: (hand: Hand) => void;
   /** What it is raised to at a stage, instead of the middle of its band: Pa, or m of a level. */
   readonly raises?: (stage: string) => number | undefined;
 }
@@ -138,6 +140,7 @@ export class Hand {
     return exact(Math.max(clamp(gauge.least), Math.min(clamp(gauge.greatest), digits)), own.scale, own.unit);
   }
   figure(): { figure: Exact; readAt: number } {
+    this.manner.reads?.(this);
     const figure = this.read();
     return { figure, readAt: Math.max(this.at, this.section.time?.() ?? 0) };
   }

@@ -57,6 +57,7 @@ const SMELT = 2 / 3.6e6;
 const DRIVES = 200;
 /** Longest step of the integration, s, and its part of the fastest time constant. */
 const LONGEST = 5;
+const SHORTEST = 1e-3;
 const PART = 0.2;
 /** Slower than so many Pa/s it stands nearly still; Runge-Kutta stays stable up to 2.78 time constants. */
 const STILL = 0.05;
@@ -220,7 +221,9 @@ export class GasWorld implements World<GasAction, GasView> {
       // where everything stands nearly still only stability bounds the step
       const still = a.dp.every((slope) => Math.abs(slope) < STILL);
       const most = (still ? STABLE : PART) / this.fastest();
-      const dt = Math.min(LONGEST, most, (Math.min(to, this.nextEdge(at)) - at) / 1000);
+      const left = (Math.min(to, this.nextEdge(at)) - at) / 1000;
+      // moments are whole milliseconds: nothing is gained below one
+      const dt = Math.max(SHORTEST, Math.min(LONGEST, most, left));
       const b = this.slopes(add(a.dp, dt / 2), at + 500 * dt);
       const c = this.slopes(add(b.dp, dt / 2), at + 500 * dt);
       const d = this.slopes(add(c.dp, dt), at + 1000 * dt);

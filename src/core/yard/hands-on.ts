@@ -16,7 +16,7 @@ import {
 import { positionKey } from '@/core/network/network';
 
 /** How long a hand goes on trying, s, and how often it looks meanwhile. */
-const PATIENCE = 1800;
+const PATIENCE = 600;
 const LOOK = 0.25;
 const HAND = 0.5;
 const CRACKED = 45;
@@ -69,6 +69,10 @@ export class HandsOn implements Section {
   }
   private get level(): boolean {
     return this.simulation.kind === 'liquid' && this.simulation.surface > 0;
+  }
+  /** Steps of its display. */
+  steps(): number {
+    return this.world.display();
   }
   shows(): Exact {
     const { resolution } = this.gauge;

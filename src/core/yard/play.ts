@@ -10,7 +10,7 @@ import { generalVerbs } from '@/core/run/general-verbs';
 import { verbOn } from '@/core/run/verbs';
 import { verdictOf } from '@/core/verdict/verdict';
 import type { Action } from '@/core/simulation/simulation';
-import { accountOf } from './account';
+import { type Account, accountOf } from './account';
 import type { YardAct } from './acts';
 import { HandsOn } from './hands-on';
 import type { Conduct, Scenario } from './scenario';
@@ -44,11 +44,13 @@ export function play(
   const session = (): Session => ({ scenario, plan, world, events: log(), acts });
   /** What came about by now, answered as the conduct says, or as is good. */
   let asking = false;
+  let known: { readonly of: string; readonly account: Account } | null = null;
   const between = (at: number): void => {
     if (!scenario.happenings?.length || asking) return;
     asking = true;
-    const account = accountOf(plan, log(), acts, at);
-    for (const { id } of due(session(), account, at)) {
+    const stands = `${hand?.log.length ?? 0}/${acts.length}`;
+    if (known?.of !== stands) known = { of: stands, account: accountOf(plan, log(), acts, at) };
+    for (const { id } of due(session(), known.account, at, hands.steps())) {
       acts.push({ kind: 'happened', at, happening: id });
       for (const action of actionsOf({ scenario, world, acts: acts.slice(-1) })) hands.changes(action);
       const answers = happeningOf(scenario, id)?.answers;
@@ -106,6 +108,7 @@ export function play(
     gauges: plan.gauges.map((g) => g.name),
     random: () => 0.5,
     says: how.says ?? {},
+    ...(how.taps ? { reads: () => hands.does({ act: 'tap-gauge' }) } : {}),
     answers: (how.answers ?? {}) as Record<string, 'yes' | 'no'>,
     raises: (stage) => (how.raises?.[stage] ? native(parseWithUnit(how.raises[stage])) : undefined),
     first: (h, stage, tried) => {
@@ -119,6 +122,8 @@ export function play(
       return doSteps(h, how.steps?.[stage] ?? []);
     },
   };
+  // what is so from the beginning is met at the door
+  hands.pass(2);
   const ended = conduct(plan, hands, manner);
   const last = hand as Hand | null;
   if (!last) throw new Error('It did not begin.');

@@ -115,6 +115,7 @@ export const conductSchema = object({
     }),
   tells: textMap(),
   concludes: maybeObject({ cause: among(keys(CAUSES)), place: maybe() }),
+  /** The gauge is tapped before each reading. */ taps: mark(),
   leavesOwed: mark(),
 });
 export type Conduct = Of<typeof conductSchema>;

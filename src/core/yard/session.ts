@@ -137,11 +137,12 @@ const milliseconds = (words: string): number => {
   const e = parseWithUnit(words);
   return convert(toNumber(e), e.unit, 's') * 1000;
 };
-/** What has come about by a moment and stands in no act yet, in its order. @param at ms */
+/** What has come about by a moment and stands in no act yet, in its order. @param at ms @param shown steps of the display, where they are known */
 export function due(
   s: Session,
   account: Account,
   at: number,
+  shown?: number,
 ): { readonly id: string; readonly at: number }[] {
   const stands = new Set(s.acts.flatMap((a) => (a.kind === 'happened' ? [a.happening] : [])));
   return (s.scenario.happenings ?? [])
@@ -151,7 +152,7 @@ export function due(
       const moment = from === null ? null : from + (h.when.after ? milliseconds(h.when.after) : 0);
       if (moment === null || moment > at) return [];
       if (!h.when.over) return [{ id: h.id, at: moment }];
-      return shows(s, at) >= inSteps(s, h.when.over) ? [{ id: h.id, at }] : [];
+      return (shown ?? shows(s, at)) >= inSteps(s, h.when.over) ? [{ id: h.id, at }] : [];
     })
     .sort((a, b) => a.at - b.at);
 }
