@@ -87,6 +87,7 @@ export const HANDS: Readonly<Record<Simulation['kind'], Readonly<Record<string, 
     'tap-gauge': plain('tap-gauge'),
     look: ({ value }, system) =>
       value === 'ground' ||
+      value === 'kit' ||
       poolEnds(system).some((e) => e.id === value) ||
       system.network?.parts.some((p) => p.id === value)
         ? ({ act: 'look', place: value } as Doing)
@@ -95,6 +96,7 @@ export const HANDS: Readonly<Record<Simulation['kind'], Readonly<Record<string, 
       poolEnds(system).some((e) => e.id === value)
         ? ({ act: 'reseat', end: value } as Doing)
         : 'This line has no such end.',
+    mend: atPlace('mend'),
     dye: plain('dye'),
     listen: ({ figure }) =>
       figure >= 0 && figure <= 10000

@@ -17,7 +17,7 @@ export type LiquidAction =
   | { readonly at: number; readonly act: 'fill'; readonly millimetres: number }
   | { readonly at: number; readonly act: 'gauge'; readonly connected: boolean }
   | { readonly at: number; readonly act: 'zero' }
-  | { readonly at: number; readonly act: 'look'; readonly place: string }
+  | { readonly at: number; readonly act: 'look' | 'mend'; readonly place: string }
   | { readonly at: number; readonly act: 'valve'; readonly id: string; readonly open: boolean }
   | { readonly at: number; readonly act: 'tap-gauge' }
   | { readonly at: number; readonly act: 'truth'; readonly change: Partial<LiquidTruth> }
@@ -124,6 +124,10 @@ export class LiquidWorld implements World<LiquidAction, LiquidView> {
   private get leak(): number {
     return this.p > this.hides.opens && !this.behind?.leaks ? this.hides.leak : 0;
   }
+  /** m3/Pa with what air there is at the pressure that stands. */
+  private get soft(): number {
+    return this.c + (this.air * STANDARD_ATMOSPHERE) / (this.p + STANDARD_ATMOSPHERE) ** 2;
+  }
   private get kit(): number {
     return this.connected ? this.hides.kit : 0;
   }
@@ -140,7 +144,7 @@ export class LiquidWorld implements World<LiquidAction, LiquidView> {
     const draws = (this.tap || this.drawing(to)) && s.surface === 0;
     const kPlug = this.plug === 'off' ? PLUG_OFF : this.plug === 'weeps' ? hides.weep : 0;
     const kOut =
-      kPlug + this.kit + (this.bleeding ? Math.min(BLEED, this.c / LET_DOWN_S) : 0) + (draws ? TAP : 0);
+      kPlug + this.kit + (this.bleeding ? Math.min(BLEED, this.soft / LET_DOWN_S) : 0) + (draws ? TAP : 0);
     const { leak } = this;
     const lost = (pressure: number) => kOut * pressure + leak * Math.max(0, pressure - hides.opens);
     const warm = this.warmthAt(to);
@@ -232,9 +236,18 @@ export class LiquidWorld implements World<LiquidAction, LiquidView> {
       case 'reseat':
         this.reseated(action.end);
         break;
+      case 'mend':
+        this.mended(action.place);
+        break;
       default:
         this.said.push(
-          poolSays(this.s, this.hides, { pressure: this.p, plug: this.plug }, action, this.listened++),
+          poolSays(
+            this.s,
+            this.hides,
+            { pressure: this.p, plug: this.plug, connected: this.connected },
+            action,
+            this.listened++,
+          ),
         );
     }
   }
@@ -257,6 +270,12 @@ export class LiquidWorld implements World<LiquidAction, LiquidView> {
     if (!open || this.behind?.key !== key) return;
     this.behind = null;
     this.c = this.s.stiffness;
+  }
+  /** Own kit is coupled anew; what else leaks is cut and made again. */
+  private mended(place: string): void {
+    const own = place === 'kit';
+    this.hides = { ...this.hides, ...(own ? { kit: 0 } : { leak: 0 }) };
+    this.said.push(`${own ? 'Own kit' : (this.s.places?.[place] ?? place)}: made again.`);
   }
   private reseated(end: string): void {
     const name = this.s.pool?.ends.find((e) => e.id === end)?.name ?? end;

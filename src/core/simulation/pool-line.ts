@@ -29,16 +29,18 @@ const WET = 2 * 6894.757;
 export interface LineNow {
   readonly pressure: number;
   readonly plug: 'holds' | 'weeps' | 'off';
+  readonly connected: boolean;
 }
 /** What a look, dye or an ear finds at a section of water, in words. @param n which of them it is: an ear is off by something else each time */
 export function poolSays(
   s: SimulatedLiquid,
   truth: LiquidTruth,
   now: LineNow,
-  action: Extract<LiquidAction, { act: 'look' | 'dye' | 'listen' }>,
+  action: Extract<LiquidAction, { act: 'look' | 'mend' | 'dye' | 'listen' }>,
   n: number,
 ): string {
   switch (action.act) {
+    case 'mend':
     case 'look': {
       const name =
         s.pool?.ends.find((e) => e.id === action.place)?.name ?? s.places?.[action.place] ?? action.place;
@@ -60,6 +62,8 @@ function lookedAt(
   place: string,
   named: string,
 ): string {
+  if (place === 'kit')
+    return `Own kit: ${truth.kit > 0 && now.connected && now.pressure > s.step * 5 ? 'drops at the coupling.' : 'dry.'}`;
   if (truth.sights[place]) return `${named}: ${truth.sights[place]}`;
   const line = s.pool;
   if (!line) return `${named}: nothing to see.`;

@@ -32,6 +32,8 @@ export class HandsOn implements Section {
     private readonly done: (work: HandWork, action: Action) => void,
     /** Is asked at each moment whether something comes in between. */
     private readonly between: (at: number) => void,
+    /** Rings are put on the fan as they are needed. */
+    private readonly mounts = true,
   ) {
     this.world = worldOf(simulation);
     this.at = simulation.began;
@@ -156,7 +158,12 @@ export class HandsOn implements Section {
       );
       return 0;
     }
-    if (s.stroke > 0 && s.supply === 0) return this.strokes(target) * s.stroke;
+    if (s.stroke > 0 && s.supply === 0) {
+      const put = this.strokes(target) * s.stroke;
+      // a stroke too much is let off again
+      if (this.now() > target + 2 * s.step) this.bring(target);
+      return put;
+    }
     this.fed(s.kind === 'gas', () => this.now() >= target);
     return 0;
   }
@@ -225,7 +232,7 @@ export class HandsOn implements Section {
   }
   blows(reference: number, range: string, closed: boolean): { figure: Exact; flow: Exact | null } {
     if (this.simulation.kind !== 'duct') throw new RangeError('No fan is here.');
-    this.does({ act: 'mount', value: range });
+    if (this.mounts || closed) this.does({ act: 'mount', value: range });
     this.does({ act: 'set', value: range });
     this.does({ act: 'hose', value: closed ? 'closed' : 'open' });
     let [low, high] = [0, 100];

@@ -78,6 +78,7 @@ export function play(
       } as YardAct);
     },
     between,
+    !how.leavesRing,
   );
   const doSteps = (h: Hand, steps: NonNullable<Conduct['steps']>[string]): boolean => {
     let done = false;

@@ -116,6 +116,7 @@ export const conductSchema = object({
   tells: textMap(),
   concludes: maybeObject({ cause: among(keys(CAUSES)), place: maybe() }),
   /** The gauge is tapped before each reading. */ taps: mark(),
+  /** The ring that is on the fan is never changed. */ leavesRing: mark(),
   leavesOwed: mark(),
 });
 export type Conduct = Of<typeof conductSchema>;

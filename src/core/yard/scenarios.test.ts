@@ -4,6 +4,8 @@ import installations from '@scenarios/installations.json';
 import rubricJson from '@scenarios/rubric.json';
 import { packWith } from '@/core/testing/quarter';
 import { uuid } from '@/core/testing/bakery';
+import { reduce } from '@/core/run/reduce';
+import { verdictOf } from '@/core/verdict/verdict';
 import { grade } from './grade';
 import { play } from './play';
 import type { Criterion, Scenario } from './scenario';
@@ -51,6 +53,7 @@ describe.each(SCENARIOS.filter((s) => !ONLY || s.id.startsWith(ONLY)).map((s) =>
           missed,
           session.stuck,
           graded.minutes.toFixed(1),
+          verdictOf(session.plan, reduce(session.plan, session.events))?.sentence,
           '\n',
           session.events
             .map(

@@ -175,17 +175,22 @@ const PLASTIC_STRETCH = 0.08;
 const PUMPS = [0.1, 0.2, 0.5, 1, 2, 5, 10, 20, 45, 100, 200, 500];
 const RAISED_IN = 40;
 /** m3 of a stroke that fits a section. @param taken m3 that raising it takes */
-const strokeFor = (taken: number): number =>
-  (PUMPS.findLast((ml) => ml * 1e-6 * RAISED_IN <= taken) ?? PUMPS[0]!) * 1e-6;
+const strokeFor = (taken: number, strokes = RAISED_IN): number =>
+  (PUMPS.findLast((ml) => ml * 1e-6 * strokes <= taken) ?? PUMPS[0]!) * 1e-6;
+/** A line of a pool is raised by the house's water: in so many small openings of its tap. */
+const POOL_RAISED_IN = 10;
 /** Stiffness of a litre whose walls nobody knows, as of thin copper, m3/Pa per m3. House figure for the model. */
 const THIN_COPPER = 6e-10;
+/** The same of a pool's line: rubber plugs, hose and what air stays make it some twenty times softer. House figure for the model. */
+const POOL_LINE = 1e-8;
 function liquidOf(plan: Plan, { seed, began }: Chance, fault: LiquidFault | PoolFault): SimulatedLiquid {
   const { system } = plan;
   const mains = pascal(system.supplyPressure);
   const full = systemStiffness(system, Math.max(mains, 100_000));
   const volume = planVolume(plan).value;
   const pool = simulatesOf(plan.procedure, system) === 'pool-line' ? poolLineOf(system, seed) : undefined;
-  const stiffness = full?.c ?? volume * THIN_COPPER;
+  const walls = full?.c ?? volume * THIN_COPPER;
+  const stiffness = pool ? Math.max(walls, volume * POOL_LINE) : walls;
   const stretch = system.pipes.some((p) => PLASTIC.test(p.material)) ? PLASTIC_STRETCH : 0;
   const surface = fillingOf(plan).mark ? freeSurface(system) || 0.01 : 0;
   const truth = liquidTruth(fault, { seed, volume, stiffness, stretch, surface });
@@ -197,9 +202,9 @@ function liquidOf(plan: Plan, { seed, began }: Chance, fault: LiquidFault | Pool
     truth,
     volume,
     stiffness,
-    perKelvin: full?.perKelvin ?? 0,
+    perKelvin: ((full?.perKelvin ?? 0) * walls) / stiffness,
     supply: plan.procedure.boundary === 'separated' ? 0 : mains,
-    stroke: strokeFor(stiffness * highestOf(plan)),
+    stroke: strokeFor(stiffness * highestOf(plan), pool ? POOL_RAISED_IN : RAISED_IN),
     surface,
     step: 1000,
     noise: 250,

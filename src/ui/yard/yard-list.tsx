@@ -193,11 +193,7 @@ function Traps({ traps }: { traps: readonly TrapLine[] }) {
               {TRAPS[t.trap]}
               <span className="text-sm text-quiet">
                 {' '}
-                {t.mastered
-                  ? 'mastered'
-                  : t.met
-                    ? `met ${t.met === 1 ? 'once' : `${t.met} times`}`
-                    : 'not met yet'}
+                {t.mastered ? 'mastered' : t.met ? `met ${t.met === 1 ? 'once' : `${t.met} times`}` : ''}
                 {t.due && t.met ? ', due' : ''}
               </span>
             </span>
