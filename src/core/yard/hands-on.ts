@@ -18,7 +18,10 @@ import { positionKey } from '@/core/network/network';
 /** How long a hand goes on trying, s, and how often it looks meanwhile. */
 const PATIENCE = 600;
 const LOOK = 0.25;
+/** Water is stiff: a hand at its valve looks all the time. */
+const CLOSE_LOOK = 0.05;
 const HAND = 0.5;
+const PUMPING = 240;
 const CRACKED = 45;
 const OPENED = 60;
 
@@ -52,11 +55,11 @@ export class HandsOn implements Section {
     return this.world.view();
   }
   /** What is done besides by hand. @throws RangeError where it cannot be done */
-  does(work: HandWork): void {
+  does(work: HandWork, after = HAND): void {
     const action = handWork(this.plan.system, this.simulation.kind, work);
     if (typeof action === 'string') throw new RangeError(`${work.act}: ${action}`);
     // a hand takes its time
-    this.pass(HAND);
+    this.pass(after);
     const whole = { ...action, at: this.time() } as Action;
     this.world.act(whole);
     this.done(work, whole);
@@ -99,26 +102,28 @@ export class HandsOn implements Section {
   }
   /** Goes on with something until it shows what it should, or patience ends. */
   private until(there: () => boolean, patience = PATIENCE): void {
-    for (let t = 0; t < patience && !there(); t += LOOK) this.pass(LOOK);
+    const look = this.simulation.kind === 'liquid' ? CLOSE_LOOK : LOOK;
+    for (let t = 0; t < patience && !there(); t += look) this.pass(look);
   }
   /** One valve opened until there, and shut. */
   private through(open: HandWork, shut: HandWork, there: () => boolean): void {
     if (there()) return;
     this.does(open);
     this.until(there);
-    this.does(shut);
+    // the hand is on it
+    this.does(shut, 0);
   }
   private strokes(target: number): number {
     let rise = 0;
     let count = 0;
-    for (let tries = 0; tries < 400 && this.now() < target; tries += 1) {
+    const until = this.at + PUMPING * 1000;
+    while (this.at < until && this.now() < target) {
       const before = this.now();
       const n = rise > 0 ? Math.max(1, Math.min(200, Math.floor((0.8 * (target - before)) / rise))) : 1;
       this.does({ act: 'pump', value: String(n) });
       this.pass(Math.max(1, n * 0.5));
       count += n;
       rise = Math.max((this.now() - before) / n, 1e-9);
-      if (count > 5000) break;
     }
     return count;
   }
