@@ -298,7 +298,7 @@ export class GasWorld implements World<GasAction, GasView> {
         this.hides = { ...this.hides, ...action.change };
         break;
       case 'mend':
-        this.hides = { ...this.hides, leaks: this.hides.leaks.filter((l) => l.at !== action.place) };
+        this.hides = { ...this.hides, leaks: this.hides.leaks.filter((l) => !this.isAt(l, action.place)) };
         this.said.push(`${this.name(action.place)}: made again.`);
         break;
       case 'detector':
@@ -313,13 +313,14 @@ export class GasWorld implements World<GasAction, GasView> {
     }
     this.follow();
   }
-  private sensed(act: 'fluid' | 'smell' | 'look', place: string): string {
-    const here = this.hides.leaks.filter(
-      (l) =>
-        l.at === place ||
-        // the joints of the pipe are gone over together
-        (place === 'pipework' && l.at !== 'kit' && !this.s.places.some((p) => p.id === l.at)),
+  /** Whether a leak is at a place; the joints of the pipe are gone over together. */
+  private isAt(l: GasLeak, place: string): boolean {
+    return (
+      l.at === place || (place === 'pipework' && l.at !== 'kit' && !this.s.places.some((p) => p.id === l.at))
     );
+  }
+  private sensed(act: 'fluid' | 'smell' | 'look', place: string): string {
+    const here = this.hides.leaks.filter((l) => this.isAt(l, place));
     const rate = here
       .filter((l) => act === 'smell' || !l.buried)
       .reduce((sum, l) => {

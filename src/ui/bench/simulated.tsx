@@ -8,7 +8,7 @@ import { simulatesOf } from '@/core/plan/offer';
 import { CircuitWorks } from './circuit-works';
 import { DuctWorks } from './duct/duct-works';
 import { PoolWorks } from './pool/pool-works';
-import { WorksDrawn } from './works-drawn';
+import { type Tool, TOOLS, WorksDrawn } from './works-drawn';
 
 /** The simulated installation, worked by hand: valves, bleed, gauge, leak fluid. The model answers on the gauge. */
 export const SimulatedWorks = ({ plan }: { plan: Plan }) =>
@@ -34,16 +34,9 @@ function Works({ plan }: { plan: Plan }) {
   }, [take, url]);
   const does = (body: { act: string; value?: string; id?: string }) =>
     void take(office<SimulatedView>(url, { body }));
-  const pick = 'min-h-12 px-2 text-sm';
-  const places = [
-    ['valve', 'the valve barrel'],
-    ['pipework', 'the pipe joints'],
-    ['kit', 'my own kit'],
-    ...plan.system.appliances.map((a) => [a.id, a.name]),
-  ] as [string, string][];
   const gas = state?.kind === 'gas' ? state : null;
   const pressed = !plan.procedure.unpressed;
-  const last = gas?.said[gas.said.length - 1];
+  const [tool, setTool] = useState<Tool>('hand');
   useEffect(() => {
     // a level is looked at; nothing streams it
     if (state?.kind !== 'liquid' || !state.drain) return;
@@ -56,80 +49,148 @@ function Works({ plan }: { plan: Plan }) {
         Simulated installation
       </h2>
       {!state && !trouble && <p className="text-quiet">Looking at the valves …</p>}
-      {state && (pressed || state.kind === 'duct') && <WorksDrawn plan={plan} view={state} does={does} />}
+      {state && (pressed || state.kind === 'duct') && (
+        <WorksDrawn plan={plan} view={state} does={does} tool={tool} />
+      )}
       {state?.kind === 'duct' && <DuctWorks view={state} does={does} />}
       {state?.kind === 'circuit' && <CircuitWorks plan={plan} view={state} does={does} />}
       {state?.kind === 'liquid' && state.pool && <PoolWorks plan={plan} said={state.said} does={does} />}
       {state?.kind === 'liquid' && pressed && (
         <WaterWorks view={state} does={does} live={plan.procedure.boundary !== 'separated'} />
       )}
-      {gas && (
-        <div className="mt-2 grid gap-3">
-          <fieldset>
-            <legend className="text-sm text-quiet">Supply valve</legend>
-            <div className="grid grid-cols-3 gap-2">
-              {(
-                [
-                  ['shut', 'Shut'],
-                  ['crack', 'Cracked'],
-                  ['open', 'Open'],
-                ] as const
-              ).map(([v, w]) => (
-                <Button
-                  key={v}
-                  className={pick}
-                  tone={gas.supply === v ? 'act' : 'plain'}
-                  aria-pressed={gas.supply === v}
-                  onClick={() => does({ act: 'supply', value: v })}
-                >
-                  {w}
-                </Button>
-              ))}
-            </div>
-          </fieldset>
-          <fieldset>
-            <legend className="text-sm text-quiet">Gauge and bleed</legend>
-            <div className="grid grid-cols-3 gap-2">
-              <Button
-                className={pick}
-                tone={gas.connected ? 'act' : 'plain'}
-                aria-pressed={gas.connected}
-                onClick={() => does({ act: 'gauge', value: gas.connected ? 'open' : 'connected' })}
-              >
-                {gas.connected ? 'Connected' : 'Open to air'}
-              </Button>
-              <Button className={pick} onClick={() => does({ act: 'zero' })}>
-                Zero it
-              </Button>
-              <Button
-                className={pick}
-                tone={gas.bleeding ? 'act' : 'plain'}
-                aria-pressed={gas.bleeding}
-                onClick={() => does({ act: 'bleed', value: gas.bleeding ? 'shut' : 'open' })}
-              >
-                {gas.bleeding ? 'Bleeding' : 'Bleed'}
-              </Button>
-            </div>
-          </fieldset>
-          <fieldset>
-            <legend className="text-sm text-quiet">Leak fluid on</legend>
-            <div className="grid grid-cols-2 gap-2">
-              {places.map(([key, words]) => (
-                <Button key={key} className={pick} onClick={() => does({ act: 'fluid', value: key })}>
-                  {words}
-                </Button>
-              ))}
-            </div>
-            <p className="mt-1 min-h-6" aria-live="polite">
-              {last}
-            </p>
-          </fieldset>
-        </div>
-      )}
+      {gas && <GasWorks view={gas} does={does} tool={tool} onTool={setTool} />}
+      {state && state.kind !== 'duct' && <Told said={state.said} />}
       <p role="alert" className="text-rust">
         {trouble}
       </p>
     </section>
+  );
+}
+
+/** What was seen, smelt and read last, the newest first. */
+const TOLD = 3;
+const Told = ({ said }: { said: readonly string[] }) => (
+  <ul className="mt-2 min-h-6 text-sm" aria-live="polite" aria-label="What you found">
+    {said.slice(-TOLD).map((words, i, all) => (
+      <li
+        key={said.length - all.length + i}
+        className={i === all.length - 1 ? 'font-semibold' : 'text-quiet'}
+      >
+        {words}
+      </li>
+    ))}
+  </ul>
+);
+/** A gas installation: what is not on the drawing, and what one has in the hand when one touches it. */
+function GasWorks({
+  view,
+  does,
+  tool,
+  onTool,
+}: {
+  view: Extract<SimulatedView, { kind: 'gas' }>;
+  does: (body: { act: string; value?: string; id?: string }) => void;
+  tool: Tool;
+  onTool: (tool: Tool) => void;
+}) {
+  return (
+    <div className="mt-2 grid gap-3">
+      <fieldset>
+        <legend className="text-sm text-quiet">In your hand, for what you touch</legend>
+        <div className="grid grid-cols-3 gap-2">
+          {(Object.keys(TOOLS) as Tool[]).map((t) => (
+            <Button
+              key={t}
+              className={pick}
+              tone={tool === t ? 'act' : 'plain'}
+              aria-pressed={tool === t}
+              onClick={() => onTool(t)}
+            >
+              {TOOLS[t]}
+            </Button>
+          ))}
+          {tool !== 'hand' &&
+            (
+              [
+                ['kit', 'on my own kit'],
+                ['pipework', 'along the pipe'],
+              ] as const
+            ).map(([place, words]) => (
+              <Button key={place} className={pick} onClick={() => does({ act: tool, value: place })}>
+                {words}
+              </Button>
+            ))}
+        </div>
+      </fieldset>
+      {view.pump ? (
+        <fieldset>
+          <legend className="text-sm text-quiet">Pump</legend>
+          <div className="grid grid-cols-3 gap-2">
+            {['1', '5', '25'].map((n) => (
+              <Button key={n} className={pick} onClick={() => does({ act: 'pump', value: n })}>
+                {n} {n === '1' ? 'stroke' : 'strokes'}
+              </Button>
+            ))}
+          </div>
+        </fieldset>
+      ) : (
+        <fieldset>
+          <legend className="text-sm text-quiet">
+            Supply valve; the meter has counted{' '}
+            <span className="figure-narrow">{view.metered.toFixed(2)} l</span>
+          </legend>
+          <div className="grid grid-cols-3 gap-2">
+            {(
+              [
+                ['shut', 'Shut'],
+                ['crack', 'Cracked'],
+                ['open', 'Open'],
+              ] as const
+            ).map(([v, w]) => (
+              <Button
+                key={v}
+                className={pick}
+                tone={view.supply === v ? 'act' : 'plain'}
+                aria-pressed={view.supply === v}
+                onClick={() => does({ act: 'supply', value: v })}
+              >
+                {w}
+              </Button>
+            ))}
+          </div>
+        </fieldset>
+      )}
+      <fieldset>
+        <legend className="text-sm text-quiet">Gauge, bleed, detector</legend>
+        <div className="grid grid-cols-3 gap-2">
+          <Button
+            className={pick}
+            tone={view.connected ? 'act' : 'plain'}
+            aria-pressed={view.connected}
+            onClick={() => does({ act: 'gauge', value: view.connected ? 'open' : 'connected' })}
+          >
+            {view.connected ? 'Connected' : 'Open to air'}
+          </Button>
+          <Button className={pick} onClick={() => does({ act: 'zero' })}>
+            Zero it
+          </Button>
+          <Button className={pick} onClick={() => does({ act: 'tap-gauge' })}>
+            Tap it
+          </Button>
+          <Button
+            className={pick}
+            tone={view.bleeding ? 'act' : 'plain'}
+            aria-pressed={view.bleeding}
+            onClick={() => does({ act: 'bleed', value: view.bleeding ? 'shut' : 'open' })}
+          >
+            {view.bleeding ? 'Bleeding' : 'Bleed'}
+          </Button>
+          <Button className={pick} onClick={() => does({ act: 'detector' })}>
+            Detector on metal
+          </Button>
+        </div>
+      </fieldset>
+    </div>
   );
 }
 
@@ -209,6 +270,12 @@ function WaterWorks({
         {toggle('tap', view.tap, ['Tap: shut', 'Tap: running'])}
         <Button className={pick} onClick={() => does({ act: 'air-out' })}>
           Bleed air at the high point
+        </Button>
+        <Button className={pick} onClick={() => does({ act: 'look', value: 'kit' })}>
+          Look at my own kit
+        </Button>
+        <Button className={pick} onClick={() => does({ act: 'mend', value: 'kit' })}>
+          Couple it anew
         </Button>
       </div>
     </div>

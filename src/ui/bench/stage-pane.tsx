@@ -117,9 +117,9 @@ export function StagePane({ panel, view, engine, who, act, message, stageKey, ti
 /** What only practice has: what comes in between, and the installation that is worked by hand. */
 export const Practice = ({ view: { plan, state } }: { view: BenchView }) =>
   plan.practice ? (
-    <div className="grid gap-4">
+    <div className="grid grid-cols-[minmax(0,1fr)] gap-4">
       <Suspense fallback={null}>
-        <YardPane plan={plan} ended={state.ending !== null} />
+        <YardPane plan={plan} ended={state.ending !== null} fresh={state.events === 0} />
         {state.phase === 'running' && <SimulatedWorks plan={plan} />}
       </Suspense>
     </div>

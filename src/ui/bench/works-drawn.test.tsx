@@ -50,7 +50,15 @@ test('the installation is worked on its drawing: valves turn, the gauge is taken
     { act: 'valve', id: 'hob', value: 'open' },
     { act: 'valve', id: 'oven', value: 'shut' },
     { act: 'gauge', value: 'open' },
+  ]);
+  // with something else in the hand a touch is that
+  await press('Leak fluid');
+  await touch(/^appliance Deck/);
+  await press('A spanner');
+  await press('on my own kit');
+  expect(done.slice(-2)).toEqual([
     { act: 'fluid', value: 'oven' },
+    { act: 'mend', value: 'kit' },
   ]);
 });
 test.each([

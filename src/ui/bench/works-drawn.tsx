@@ -10,6 +10,15 @@ import { NetworkDrawing } from '@/ui/network/drawing';
 import { useMemo } from 'react';
 
 type Does = (body: { act: string; value?: string; id?: string }) => void;
+/** What one touches a gas installation with. */
+export const TOOLS = {
+  hand: 'My hand',
+  fluid: 'Leak fluid',
+  smell: 'My nose',
+  look: 'My eyes',
+  mend: 'A spanner',
+} as const;
+export type Tool = keyof typeof TOOLS;
 /** A supply valve is shut, cracked and opened in turn, as a hand does it. */
 const NEXT = { shut: 'crack', crack: 'open', open: 'shut' } as const;
 
@@ -82,7 +91,15 @@ function handOnCircuit(plan: Plan, part: Part, view: CircuitView): Parameters<Do
   return view.places.includes(place) ? { act: 'fluid', value: place } : null;
 }
 /** What touching a part of the simulated installation does; null where nothing can be worked there. */
-export function handOn(plan: Plan, part: Part, key: string, view: SimulatedView): Parameters<Does>[0] | null {
+export function handOn(
+  plan: Plan,
+  part: Part,
+  key: string,
+  view: SimulatedView,
+  tool: Tool = 'hand',
+): Parameters<Does>[0] | null {
+  if (view.kind === 'gas' && tool !== 'hand')
+    return { act: tool, value: ruleOfPart(part.kind).closes ? key : listId(part) };
   if (part.kind === 'point') return { act: 'gauge', value: view.connected ? 'open' : 'connected' };
   if (view.kind === 'liquid') return handOnWater(plan, part, key, view);
   if (view.kind === 'circuit') return handOnCircuit(plan, part, view);
@@ -91,7 +108,6 @@ export function handOn(plan: Plan, part: Part, key: string, view: SimulatedView)
   if (part.kind === 'valve' && key === 'supply') return { act: 'supply', value: NEXT[view.supply] };
   if (ruleOfPart(part.kind).closes)
     return { act: 'valve', id: key, value: view.closed.includes(key) ? 'open' : 'shut' };
-  if (part.kind === 'appliance') return { act: 'fluid', value: listId(part) };
   return null;
 }
 /** How the valves of the simulated installation stand now. */
@@ -111,7 +127,17 @@ export const standingOf = (view: SimulatedView, plan?: Plan): Positions =>
         } as Positions);
 
 /** The simulated installation drawn, worked on the drawing: a valve touched turns, an appliance gets leak fluid. */
-export function WorksDrawn({ plan, view, does }: { plan: Plan; view: SimulatedView; does: Does }) {
+export function WorksDrawn({
+  plan,
+  view,
+  does,
+  tool,
+}: {
+  plan: Plan;
+  view: SimulatedView;
+  does: Does;
+  tool: Tool;
+}) {
   const installed = useMemo(() => networkOf(plan.system), [plan.system]);
   const network = view.kind === 'liquid' ? withWorks(installed, plan, view) : installed;
   const positions = standingOf(view, plan);
@@ -132,7 +158,7 @@ export function WorksDrawn({ plan, view, does }: { plan: Plan; view: SimulatedVi
           least={0.6}
           onPart={(id) => {
             const part = network.parts.find((p) => p.id === id)!;
-            const hand = handOn(plan, part, positionKey(network, part), view);
+            const hand = handOn(plan, part, positionKey(network, part), view, tool);
             if (hand) does(hand);
           }}
         />
@@ -143,7 +169,7 @@ export function WorksDrawn({ plan, view, does }: { plan: Plan; view: SimulatedVi
           : view.kind === 'circuit'
             ? 'Touch a solenoid valve to work its magnet, a joint or evaporator for leak fluid, the port for the gauge.'
             : view.kind === 'gas'
-              ? 'Touch a valve to turn it, an appliance to put leak fluid on it, the test point to connect the gauge.'
+              ? 'Touch a valve to turn it, the test point to connect the gauge; or take something else in your hand first.'
               : view.drain
                 ? 'Touch an opening to fill it 10 mm more.'
                 : view.pool

@@ -15,7 +15,7 @@ const ASK_MS = 2500;
 type Says = (body: object) => Promise<void>;
 
 /** What a practice run by a scenario has beside the bench: the task, what comes in between, time to pass, and what it was. */
-export function YardPane({ plan, ended }: { plan: Plan; ended: boolean }) {
+export function YardPane({ plan, ended, fresh }: { plan: Plan; ended: boolean; fresh: boolean }) {
   const { live, trouble, says } = useYard(plan.run);
   if (!live) return null;
   const asking = live.happened.filter((h) => h.answers.length > 0 && !h.answered);
@@ -44,7 +44,7 @@ export function YardPane({ plan, ended }: { plan: Plan; ended: boolean }) {
           See what it was
         </a>
       )}
-      <Task live={live} says={says} over={ended || live.halted !== null || live.concluded} />
+      <Task live={live} says={says} fresh={fresh} over={ended || live.halted !== null || live.concluded} />
       <p role="alert" className="text-rust">
         {trouble}
       </p>
@@ -240,8 +240,18 @@ function Conclude({ live, says, plan }: { live: YardNow; says: Says; plan: Plan 
   );
 }
 /** The task once more, and the way out. */
-function Task({ live, says, over }: { live: YardNow; says: Says; over: boolean }) {
-  const [open, setOpen] = useState(false);
+function Task({
+  live,
+  says,
+  over,
+  fresh,
+}: {
+  live: YardNow;
+  says: Says;
+  over: boolean;
+  /** Nothing was entered yet: the task stands open. */ fresh: boolean;
+}) {
+  const [open, setOpen] = useState(fresh);
   return (
     <div className="mt-3 text-sm">
       <button
