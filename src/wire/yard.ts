@@ -45,3 +45,74 @@ export interface YardNow extends Live {
   /** ms on the line of the run */ readonly at: number;
 }
 export type { Debrief };
+
+export const setTaskSchema = shape({
+  id: uuid(),
+  person: uuid(),
+  scenario: text(60),
+  way: text(10).oneOf(Object.keys(WAYS)),
+  /** Something else than the scenario hides, by name. */ fault: yup.string().strict(true).max(40).optional(),
+  minutes: yup.number().strict(true).integer().min(1).max(600).optional(),
+  due: text(10).matches(/^\d{4}-\d{2}-\d{2}$/, 'Say until which day, like 2026-12-04.'),
+  note: free(300),
+});
+export type SetTask = yup.InferType<typeof setTaskSchema>;
+export const trainSchema = oneOf('kind', {
+  hidden: object({ fault: words(40) }),
+  note: object({ text: words(1000) }),
+  paused: object({ paused: yup.boolean().strict(true).required() }),
+  signed: object({ text: free(1000) }),
+});
+export type TrainRequest = yup.InferType<typeof trainSchema>;
+
+/** A task as it stands on a board: nothing of what it hides. */
+export interface TaskRow {
+  readonly id: string;
+  readonly person: string;
+  readonly name: string;
+  readonly title: string;
+  readonly trade: string;
+  readonly way: Way;
+  readonly minutes: number | null;
+  readonly due: string;
+  readonly note: string;
+  readonly run: string | null;
+  readonly stands: 'set' | 'running' | 'to sign' | 'done';
+}
+export interface Board {
+  readonly people: readonly {
+    readonly id: string;
+    readonly name: string;
+    readonly mastered: number;
+    readonly met: number;
+    readonly due: number;
+    readonly of: number;
+    /** ms */ readonly last: number | null;
+  }[];
+  readonly tasks: readonly TaskRow[];
+  readonly running: readonly {
+    readonly run: string;
+    readonly title: string;
+    readonly name: string;
+    readonly way: Way;
+    readonly made: number;
+  }[];
+}
+/** A practice run as the one who trains sees it. */
+export interface Watched {
+  readonly live: YardNow;
+  readonly name: string;
+  readonly stage: string;
+  /** ms */ readonly holdEnds: number | null;
+  readonly shown: number;
+  readonly perfect: number;
+  /** l/h */ readonly leaking: number | null;
+  readonly unit: string;
+  readonly decimals: number;
+  readonly said: readonly string[];
+  readonly hidden: string;
+  readonly faults: Readonly<Record<string, string>>;
+  readonly result: string | null;
+  readonly end: End;
+  readonly signed: boolean;
+}

@@ -5,9 +5,11 @@ import { partName } from '@/core/network/network';
 import { networkOf } from '@/core/network/enter';
 import { ruleOfPart } from '@/core/network/catalogue';
 import { accountOf } from './account';
-import { dangerOf } from './grade';
+import { answerOf } from './condition';
+import { criteriaOf, dangerOf } from './grade';
 import type { Criterion } from './scenario';
-import { due, happeningOf, momentsOf, type Session } from './session';
+import { accountOfSession, due, happeningOf, momentsOf, type Session } from './session';
+import type { Way } from './words';
 
 export interface Live {
   readonly title: string;
@@ -26,9 +28,16 @@ export interface Live {
   readonly halted: { readonly why: string; readonly danger: boolean } | null;
   /** The bench has come to its end: what it was is asked. */ readonly ended: boolean;
   readonly concluded: boolean;
-  /** What the one who trains stopped the clock of; null: it runs. */ readonly paused: boolean;
+  /** The one who trains has stopped the hands. */ readonly paused: boolean;
   /** Time that nothing is asked in, ms; 0: none. */ readonly mayPass: number;
   /** Time passed at once so far, ms. */ readonly passed: number;
+  /** What is asked of this conduct, with its reason: for whoever is guided. */
+  readonly guide: readonly {
+    readonly id: string;
+    readonly text: string;
+    readonly why: string;
+    readonly met: boolean;
+  }[];
   /** Where a person can say that it was: parts and pipes of the drawing. */
   readonly places: readonly { readonly id: string; readonly name: string }[];
 }
@@ -41,7 +50,7 @@ const BACK = 8_000;
 const LEAST = 15_000;
 
 /** @param at ms on the line of the run */
-export function liveOf(s: Session, rubric: readonly Criterion[], at: number): Live {
+export function liveOf(s: Session, rubric: readonly Criterion[], at: number, way: Way = 'free'): Live {
   const account = accountOf(s.plan, s.events, s.acts, at);
   const halted = [...s.acts].reverse().find((a) => a.kind === 'halted');
   const paused = [...s.acts].reverse().find((a) => a.kind === 'paused');
@@ -49,7 +58,7 @@ export function liveOf(s: Session, rubric: readonly Criterion[], at: number): Li
   const danger = halted ? null : dangerOf(s.scenario, rubric, account);
   const network = networkOf(s.plan.system);
   return {
-    title: s.scenario.title,
+    title: way === 'exam' ? 'exam' : s.scenario.title,
     briefing: s.scenario.briefing,
     minutes: s.scenario.minutes,
     happened: s.acts.flatMap((a) => {
@@ -80,6 +89,7 @@ export function liveOf(s: Session, rubric: readonly Criterion[], at: number): Li
     paused: stopped === true,
     mayPass: halted || danger || stopped ? 0 : mayPass(s, account, at),
     passed: passedIn(s.acts),
+    guide: way === 'guided' ? guideOf(s, rubric, at) : [],
     places: [
       ...network.parts
         .filter((p) => !ruleOfPart(p.kind).nameless && !ruleOfPart(p.kind).reads)
@@ -88,6 +98,13 @@ export function liveOf(s: Session, rubric: readonly Criterion[], at: number): Li
     ],
   };
 }
+/** What is asked, and whether it was done so far; the result and its cause are not told. */
+const guideOf = (s: Session, rubric: readonly Criterion[], at: number): Live['guide'] => {
+  const account = accountOfSession(s, at);
+  return criteriaOf(s.scenario, rubric)
+    .filter((c) => !c.only || answerOf(account, c.only).met)
+    .map((c) => ({ id: c.id, text: c.text, why: c.why, met: answerOf(account, c.must).met }));
+};
 /** Until shortly before the wait ends, or something comes about. */
 function mayPass(s: Session, account: ReturnType<typeof accountOf>, at: number): number {
   const wait = waitOf(s.plan, account.state);

@@ -52,7 +52,7 @@ export function play(
     if (known?.of !== stands) known = { of: stands, account: accountOf(plan, log(), acts, at) };
     for (const { id } of due(session(), known.account, at, hands.steps())) {
       acts.push({ kind: 'happened', at, happening: id });
-      for (const action of actionsOf({ scenario, world, acts: acts.slice(-1) })) hands.changes(action);
+      for (const action of actionsOf({ scenario, plan, world, acts: acts.slice(-1) })) hands.changes(action);
       const answers = happeningOf(scenario, id)?.answers;
       const told = how.tells?.[id] ?? answers?.find((a) => a.good)?.key;
       if (told) acts.push({ kind: 'answered', at, happening: id, answer: told });

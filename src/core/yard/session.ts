@@ -103,7 +103,7 @@ export const worldOfScenario = (scenario: Scenario, plan: Plan, seed: number): S
   return withHidden(made, scenario.hidden);
 };
 /** What was done to the world so far: by hand, by what came in between, by the one who trains. */
-export const actionsOf = (s: Pick<Session, 'scenario' | 'world' | 'acts'>): Action[] =>
+export const actionsOf = (s: Pick<Session, 'scenario' | 'plan' | 'world' | 'acts'>): Action[] =>
   s.acts.flatMap((a): Action[] => {
     const at = a.at;
     switch (a.kind) {
@@ -114,11 +114,17 @@ export const actionsOf = (s: Pick<Session, 'scenario' | 'world' | 'acts'>): Acti
         return changes ? [{ at, act: 'truth', change: changeOf(changes as Hidden, s.world) } as Action] : [];
       }
       case 'hidden':
-        return [{ at, act: 'truth', change: changeOf(a.change as Hidden, s.world) } as Action];
+        return [{ at, act: 'truth', change: hiddenChange(s, a.change as Hidden) } as Action];
       default:
         return [];
     }
   });
+/** A change by hand; a fault named in it takes the place of all that was hidden. */
+function hiddenChange({ plan, world }: Pick<Session, 'plan' | 'world'>, change: Hidden): object {
+  const { as } = change as { as?: string };
+  const whole = as ? simulationOf(plan, { seed: world.seed, began: world.began, fault: as }).truth : {};
+  return { ...whole, ...changeOf(change, world) };
+}
 export const happeningOf = (scenario: Scenario, id: string): Happening | undefined =>
   scenario.happenings?.find((h) => h.id === id);
 export const accountOfSession = (s: Session, until: number): Account => {

@@ -171,6 +171,7 @@ export interface KeptRun {
   readonly person: string;
   readonly task: string | null;
   readonly next: number;
+  /** So many minutes it may take; null: no limit. */ readonly limit: number | null;
 }
 /** A practice run with all that was done in it. @throws TroubleError 404 where there is none, or none by a scenario */
 export async function keptRun(tx: Tx, run: string): Promise<KeptRun> {
@@ -190,8 +191,12 @@ export async function keptRun(tx: Tx, run: string): Promise<KeptRun> {
     person: row.person,
     task: row.task,
     next: acts.length + 1,
+    limit: row.task ? await limitOf(tx, row.task) : null,
   };
 }
+const limitOf = async (tx: Tx, task: string): Promise<number | null> =>
+  (await tx.select({ minutes: yardTasks.minutes }).from(yardTasks).where(eq(yardTasks.id, task))).at(0)
+    ?.minutes ?? null;
 /** Appends acts in the order given; what changes the world goes to its stand-in. */
 export async function appendActs(
   scope: Scope,
@@ -254,7 +259,7 @@ export async function handDone(
         'This practice is over: nothing can be worked any more. Look at what came of it.',
       );
     if (live.paused)
-      throw new TroubleError(409, 'paused', 'The one who trains has stopped the clock. Wait for them.');
+      throw new TroubleError(409, 'paused', 'The one who trains has stopped your hands. Wait for them.');
     return [{ kind: 'hand', at: moment, work, action } as YardAct];
   });
   return at;
@@ -270,6 +275,10 @@ export async function yardNow(session: Session, run: string): Promise<YardNow> {
     if (kept.person !== session.person && kept.way === 'exam') demand(session, 'seal');
     const live = liveOf(kept.session, RUBRIC, moment);
     if (live.concluded || live.halted) return haltIfDangerous(kept, live, moment);
+    if (kept.limit !== null && moment > Date.parse(kept.session.plan.made.at) + kept.limit * 60_000)
+      return [
+        { kind: 'halted', at: moment, why: `The ${kept.limit} minutes of it are over.`, danger: false },
+      ];
     const account = accountOfSession(kept.session, moment);
     return due(kept.session, account, moment).map(({ id, at: came }): YardAct => ({
       kind: 'happened',
@@ -277,7 +286,7 @@ export async function yardNow(session: Session, run: string): Promise<YardNow> {
       happening: id,
     }));
   });
-  return { ...liveOf(s, RUBRIC, at), way, at };
+  return { ...liveOf(s, RUBRIC, at, way), way, at };
 }
 const lastAt = (kept: KeptRun): number => Math.max(0, ...kept.session.acts.map((a) => a.at));
 const haltIfDangerous = (kept: KeptRun, live: ReturnType<typeof liveOf>, at: number): YardAct[] =>
@@ -317,11 +326,8 @@ export async function yardAct(session: Session, run: string, asked: YardRequest)
     return [];
   });
   if (done.added.some((a) => a.kind === 'concluded')) await keepResult(session, run, done);
-  return {
-    ...liveOf(done.session, RUBRIC, done.at + passedIn(done.added)),
-    way: done.way,
-    at: done.at + passedIn(done.added),
-  };
+  const moment = done.at + passedIn(done.added);
+  return { ...liveOf(done.session, RUBRIC, moment, done.way), way: done.way, at: moment };
 }
 /** What came of it, once: from it the person's progress follows. */
 async function keepResult(

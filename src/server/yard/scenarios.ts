@@ -1,7 +1,10 @@
 /** The scenarios there are: those that ship, and the house's own. */
 import type { Result } from '@/core/yard/progress';
 import type { Scenario } from '@/core/yard/scenario';
+import { faultsFor } from '@/core/yard/faults';
+import { installationOf } from '@/core/yard/session';
 import type { End } from '@/core/yard/words';
+import { rulePacks } from '@/server/rules/rules';
 import { inOrganisation } from '@/database/client';
 import { yardResults, yardScenarios } from '@/database/schema';
 import type { Session } from '@/server/session/session';
@@ -9,7 +12,7 @@ import { notHere } from '@/server/trouble';
 import type { ScenarioCard } from '@/wire/yard';
 import { asc, desc, eq } from 'drizzle-orm';
 import 'server-only';
-import { SHIPPED } from './shipped';
+import { INSTALLATIONS, SHIPPED } from './shipped';
 
 type Scope = { readonly org: string };
 /** The house's own, the newest version of each. */
@@ -55,4 +58,18 @@ export async function scenarioCards(session: Session): Promise<{ cards: Scenario
     };
   });
   return { cards, results };
+}
+/** What can be hidden by name in the installation of each scenario, by its id. */
+export async function faultsByScenario(
+  scope: Scope,
+): Promise<Record<string, Readonly<Record<string, string>>>> {
+  const [packs, own] = await Promise.all([rulePacks(scope), ownScenarios(scope)]);
+  const ids = new Set(own.map((s) => s.id));
+  return Object.fromEntries(
+    [...SHIPPED.filter((s) => !ids.has(s.id)), ...own].map((s) => {
+      const procedure = packs.find((p) => p.id === s.pack)?.procedures.find((p) => p.id === s.procedure);
+      const system = installationOf(s, INSTALLATIONS, s.id);
+      return [s.id, procedure ? faultsFor({ procedure, system }) : {}];
+    }),
+  );
 }

@@ -30,6 +30,7 @@ export function DebriefView({
   title,
   said,
   placeNames,
+  signed,
   again,
 }: {
   told: Told;
@@ -37,6 +38,8 @@ export function DebriefView({
   /** What the one who practised said it was. */
   said: { readonly cause: string; readonly place: string; readonly because: string } | null;
   placeNames: Readonly<Record<string, string>>;
+  /** Who set an exam, and what they wrote with it. */
+  signed: { readonly by: string; readonly text: string } | null;
   /** Where the same is begun again; '' where it cannot be. */
   again: string;
 }) {
@@ -89,6 +92,7 @@ export function DebriefView({
           value={`${told.causes.join(', or ')}${told.places.length ? `: ${told.places.map(named).join(', ')}` : ''}`}
         />
         <Fact name="Time" value={`${grade.minutes.toFixed(0)} min from the beginning to the last entry`} />
+        {signed && <Fact name={`Signed by ${signed.by}`} value={signed.text || 'without a word'} />}
         {again && (
           <a className={buttonClass('act')} href={again}>
             Back to the Yard

@@ -4,7 +4,8 @@ import { deviceZone, now } from '@/device/clock';
 import { office, type OfficeError } from '@/device/office';
 import { useMay } from '@/ui/frame/may';
 import { Button } from '@/ui/kit/button';
-import type { ScenarioCard } from '@/wire/yard';
+import { buttonClass } from '@/ui/kit/button-class';
+import type { ScenarioCard, TaskRow } from '@/wire/yard';
 import { uuid7 } from '@/wire/uuid7';
 import { useState } from 'react';
 
@@ -21,8 +22,10 @@ export function YardList({
   cards,
   today,
   traps,
+  tasks,
 }: {
   cards: readonly ScenarioCard[];
+  tasks: readonly TaskRow[];
   today: string | null;
   traps: readonly TrapLine[];
 }) {
@@ -34,12 +37,20 @@ export function YardList({
   const trades = [...new Set(cards.map((c) => c.trade))];
   const shown = cards.filter((c) => !trade || c.trade === trade);
   const ofDay = cards.find((c) => c.id === today);
-  const begin = async (scenario: string) => {
-    setBusy(scenario);
+  const begin = async (scenario: string, task?: TaskRow) => {
+    setBusy(task?.id ?? scenario);
     setTrouble('');
     const id = uuid7(now());
     try {
-      await office('/api/yard/runs', { body: { run: id, scenario, way, zone: deviceZone() } });
+      await office('/api/yard/runs', {
+        body: {
+          run: id,
+          scenario,
+          way: task?.way ?? way,
+          ...(task ? { task: task.id } : {}),
+          zone: deviceZone(),
+        },
+      });
       location.assign(`/bench/${id}`);
     } catch (error) {
       setTrouble((error as OfficeError).message);
@@ -53,6 +64,7 @@ export function YardList({
         <p role="alert" className="text-rust">
           {trouble}
         </p>
+        <Tasks tasks={tasks} begin={(t) => begin('set', t)} busy={busy} />
         {ofDay && (
           <section aria-labelledby="of-day" className="border-2 border-dashed border-heather p-3">
             <h2 id="of-day" className="font-semibold text-heather">
@@ -160,6 +172,60 @@ function Row({
         </Button>
       )}
     </div>
+  );
+}
+/** What was set to this person and is not done. */
+function Tasks({
+  tasks,
+  begin,
+  busy,
+}: {
+  tasks: readonly TaskRow[];
+  begin: (task: TaskRow) => Promise<void>;
+  busy: string;
+}) {
+  if (!tasks.length) return null;
+  return (
+    <section aria-labelledby="tasks" className="mb-4 border-2 border-heather p-3">
+      <h2 id="tasks" className="font-semibold text-heather">
+        Set to you
+      </h2>
+      <ul>
+        {tasks.map((t) => (
+          <li
+            key={t.id}
+            className="flex flex-wrap items-center justify-between gap-2 py-2"
+            data-task={t.stands}
+          >
+            <span>
+              <strong className="first-letter:uppercase">
+                {t.way === 'exam' ? `Exam, ${t.trade}` : t.title}
+              </strong>
+              <span className="block text-sm text-quiet">
+                until {t.due}
+                {t.minutes !== null && `, ${t.minutes} min at most`}
+                {t.note && `: ${t.note}`}
+              </span>
+            </span>
+            {t.stands === 'set' ? (
+              <Button tone="act" disabled={busy !== ''} onClick={() => void begin(t)}>
+                {t.way === 'exam' ? 'Sit the exam' : 'Begin'}
+              </Button>
+            ) : t.stands === 'running' ? (
+              <a className={buttonClass('act')} href={`/bench/${t.run}`}>
+                Go on
+              </a>
+            ) : t.stands === 'done' ? (
+              <a className={buttonClass('plain')} href={`/yard/${t.run}`}>
+                What came of it
+              </a>
+            ) : (
+              <span className="text-quiet">waits for its signature</span>
+            )}
+          </li>
+        ))}
+      </ul>
+    </section>
   );
 }
 /** What each trap is, in words, and whether it was met: a block for each, dressed once it is mastered. */

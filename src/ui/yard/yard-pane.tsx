@@ -32,12 +32,13 @@ export function YardPane({ plan, ended, fresh }: { plan: Plan; ended: boolean; f
             <Asked key={h.id} happened={h} says={says} zone={plan.made.zone} />
           ))}
           {live.paused && (
-            <p className="mt-2 font-semibold">The one who trains has stopped the clock. Wait.</p>
+            <p className="mt-2 font-semibold">The one who trains has stopped your hands. Wait.</p>
           )}
           {live.mayPass > 0 && <Pass ms={live.mayPass} says={says} />}
         </>
       )}
       <Said live={live} zone={plan.made.zone} />
+      <Guide live={live} />
       {(ended || live.halted) && !live.concluded && <Conclude live={live} says={says} plan={plan} />}
       {live.concluded && (
         <a className={buttonClass('act', 'mt-3 w-full')} href={`/yard/${plan.run}`}>
@@ -155,6 +156,27 @@ function Said({ live, zone }: { live: YardNow; zone: string }) {
         </li>
       ))}
     </ul>
+  );
+}
+/** What is asked, each with its reason: the next first. */
+function Guide({ live: { guide } }: { live: YardNow }) {
+  if (!guide.length) return null;
+  const open = guide.filter((g) => !g.met);
+  return (
+    <div className="mt-3" data-guide={open.length}>
+      <h3 className="text-sm text-quiet">
+        What a good conduct does here: {guide.length - open.length} of {guide.length} so far
+      </h3>
+      <ul className="mt-1 grid gap-2">
+        {guide.map((g) => (
+          <li key={g.id} className={`border-l-4 pl-3 ${g.met ? 'border-moss text-quiet' : 'border-heather'}`}>
+            <span className="sr-only">{g.met ? 'done: ' : 'open: '}</span>
+            {g.text}
+            {!g.met && <span className="block text-sm text-quiet">{g.why}</span>}
+          </li>
+        ))}
+      </ul>
+    </div>
   );
 }
 const minutes = (ms: number) => {

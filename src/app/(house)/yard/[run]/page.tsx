@@ -2,6 +2,7 @@ import { found } from '@/app/(house)/found';
 import { networkOf } from '@/core/network/enter';
 import { partName } from '@/core/network/network';
 import { requireSession } from '@/server/session/session';
+import { TroubleError } from '@/server/trouble';
 import { yardDebrief } from '@/server/yard/runs';
 import { DebriefView } from '@/ui/yard/debrief';
 import type { Metadata } from 'next';
@@ -11,9 +12,24 @@ export const metadata: Metadata = { title: 'What it was' };
 export default async function DebriefPage({ params }: { params: Promise<{ run: string }> }) {
   const session = await requireSession();
   const { run } = await params;
-  const { debrief, kept } = await found(yardDebrief(session, run));
+  const told = await found(yardDebrief(session, run)).catch((error: unknown) => {
+    if (error instanceof TroubleError && error.status === 409) return error;
+    throw error;
+  });
+  if (told instanceof TroubleError)
+    return (
+      <>
+        <h1 className="text-2xl font-bold">Not yet</h1>
+        <p className="mt-2 max-w-prose">{told.message}</p>
+        <Link prefetch={false} href="/yard" className="mt-3 inline-block text-lake underline">
+          Back to the Yard
+        </Link>
+      </>
+    );
+  const { debrief, kept } = told;
   const { scenario, plan, acts } = kept.session;
   const network = networkOf(plan.system);
+  const signed = acts.find((a) => a.kind === 'signed');
   const said = [...acts].reverse().find((a) => a.kind === 'concluded');
   return (
     <>
@@ -33,6 +49,7 @@ export default async function DebriefPage({ params }: { params: Promise<{ run: s
           ...Object.fromEntries(network.parts.map((p) => [p.id, partName(p)])),
           ...Object.fromEntries(network.links.flatMap((l) => (l.pipe ? [[l.pipe.id, l.pipe.name]] : []))),
         }}
+        signed={signed?.kind === 'signed' ? { by: signed.by, text: signed.text } : null}
         again="/yard"
       />
     </>
