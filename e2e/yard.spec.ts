@@ -1,0 +1,164 @@
+/** The Yard: fooled once by the balance, shown why, right the second time; an exam set, sat and signed on two screens; a plug slips. */
+import { expect, test, type Locator, type Page } from '@playwright/test';
+import { BASE, BenchPage, expectAccessible, hold, pass, shot, signIn, takeClocks } from './support';
+
+const seen = (page: Page, name: string): Locator =>
+  page.getByRole('region', { name }).locator('visible=true').first();
+const works = (page: Page) => seen(page, 'Simulated installation');
+const yard = (page: Page) => page.locator('[data-yard]').locator('visible=true').first();
+/** Begins a scenario and stands at its bench with the supply shut, the gauge zeroed by hand and connected. */
+async function begin(page: Page, title: string): Promise<BenchPage> {
+  await page.goto(`${BASE}/yard`);
+  await page
+    .getByRole('button', { name: `Begin ${title}`, exact: true })
+    .last()
+    .click();
+  await page.waitForURL(/\/bench\//);
+  await expect(page.locator('[data-left]')).toBeVisible();
+  await works(page).getByRole('button', { name: 'Shut', exact: true }).click();
+  await works(page).getByRole('button', { name: 'Zero it' }).click();
+  const bench = new BenchPage(page);
+  await bench.checks();
+  await bench.gauge('Simulated gauge');
+  await bench.zero();
+  await works(page).getByRole('button', { name: 'Open to air' }).click();
+  return bench;
+}
+/** The wait that nothing is asked in is passed at once, then the last seconds. */
+async function passed(page: Page): Promise<void> {
+  const button = yard(page).getByRole('button', { name: /^Pass / });
+  await button.click();
+  await expect(button).toHaveCount(0);
+  await pass(page, 9);
+}
+async function concludes(page: Page, cause: string): Promise<void> {
+  await yard(page).getByLabel('Cause').selectOption(cause);
+  await yard(page)
+    .getByRole('button', { name: /Say so/ })
+    .click();
+  await yard(page).getByRole('link', { name: 'See what it was' }).click();
+  await page.waitForURL(/\/yard\//);
+}
+
+test('an apprentice is fooled by the balance, sees why, and is right the second time', async ({ page }) => {
+  await takeClocks(page);
+  await signIn(page, 'piet');
+  const bench = await begin(page, 'Nothing moves');
+  await bench.fill('9.80');
+  await bench.start('9.80');
+  await passed(page);
+  await bench.end('9.82');
+  await bench.fill('20.90');
+  await bench.start('20.90');
+  await passed(page);
+  await bench.end('20.40');
+  await bench.start('20.40');
+  await passed(page);
+  await bench.end('18.10');
+  for (const name of ['Drying oven', 'Size kettle range', 'Water heater'])
+    await page.getByRole('button', { name: `${name}: Isolating valve CLOSED` }).click();
+  await bench.raiseAndHold('20.50', '20.50');
+  await page.getByRole('button', { name: 'STOP' }).click();
+  await page.getByRole('button', { name: 'The test is given up' }).click();
+  await concludes(page, 'sound');
+  await expect(page.locator('[data-end]')).toHaveAttribute('data-end', /wrong|lucky/);
+  await expect(page.locator('[data-line=valve-unmasked]')).toContainText('begun low in its band');
+  await expect(
+    page.getByText(/the valve lets 0.65 l\/h in and the oven lets 0.65 l\/h out/).first(),
+  ).toBeVisible();
+  await expectAccessible(page);
+  await shot(page, 'yard-fooled');
+
+  const again = await begin(page, 'Nothing moves');
+  await again.fill('7.05');
+  await again.start('7.05');
+  await passed(page);
+  await again.end('7.33');
+  await again.checks();
+  await hold(page, /Bubbles grow/);
+  await again.checks();
+  await expect(page.getByRole('heading', { name: 'Void' })).toBeVisible();
+  await again.putBack();
+  await concludes(page, 'valve-and-leak');
+  await expect(page.locator('[data-line=valve-unmasked]')).toContainText('Boundary proved');
+  // the place was not named: everything else was right and proved
+  await expect(page.locator('[data-end]')).toHaveAttribute('data-end', 'right');
+  await page.getByRole('link', { name: 'Back to the Yard' }).click();
+  await expect(page.locator('[data-scenario=gas-balance]').last()).toContainText('right, with gaps');
+});
+
+test('an exam is set, sat and signed on two screens; what is hidden stays hidden until then', async ({
+  page,
+  browser,
+}) => {
+  await takeClocks(page);
+  await signIn(page, 'ngaire');
+  await page.goto(`${BASE}/yard/board`);
+  const form = page.getByRole('form', { name: 'Set a scenario' });
+  await form.getByLabel('To whom').selectOption({ label: 'Piet Marangoni' });
+  await form.getByLabel('Scenario').selectOption({ label: 'gas: The quiet one' });
+  await form.getByLabel('What is hidden').selectOption({ label: 'Your own hose leaks' });
+  await form.getByLabel('A word to them').fill('Take your time');
+  await form.getByRole('button', { name: 'Set it' }).click();
+  await expect(form.getByText(/it stands in their Yard/)).toBeVisible();
+  await expectAccessible(page);
+
+  const other = await (await browser.newContext()).newPage();
+  await takeClocks(other);
+  await signIn(other, 'piet');
+  await other.goto(`${BASE}/yard`);
+  await expect(other.locator('[data-task=set]')).toContainText('Exam, gas');
+  await other.getByRole('button', { name: 'Sit the exam' }).click();
+  await other.waitForURL(/\/bench\//);
+  await expect(yard(other)).toContainText('Practice: exam');
+  const run = other.url().split('/').pop()!;
+
+  // the one who trains looks on, says something, and sees what is true
+  await page.goto(`${BASE}/yard/${run}/watch`);
+  await expect(page.getByText(/Hidden: Your own hose leaks/)).toBeVisible();
+  await page.getByLabel('Say something').fill('The clock runs.');
+  await page.getByRole('button', { name: 'Say it' }).click();
+  await expect(yard(other).getByText(/The clock runs\./)).toBeVisible();
+  await page.getByRole('button', { name: 'Stop their hands' }).click();
+  await expect(yard(other).getByText(/has stopped your hands/)).toBeVisible();
+  await works(other).getByRole('button', { name: 'Shut', exact: true }).click();
+  await expect(works(other).getByRole('alert')).toContainText(/stopped your hands/);
+  await page.getByRole('button', { name: 'Let them go on' }).click();
+  await expectAccessible(page);
+
+  await other.getByRole('button', { name: 'STOP' }).click();
+  await other.getByRole('button', { name: 'The test is given up' }).click();
+  await yard(other).getByLabel('Cause').selectOption('own-kit');
+  await yard(other)
+    .getByRole('button', { name: /Say so/ })
+    .click();
+  await yard(other).getByRole('link', { name: 'See what it was' }).click();
+  await expect(other.getByText(/told when the one who set it has looked at it and signed/)).toBeVisible();
+  await page.getByLabel('A word with it').fill('Soap first next time.');
+  await page.getByRole('button', { name: 'Sign what came of it' }).click();
+  await expect(page.getByText(/can see it now/)).toBeVisible();
+  await other.reload();
+  await expect(other.getByText('Soap first next time.')).toBeVisible();
+  await expect(other.locator('[data-end]')).toBeVisible();
+});
+
+test(
+  'dangerous is stopped: somebody kneels in line with a plug, on a phone in one hand',
+  { tag: '@phone' },
+  async ({ page }) => {
+    await takeClocks(page);
+    await signIn(page, 'piet');
+    await page.goto(`${BASE}/yard`);
+    await page.getByRole('button', { name: 'Begin In line with the plug' }).last().click();
+    await page.waitForURL(/\/bench\//);
+    await expect(yard(page)).toContainText('Practice: In line with the plug');
+    await expectAccessible(page);
+    await shot(page, 'yard-phone');
+    await yard(page).getByRole('button', { name: 'The task' }).click();
+    await expect(yard(page).getByRole('button', { name: 'Give up and see what it was' })).toBeVisible();
+    await yard(page).getByRole('button', { name: 'Give up and see what it was' }).click();
+    await expect(yard(page).locator('[data-halted]')).toContainText('Given up');
+    await concludes(page, 'own-kit');
+    await expect(page.locator('[data-end]')).toHaveAttribute('data-end', 'unfinished');
+  },
+);
