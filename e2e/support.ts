@@ -154,7 +154,12 @@ export class BenchPage {
       if (await ask.count()) {
         const question = ask.first();
         const text = (await question.getAttribute('aria-label')) ?? '';
-        await question.getByRole('button', { name: yes.test(text) ? 'Yes' : 'No', exact: true }).click();
+        await question
+          .getByRole('button', { name: yes.test(text) ? 'Yes' : 'No', exact: true })
+          .click({ timeout: 10_000 })
+          .catch(async (error: unknown) => {
+            if (await here.count()) throw error;
+          });
       } else {
         // the press before may have been the last: the list leads on by itself
         const tap = here.locator('button:enabled:has-text("Tap when")').first();

@@ -31,6 +31,11 @@ async function passed(page: Page): Promise<void> {
   await expect(button).toHaveCount(0);
   await pass(page, 9);
 }
+/** The end of a hold, read and typed although the gauge streams. */
+async function ends(bench: BenchPage, figure: string): Promise<void> {
+  await bench.page.getByRole('button', { name: 'Read the gauge and type it' }).click();
+  await bench.enter(figure, /end reading|Settled/);
+}
 async function concludes(page: Page, cause: string): Promise<void> {
   await yard(page).getByLabel('Cause').selectOption(cause);
   await yard(page)
@@ -47,17 +52,9 @@ test('an apprentice is fooled by the balance, sees why, and is right the second 
   await bench.fill('9.80');
   await bench.start('9.80');
   await passed(page);
-  await bench.end('9.82');
-  await bench.fill('20.90');
-  await bench.start('20.90');
-  await passed(page);
-  await bench.end('20.40');
-  await bench.start('20.40');
-  await passed(page);
-  await bench.end('18.10');
-  for (const name of ['Drying oven', 'Size kettle range', 'Water heater'])
-    await page.getByRole('button', { name: `${name}: Isolating valve CLOSED` }).click();
-  await bench.raiseAndHold('20.50', '20.50');
+  await ends(bench, '9.82');
+  // the let-by stands: for the apprentice that is enough
+  await expect(page.locator('h1')).toContainText('Raise, test');
   await page.getByRole('button', { name: 'STOP' }).click();
   await page.getByRole('button', { name: 'The test is given up' }).click();
   await concludes(page, 'sound');
@@ -73,7 +70,7 @@ test('an apprentice is fooled by the balance, sees why, and is right the second 
   await again.fill('7.05');
   await again.start('7.05');
   await passed(page);
-  await again.end('7.33');
+  await ends(again, '7.33');
   await again.checks();
   await hold(page, /Bubbles grow/);
   await again.checks();
@@ -96,8 +93,8 @@ test('an exam is set, sat and signed on two screens; what is hidden stays hidden
   await page.goto(`${BASE}/yard/board`);
   const form = page.getByRole('form', { name: 'Set a scenario' });
   await form.getByLabel('To whom').selectOption({ label: 'Piet Marangoni' });
-  await form.getByLabel('Scenario').selectOption({ label: 'gas: The quiet one' });
-  await form.getByLabel('What is hidden').selectOption({ label: 'Your own hose leaks' });
+  await form.getByRole('combobox').nth(1).selectOption({ label: 'gas: The quiet one' });
+  await form.getByRole('combobox').nth(2).selectOption({ label: 'Your own hose leaks' });
   await form.getByLabel('A word to them').fill('Take your time');
   await form.getByRole('button', { name: 'Set it' }).click();
   await expect(form.getByText(/it stands in their Yard/)).toBeVisible();
@@ -128,7 +125,7 @@ test('an exam is set, sat and signed on two screens; what is hidden stays hidden
 
   await other.getByRole('button', { name: 'STOP' }).click();
   await other.getByRole('button', { name: 'The test is given up' }).click();
-  await yard(other).getByLabel('Cause').selectOption('own-kit');
+  await yard(other).getByLabel('Cause').selectOption('kit');
   await yard(other)
     .getByRole('button', { name: /Say so/ })
     .click();
@@ -158,7 +155,7 @@ test(
     await expect(yard(page).getByRole('button', { name: 'Give up and see what it was' })).toBeVisible();
     await yard(page).getByRole('button', { name: 'Give up and see what it was' }).click();
     await expect(yard(page).locator('[data-halted]')).toContainText('Given up');
-    await concludes(page, 'own-kit');
+    await concludes(page, 'kit');
     await expect(page.locator('[data-end]')).toHaveAttribute('data-end', 'unfinished');
   },
 );

@@ -3,6 +3,7 @@ import { mkdirSync, writeFileSync } from 'node:fs';
 import { packSchema } from '@/core/pack/schema';
 import { jsonSchema } from '@/core/grammar/one-of';
 import { eventSchema } from '@/core/run/events';
+import { scenarioSchema } from '@/core/yard/scenario';
 import { recordFileSchema } from '@/wire/record-file';
 
 export const schemas = (): Record<string, string> =>
@@ -11,6 +12,7 @@ export const schemas = (): Record<string, string> =>
       'rule-pack': packSchema,
       'run-event': eventSchema,
       'record-file': recordFileSchema,
+      scenario: scenarioSchema,
     }).map(([name, schema]) => [
       `docs/schema/${name}.json`,
       JSON.stringify(

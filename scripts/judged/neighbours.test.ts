@@ -6,6 +6,7 @@
  * Beside it stands what the bench would say and ask in each state. UPDATE_JUDGED=1 writes both anew.
  */
 import { newRooms } from '@/core/kinds/rooms';
+import { newSearch } from '@/core/run/isolations';
 import type { Plan } from '@/core/plan/plan';
 import { barometerNeeded } from '@/core/run/barometer';
 import { COURSES } from '@/core/run/courses';
@@ -93,6 +94,7 @@ function asks(plan: Plan, state: RunState): unknown[] {
 const NOTHING: Record<string, string> = {
   rooms: JSON.stringify(newRooms()),
   papers: JSON.stringify({ site: null, calibrations: {} }),
+  search: JSON.stringify(newSearch()),
   back: '[]',
   undone: '[]',
 };

@@ -3,7 +3,7 @@
  * one is written; `as` takes a named fault with its usual sizes first.
  */
 import { parseWithUnit, toNumber } from '@/core/quantity/exact';
-import { convert, type Unit } from '@/core/quantity/unit';
+import { convert, type Unit, UNITS } from '@/core/quantity/unit';
 import {
   figure,
   mark,
@@ -109,7 +109,8 @@ const si = (words: string, unit: Unit): number => {
   return convert(toNumber(e), e.unit, unit);
 };
 const seconds = (w: string) => si(w, 's');
-const pascal = (w: string) => si(w, 'Pa');
+/** Of a vacuum, too, differences are what counts. */
+const pascal = (w: string) => si(w, UNITS[parseWithUnit(w).unit].dimension === 'absolute' ? 'Pa(abs)' : 'Pa');
 const part = (w: string) => si(w, '1');
 /** m3/s per Pa. */
 const perPascal = (f: { readonly rate: string; readonly under: string }) =>
@@ -207,8 +208,12 @@ function ductChange(h: Hidden<'duct'>, reference: number): Partial<DuctTruth> {
     ...given(h.gauge, (g) => ({ zero: pascal(g.zero) }), 'gauge'),
   } as Partial<DuctTruth>;
 }
-/** What a hidden state, or a change of one, is in the terms of its simulation. */
+/**
+ * What a hidden state, or a change of one, is in the terms of its simulation.
+ * @throws yup.ValidationError where it hides what such an installation does not have, or a figure is none
+ */
 export function changeOf(hidden: Hidden, s: Simulation): object {
+  hiddenSchema[s.kind].validateSync(hidden, { strict: true });
   switch (s.kind) {
     case 'gas':
       return gasChange(hidden as Hidden<'gas'>, s.truth);

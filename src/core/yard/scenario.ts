@@ -150,7 +150,16 @@ const shape = {
     resolution: figure(),
     calibrationDue: maybe(),
   }),
-  hidden: anyObject('what is hidden').required(),
+  /** By the kind of installation: its own schema checks it when it is set up. */
+  hidden: yup
+    .mixed<Record<string, unknown>>()
+    .required()
+    .meta(written(() => ({ anyOf: Object.values(hiddenSchema).map(jsonSchema) })))
+    .test(
+      'hidden',
+      '${path} must be an object: what is hidden.',
+      (v) => typeof v === 'object' && v !== null && !Array.isArray(v),
+    ),
   happenings: maybeList(happeningSchema),
   /** What is true, and what follows from it. */
   truth: object({
@@ -187,4 +196,3 @@ export type { About };
 /** Checks what somebody wrote. @throws yup.ValidationError with the path of what is wrong */
 export const parseScenario = (value: unknown): Scenario =>
   scenarioSchema.validateSync(value, { strict: true, abortEarly: true }) as unknown as Scenario;
-export { hiddenSchema };
