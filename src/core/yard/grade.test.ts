@@ -59,6 +59,26 @@ test('a right result without what proves it is luck, and says so', () => {
   // what is not asked proves nothing and is not missed
   expect(grade({ ...session, scenario: lucky }, rubric, endOf(session)).end).not.toBe('lucky');
 });
+test('who gives up without knowing why has no result, whatever stands there; who knows why has', () => {
+  const session = played(named('gas-balance'));
+  const stop = session.events.findIndex((e) => e.kind === 'proceed');
+  const given = (cause: string): Session => {
+    const events = session.events.slice(0, stop + 1);
+    const last = events.at(-1)!;
+    const more = [{ kind: 'stop' }, { kind: 'stop-reason', reason: 'abandoned', text: '' }].map((e, i) => ({
+      ...last,
+      ...e,
+      id: last.id.replace(/.$/, String(i)).replace(/^0/, '9'),
+      deviceSeq: last.deviceSeq + i + 1,
+      position: undefined,
+    }));
+    const acts = [{ kind: 'concluded', at: last.at + 5, cause, place: '', because: '' } as YardAct];
+    return { ...session, events: [...events, ...more] as unknown as Session['events'], acts };
+  };
+  const end = (cause: string) => grade(given(cause), rubric, BEGAN + 900_000);
+  expect(end('sound')).toMatchObject({ end: 'unfinished', result: 'void' });
+  expect(end('valve-and-leak').lines.find((l) => l.id === 'result')!.met).toBe(true);
+});
 test('what a dangerous act would have done is told at its moment, and ends it', () => {
   const s = named('gas-smell');
   const session = played(s, 1);

@@ -35,6 +35,12 @@ export const criteriaOf = (scenario: Scenario, rubric: readonly Criterion[]): Cr
     return found;
   });
 
+/** It was given up, and nobody knew why: what stands there then is no result of theirs. */
+const leftWithout = ({ truth }: Scenario, { state, cause }: Account): boolean =>
+  state.ending?.by === 'stop' &&
+  (state.ending.reason === undefined || GIVEN_UP.includes(state.ending.reason)) &&
+  (cause === null || !truth.cause.includes(cause as Cause));
+const GIVEN_UP: readonly string[] = ['abandoned', 'mistake'];
 function linesOf(scenario: Scenario, rubric: readonly Criterion[], account: Account): Line[] {
   const { truth } = scenario;
   const asked = criteriaOf(scenario, rubric).flatMap((c): Line[] => {
@@ -50,7 +56,8 @@ function linesOf(scenario: Scenario, rubric: readonly Criterion[], account: Acco
       about: 'verdict',
       text: `The result is ${word}`,
       why: truth.tells,
-      met: account.result !== null && truth.result.includes(account.result),
+      met:
+        account.result !== null && truth.result.includes(account.result) && !leftWithout(scenario, account),
       at: account.ended,
     },
     {
@@ -103,7 +110,7 @@ export function grade(session: Session, rubric: readonly Criterion[], until: num
   const proved = scenario.proof.every((id) => met(id) || !lines.some((l) => l.id === id));
   const end: End = danger
     ? 'dangerous'
-    : account.result === null
+    : account.result === null || leftWithout(scenario, account)
       ? 'unfinished'
       : !met('result')
         ? 'wrong'

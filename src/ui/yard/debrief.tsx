@@ -141,7 +141,10 @@ function Lines({
                 {ABOUT[l.about]}
                 {l.at !== null && `, at ${minute(l.at, from)}`}:{' '}
               </span>
-              <span className="font-semibold">{l.text}</span>
+              <span className="font-semibold">
+                {!l.met && 'asked was: '}
+                {l.text}
+              </span>
               <span className="sr-only">{l.met ? ', done' : ', missed'}</span>
             </p>
             {open && <p className="max-w-prose text-quiet">{l.why}</p>}

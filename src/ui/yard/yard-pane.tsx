@@ -180,8 +180,8 @@ function Guide({ live: { guide } }: { live: YardNow }) {
   );
 }
 const minutes = (ms: number) => {
+  if (ms < 90_000) return `${Math.round(ms / 1000)} s`;
   const whole = Math.round(ms / 60_000);
-  if (whole < 1) return `${Math.round(ms / 1000)} s`;
   return whole < 120 ? `${whole} min` : `${(ms / 3_600_000).toFixed(1)} h`;
 };
 /** Nothing is asked meanwhile: in practice the time is passed at once, and the display goes on as it would have. */

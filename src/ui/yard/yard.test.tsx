@@ -1,0 +1,238 @@
+/** @jest-environment jsdom */
+import { act, cleanup, fireEvent, render, screen, within } from '@testing-library/react';
+import { plan } from '@/core/testing/bakery';
+import type { Debrief, ScenarioCard, TaskRow, YardNow } from '@/wire/yard';
+import { DebriefView } from './debrief';
+import { YardList } from './yard-list';
+import { YardPane } from './yard-pane';
+
+const click = (el: HTMLElement) => act(async () => void fireEvent.click(el));
+const enter = (el: HTMLElement, value: string) =>
+  act(async () => void fireEvent.change(el, { target: { value } }));
+const sent: { path: string; body: unknown }[] = [];
+let answer: (path: string) => unknown = () => ({});
+jest.mock('@/device/office', () => ({
+  office: async (path: string, said?: { body?: object }) => {
+    if (said?.body) sent.push({ path, body: said.body });
+    const value = answer(path);
+    if (value instanceof Error) throw value;
+    return value;
+  },
+}));
+jest.mock('@/ui/frame/may', () => ({ useMay: () => true }));
+beforeEach(() => {
+  // a page that is not laid out has no width, and no chart
+  globalThis.ResizeObserver = class {
+    observe() {}
+    unobserve() {}
+    disconnect() {}
+  };
+  sent.length = 0;
+});
+afterEach(cleanup);
+const live = (over: Partial<YardNow> = {}): YardNow => ({
+  title: 'What the nose says',
+  briefing: 'The windows are shut.',
+  minutes: 8,
+  happened: [],
+  notes: [],
+  halted: null,
+  ended: false,
+  concluded: false,
+  paused: false,
+  mayPass: 0,
+  passed: 0,
+  guide: [],
+  places: [{ id: 'oven', name: 'Deck oven' }],
+  way: 'free',
+  at: 0,
+  ...over,
+});
+const show = async (over: Partial<YardNow> = {}, props = { ended: false, fresh: false }) => {
+  answer = () => live(over);
+  await act(async () => void render(<YardPane plan={plan({ practice: true })} {...props} />));
+};
+
+test('what comes in between is said, asks for an answer, and the answer is sent once', async () => {
+  await show({
+    happened: [
+      {
+        id: 'hurry',
+        at: 0,
+        who: 'The baker',
+        says: 'Can you not leave it out?',
+        answers: [{ key: 'no', text: 'No: it is one minute.' }],
+        answered: null,
+      },
+    ],
+  });
+  expect(screen.getByRole('group', { name: 'Can you not leave it out?' })).toBeTruthy();
+  await click(screen.getByRole('button', { name: 'No: it is one minute.' }));
+  expect(sent).toEqual([
+    {
+      path: expect.stringMatching(/yard\/runs\/.*\/acts$/),
+      body: { kind: 'answered', happening: 'hurry', answer: 'no' },
+    },
+  ]);
+});
+test('a wait that nothing is asked in can be passed, with its minutes; none, no button', async () => {
+  await show({ mayPass: 52_000 });
+  await click(screen.getByRole('button', { name: 'Pass 52 s of waiting' }));
+  expect(sent[0]!.body).toEqual({ kind: 'pass' });
+  cleanup();
+  await show({ mayPass: 3_540_000 });
+  expect(screen.getByRole('button', { name: 'Pass 59 min of waiting' })).toBeTruthy();
+  cleanup();
+  await show();
+  expect(screen.queryByRole('button', { name: /^Pass/ })).toBeNull();
+});
+test('what it was is asked only when it is over, and nothing of it is told before', async () => {
+  await show();
+  expect(screen.queryByText('What was it?')).toBeNull();
+  cleanup();
+  await show({}, { ended: true, fresh: false });
+  const say = screen.getByRole('button', { name: /Say so/ });
+  expect((say as HTMLButtonElement).disabled).toBe(true);
+  await enter(screen.getByLabelText('Cause'), 'appliance-leak');
+  await enter(screen.getByLabelText('Where, if you know'), 'oven');
+  await enter(screen.getByLabelText('How do you know?'), 'It bubbled');
+  await click(say);
+  expect(sent[0]!.body).toEqual({
+    kind: 'concluded',
+    cause: 'appliance-leak',
+    place: 'oven',
+    because: 'It bubbled',
+  });
+});
+test('dangerous is told at once, and nothing more can be passed or answered', async () => {
+  await show({ halted: { why: 'A switch is enough.', danger: true }, mayPass: 60_000 });
+  const said = screen
+    .getAllByRole('alert')
+    .map((a) => a.textContent)
+    .join('');
+  expect(said).toMatch(/dangerous.*A switch is enough/);
+  expect(screen.queryByRole('button', { name: /^Pass/ })).toBeNull();
+});
+test('the task stands open at the beginning; guided, what is asked stands with its reason', async () => {
+  await show(
+    {
+      guide: [
+        { id: 'a', text: 'Soap your own hose', why: 'It is the newest joint.', met: false },
+        { id: 'b', text: 'Zero it', why: 'no matter', met: true },
+      ],
+    },
+    { ended: false, fresh: true },
+  );
+  expect(screen.getByText('The windows are shut.')).toBeTruthy();
+  expect(screen.getByText(/1 of 2 so far/)).toBeTruthy();
+  expect(screen.getByText('It is the newest joint.')).toBeTruthy();
+  expect(screen.queryByText('no matter')).toBeNull();
+});
+test('practice without a scenario has none of this', async () => {
+  answer = () => Object.assign(new Error('no such run'), { status: 404 });
+  await act(async () => void render(<YardPane plan={plan({ practice: true })} ended={false} fresh />));
+  expect(screen.queryByText(/^Practice:/)).toBeNull();
+});
+
+const card = (over: Partial<ScenarioCard>): ScenarioCard => ({
+  id: 'gas-sound',
+  title: 'The quiet one',
+  trade: 'gas',
+  level: 1,
+  minutes: 12,
+  traps: ['sound'],
+  briefing: 'Nobody has smelt anything.',
+  own: false,
+  last: null,
+  times: 0,
+  ...over,
+});
+test('scenarios stand by trade, how each ended last beside it; what is set stands first, an exam without its name', async () => {
+  const task: TaskRow = {
+    id: 't',
+    person: 'p',
+    name: 'Piet',
+    title: 'Nothing moves',
+    trade: 'gas',
+    way: 'exam',
+    minutes: 30,
+    due: '2026-12-01',
+    note: 'Good luck',
+    run: null,
+    stands: 'set',
+  };
+  answer = () => Object.assign(new Error('The office cannot be reached.'), { status: 0 });
+  render(
+    <YardList
+      cards={[
+        card({}),
+        card({ id: 'water-air', title: 'A soft pump', trade: 'water', last: 'lucky', times: 2 }),
+      ]}
+      today="gas-sound"
+      tasks={[task]}
+      traps={[{ trap: 'air', met: 2, mastered: false, due: true }]}
+    />,
+  );
+  const set = screen.getByRole('region', { name: 'Set to you' });
+  expect(set.textContent).toMatch(/Exam, gas.*30 min at most: Good luck/);
+  expect(set.textContent).not.toMatch(/Nothing moves/);
+  expect(screen.getByText(/right, without proof/)).toBeTruthy();
+  expect(screen.getByText(/met 2 times, due/)).toBeTruthy();
+  await enter(screen.getByLabelText('Trade'), 'water');
+  expect(screen.queryByRole('heading', { name: 'gas' })).toBeNull();
+  await click(screen.getByRole('button', { name: 'Guided' }));
+  await click(screen.getByRole('button', { name: 'Begin A soft pump' }));
+  expect(sent[0]).toMatchObject({ path: '/api/yard/runs', body: { scenario: 'water-air', way: 'guided' } });
+  // nothing is lost: it says so, and can be asked again
+  expect(screen.getByRole('alert').textContent).toMatch(/cannot be reached/);
+  await click(within(set).getByRole('button', { name: 'Sit the exam' }));
+  expect(sent[1]).toMatchObject({ body: { way: 'exam', task: 't' } });
+});
+test('what came of it: what was missed with its reason, what was said beside what it was, and whose signature', () => {
+  const told: Debrief = {
+    grade: {
+      end: 'lucky',
+      result: 'not-tight',
+      wentWrong: 120_000,
+      danger: null,
+      minutes: 14.2,
+      lines: [
+        {
+          id: 'kit',
+          about: 'gauge',
+          text: 'Own hose soaped',
+          why: 'It is the newest joint.',
+          met: false,
+          at: 120_000,
+        },
+        { id: 'zero', about: 'gauge', text: 'Zeroed open to air', why: 'no matter', met: true, at: 30_000 },
+      ],
+    },
+    tells: 'The hose leaked.',
+    causes: ['Own kit: hose, connection, plug, fan'],
+    places: ['oven'],
+    truth: [],
+    unit: 'mbar',
+    decimals: 2,
+    stages: [],
+    from: 0,
+    until: 900_000,
+  };
+  render(
+    <DebriefView
+      told={told}
+      title="The quiet one"
+      said={{ cause: 'pipe-leak', place: 'oven', because: 'It fell' }}
+      placeNames={{ oven: 'Deck oven' }}
+      signed={{ by: 'Ngaire', text: 'Soap first' }}
+      again="/yard"
+    />,
+  );
+  expect(screen.getByText('Right, without proof')).toBeTruthy();
+  expect(screen.getByText(/asked was:/).textContent).toMatch(/Own hose soaped/);
+  expect(screen.getByText('It is the newest joint.')).toBeTruthy();
+  expect(screen.queryByText('no matter')).toBeNull();
+  expect(screen.getByText('A leak in the pipework: Deck oven')).toBeTruthy();
+  expect(screen.getByText('Soap first')).toBeTruthy();
+  expect(screen.getByText(/no certificate of anything/)).toBeTruthy();
+});
