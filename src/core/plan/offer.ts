@@ -91,7 +91,8 @@ export function offersFor(pack: Pack, system: System, aside: ReadonlySet<string>
         permits: allowance === true,
       })),
       choices: open(p.choices),
-      practice: p.practice === true,
+      // whatever has a world of its own can be practised; where looks alone are simulated a pack says so
+      practice: p.practice === true || simulatesOf(p, system) !== 'pool-joins',
       begins: p.begins === true,
       oneSection: p.oneSection === true,
       simulates: simulatesOf(p, system),
