@@ -114,6 +114,8 @@ const ROUTES: Readonly<Record<string, Who>> = {
   'POST watches/[watch]/entries': 'all',
   'POST watches/[watch]/link': 'share',
   'GET yard/csv': 'seal',
+  'GET yard/scenarios/[scenario]': 'seal',
+  'POST yard/scenarios': 'seal',
   'GET yard/runs/[run]/training': 'seal',
   'POST yard/runs/[run]/training': 'seal',
   'POST yard/tasks': 'seal',

@@ -116,3 +116,5 @@ export interface Watched {
   readonly end: End;
   readonly signed: boolean;
 }
+
+export const importScenarioSchema = shape({ text: text(400_000) });

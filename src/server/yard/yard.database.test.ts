@@ -10,7 +10,8 @@ import { uuid7 } from '@/wire/uuid7';
 import { sql } from 'drizzle-orm';
 import { membersOf } from '../../../scripts/members';
 import { beginYard, handDone, yardAct, yardDebrief, yardNow } from './runs';
-import { resultsOf, scenarioCards } from './scenarios';
+import { importScenario } from './own-scenarios';
+import { resultsOf, scenarioCards, scenarioNamed } from './scenarios';
 import { board, resultsCsv, setTask, tasksOf, train, watched } from './training';
 
 let standIn: Server;
@@ -198,6 +199,29 @@ test('another house has none of it, and nothing that stands is changed or taken 
     tx.execute(sql`select count(*)::int as n from yard_acts`),
   );
   expect(seen.rows).toEqual([{ n: 0 }]);
+});
+test('a scenario comes in as a file where it can be set up, solved and missed; otherwise it says what is wrong', async () => {
+  const whole = await scenarioNamed(as('tester'), 'gas-sound');
+  const file = (over: object) => JSON.stringify({ ...whole, id: 'house-sound', title: 'Ours', ...over });
+  await refused(importScenario(as('apprentice'), file({})), 403);
+  await refused(importScenario(as('tester'), 'not json'), 422, /not JSON/);
+  await refused(importScenario(as('tester'), file({ id: 'gas-sound' })), 409, /another id/);
+  await refused(importScenario(as('tester'), file({ pack: 'nobody' })), 422, /rule pack nobody/);
+  await refused(importScenario(as('tester'), file({ level: 9 })), 422, /level/);
+  await refused(importScenario(as('tester'), file({ hidden: { moisture: 1 } })), 422, /moisture/);
+  await refused(importScenario(as('tester'), file({ criteria: ['no-such'] })), 422, /no-such/);
+  await refused(
+    importScenario(as('tester'), file({ conducts: whole.conducts.slice(0, 1) })),
+    422,
+    /typical mistake/,
+  );
+  await refused(importScenario(as('tester'), file({ hidden: { as: 'leak' } })), 422, /does not end mastered/);
+  expect(await importScenario(as('tester'), file({}))).toEqual({ id: 'house-sound', title: 'Ours' });
+  await importScenario(as('owner'), file({ title: 'Ours, better' }));
+  const { cards } = await scenarioCards(as('apprentice'));
+  expect(cards.filter((c) => c.own)).toMatchObject([{ id: 'house-sound', title: 'Ours, better' }]);
+  expect((await scenarioCards(stranger)).cards.some((c) => c.own)).toBe(false);
+  await begin('apprentice', 'house-sound');
 });
 test('practice moves with its house', async () => {
   const { bytes } = await exportOrganisation(as('owner'));

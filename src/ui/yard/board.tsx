@@ -130,8 +130,70 @@ export function BoardView({
           </ul>
         </section>
       </div>
-      <SetTask board={board} cards={cards} faults={faults} today={today} />
+      <div className="grid content-start gap-6">
+        <SetTask board={board} cards={cards} faults={faults} today={today} />
+        <OwnScenarios cards={cards} />
+      </div>
     </div>
+  );
+}
+/** Scenarios as files: one is taken out, changed, and brought in under a name of its own. */
+function OwnScenarios({ cards }: { cards: readonly ScenarioCard[] }) {
+  const router = useRouter();
+  const [scenario, setScenario] = useState(cards[0]?.id ?? '');
+  const [said, setSaid] = useState('');
+  const [trouble, setTrouble] = useState('');
+  const take = async (file: File | undefined) => {
+    if (!file) return;
+    setSaid('Trying its conducts …');
+    setTrouble('');
+    try {
+      const { title } = await office<{ title: string }>('/api/yard/scenarios', {
+        body: { text: await file.text() },
+      });
+      setSaid(`${title} is in: its good conduct ends mastered, its mistakes are caught.`);
+      router.refresh();
+    } catch (error) {
+      setSaid('');
+      setTrouble((error as OfficeError).message);
+    }
+  };
+  return (
+    <section aria-labelledby="files" className="grid gap-3 border border-seam p-3">
+      <h2 id="files" className="font-semibold">
+        Scenarios as files
+      </h2>
+      <label className="text-sm">
+        Take one out
+        <select
+          className="mt-1 block min-h-12 w-full border border-edge bg-panel px-2"
+          value={scenario}
+          onChange={(e) => setScenario(e.target.value)}
+        >
+          {cards.map((c) => (
+            <option key={c.id} value={c.id}>
+              {c.trade}: {c.title}
+            </option>
+          ))}
+        </select>
+      </label>
+      <a className={buttonClass('plain')} href={`/api/yard/scenarios/${scenario}`} download>
+        Export it
+      </a>
+      <label className="text-sm">
+        Bring one in (JSON)
+        <input
+          className="mt-1 block min-h-12 w-full border border-edge bg-panel p-2"
+          type="file"
+          accept="application/json,.json"
+          onChange={(e) => void take(e.target.files?.[0])}
+        />
+      </label>
+      <p aria-live="polite">{said}</p>
+      <p role="alert" className="text-rust">
+        {trouble}
+      </p>
+    </section>
   );
 }
 /** A scenario, to whom, how and until when; with something else hidden in it where that is wished. */
