@@ -119,9 +119,18 @@ test('a practice run brings a fan with its rings, the limit of its plan, and a g
   expect(sent!.installation.limit).toBeCloseTo(0.022653, 5);
   expect(sent!.installation.registers).toHaveLength(8);
   const work = (act: string, over: object) => workSimulated(who, run.id, { act, ...over });
-  await expect(work('mount', { value: 'ring 9' })).rejects.toMatchObject({ code: 'ring' });
-  await expect(work('mask', { id: 'elsewhere' })).rejects.toMatchObject({ code: 'register' });
-  await expect(work('speed', { value: '120' })).rejects.toMatchObject({ code: 'figure' });
+  await expect(work('mount', { value: 'ring 9' })).rejects.toMatchObject({
+    code: 'hand',
+    message: 'There is no such ring.',
+  });
+  await expect(work('mask', { id: 'elsewhere' })).rejects.toMatchObject({
+    code: 'hand',
+    message: 'There is no such register.',
+  });
+  await expect(work('speed', { value: '120' })).rejects.toMatchObject({
+    code: 'hand',
+    message: 'Say the speed of the fan, from 0 to 100 %.',
+  });
   await expect(work('mount', { value: 'ring 3' })).resolves.toEqual({});
 });
 test('pairs enter the log as they were sent; a reading taken over from them is known to be theirs, another is not', async () => {
