@@ -328,15 +328,21 @@ export class BenchPage {
       await this.page.mouse.move(box.x + 20 + i * 18, box.y + 70 + (i % 2 ? -30 : 30));
     await this.page.mouse.up();
   }
+  /** A line above that comes or goes moves the pad away under the pen: then one signs again, as a person would. */
+  private async signAs(who: 'tester' | 'customer'): Promise<void> {
+    const button = this.page.getByRole('button', { name: `Sign as ${who}` });
+    await expect(async () => {
+      await this.page.locator('canvas').scrollIntoViewIfNeeded();
+      await this.draw();
+      await expect(button).toBeEnabled({ timeout: 2_000 });
+    }).toPass();
+    await button.click();
+  }
   async sign(): Promise<void> {
     await expect(this.page.getByRole('heading', { name: 'Tester’s signature' })).toBeVisible();
-    await this.page.locator('canvas').scrollIntoViewIfNeeded();
-    await this.draw();
-    await this.page.getByRole('button', { name: 'Sign as tester' }).click();
+    await this.signAs('tester');
     await expect(this.page.getByRole('heading', { name: 'Customer’s signature' })).toBeVisible();
-    await this.page.locator('canvas').scrollIntoViewIfNeeded();
-    await this.draw();
-    await this.page.getByRole('button', { name: 'Sign as customer' }).click();
+    await this.signAs('customer');
   }
   async seal(): Promise<string> {
     await hold(this.page, /Seal the record/);

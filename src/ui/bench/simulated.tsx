@@ -59,7 +59,7 @@ function Works({ plan }: { plan: Plan }) {
         <WaterWorks view={state} does={does} live={plan.procedure.boundary !== 'separated'} />
       )}
       {gas && <GasWorks view={gas} does={does} tool={tool} onTool={setTool} />}
-      {state && state.kind !== 'duct' && <Told said={state.said} />}
+      {(state?.kind === 'gas' || (state?.kind === 'liquid' && !state.pool)) && <Told said={state.said} />}
       <p role="alert" className="text-rust">
         {trouble}
       </p>
