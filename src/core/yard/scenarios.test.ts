@@ -3,33 +3,22 @@ import { readdirSync, readFileSync } from 'node:fs';
 import installations from '@scenarios/installations.json';
 import rubricJson from '@scenarios/rubric.json';
 import { packWith } from '@/core/testing/quarter';
-import { uuid } from '@/core/testing/bakery';
+import { occasion } from '@/core/testing/yard';
 import { reduce } from '@/core/run/reduce';
 import { verdictOf } from '@/core/verdict/verdict';
 import { grade } from './grade';
 import { play } from './play';
 import type { Criterion, Scenario } from './scenario';
 import { parseScenario } from './scenario';
-import type { Occasion } from './session';
 
 const FILES = readdirSync('scenarios').filter((f) => !['installations.json', 'rubric.json'].includes(f));
 const SCENARIOS = FILES.flatMap((f) => JSON.parse(readFileSync(`scenarios/${f}`, 'utf8')) as unknown[]).map(
   parseScenario,
 );
 const rubric = rubricJson as unknown as Criterion[];
-const on: Occasion = {
-  run: uuid(1, 3),
-  system: uuid(2, 3),
-  gauge: uuid(3, 3),
-  fan: uuid(4, 3),
-  organisation: { id: uuid(1, 1), name: 'Hollin & Daughters' },
-  site: { id: uuid(1, 4), name: 'Yard', address: 'simulated', customer: 'nobody' },
-  made: { at: '2026-11-20T08:00:00.000Z', zone: 'Europe/London', by: 'T' },
-  packHash: 'test',
-};
 const ONLY = process.env.ONLY;
 const played = (s: Scenario, n: number) => {
-  const session = play(s, s.conducts[n]!, packWith(s.procedure), installations as never, on);
+  const session = play(s, s.conducts[n]!, packWith(s.procedure), installations as never, occasion);
   const until = Math.max(...session.acts.map((a) => a.at), ...session.events.map((e) => e.at)) + 1;
   return { session, graded: grade(session, rubric, until) };
 };
@@ -58,7 +47,7 @@ describe.each(SCENARIOS.filter((s) => !ONLY || s.id.startsWith(ONLY)).map((s) =>
           session.events
             .map(
               (e) =>
-                `${((e.at - Date.parse(on.made.at)) / 60000).toFixed(1)} ${e.kind} ${JSON.stringify(e, (k, v) => (['id', 'run', 'device', 'deviceSeq', 'at', 'zone', 'offset', 'mono', 'pageLoad', 'by', 'byName', 'kind', 'readAt', 'strokes'].includes(k) ? undefined : v))}`,
+                `${((e.at - Date.parse(occasion.made.at)) / 60000).toFixed(1)} ${e.kind} ${JSON.stringify(e, (k, v) => (['id', 'run', 'device', 'deviceSeq', 'at', 'zone', 'offset', 'mono', 'pageLoad', 'by', 'byName', 'kind', 'readAt', 'strokes'].includes(k) ? undefined : v))}`,
             )
             .slice(process.env.FROM ? Number(process.env.FROM) : -60)
             .join('\n'),
@@ -66,7 +55,7 @@ describe.each(SCENARIOS.filter((s) => !ONLY || s.id.startsWith(ONLY)).map((s) =>
           session.acts
             .map(
               (a) =>
-                `${((a.at - Date.parse(on.made.at)) / 60000).toFixed(1)} ${JSON.stringify(a).slice(0, 160)}`,
+                `${((a.at - Date.parse(occasion.made.at)) / 60000).toFixed(1)} ${JSON.stringify(a).slice(0, 160)}`,
             )
             .slice(-70)
             .join('\n'),

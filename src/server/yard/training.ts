@@ -9,7 +9,7 @@ import { liveOf } from '@/core/yard/live';
 import { progressOf } from '@/core/yard/progress';
 import { actionsOf } from '@/core/yard/session';
 import { WORDS } from '@/core/verdict/words';
-import { inOrganisation } from '@/database/client';
+import { inOrganisation, type Tx } from '@/database/client';
 import { people, yardActs, yardResults, yardRuns, yardTasks } from '@/database/schema';
 import { audit } from '@/server/audit';
 import { now } from '@/server/now';
@@ -60,6 +60,14 @@ export async function setTask(session: Session, asked: SetTask): Promise<{ id: s
   });
   return { id: asked.id };
 }
+/** The acts of several conducts. */
+const actsOf = async (tx: Tx, runs: readonly string[]) =>
+  runs.length
+    ? tx
+        .select({ run: yardActs.run, body: yardActs.body })
+        .from(yardActs)
+        .where(inArray(yardActs.run, [...runs]))
+    : [];
 /** Tasks with how far they came, newest first. @param person of one; null: of everybody */
 export const tasksOf = (scope: { org: string }, person: string | null): Promise<TaskRow[]> =>
   inOrganisation(scope, async (tx) => {
@@ -78,17 +86,10 @@ export const tasksOf = (scope: { org: string }, person: string | null): Promise<
           .where(inArray(yardRuns.task, ids))
           .orderBy(asc(yardRuns.made))
       : [];
-    const acts = begun.length
-      ? await tx
-          .select({ run: yardActs.run, body: yardActs.body })
-          .from(yardActs)
-          .where(
-            inArray(
-              yardActs.run,
-              begun.map((b) => b.run),
-            ),
-          )
-      : [];
+    const acts = await actsOf(
+      tx,
+      begun.map((b) => b.run),
+    );
     return rows.map(({ task, name }): TaskRow => {
       const run = begun.find((b) => b.task === task.id)?.run ?? null;
       const kinds = new Set(acts.filter((a) => a.run === run).map((a) => a.body.kind));
@@ -160,17 +161,10 @@ const runningNow = (scope: { org: string }): Promise<Board['running']> =>
       .orderBy(desc(yardRuns.made))
       .limit(40);
     const fresh = rows.filter((r) => r.made.getTime() > now() - HOURS);
-    const acts = fresh.length
-      ? await tx
-          .select({ run: yardActs.run, body: yardActs.body })
-          .from(yardActs)
-          .where(
-            inArray(
-              yardActs.run,
-              fresh.map((r) => r.run),
-            ),
-          )
-      : [];
+    const acts = await actsOf(
+      tx,
+      fresh.map((r) => r.run),
+    );
     const over = new Set(
       acts.filter((a) => a.body.kind === 'concluded' || a.body.kind === 'halted').map((a) => a.run),
     );
