@@ -3,6 +3,7 @@ import { traceGeometry, type TraceRequest } from '@/chart/trace';
 import { useId, useMemo } from 'react';
 import { Axes, Level, Upright } from './axes';
 import { useReadout } from './use-readout';
+import { LineKey } from './line-key';
 
 const clock = (ms: number) =>
   `${Math.floor(Math.max(0, ms) / 60000)}:${String(Math.floor((Math.max(0, ms) % 60000) / 1000)).padStart(2, '0')}`;
@@ -136,16 +137,7 @@ const LINES = [
 const READINGS = { words: 'readings', colour: 'var(--lake)', dash: '' };
 /** Which line is which. */
 const Legend = ({ model }: { model: NonNullable<TraceRequest['model']> }) => (
-  <ul className="flex flex-wrap gap-x-4 text-sm text-quiet" aria-label="Lines of the chart">
-    {[READINGS, ...LINES.slice(0, model.expected.length ? 3 : 1)].map(({ words, colour, dash }) => (
-      <li key={words} className="flex items-center gap-1.5">
-        <svg width="26" height="8" aria-hidden>
-          <path d="M1,4L25,4" stroke={colour} strokeWidth={2} strokeDasharray={dash} />
-        </svg>
-        {words}
-      </li>
-    ))}
-  </ul>
+  <LineKey lines={[READINGS, ...LINES.slice(0, model.expected.length ? 3 : 1)]} />
 );
 /** The same for who does not see the line. */
 function Twin({ request, unit, title }: { request: TraceRequest; unit: string; title: string }) {

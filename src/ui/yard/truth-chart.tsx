@@ -1,4 +1,5 @@
 'use client';
+import { LineKey } from '@/ui/charts/line-key';
 import { truthGeometry, type TruthRequest } from '@/chart/truth';
 import { Axes, Level, Upright } from '@/ui/charts/axes';
 import { useReadout } from '@/ui/charts/use-readout';
@@ -66,25 +67,15 @@ function Drawn({ request, unit }: { request: TruthRequest; unit: string }) {
           </p>
         )}
       </div>
-      <ul className="flex flex-wrap gap-x-4 text-sm text-quiet" aria-label="Lines of the chart">
-        {(
-          [
-            ['what the gauge showed', 'var(--lake)', ''],
-            ['what a perfect gauge would have shown', 'var(--heather)', '7 4'],
-          ] as const
-        ).map(([words, colour, dash]) => (
-          <li key={words} className="flex items-center gap-1.5">
-            <svg width="26" height="8" aria-hidden>
-              <path d="M1,4L25,4" stroke={colour} strokeWidth={2} strokeDasharray={dash} />
-            </svg>
-            {words}
-          </li>
-        ))}
-      </ul>
+      <LineKey lines={LINES} />
       <Twin request={request} unit={unit} />
     </figure>
   );
 }
+const LINES = [
+  { words: 'what the gauge showed', colour: 'var(--lake)', dash: '' },
+  { words: 'what a perfect gauge would have shown', colour: 'var(--heather)', dash: '7 4' },
+] as const;
 /** The same for who does not see the lines: at each stage. */
 function Twin({ request, unit }: { request: TruthRequest; unit: string }) {
   const from = request.points[0]?.at ?? 0;
