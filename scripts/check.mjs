@@ -149,8 +149,8 @@ try {
   // two things at a time, as there are at least two cores
   const cluster = await database();
   const looks = async () => {
-    await gate('format', [bin('prettier/bin/prettier.cjs'), '--check', '--log-level', 'warn', '.']);
-    await gate('lint', [bin('eslint/bin/eslint.js'), '.', '--max-warnings', '0']);
+    await gate('format', [bin('oxfmt/bin/oxfmt'), '--check', '.']);
+    await gate('lint', [bin('oxlint/bin/oxlint'), '-c', 'oxlint.config.mjs', '--type-aware', '.']);
     await gate('circles', [
       bin('dependency-cruiser/bin/dependency-cruise.mjs'),
       'src',

@@ -39,7 +39,12 @@ export interface GaugeFrame {
 }
 /** `store-away`: the device's own store does not answer, so that nothing can be kept here now; `not-begun`: the office will not have the run that was begun here. */
 export type Contact =
-  'with-office' | 'no-signal' | 'signed-out' | 'database-away' | 'store-away' | 'not-begun';
+  | 'with-office'
+  | 'no-signal'
+  | 'signed-out'
+  | 'database-away'
+  | 'store-away'
+  | 'not-begun';
 export interface BenchView {
   readonly plan: Plan;
   readonly state: RunState;

@@ -5,7 +5,14 @@ import type { Unit } from '@/core/quantity/unit';
  * `temperature`: on its absolute scale; `difference`: a difference of temperatures. `count`: a whole number.
  */
 export type InputKind =
-  'gauge' | 'absolute' | 'positive' | 'not-negative' | 'any' | 'temperature' | 'difference' | 'count';
+  | 'gauge'
+  | 'absolute'
+  | 'positive'
+  | 'not-negative'
+  | 'any'
+  | 'temperature'
+  | 'difference'
+  | 'count';
 export interface DeskInput {
   readonly key: string;
   readonly name: string;

@@ -139,7 +139,14 @@ export const zeroTolerance = (gauge: Gauge, figure: Exact): boolean =>
 /** One way in which a gauge does not fit the work, in a sentence. */
 export interface Misfit {
   readonly code:
-    'unit' | 'range' | 'resolution' | 'calibration' | 'dial-part' | 'dial-scale' | 'withdrawn' | 'zero';
+    | 'unit'
+    | 'range'
+    | 'resolution'
+    | 'calibration'
+    | 'dial-part'
+    | 'dial-scale'
+    | 'withdrawn'
+    | 'zero';
   readonly text: string;
   readonly blocks: boolean;
 }

@@ -73,7 +73,7 @@ function useTyping({ gauge, label, previous, live, confirm, onSave, onCancel }: 
     return () => {
       if (typed.current) leaveDraft({ text: typed.current, unit, label });
     };
-    // eslint-disable-next-line react-hooks/exhaustive-deps -- on leaving only
+    // oxlint-disable-next-line react-hooks/exhaustive-deps -- on leaving only
   }, []);
   const cancel = () => {
     typed.current = '';

@@ -54,7 +54,7 @@ export function Frame({
   useEffect(() => {
     if (size.width) setView(opening(start, size));
     // once, when the frame is known
-    // eslint-disable-next-line react-hooks/exhaustive-deps
+    // oxlint-disable-next-line react-hooks/exhaustive-deps
   }, [size.width > 0]);
   return (
     <div ref={frame} className="relative mt-2 h-[46dvh] min-h-72 border border-seam bg-panel lg:h-[56dvh]">

@@ -119,7 +119,15 @@ export interface Question {
   readonly doubted: boolean;
 }
 export type SystemOutcome =
-  'within' | 'unresolved' | 'beyond' | 'void' | 'doubtful' | 'blank' | 'unchecked' | 'unsure' | 'no-limit';
+  | 'within'
+  | 'unresolved'
+  | 'beyond'
+  | 'void'
+  | 'doubtful'
+  | 'blank'
+  | 'unchecked'
+  | 'unsure'
+  | 'no-limit';
 export type Answer =
   | { readonly outcome: SystemOutcome | 'measured' | 'large'; readonly at: AtReference }
   /** Not yet: which readings are missing. */
