@@ -9,7 +9,7 @@ import { draw } from './traces/worlds';
 import { warned, watch, type Warned } from './traces/warnings';
 import { seeded } from '../scripts/honesty/worlds';
 
-const SEED = 200_000;
+export const SEED = 200_000;
 /** Targets, percent unless said otherwise. */
 export const TARGETS = {
   right: 90,
@@ -27,9 +27,14 @@ export interface Measured {
   readonly warned: Warned;
   readonly masked: Unmasked;
 }
-export function measured(traces: number, holds: number, seed = SEED): Measured {
+export function measured(
+  traces: number,
+  holds: number,
+  seed = SEED,
+  told?: (seed: number, judged: () => boolean) => boolean,
+): Measured {
   const t = tally();
-  for (let i = 0; i < traces; i += 1) count(t, seed + i);
+  for (let i = 0; i < traces; i += 1) count(t, seed + i, told);
   const w = warned();
   for (let i = 0; i < holds; i += 1) watch(w, seed + 500_000 + i);
   const masked = unmasked();

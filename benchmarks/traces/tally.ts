@@ -24,7 +24,12 @@ export const tally = (): Tally => ({ rows: new Map(), held: { inside: 0, of: 0, 
 const samplesOf = (trace: Trace) =>
   Array.from(trace.t, (t, i) => ({ t: t * 1000, p: trace.facts.pressure + trace.y[i]! }));
 
-export function count(into: Tally, seed: number): void {
+/** `answers` stands for the referee where its answer to this seed is kept. */
+export function count(
+  into: Tally,
+  seed: number,
+  answers?: (seed: number, judged: () => boolean) => boolean,
+): void {
   const r = seeded(seed);
   const trace = draw(r);
   const { cause } = trace.world;
@@ -39,7 +44,8 @@ export function count(into: Tally, seed: number): void {
   };
   into.rows.set(cause, row);
   row.traces += 1;
-  if (!separable(judge(r, trace), cause)) return;
+  const judged = () => separable(judge(r, trace), cause);
+  if (!(answers ? answers(seed, judged) : judged())) return;
   row.separable += 1;
   const began = performance.now();
   const a = analyse(samplesOf(trace), trace.facts);

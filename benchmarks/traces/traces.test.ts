@@ -5,10 +5,14 @@ import { erf } from './worlds';
 
 test('causes, rates and warnings keep to their targets; faults of practice are called what they are, or left open', () => {
   const said = execFileSync('node', ['--import', 'tsx', 'benchmarks/traces/tenth.ts'], { encoding: 'utf8' });
-  const { figures: f, own } = JSON.parse(said) as {
+  const { figures: f, own, fits, again } = JSON.parse(said) as {
     figures: ReturnType<typeof figuresOf>;
     own: { name: string; wrong: number }[];
+    fits: boolean;
+    again: boolean[];
   };
+  // else UPDATE_REFEREE=1: the referee’s code is another than the one whose answers are kept
+  expect([fits, again]).toEqual([true, [true, true, true, true]]);
   expect(f.traces).toBe(500);
   // enough of them say something, or the rest of this says nothing
   expect(f.separable).toBeGreaterThan(280);
