@@ -19,7 +19,11 @@ const schema = object({
 /** A fingerprint of the code that the kept answers come from. */
 export const codeOfReferee = (): string => {
   const all = createHash('sha256');
-  for (const file of ['benchmarks/traces/worlds.ts', 'benchmarks/traces/referee.ts', 'scripts/honesty/worlds.ts'])
+  for (const file of [
+    'benchmarks/traces/worlds.ts',
+    'benchmarks/traces/referee.ts',
+    'scripts/honesty/worlds.ts',
+  ])
     all.update(readFileSync(file));
   return all.digest('hex').slice(0, 24);
 };

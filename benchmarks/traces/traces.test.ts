@@ -5,7 +5,12 @@ import { erf } from './worlds';
 
 test('causes, rates and warnings keep to their targets; faults of practice are called what they are, or left open', () => {
   const said = execFileSync('node', ['--import', 'tsx', 'benchmarks/traces/tenth.ts'], { encoding: 'utf8' });
-  const { figures: f, own, fits, again } = JSON.parse(said) as {
+  const {
+    figures: f,
+    own,
+    fits,
+    again,
+  } = JSON.parse(said) as {
     figures: ReturnType<typeof figuresOf>;
     own: { name: string; wrong: number }[];
     fits: boolean;
