@@ -6,7 +6,7 @@ import { createServer } from 'node:http';
 import path from 'node:path';
 import { freePort, needDebian, root, startCluster } from './cluster.mjs';
 import { build, node, secret } from './supervise.mjs';
-import { startTestServers } from './e2e-server.mjs';
+import { playedDemo, startTestServers } from './e2e-server.mjs';
 
 const folder = path.join(root, '.check');
 rmSync(folder, { recursive: true, force: true });
@@ -86,14 +86,15 @@ async function database() {
   });
   return { now: () => cluster };
 }
-async function databaseTests(cluster) {
-  const d = await cluster.database('vast_check_unit', true);
+async function databaseTests(cluster, demo) {
+  const d = await cluster.database('vast_check_unit', true, demo.name);
   await jest('database', {
     env: {
       DATABASE_URL: d.app,
       VAST_OWNER_URL: d.owner,
       VAST_SUPERUSER_URL: d.superuser,
       VAST_SECRET: secret(),
+      VAST_DEMO_IDS: demo.idsFile,
       VAST_TEST_CLOCK: '1',
       VAST_DATABASE_WAIT_MS: '60000',
     },
@@ -156,18 +157,17 @@ try {
       'src',
       ...['--config', '.dependency-cruiser.cjs'],
     ]);
-    await databaseTests(cluster.now());
+    await gate('types', [bin('typescript/bin/tsc'), '--noEmit', '-p', '.']);
+    const played = await playedDemo(cluster.now());
+    await databaseTests(cluster.now(), played);
+    return played;
   };
   const all = process.argv.includes('all');
-  const tests = async () => {
-    await jest('unit', { but: all ? [] : LONG });
-    await gate('types', [bin('typescript/bin/tsc'), '--noEmit', '-p', '.']);
-  };
   await build();
   const alone = process.argv.includes('journeys');
-  if (!alone) await Promise.all([tests(), looks()]);
+  const [demo] = alone ? [] : await Promise.all([looks(), jest('unit', { but: all ? [] : LONG })]);
 
-  const servers = await startTestServers(cluster.now(), LANES);
+  const servers = await startTestServers(cluster.now(), LANES, demo);
   stops.push(servers.stop);
   const port = await freePort(3390);
   const control = faults(servers, cluster).listen(port, '127.0.0.1');

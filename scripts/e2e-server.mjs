@@ -4,24 +4,34 @@ import path from 'node:path';
 import { freePort, root, startCluster } from './cluster.mjs';
 import { build, prepare, startProcesses, startPushStandIn } from './supervise.mjs';
 
+const name = (lane) => `vast_check_browser_${lane}`;
+const folder = (lane) => path.join(root, '.check', `lane-${lane}`);
+const files = (lane) => ({
+  peopleFile: path.join(folder(lane), 'people.json'),
+  idsFile: path.join(folder(lane), 'ids.json'),
+});
+const fresh = (lane) => {
+  rmSync(folder(lane), { recursive: true, force: true });
+  mkdirSync(folder(lane), { recursive: true });
+};
+/** A database into which the demo has been played, to be copied by whoever needs it. @returns its name and addresses, and who stands in it */
+export async function playedDemo(cluster) {
+  fresh(0);
+  const addresses = await cluster.database(name(0), true);
+  await prepare(addresses, { demo: true, second: true, ...files(0) });
+  return { name: name(0), addresses, ...files(0) };
+}
+
 /** As many servers as journeys run at the same time; the demo is played once, the other databases are copies. */
-export async function startTestServers(cluster, lanes = 1) {
+export async function startTestServers(cluster, lanes = 1, demo = undefined) {
   const own = cluster ?? (await startCluster('check', 54400));
   await build();
-  const name = (lane) => `vast_check_browser_${lane}`;
-  const folder = (lane) => path.join(root, '.check', `lane-${lane}`);
-  const files = (lane) => ({
-    peopleFile: path.join(folder(lane), 'people.json'),
-    idsFile: path.join(folder(lane), 'ids.json'),
-  });
   const servers = [];
-  const databases = [];
-  for (let lane = 0; lane < lanes; lane++) {
-    rmSync(folder(lane), { recursive: true, force: true });
-    mkdirSync(folder(lane), { recursive: true });
-    databases[lane] = await own.database(name(lane), true, lane ? name(0) : undefined);
-    if (lane) copyFileSync(files(0).peopleFile, files(lane).peopleFile);
-    else await prepare(databases[0], { demo: true, second: true, ...files(0) });
+  const databases = [(demo ?? (await playedDemo(own))).addresses];
+  for (let lane = 1; lane < lanes; lane++) {
+    fresh(lane);
+    databases[lane] = await own.database(name(lane), true, name(0));
+    copyFileSync(files(0).peopleFile, files(lane).peopleFile);
   }
   // a house into which nobody has come yet
   const bare = await own.database('vast_check_browser_empty', true);

@@ -1,12 +1,13 @@
 import { drizzle, type NodePgDatabase } from 'drizzle-orm/node-postgres';
 import { sql } from 'drizzle-orm';
 import pg from 'pg';
-import * as schema from './schema';
 
-export type Tx = Parameters<Parameters<NodePgDatabase<typeof schema>['transaction']>[0]>[0];
+export type Tx = Parameters<Parameters<NodePgDatabase['transaction']>[0]>[0];
 
 interface Held {
   pool?: pg.Pool;
+  /** Statements over it: made once, tables are named where they are asked. */
+  statements?: NodePgDatabase;
 }
 // one pool for the process, however many bundles the framework makes of this module
 const held = ((globalThis as { vastDatabase?: Held }).vastDatabase ??= {});
@@ -27,6 +28,7 @@ export function pool(): pg.Pool {
 export async function closePool(): Promise<void> {
   await held.pool?.end();
   delete held.pool;
+  delete held.statements;
 }
 
 /**
@@ -37,7 +39,8 @@ export async function inOrganisation<T>(
   scope: { readonly org: string },
   work: (tx: Tx) => Promise<T>,
 ): Promise<T> {
-  return drizzle(pool(), { schema }).transaction(async (tx) => {
+  held.statements ??= drizzle(pool());
+  return held.statements.transaction(async (tx) => {
     await tx.execute(sql`select set_config('app.org', ${scope.org}, true)`);
     return work(tx);
   });
