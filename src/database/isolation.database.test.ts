@@ -1,10 +1,9 @@
 import { createHash } from 'node:crypto';
-import { readFileSync } from 'node:fs';
 import { sql } from 'drizzle-orm';
 import pg from 'pg';
 import sharp from 'sharp';
 import { migrateDatabase } from '../../scripts/migrate';
-import { loadDemo, makeOrganisation } from '../../scripts/demo';
+import { makeOrganisation, standingDemo } from '../../scripts/demo';
 import { closePool, inOrganisation, pool } from './client';
 import { followUps, people, sites, systems } from './schema';
 import { checkSeal, sealRun } from '@/server/sealing/seal';
@@ -39,9 +38,7 @@ let sealed: { run: string; number: string; word: string; token: string }[];
 
 beforeAll(async () => {
   await migrateDatabase(process.env.VAST_OWNER_URL!);
-  // the check has played it in already; alone, this does
-  const played = process.env.VAST_DEMO_IDS;
-  mill = played ? (JSON.parse(readFileSync(played, 'utf8')) as typeof mill) : await loadDemo();
+  mill = await standingDemo();
   other = await makeOrganisation(
     'Quarry Lane Fitters',
     '',
