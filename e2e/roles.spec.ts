@@ -119,6 +119,8 @@ const ROUTES: Readonly<Record<string, Who>> = {
   'GET yard/runs/[run]/training': 'seal',
   'POST yard/runs/[run]/training': 'seal',
   'POST yard/tasks': 'seal',
+  'POST yard/questions': 'run',
+  'POST yard/questions/answer': 'run',
   'GET yard/runs/[run]': 'all',
   'POST yard/runs/[run]/acts': 'run',
   'POST yard/runs': 'run',

@@ -250,6 +250,8 @@ async function makeDatabase(address, name, fresh, like) {
     const { rowCount } = await c.query('select 1 from pg_database where datname = $1', [name]);
     if (!rowCount)
       await c.query(`create database "${name}" owner vast_owner${like ? ` template "${like}"` : ''}`);
+    // a copy takes its tables along, not what may be done in the database itself
+    if (like) await c.query(`revoke temporary on database "${name}" from public`);
   });
 }
 

@@ -5,6 +5,8 @@ import type { Debrief } from '@/core/yard/debrief';
 import type { Live } from '@/core/yard/live';
 import { oneOf } from '@/core/grammar/one-of';
 import { object, text as words } from '@/core/grammar/schema';
+import type { Score } from '@/core/yard/progress';
+import { type About, type Question, QUESTIONS, type Solution } from '@/core/yard/questions/question';
 import * as yup from 'yup';
 import { shape, text, uuid } from './figure';
 
@@ -118,3 +120,33 @@ export interface Watched {
 }
 
 export const importScenarioSchema = shape({ text: text(400_000) });
+
+export const askSchema = shape({ about: text(10).oneOf(Object.keys(QUESTIONS)) });
+export const answerSchema = shape({
+  about: text(10).oneOf(Object.keys(QUESTIONS)),
+  /** The place in the row of one's questions of this kind. */ n: yup
+    .number()
+    .strict(true)
+    .integer()
+    .min(0)
+    .required(),
+  /** A fingerprint of what was asked. */ mark: text(16),
+  choice: yup.string().strict(true).max(60).optional(),
+  reason: yup.string().strict(true).max(120).optional(),
+  figure: yup.number().strict(true).optional(),
+});
+export type AnswerRequest = yup.InferType<typeof answerSchema>;
+/** A question as it was put to somebody. */
+export interface Asked {
+  readonly about: About;
+  readonly n: number;
+  readonly mark: string;
+  readonly question: Question;
+  readonly score: Score;
+}
+export interface Told {
+  readonly right: boolean;
+  readonly parts: { readonly choice: boolean; readonly reason: boolean; readonly figure: boolean };
+  readonly solution: Solution;
+  readonly score: Score;
+}

@@ -152,7 +152,8 @@ export function faceOf(text: string): Face {
 }
 
 /** What counted and what was permitted, each with its source. */
-function limitsOf(
+/** Every limit of a run with its value and source. @param hold that is judged, where there is one */
+export function limitsOf(
   plan: Plan,
   state: RunState,
   judging: Gauge,

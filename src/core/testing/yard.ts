@@ -1,6 +1,11 @@
 /** What every test of the Yard stands on: an occasion, the shipped scenarios, the common rubric. */
+import { readdirSync, readFileSync } from 'node:fs';
+import installations from '@scenarios/installations.json';
 import { uuid } from '@/core/testing/bakery';
-import type { Occasion } from '@/core/yard/session';
+import { packWith } from '@/core/testing/quarter';
+import type { Shelf } from '@/core/yard/questions/conducted';
+import { parseScenario, type Scenario } from '@/core/yard/scenario';
+import type { Installations, Occasion } from '@/core/yard/session';
 
 export const occasion: Occasion = {
   run: uuid(1, 3),
@@ -12,3 +17,15 @@ export const occasion: Occasion = {
   made: { at: '2026-11-20T08:00:00.000Z', zone: 'Europe/London', by: 'T' },
   packHash: 'test',
 };
+/** Every scenario that ships, by its file. */
+export const shippedScenarios = (): Scenario[] =>
+  readdirSync('scenarios')
+    .filter((f) => !['installations.json', 'rubric.json'].includes(f))
+    .flatMap((f) => JSON.parse(readFileSync(`scenarios/${f}`, 'utf8')) as unknown[])
+    .map(parseScenario);
+export const shelf = (): Shelf => ({
+  scenarios: shippedScenarios(),
+  packOf: (s) => packWith(s.procedure),
+  installations: installations as unknown as Installations,
+  on: occasion,
+});

@@ -33,6 +33,12 @@ const results = {
     trade: text(40),
     traps,
     right: yesNo(),
+    /** How the analysis did beside: it may have said that it cannot tell. */ beside: maybe().oneOf([
+      'right',
+      'wrong',
+      'open',
+      undefined,
+    ]),
   }),
 };
 export const resultSchema = oneOf('kind', results);
@@ -102,3 +108,22 @@ export function scenarioOfDay<
 /** A case of the day takes no longer, min. House figure. */
 const SHORT = 15;
 const TRAP_COUNT = Object.keys(TRAPS).length;
+
+export interface Score {
+  readonly asked: number;
+  readonly right: number;
+  /** Of the analysis, where it was asked too. */ readonly beside: {
+    readonly right: number;
+    readonly open: number;
+  };
+}
+/** How the questions of one kind went. @param results of one person */
+export function scoreOf(results: readonly Result[], about: string): Score {
+  const of = results.flatMap(({ body }) => (body.kind === 'question' && body.about === about ? [body] : []));
+  const count = (is: (q: (typeof of)[number]) => boolean) => of.filter(is).length;
+  return {
+    asked: of.length,
+    right: count((q) => q.right),
+    beside: { right: count((q) => q.beside === 'right'), open: count((q) => q.beside === 'open') },
+  };
+}

@@ -21,8 +21,14 @@ const ownScenarios = (scope: Scope): Promise<Scenario[]> =>
     const rows = await tx.select().from(yardScenarios).orderBy(desc(yardScenarios.made));
     return [...new Map(rows.reverse().map((r) => [r.id, r.body])).values()];
   });
+/** Those that ship, and the house's own in the place of those of the same name. */
+export async function allScenarios(scope: Scope): Promise<Scenario[]> {
+  const own = await ownScenarios(scope);
+  const ids = new Set(own.map((s) => s.id));
+  return [...SHIPPED.filter((s) => !ids.has(s.id)), ...own];
+}
 export async function scenarioNamed(scope: Scope, id: string): Promise<Scenario> {
-  const found = (await ownScenarios(scope)).find((s) => s.id === id) ?? SHIPPED.find((s) => s.id === id);
+  const found = (await allScenarios(scope)).find((s) => s.id === id);
   if (!found) throw notHere('scenario');
   return found;
 }
@@ -63,10 +69,9 @@ export async function scenarioCards(session: Session): Promise<{ cards: Scenario
 export async function faultsByScenario(
   scope: Scope,
 ): Promise<Record<string, Readonly<Record<string, string>>>> {
-  const [packs, own] = await Promise.all([rulePacks(scope), ownScenarios(scope)]);
-  const ids = new Set(own.map((s) => s.id));
+  const [packs, all] = await Promise.all([rulePacks(scope), allScenarios(scope)]);
   return Object.fromEntries(
-    [...SHIPPED.filter((s) => !ids.has(s.id)), ...own].map((s) => {
+    all.map((s) => {
       const procedure = packs.find((p) => p.id === s.pack)?.procedures.find((p) => p.id === s.procedure);
       const system = installationOf(s, INSTALLATIONS, s.id);
       return [s.id, procedure ? faultsFor({ procedure, system }) : {}];
