@@ -1,20 +1,15 @@
 /** Every scenario by its good conduct and its typical mistakes. */
-import { readdirSync, readFileSync } from 'node:fs';
 import installations from '@scenarios/installations.json';
 import rubricJson from '@scenarios/rubric.json';
 import { packWith } from '@/core/testing/quarter';
-import { occasion } from '@/core/testing/yard';
+import { occasion, shippedScenarios } from '@/core/testing/yard';
 import { reduce } from '@/core/run/reduce';
 import { verdictOf } from '@/core/verdict/verdict';
 import { grade } from './grade';
 import { play } from './play';
 import type { Criterion, Scenario } from './scenario';
-import { parseScenario } from './scenario';
 
-const FILES = readdirSync('scenarios').filter((f) => !['installations.json', 'rubric.json'].includes(f));
-const SCENARIOS = FILES.flatMap((f) => JSON.parse(readFileSync(`scenarios/${f}`, 'utf8')) as unknown[]).map(
-  parseScenario,
-);
+const SCENARIOS = shippedScenarios();
 const rubric = rubricJson as unknown as Criterion[];
 const ONLY = process.env.ONLY;
 const played = (s: Scenario, n: number) => {

@@ -5,11 +5,9 @@ import { requireSession } from '@/server/session/session';
 import { viewerZone } from '@/server/session/zone';
 import { scenarioCards } from '@/server/yard/scenarios';
 import { tasksOf } from '@/server/yard/training';
-import { buttonClass } from '@/ui/kit/button-class';
+import { YardHead } from '@/ui/yard/yard-head';
 import { YardList } from '@/ui/yard/yard-list';
-import { may } from '@/wire/role';
 import type { Metadata } from 'next';
-import Link from 'next/link';
 
 export const metadata: Metadata = { title: 'Yard' };
 const DAY_MS = 86_400_000;
@@ -26,18 +24,10 @@ export default async function YardPage() {
   const day = Math.floor(Date.parse(`${localDate(at, zone)}T00:00:00Z`) / DAY_MS);
   return (
     <>
-      <div className="flex flex-wrap items-end justify-between gap-3">
-        <h1 className="text-2xl font-bold">Yard</h1>
-        {may(session.role, 'seal') && (
-          <Link prefetch={false} href="/yard/board" className={buttonClass('plain')}>
-            Training
-          </Link>
-        )}
-      </div>
-      <p className="max-w-prose text-quiet">
+      <YardHead at="yard" role={session.role}>
         Practice on simulated installations with something hidden in them. The same bench as on site; nothing
         here ever becomes a certificate.
-      </p>
+      </YardHead>
       <YardList
         cards={cards}
         tasks={tasks}

@@ -4,6 +4,7 @@ import { viewerDay, viewerZone } from '@/server/session/zone';
 import { faultsByScenario, scenarioCards } from '@/server/yard/scenarios';
 import { board } from '@/server/yard/training';
 import { BoardView } from '@/ui/yard/board';
+import { YardHead } from '@/ui/yard/yard-head';
 import type { Metadata } from 'next';
 
 export const metadata: Metadata = { title: 'Training' };
@@ -19,7 +20,9 @@ export default async function BoardPage() {
   ]);
   return (
     <>
-      <h1 className="text-2xl font-bold">Training</h1>
+      <YardHead at="board" role={session.role}>
+        Who practises and how far they came, what is set, and what goes on now.
+      </YardHead>
       <BoardView board={known} cards={cards} faults={faults} zone={zone} today={day} />
     </>
   );
