@@ -13,9 +13,10 @@ export interface At {
   readonly x: number;
   readonly y: number;
 }
+/** Closer together at the beginning, where such curves bend most. */
 const along = (from: number, to: number, y: (x: number) => number, points = 80): At[] =>
   Array.from({ length: points + 1 }, (_, i) => {
-    const x = from + ((to - from) * i) / points;
+    const x = from + (to - from) * (i / points) ** 2;
     return { x, y: y(x) };
   });
 
@@ -60,7 +61,7 @@ export function sensitivity(volume: number, step: number, pressure: number, long
       },
       HOUSE_TEMPERATURE,
     ).leak;
-  return { at, curve: along(Math.max(0.5, longest / 80), longest, at) };
+  return { at, curve: along(1, longest, at) };
 }
 /** Sections that a degree moves differently: pressure in Pa above the atmosphere; a full one by its water and pipe. */
 const SECTIONS = [

@@ -268,7 +268,7 @@ const PRESSURE = 20;
 const LONGEST = 60;
 function Sensitivity() {
   const [volume, setVolume] = useState(20);
-  const [step, setStep] = useState(0.1);
+  const [step, setStep] = useState(0.5);
   const [minutes, setMinutes] = useState(2);
   const now = sensitivity(volume, step, PRESSURE, LONGEST);
   const fine = sensitivity(volume, 0.01, PRESSURE, LONGEST);
@@ -296,7 +296,7 @@ function Sensitivity() {
             corner="smallest leak, l/h, against min"
             lines={[now.curve, fine.curve]}
             decimals={{ x: 0, y: 1 }}
-            y={[0, Math.min(12, now.at(1))]}
+            y={[0, now.at(1)]}
             marks={[{ at: minutes, words: `${two(now.at(minutes))} l/h` }]}
           />
           <LineKey
@@ -343,7 +343,7 @@ function Kelvin() {
       chart={
         <table className="w-full">
           <caption className="text-left text-sm text-quiet">
-            Change of pressure by {kelvin.toFixed(1)} K; bars grow tenfold a quarter
+            Change of pressure by {kelvin.toFixed(1)} K; the bars stand on a logarithmic scale
           </caption>
           <tbody>
             {list.map((w) => (

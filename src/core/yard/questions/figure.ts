@@ -7,20 +7,17 @@ import { convert, type Unit, unitLabel, UNITS } from '@/core/quantity/unit';
 import { Pick } from './pick';
 import type { Posed } from './question';
 
-/** Lines that are worked by hand or with a pocket calculator in the field. */
+/** Lines that are worked by hand or with a pocket calculator in the field, from what they name alone. */
 export const WORKED = [
   'leak-rate',
   'rate-at-pressure',
   'gas-temperature',
   'balance-pressure',
   'drawn-volume',
-  'smallest-leak-gas',
-  'needed-hold-gas',
   'dial-rate',
   'pipe-volume',
   'stroke-volume',
   'head',
-  'liquid-temperature',
   'loss-from-fall',
   'main-loss-us',
   'main-loss-eu',
@@ -28,7 +25,6 @@ export const WORKED = [
   'pool-thrust',
   'pool-volume',
   'nitrogen-temperature',
-  'refrigerant-loss',
   'duct-flow',
   'duct-halving',
   'duct-floor-limit',

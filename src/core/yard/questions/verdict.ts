@@ -21,7 +21,8 @@ import type { Choice, Posed } from './question';
 const BESIDE = new Set(['adequacy-printed', 'shown', 'would-decide', 'disagree']);
 /** Reasons of the general rules without the figures of one test: those that carry figures would give themselves away. */
 const GENERAL: readonly (readonly [code: string, word: VerdictWord, text: string])[] = [
-  ['nil', 'tight', 'Nothing moved that this gauge can show, and every boundary was proved.'],
+  ['nil', 'tight', 'It moved by less than counts as movement, and every boundary was proved.'],
+  ['held', 'tight', 'It stood within the bound it must hold, and did not move as a leak moves it.'],
   [
     'dial-still',
     'tight',
@@ -117,7 +118,10 @@ export function verdictQuestion(
   if (!verdict || !decides) return null;
   const lines = linesOf(plan, state, events);
   if (lines.length < 2) return null;
-  const right = general(decides, verdict.word);
+  const deciding = decidingHold(plan, state);
+  // a vacuum is judged by the bound it must hold, not by movement
+  const code = decides.code === 'nil' && deciding?.hold.judgement?.accept ? 'held' : decides.code;
+  const right = general({ ...decides, code }, verdict.word);
   if (!right) return null;
   const others = [
     ...GENERAL.map(([code, word, text]) => ({ key: `${code}-${word}`, text, word })),
@@ -131,7 +135,6 @@ export function verdictQuestion(
     (r) => r === right || (!seen.has(r.text) && seen.add(r.text)),
   );
   if (reasons.length < REASONS) return null;
-  const deciding = decidingHold(plan, state);
   const gauge = deciding ? gaugeOfHold(plan, deciding.hold) : gaugeOf(plan, state);
   const part = (deciding && plan.procedure.stages[deciding.visit.stage]?.part) ?? null;
   const stop = state.ending?.by === 'stop' ? state.ending : null;
