@@ -116,11 +116,11 @@ test('an exam is set, sat and signed on two screens; what is hidden stays hidden
   await page.getByLabel('Say something').fill('The clock runs.');
   await page.getByRole('button', { name: 'Say it' }).click();
   await expect(yard(other).getByText(/The clock runs\./)).toBeVisible();
-  await page.getByRole('button', { name: 'Stop their hands' }).click();
+  await page.getByRole('button', { name: 'Stop hands and clock' }).click();
   await expect(yard(other).getByText(/has stopped your hands/)).toBeVisible();
   await works(other).getByRole('button', { name: 'Shut', exact: true }).click();
   await expect(works(other).getByRole('alert')).toContainText(/stopped your hands/);
-  await page.getByRole('button', { name: 'Let them go on' }).click();
+  await page.getByRole('button', { name: 'Let it go on' }).click();
   await expectAccessible(page);
 
   await other.getByRole('button', { name: 'STOP' }).click();

@@ -24,15 +24,20 @@ export function learnOffset(serverNow: number, sentAt: number, receivedAt: numbe
 }
 const AHEAD = 'vast-stone.ahead.';
 let ahead = 0;
+/** The moment on the server's line at which the clock of that run stands; null: it goes. */
+let stands: number | null = null;
 /** Time that was passed at once in the practice run that stands open, ms: its clock goes by so much more. */
-export const aheadNow = (): number => ahead;
+export const aheadNow = (): number => (stands === null ? ahead : stands - now() - clockOffset());
 /** A bench opens, or another is left (null): its clock stands where it stood on this device. */
 export function recallAhead(run: string | null): void {
   ahead = run ? Number(globalThis.sessionStorage?.getItem(AHEAD + run) ?? 0) || 0 : 0;
+  stands = null;
 }
-export function setAhead(run: string, ms: number): void {
+/** @param at where its clock stands meanwhile, because the one who trains has stopped it */
+export function setAhead(run: string, ms: number, at: number | null = null): void {
   ahead = ms;
+  stands = at;
   globalThis.sessionStorage?.setItem(AHEAD + run, String(ms));
 }
 /** The present moment on the server's line. */
-export const serverNow = (): number => now() + clockOffset() + ahead;
+export const serverNow = (): number => now() + clockOffset() + aheadNow();

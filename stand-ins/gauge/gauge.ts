@@ -27,7 +27,10 @@ const PASSED_POINTS = 500;
 mkdirSync(folder, { recursive: true });
 
 /** What is sent to a world: something done, or time that was passed at once. */
-type Sent = Action | { readonly act: 'passed'; readonly at: number; readonly ms: number };
+type Sent =
+  | Action
+  | { readonly act: 'passed'; readonly at: number; readonly ms: number }
+  | { readonly act: 'paused'; readonly at: number; readonly paused: boolean };
 class Pipe {
   readonly actions: Action[] = [];
   private token: string | null = null;
@@ -53,13 +56,15 @@ class Pipe {
   }
 
   /** The office's clock, as estimated from its answers. */
-  now = () => Date.now() + this.offset + this.ahead;
+  now = () => this.stands ?? Date.now() + this.offset + this.ahead;
+  /** Where its clock stands, because the one who trains has stopped it. */
+  private stands: number | null = null;
   /** Time that was passed at once so far, ms. */
   private get ahead(): number {
     return this.passes.reduce((sum, p) => sum + p.ms, 0);
   }
   readonly passes: { at: number; ms: number }[] = [];
-  /** Passes time at once: what the display showed meanwhile is sent like any other points. */
+  /** Passes time at once, or, below nothing, stays behind: what the display showed meanwhile is sent like any other points. */
   pass(by: { at: number; ms: number }): void {
     this.passes.push(by);
     const every = Math.max(TICK_MS, Math.ceil(by.ms / PASSED_POINTS));
@@ -80,7 +85,7 @@ class Pipe {
   see = () => this.at(this.now()).view();
 
   async tick(): Promise<void> {
-    if (this.ended) return;
+    if (this.ended || this.stands !== null) return;
     const at = this.now();
     const world = this.point(at);
     const [digits, flow, probe] = [world.display(), world.flow(), world.probe()];
@@ -125,6 +130,7 @@ class Pipe {
   }
   take(sent: Sent): void {
     if (sent.act === 'passed') this.passes.push(sent);
+    else if (sent.act === 'paused') this.stands = sent.paused ? sent.at : null;
     else this.actions.push(sent);
   }
   end(): void {

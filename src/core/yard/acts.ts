@@ -19,8 +19,8 @@ const acts = {
     place: yup.string().strict(true).max(60).defined(),
     because: yup.string().strict(true).max(1000).defined(),
   }),
-  /** Time that nothing was asked in was passed at once, ms. */
-  passed: object({ at: moment, ms: number().integer().min(1) }),
+  /** Time that nothing was asked in was passed at once, ms; below nothing: so long the clock of it stood, and is behind by so much. */
+  passed: object({ at: moment, ms: number().integer() }),
   /** The one who trains changed what is hidden, said something, or stopped the clock of it. */
   hidden: object({ at: moment, by: text(120), change: yup.mixed<object>().required() }),
   note: object({ at: moment, by: text(120), text: text(1000) }),

@@ -5,6 +5,7 @@ import { partName } from '@/core/network/network';
 import { networkOf } from '@/core/network/enter';
 import { ruleOfPart } from '@/core/network/catalogue';
 import { accountOf } from './account';
+import type { YardAct } from './acts';
 import { answerOf } from './condition';
 import { criteriaOf, dangerOf } from './grade';
 import type { Criterion } from './scenario';
@@ -28,9 +29,10 @@ export interface Live {
   readonly halted: { readonly why: string; readonly danger: boolean } | null;
   /** The bench has come to its end: what it was is asked. */ readonly ended: boolean;
   readonly concluded: boolean;
-  /** The one who trains has stopped the hands. */ readonly paused: boolean;
+  /** The one who trains has stopped the hands, and the clock: the moment it stands at. */
+  readonly stands: number | null;
   /** Time that nothing is asked in, ms; 0: none. */ readonly mayPass: number;
-  /** Time passed at once so far, ms. */ readonly passed: number;
+  /** How far its line is ahead of the clock, ms. */ readonly passed: number;
   /** What is asked of this conduct, with its reason: for whoever is guided. */
   readonly guide: readonly {
     readonly id: string;
@@ -41,9 +43,26 @@ export interface Live {
   /** Where a person can say that it was: parts and pipes of the drawing. */
   readonly places: readonly { readonly id: string; readonly name: string }[];
 }
-/** Time that was passed at once, ms. */
+/** How far the line of a run is ahead of the clock, ms: time passed at once, less the time in which it stood. */
 export const passedIn = (acts: Session['acts']): number =>
   acts.reduce((sum, a) => sum + (a.kind === 'passed' ? a.ms : 0), 0);
+/** The moment at which the one who trains has stopped the clock of it; null: it goes. */
+export function standsAt(acts: Session['acts']): number | null {
+  const last = [...acts].reverse().find((a) => a.kind === 'paused');
+  return last?.kind === 'paused' && last.paused ? last.at : null;
+}
+/** The present moment on the line of a run. @param now ms by the clock */
+export const lineOf = (acts: Session['acts'], now: number): number => standsAt(acts) ?? now + passedIn(acts);
+/** Lets the clock go on: what it stood it is behind from now on. @param now ms by the clock; nothing where it goes already */
+export function goesOn(acts: Session['acts'], now: number): YardAct[] {
+  const at = standsAt(acts);
+  if (at === null) return [];
+  const stood = Math.round(now + passedIn(acts) - at);
+  return [
+    { kind: 'paused', at, paused: false },
+    { kind: 'passed', at, ms: -stood },
+  ];
+}
 /** Before the end of a wait a person is back, ms. House figure. */
 const BACK = 8_000;
 /** Less is not worth it. */
@@ -53,8 +72,7 @@ const LEAST = 15_000;
 export function liveOf(s: Session, rubric: readonly Criterion[], at: number, way: Way = 'free'): Live {
   const account = accountOf(s.plan, s.events, s.acts, at);
   const halted = [...s.acts].reverse().find((a) => a.kind === 'halted');
-  const paused = [...s.acts].reverse().find((a) => a.kind === 'paused');
-  const stopped = paused?.kind === 'paused' && paused.paused;
+  const stands = standsAt(s.acts);
   const danger = halted ? null : dangerOf(s.scenario, rubric, account);
   const network = networkOf(s.plan.system);
   return {
@@ -86,8 +104,8 @@ export function liveOf(s: Session, rubric: readonly Criterion[], at: number, way
           : null,
     ended: account.ended !== null,
     concluded: account.cause !== null,
-    paused: stopped === true,
-    mayPass: halted || danger || stopped ? 0 : mayPass(s, account, at),
+    stands,
+    mayPass: halted || danger || stands !== null ? 0 : mayPass(s, account, at),
     passed: passedIn(s.acts),
     guide: way === 'guided' ? guideOf(s, rubric, at) : [],
     places: [

@@ -6,7 +6,7 @@ import type { Doing, HandWork } from '@/core/simulation/hands';
 import type { YardAct } from '@/core/yard/acts';
 import { debriefOf, type Debrief } from '@/core/yard/debrief';
 import { grade } from '@/core/yard/grade';
-import { liveOf, passedIn } from '@/core/yard/live';
+import { lineOf, liveOf, passedIn } from '@/core/yard/live';
 import type { ResultBody } from '@/core/yard/progress';
 import type { Scenario } from '@/core/yard/scenario';
 import {
@@ -207,7 +207,7 @@ export async function appendActs(
   const done = await inOrganisation(scope, async (tx) => {
     await lockRun(tx, scope.org, `yard ${run}`);
     const kept = await keptRun(tx, run);
-    const at = now() + passedIn(kept.session.acts);
+    const at = lineOf(kept.session.acts, now());
     const added = make(kept, at);
     if (added.length)
       await tx.insert(yardActs).values(
@@ -226,17 +226,19 @@ export async function appendActs(
   for (const action of worldly(done.session, done.added)) await sendAct(run, action);
   return done;
 }
+type OfTheClock =
+  | { readonly act: 'passed'; readonly at: number; readonly ms: number }
+  | { readonly act: 'paused'; readonly at: number; readonly paused: boolean };
 /** What of it the world must hear; what a hand did it has heard already. */
-const worldly = (
-  session: YardSession,
-  added: readonly YardAct[],
-): (Action | { act: 'passed'; at: number; ms: number })[] =>
-  added.flatMap((act): (Action | { act: 'passed'; at: number; ms: number })[] =>
+const worldly = (session: YardSession, added: readonly YardAct[]): (Action | OfTheClock)[] =>
+  added.flatMap((act): (Action | OfTheClock)[] =>
     act.kind === 'passed'
       ? [{ act: 'passed', at: act.at, ms: act.ms }]
-      : act.kind === 'hand'
-        ? []
-        : actionsOf({ ...session, acts: [act] }),
+      : act.kind === 'paused'
+        ? [{ act: 'paused', at: act.at, paused: act.paused }]
+        : act.kind === 'hand'
+          ? []
+          : actionsOf({ ...session, acts: [act] }),
   );
 /** Keeps what a hand did, where the run is one of a scenario. @returns the moment it is done at, on the line of the run @throws TroubleError 403, 409 */
 export async function handDone(
@@ -258,8 +260,12 @@ export async function handDone(
         'over',
         'This practice is over: nothing can be worked any more. Look at what came of it.',
       );
-    if (live.paused)
-      throw new TroubleError(409, 'paused', 'The one who trains has stopped your hands. Wait for them.');
+    if (live.stands !== null)
+      throw new TroubleError(
+        409,
+        'paused',
+        'The one who trains has stopped your hands and the clock. Wait for them.',
+      );
     return [{ kind: 'hand', at: moment, work, action } as YardAct];
   });
   return at;

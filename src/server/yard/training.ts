@@ -5,7 +5,7 @@ import { asked } from '@/core/simulation/simulation';
 import type { YardAct } from '@/core/yard/acts';
 import { faultsFor, withFault } from '@/core/yard/faults';
 import { grade } from '@/core/yard/grade';
-import { liveOf } from '@/core/yard/live';
+import { goesOn, lineOf, liveOf, standsAt } from '@/core/yard/live';
 import { progressOf } from '@/core/yard/progress';
 import { actionsOf } from '@/core/yard/session';
 import { WORDS } from '@/core/verdict/words';
@@ -187,8 +187,7 @@ export async function watched(session: Session, run: string): Promise<Watched> {
   return inOrganisation(session, async (tx) => {
     const kept = await keptRun(tx, run);
     const { session: s } = kept;
-    const passed = s.acts.reduce((sum, a) => sum + (a.kind === 'passed' ? a.ms : 0), 0);
-    const at = now() + passed;
+    const at = lineOf(s.acts, now());
     const state = reduce(s.plan, s.events);
     const visit = currentVisit(state);
     const hold = runningHold(state);
@@ -240,7 +239,11 @@ export async function train(session: Session, run: string, asked: TrainRequest):
       case 'note':
         return [{ kind: 'note', at, by: session.name, text: asked.text }];
       case 'paused':
-        return [{ kind: 'paused', at, paused: asked.paused }];
+        return asked.paused
+          ? standsAt(kept.session.acts) !== null
+            ? []
+            : [{ kind: 'paused', at, paused: true }]
+          : goesOn(kept.session.acts, now());
       case 'signed':
         if (kept.way !== 'exam' || !over)
           throw new TroubleError(

@@ -2,6 +2,7 @@
 import { createServer, type Server } from 'node:http';
 import { closePool, inOrganisation } from '@/database/client';
 import { exportOrganisation } from '@/server/people/moving';
+import { shiftClock } from '@/server/now';
 import type { Session } from '@/server/session/session';
 import { workSimulated } from '@/server/gauge/simulated';
 import { bringPacks } from '@/server/people/organisation';
@@ -179,8 +180,24 @@ test('while it runs the one who trains changes what is hidden, says something an
   await train(as('tester'), run, { kind: 'note', text: 'Look at the meter.' });
   await train(as('tester'), run, { kind: 'paused', paused: true });
   const now = await yardNow(who, run);
-  expect(now).toMatchObject({ paused: true, notes: [{ by: as('tester').name, text: 'Look at the meter.' }] });
+  expect(now).toMatchObject({
+    stands: expect.any(Number) as number,
+    notes: [{ by: as('tester').name, text: 'Look at the meter.' }],
+  });
   await refused(handDone(who, run, { act: 'zero' }, { act: 'zero' } as never), 409, /stopped your hands/);
+  // the clock of it stands, here and with its stand-in, and goes on from where it stood
+  expect(sent.at(-1)!.body).toEqual({ act: 'paused', at: now.stands, paused: true });
+  shiftClock(300_000);
+  expect((await yardNow(who, run)).at).toBe(now.stands);
+  await train(as('tester'), run, { kind: 'paused', paused: false });
+  expect(sent.slice(-2).map((s) => s.body)).toEqual([
+    { act: 'paused', at: now.stands, paused: false },
+    { act: 'passed', at: now.stands, ms: expect.any(Number) as number },
+  ]);
+  const gone = (await yardNow(who, run)).at - now.stands!;
+  expect(gone).toBeGreaterThanOrEqual(0);
+  expect(gone).toBeLessThan(60_000);
+  shiftClock(0);
   for (const role of ['apprentice', 'office'] as const)
     await refused(train(as(role), run, { kind: 'note', text: 'x' }), 403);
 });

@@ -8,6 +8,7 @@ import { currentVisit, holdEnds, owedWords, runningHold, stageOf } from '@/core/
 import { type Verdict, verdictOf, WORDS } from '@/core/verdict/verdict';
 import { armAlarm, keepAwake } from '@/device/alarm';
 import { recallAhead } from '@/device/clock';
+import { useWide } from '@/ui/kit/use-wide';
 import type { BenchEngine, BenchView, Next } from '@/device/bench';
 import { startWorker } from '@/device/worker';
 import { Wall, WallStrip } from '@/ui/charts/wall';
@@ -127,6 +128,7 @@ function OpenBench({ engine, who }: { engine: BenchEngine; who: Identity }) {
   useUrgentAlarm(urgent, at, plan.site.name);
   useStanding();
   useLeaving(state.phase === 'put-back');
+  const wide = useWide();
   const [message, setMessage] = useState('');
   const [left, setLeft] = useState(false);
   useEffect(() => setLeft(mirrored()), []);
@@ -214,7 +216,7 @@ function OpenBench({ engine, who }: { engine: BenchEngine; who: Identity }) {
             side={side}
             onSide={setSide}
           />
-          <Below view={view} kind={side ? null : (visit?.kind ?? null)} onSide={setSide} />
+          <Below view={view} wide={wide} kind={side ? null : (visit?.kind ?? null)} onSide={setSide} />
           {keys && <KeyList />}
         </main>
         <aside
@@ -223,7 +225,7 @@ function OpenBench({ engine, who }: { engine: BenchEngine; who: Identity }) {
           aria-label="Facts"
           tabIndex={0}
         >
-          {plan.practice && (
+          {wide && plan.practice && (
             <div className="mb-4">
               <Practice view={view} />
             </div>

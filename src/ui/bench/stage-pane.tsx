@@ -129,16 +129,18 @@ export const Practice = ({ view: { plan, state } }: { view: BenchView }) =>
 export function Below({
   view,
   kind,
+  wide,
   onSide,
 }: {
   view: BenchView;
+  /** The facts stand beside, and practice with them. */ wide: boolean;
   kind: PanelProps['visit']['kind'] | null;
   onSide: (side: Side) => void;
 }) {
   const [facts, setFacts] = useState(false);
   return (
     <div className="lg:hidden">
-      <Practice view={view} />
+      {!wide && <Practice view={view} />}
       {kind && !ruleOfKind(kind).holds && (
         <div className="grid grid-cols-2 gap-3">
           <Button className="min-h-14" onClick={() => onSide('note')}>

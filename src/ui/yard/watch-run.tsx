@@ -151,10 +151,10 @@ function Hands({ seen, does }: { seen: Watched; does: Does }) {
         </form>
       )}
       <Button
-        aria-pressed={seen.live.paused}
-        onClick={() => void does({ kind: 'paused', paused: !seen.live.paused })}
+        aria-pressed={seen.live.stands !== null}
+        onClick={() => void does({ kind: 'paused', paused: seen.live.stands === null })}
       >
-        {seen.live.paused ? 'Let them go on' : 'Stop their hands'}
+        {seen.live.stands === null ? 'Stop hands and clock' : 'Let it go on'}
       </Button>
     </>
   );

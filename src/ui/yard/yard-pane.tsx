@@ -31,8 +31,10 @@ export function YardPane({ plan, ended, fresh }: { plan: Plan; ended: boolean; f
           {asking.map((h) => (
             <Asked key={h.id} happened={h} says={says} zone={plan.made.zone} />
           ))}
-          {live.paused && (
-            <p className="mt-2 font-semibold">The one who trains has stopped your hands. Wait.</p>
+          {live.stands !== null && (
+            <p className="mt-2 border-l-4 border-heather pl-3 font-semibold" role="status">
+              The one who trains has stopped your hands and the clock. Nothing moves on until they let it.
+            </p>
           )}
           {live.mayPass > 0 && <Pass ms={live.mayPass} says={says} />}
         </>
@@ -60,7 +62,7 @@ function useYard(run: string): { live: YardNow | null; trouble: string; says: Sa
   const url = `/api/yard/runs/${run}`;
   const take = useCallback(
     (now: YardNow) => {
-      setAhead(run, now.passed);
+      setAhead(run, now.passed, now.stands);
       setLive(now);
       setTrouble('');
     },

@@ -39,7 +39,7 @@ const live = (over: Partial<YardNow> = {}): YardNow => ({
   halted: null,
   ended: false,
   concluded: false,
-  paused: false,
+  stands: null,
   mayPass: 0,
   passed: 0,
   guide: [],
