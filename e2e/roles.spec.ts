@@ -123,6 +123,7 @@ const ROUTES: Readonly<Record<string, Who>> = {
   'POST yard/questions/answer': 'run',
   'GET yard/runs/[run]': 'all',
   'POST yard/runs/[run]/acts': 'run',
+  'POST yard/runs/[run]/again': 'run',
   'POST yard/runs': 'run',
 };
 /** Allowed, it would do something to the demo that nobody asked for: who may is not tried. */

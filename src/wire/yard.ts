@@ -1,6 +1,6 @@
 /** What is asked of the Yard: begin a scenario, answer, conclude, pass time; and what it tells of itself. */
 import { zone } from '@/core/run/field';
-import { CAUSES, type End, type Trap, type Way, WAYS } from '@/core/yard/words';
+import { BEGUN, CAUSES, type End, type Trap, type Way } from '@/core/yard/words';
 import type { Debrief } from '@/core/yard/debrief';
 import type { Live } from '@/core/yard/live';
 import { oneOf } from '@/core/grammar/one-of';
@@ -13,13 +13,14 @@ import { shape, text, uuid } from './figure';
 export const beginYardSchema = shape({
   run: uuid(),
   scenario: text(60),
-  way: text(10).oneOf(Object.keys(WAYS)),
+  way: text(10).oneOf(BEGUN),
   /** What was set to somebody. */ task: yup.string().strict(true).max(40).optional(),
   zone: zone(),
 });
 export type BeginYard = yup.InferType<typeof beginYardSchema>;
 
 const free = (most: number) => yup.string().strict(true).max(most).defined();
+export const againSchema = shape({ run: uuid() });
 export const yardActSchema = oneOf('kind', {
   answered: object({ happening: words(60), answer: words(60) }),
   concluded: object({ cause: words(60).oneOf(Object.keys(CAUSES)), place: free(60), because: free(1000) }),
@@ -52,7 +53,7 @@ export const setTaskSchema = shape({
   id: uuid(),
   person: uuid(),
   scenario: text(60),
-  way: text(10).oneOf(Object.keys(WAYS)),
+  way: text(10).oneOf(BEGUN),
   /** Something else than the scenario hides, by name. */ fault: yup.string().strict(true).max(40).optional(),
   minutes: yup.number().strict(true).integer().min(1).max(600).optional(),
   due: text(10).matches(/^\d{4}-\d{2}-\d{2}$/, 'Say until which day, like 2026-12-04.'),

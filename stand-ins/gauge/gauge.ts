@@ -189,10 +189,15 @@ createServer((request, response) => {
       if (kind === 'alive') return send(200, { alive: true, pipes: pipes.size });
       if (kind !== 'installations') return send(404, {});
       if (request.method === 'POST' && !id) {
-        const setup = JSON.parse(text) as Setup;
+        const { past = [], ...setup } = JSON.parse(text) as Setup & { past?: readonly Sent[] };
         if (!pipes.has(setup.id)) {
           keep(setup.id, setup);
-          pipes.set(setup.id, new Pipe(setup));
+          const pipe = new Pipe(setup);
+          for (const sent of past) {
+            keep(setup.id, sent);
+            pipe.take(sent);
+          }
+          pipes.set(setup.id, pipe);
         }
         return send(200, {});
       }

@@ -53,17 +53,19 @@ export interface Result {
 export interface TrapProgress {
   readonly trap: Trap;
   readonly met: number;
-  /** Its last scenario ended without a gap, and nobody guided. */ readonly mastered: boolean;
+  /** Its last scenario ended without a gap, from its beginning, and nobody guided. */ readonly mastered: boolean;
   readonly last: End | null;
   /** When it should be met again, ms; null: never met. */ readonly due: number | null;
 }
 const scheduler = fsrs({ enable_fuzz: false });
 const MS_DAY = 86_400_000;
-/** How well it was remembered. A guided run shows that it was met, no more. */
+/** Ways in which all of it was one's own: guided, or taken up half way, shows that a trap was met, no more. */
+const ALONE: readonly string[] = ['free', 'exam'];
+/** How well it was remembered. */
 function ratingOf(body: ResultBody): Rating.Again | Rating.Hard | Rating.Good | null {
   if (body.kind === 'question') return body.right ? Rating.Good : Rating.Again;
   if (body.end === 'unfinished') return null;
-  if (body.end === 'mastered') return body.way === 'guided' ? Rating.Hard : Rating.Good;
+  if (body.end === 'mastered') return ALONE.includes(body.way) ? Rating.Good : Rating.Hard;
   return body.end === 'right' ? Rating.Hard : Rating.Again;
 }
 /** Progress by trap, in the order of the traps. @param results of one person, in any order */
@@ -82,7 +84,7 @@ export function progressOf(results: readonly Result[]): TrapProgress[] {
         card = scheduler.next(card ?? createEmptyCard(new Date(at)), new Date(at), rating).card;
       if (body.kind === 'scenario') {
         last = body.end as End;
-        mastered = body.end === 'mastered' && body.way !== 'guided';
+        mastered = body.end === 'mastered' && ALONE.includes(body.way);
       } else if (!body.right) mastered = false;
     }
     return { trap, met, mastered, last, due: card ? card.due.getTime() : null };

@@ -75,5 +75,8 @@ export const WAYS = {
   guided: 'Guided: the bench says why at each step',
   free: 'Free: as on site',
   exam: 'Exam: sealed, timed, without hints',
+  replay: 'Again from where it went wrong',
 } as const;
 export type Way = keyof typeof WAYS;
+/** Ways in which a scenario can be begun or set; the last takes up one that is over. */
+export const BEGUN = ['guided', 'free', 'exam'] as const satisfies readonly Way[];

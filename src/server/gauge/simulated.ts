@@ -56,11 +56,15 @@ export function hiddenFault(plan: Plan, wished: string): void {
   if (faultOf(plan, wished, 0) === null)
     throw new TroubleError(422, 'fault', 'This hidden fault is not known.');
 }
-/** Sets up the simulated installation of a practice run in the stand-in process and pairs its gauge. */
+/**
+ * Sets up the simulated installation of a practice run in the stand-in process and pairs its gauge.
+ * @param past what was done to it already, and how far its clock is ahead
+ */
 export async function beginSimulation(
   scope: { org: string },
   plan: Plan,
   installation: Simulation,
+  past: readonly object[] = [],
 ): Promise<void> {
   const gauge = plan.gauges[0]!;
   const code = randomBytes(9).toString('base64url');
@@ -81,6 +85,7 @@ export async function beginSimulation(
     installation,
     scale: gauge.resolution.scale,
     unit: gauge.resolution.unit,
+    ...(past.length ? { past } : {}),
   });
 }
 /** What a practice run simulates where a fault was wished for, or a surprise. */

@@ -13,6 +13,7 @@ import { membersOf } from '../../../scripts/members';
 import { beginYard, handDone, yardAct, yardDebrief, yardNow } from './runs';
 import { importScenario } from './own-scenarios';
 import { resultsOf, scenarioCards, scenarioNamed } from './scenarios';
+import { replayFrom } from './replay';
 import { board, resultsCsv, setTask, tasksOf, train, watched } from './training';
 
 let standIn: Server;
@@ -23,7 +24,7 @@ const as = (role: Role) => people.get(role)!;
 const fresh = () => uuid7(Date.now());
 const begin = async (role: Role, scenario = 'gas-smell', more: object = {}): Promise<string> => {
   const run = fresh();
-  await beginYard(as(role), { run, scenario, way: 'free', zone: 'UTC', ...more });
+  await beginYard(as(role), { run, scenario, way: 'free' as const, zone: 'UTC', ...more });
   return run;
 };
 const refused = (work: Promise<unknown>, status: number, words = /./) =>
@@ -122,7 +123,7 @@ test('an exam is sat by the one it was set to, tells nothing, and opens when ano
     id: fresh(),
     person: who.person,
     scenario: 'gas-sound',
-    way: 'exam',
+    way: 'exam' as const,
     fault: 'kit',
     minutes: 30,
     due: '2026-12-31',
@@ -137,16 +138,22 @@ test('an exam is sat by the one it was set to, tells nothing, and opens when ano
     { stands: 'set', way: 'exam' },
   ]);
   await refused(
-    beginYard(who, { run: fresh(), scenario: 'gas-sound', way: 'exam', zone: 'UTC' }),
+    beginYard(who, { run: fresh(), scenario: 'gas-sound', way: 'exam' as const, zone: 'UTC' }),
     422,
     /set by the one who trains/,
   );
   await refused(
-    beginYard(as('owner'), { run: fresh(), scenario: 'set', way: 'exam', task: task.id, zone: 'UTC' }),
+    beginYard(as('owner'), {
+      run: fresh(),
+      scenario: 'set',
+      way: 'exam' as const,
+      task: task.id,
+      zone: 'UTC',
+    }),
     404,
   );
   const run = fresh();
-  await beginYard(who, { run, scenario: 'set', way: 'exam', task: task.id, zone: 'UTC' });
+  await beginYard(who, { run, scenario: 'set', way: 'exam' as const, task: task.id, zone: 'UTC' });
   expect(sent.at(-1)!.body.installation).toMatchObject({ truth: { leaks: [{ at: 'kit' }] } });
   const now = await yardNow(who, run);
   expect([now.title, now.guide]).toEqual(['exam', []]);
@@ -200,6 +207,32 @@ test('while it runs the one who trains changes what is hidden, says something an
   shiftClock(0);
   for (const role of ['apprentice', 'office'] as const)
     await refused(train(as(role), run, { kind: 'note', text: 'x' }), 403);
+});
+test('what went wrong is taken up again from there: what came before is kept, under ids of its own', async () => {
+  const who = as('tester');
+  const run = await begin('tester', 'gas-reported');
+  await refused(replayFrom(who, run, fresh()), 409);
+  shiftClock(60_000);
+  expect((await yardNow(who, run)).happened).toHaveLength(1);
+  shiftClock(120_000);
+  await yardAct(who, run, { kind: 'answered', happening: 'reported', answer: 'nod' });
+  await yardAct(who, run, { kind: 'give-up' });
+  const debrief = (await yardDebrief(who, run)).debrief;
+  expect(debrief.grade.end).not.toBe('mastered');
+  await refused(replayFrom(as('owner'), run, fresh()), 403);
+  const again = fresh();
+  const wrong = debrief.grade.wentWrong!;
+  expect(wrong).not.toBeNull();
+  const first = await replayFrom(who, run, again);
+  expect(first.run).toBe(again);
+  // asked twice it is one
+  expect((await replayFrom(who, run, again)).run).toBe(again);
+  const live = await yardNow(who, again);
+  expect(live).toMatchObject({ halted: null, concluded: false, way: 'replay' });
+  expect(live.at).toBeLessThan(wrong + 10_000);
+  const setUp = sent.filter((x) => x.url === '/installations').at(-1)!.body;
+  expect((setUp.past as { act: string }[]).at(-1)).toMatchObject({ act: 'passed' });
+  shiftClock(0);
 });
 test('another house has none of it, and nothing that stands is changed or taken away', async () => {
   const run = await begin('tester');

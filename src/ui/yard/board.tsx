@@ -1,5 +1,5 @@
 'use client';
-import { TRAPS, type Way, WAYS } from '@/core/yard/words';
+import { BEGUN, TRAPS, type Way, WAYS } from '@/core/yard/words';
 import { now } from '@/device/clock';
 import { office, type OfficeError } from '@/device/office';
 import { Button } from '@/ui/kit/button';
@@ -291,7 +291,7 @@ function SetTask({
       <label className="text-sm">
         How
         <select className={field} value={way} onChange={(e) => setWay(e.target.value as Way)}>
-          {Object.entries(WAYS).map(([key, words]) => (
+          {BEGUN.map((key) => [key, WAYS[key]] as const).map(([key, words]) => (
             <option key={key} value={key}>
               {words}
             </option>

@@ -1,7 +1,12 @@
 'use client';
 import { ABOUT, CAUSES, type Cause, ENDS, type End } from '@/core/yard/words';
 import { WORDS } from '@/core/verdict/words';
+import { now, setAhead } from '@/device/clock';
+import { office, type OfficeError } from '@/device/office';
+import { Button } from '@/ui/kit/button';
 import { buttonClass } from '@/ui/kit/button-class';
+import { uuid7 } from '@/wire/uuid7';
+import { useState } from 'react';
 import type { Debrief as Told } from '@/wire/yard';
 import { TruthChart } from './truth-chart';
 
@@ -32,6 +37,7 @@ export function DebriefView({
   placeNames,
   signed,
   again,
+  replay,
 }: {
   told: Told;
   title: string;
@@ -42,6 +48,8 @@ export function DebriefView({
   signed: { readonly by: string; readonly text: string } | null;
   /** Where the same is begun again; '' where it cannot be. */
   again: string;
+  /** The run that can be taken up from where it went wrong; '' where it cannot. */
+  replay: string;
 }) {
   const { grade } = told;
   const missed = grade.lines.filter((l) => !l.met);
@@ -93,8 +101,9 @@ export function DebriefView({
         />
         <Fact name="Time" value={`${grade.minutes.toFixed(0)} min from the beginning to the last entry`} />
         {signed && <Fact name={`Signed by ${signed.by}`} value={signed.text || 'without a word'} />}
+        {replay && <Replay run={replay} />}
         {again && (
-          <a className={buttonClass('act')} href={again}>
+          <a className={buttonClass(replay ? 'plain' : 'act')} href={again}>
             Back to the Yard
           </a>
         )}
@@ -103,6 +112,40 @@ export function DebriefView({
           anything.
         </p>
       </aside>
+    </div>
+  );
+}
+/** Takes it up again from the moment at which it went wrong. */
+function Replay({ run }: { run: string }) {
+  const [busy, setBusy] = useState(false);
+  const [trouble, setTrouble] = useState('');
+  const begin = async () => {
+    setBusy(true);
+    setTrouble('');
+    const id = uuid7(now());
+    try {
+      const { passed } = await office<{ passed: number }>(`/api/yard/runs/${run}/again`, {
+        body: { run: id },
+      });
+      setAhead(id, passed);
+      location.assign(`/bench/${id}`);
+    } catch (error) {
+      setTrouble((error as OfficeError).message);
+      setBusy(false);
+    }
+  };
+  return (
+    <div>
+      <Button tone="act" className="w-full" disabled={busy} onClick={() => void begin()}>
+        {busy ? 'Setting up …' : 'Go on from where it went wrong'}
+      </Button>
+      <p className="mt-1 text-sm text-quiet">
+        What came before it stands; from there you do it otherwise. It shows that you met the trap, not that
+        you mastered it.
+      </p>
+      <p role="alert" className="text-rust">
+        {trouble}
+      </p>
     </div>
   );
 }

@@ -1,5 +1,5 @@
 'use client';
-import { ENDS, TRAPS, type Trap, type Way, WAYS } from '@/core/yard/words';
+import { ENDS, TRAPS, type Trap, WAYS } from '@/core/yard/words';
 import { deviceZone, now } from '@/device/clock';
 import { office, type OfficeError } from '@/device/office';
 import { useMay } from '@/ui/frame/may';
@@ -29,7 +29,7 @@ export function YardList({
   today: string | null;
   traps: readonly TrapLine[];
 }) {
-  const [way, setWay] = useState<Exclude<Way, 'exam'>>('free');
+  const [way, setWay] = useState<'free' | 'guided'>('free');
   const [trade, setTrade] = useState('');
   const [busy, setBusy] = useState('');
   const [trouble, setTrouble] = useState('');

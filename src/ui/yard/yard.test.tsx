@@ -226,6 +226,7 @@ test('what came of it: what was missed with its reason, what was said beside wha
       placeNames={{ oven: 'Deck oven' }}
       signed={{ by: 'Ngaire', text: 'Soap first' }}
       again="/yard"
+      replay="r1"
     />,
   );
   expect(screen.getByText('Right, without proof')).toBeTruthy();

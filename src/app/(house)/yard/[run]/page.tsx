@@ -5,6 +5,7 @@ import { requireSession } from '@/server/session/session';
 import { TroubleError } from '@/server/trouble';
 import { yardDebrief } from '@/server/yard/runs';
 import { DebriefView } from '@/ui/yard/debrief';
+import { may } from '@/wire/role';
 import type { Metadata } from 'next';
 import Link from 'next/link';
 
@@ -51,6 +52,11 @@ export default async function DebriefPage({ params }: { params: Promise<{ run: s
         }}
         signed={signed?.kind === 'signed' ? { by: signed.by, text: signed.text } : null}
         again="/yard"
+        replay={
+          kept.person === session.person && debrief.grade.wentWrong !== null && may(session.role, 'run')
+            ? plan.run
+            : ''
+        }
       />
     </>
   );
