@@ -93,6 +93,8 @@ export interface Board {
     /** ms */ readonly last: number | null;
   }[];
   readonly tasks: readonly TaskRow[];
+  /** Persons by the name of their group. */
+  readonly groups: Readonly<Record<string, readonly string[]>>;
   readonly running: readonly {
     readonly run: string;
     readonly title: string;
@@ -119,6 +121,16 @@ export interface Watched {
   readonly end: End;
   readonly signed: boolean;
 }
+
+export const statementSchema = shape({ id: uuid(), person: uuid() });
+export type StatementRequest = yup.InferType<typeof statementSchema>;
+export const groupSchema = shape({
+  id: uuid(),
+  person: uuid(),
+  name: text(60),
+  within: yup.boolean().strict(true).required(),
+});
+export type GroupRequest = yup.InferType<typeof groupSchema>;
 
 export const importScenarioSchema = shape({ text: text(400_000) });
 

@@ -1,9 +1,21 @@
 /** Practice: scenarios of the house, what was practised, what was done in it, what came of it, and what was set to whom. */
-import { foreignKey, index, integer, jsonb, pgTable, primaryKey, text, uuid } from 'drizzle-orm/pg-core';
+import {
+  boolean,
+  foreignKey,
+  index,
+  integer,
+  jsonb,
+  pgTable,
+  primaryKey,
+  text,
+  uniqueIndex,
+  uuid,
+} from 'drizzle-orm/pg-core';
 import type { YardAct } from '@/core/yard/acts';
 import type { Scenario } from '@/core/yard/scenario';
 import type { Simulation } from '@/core/simulation/simulation';
 import type { ResultBody } from '@/core/yard/progress';
+import type { Statement } from '@/core/yard/statement';
 import type { Way } from '@/core/yard/words';
 import { moment } from './columns';
 import { organisations, people } from './people';
@@ -101,5 +113,46 @@ export const yardResults = pgTable(
     primaryKey({ columns: [t.org, t.id] }),
     index('yard_results_person').on(t.org, t.person, t.at),
     foreignKey({ columns: [t.org, t.person], foreignColumns: [people.org, people.id] }),
+  ],
+);
+
+/** Who is in which group of the one who trains, as it was said: the newest word counts. Append-only. */
+export const yardGroups = pgTable(
+  'yard_groups',
+  {
+    org: uuid('org').notNull(),
+    id: uuid('id').notNull(),
+    person: uuid('person').notNull(),
+    name: text('name').notNull(),
+    within: boolean('within').notNull(),
+    by: uuid('by').notNull(),
+    at: moment('at').notNull(),
+  },
+  (t) => [
+    primaryKey({ columns: [t.org, t.id] }),
+    index('yard_groups_person').on(t.org, t.person, t.at),
+    foreignKey({ columns: [t.org, t.person], foreignColumns: [people.org, people.id] }),
+    foreignKey({ columns: [t.org, t.by], foreignColumns: [people.org, people.id] }),
+  ],
+);
+
+/** Statements of practice, in a series of their own: what was practised up to a day (core/yard/statement.ts). Append-only. */
+export const yardStatements = pgTable(
+  'yard_statements',
+  {
+    org: uuid('org').notNull(),
+    id: uuid('id').notNull(),
+    number: text('number').notNull(),
+    person: uuid('person').notNull(),
+    by: uuid('by').notNull(),
+    made: moment('made').notNull(),
+    body: jsonb('body').$type<Statement>().notNull(),
+  },
+  (t) => [
+    primaryKey({ columns: [t.org, t.id] }),
+    uniqueIndex('yard_statements_number').on(t.org, t.number),
+    index('yard_statements_person').on(t.org, t.person, t.made),
+    foreignKey({ columns: [t.org, t.person], foreignColumns: [people.org, people.id] }),
+    foreignKey({ columns: [t.org, t.by], foreignColumns: [people.org, people.id] }),
   ],
 );

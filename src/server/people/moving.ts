@@ -48,6 +48,8 @@ const TABLES: readonly {
   { name: 'yard_runs' },
   { name: 'yard_acts' },
   { name: 'yard_results' },
+  { name: 'yard_groups' },
+  { name: 'yard_statements' },
   { name: 'counters' },
   { name: 'signing_keys', without: { sealed_secret: null } },
   { name: 'seals', stamped: true },

@@ -22,6 +22,7 @@ import { may } from '@/wire/role';
 import { asc, desc, eq, inArray } from 'drizzle-orm';
 import 'server-only';
 import { appendActs, keptRun } from './runs';
+import { groups } from './statements';
 import { faultsByScenario, resultsOf, scenarioNamed } from './scenarios';
 import { RUBRIC } from './shipped';
 
@@ -142,6 +143,7 @@ export async function board(session: Session): Promise<Board> {
       };
     }),
     tasks: await tasksOf(session, null),
+    groups: await groups(session),
     running: await runningNow(session),
   };
 }

@@ -72,6 +72,10 @@ export const Options = ({ of }: { of: readonly (readonly [key: string, label: st
     </option>
   ));
 
+/** Words by their key, as things known by an id. */
+export const asOptions = (words: Readonly<Record<string, string>>): { id: string; title: string }[] =>
+  Object.entries(words).map(([id, title]) => ({ id, title }));
+
 /** A labelled choice among things known by an id. @param none words for choosing none of them, where that may be */
 export function SelectField({
   label,

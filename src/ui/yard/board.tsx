@@ -1,15 +1,17 @@
 'use client';
-import { BEGUN, TRAPS, type Way, WAYS } from '@/core/yard/words';
+import { BEGUN, TRAPS, WAYS } from '@/core/yard/words';
 import { now } from '@/device/clock';
 import { office, type OfficeError } from '@/device/office';
 import { Button } from '@/ui/kit/button';
 import { buttonClass } from '@/ui/kit/button-class';
+import { asOptions, SelectField } from '@/ui/kit/field';
 import { moment } from '@/ui/kit/words';
 import type { Board, ScenarioCard, TaskRow } from '@/wire/yard';
 import { uuid7 } from '@/wire/uuid7';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
+import { Groups } from './groups';
 
 const STANDS: Readonly<Record<TaskRow['stands'], string>> = {
   set: 'not begun',
@@ -59,38 +61,7 @@ export function BoardView({
             </ul>
           </section>
         )}
-        <section aria-labelledby="people">
-          <h2 id="people" className="text-lg font-semibold">
-            Who practises
-          </h2>
-          <table className="w-full text-left">
-            <thead className="text-sm text-quiet">
-              <tr>
-                <th className="font-normal">Name</th>
-                <th className="font-normal">Traps mastered</th>
-                <th className="font-normal">met</th>
-                <th className="font-normal">due</th>
-                <th className="font-normal max-sm:hidden">Last practised</th>
-              </tr>
-            </thead>
-            <tbody>
-              {board.people.map((p) => (
-                <tr key={p.id} className="border-t border-seam">
-                  <th className="py-2 font-semibold">{p.name}</th>
-                  <td>
-                    <span className="figure-narrow">{p.mastered}</span> of {p.of}
-                  </td>
-                  <td className="figure-narrow">{p.met}</td>
-                  <td className="figure-narrow">{p.due}</td>
-                  <td className="max-sm:hidden">{p.last === null ? 'not yet' : moment(p.last, zone)}</td>
-                </tr>
-              ))}
-            </tbody>
-          </table>
-          <a className={buttonClass('plain', 'mt-3')} href="/api/yard/csv" download>
-            All of it as a table (CSV)
-          </a>
-        </section>
+        <People board={board} zone={zone} />
         <section aria-labelledby="set">
           <h2 id="set" className="text-lg font-semibold">
             What is set
@@ -132,11 +103,77 @@ export function BoardView({
       </div>
       <div className="grid content-start gap-6">
         <SetTask board={board} cards={cards} faults={faults} today={today} />
+        <Groups board={board} />
         <OwnScenarios cards={cards} />
       </div>
     </div>
   );
 }
+/** How far each came; of one group, where that is wished. */
+function People({ board, zone }: { board: Board; zone: string }) {
+  const [only, setOnly] = useState('');
+  const shown = board.people.filter((p) => !only || board.groups[only]?.includes(p.id));
+  return (
+    <section aria-labelledby="people">
+      <div className="flex flex-wrap items-end justify-between gap-3">
+        <h2 id="people" className="text-lg font-semibold">
+          Who practises
+        </h2>
+        {Object.keys(board.groups).length > 0 && (
+          <SelectField
+            label="Group"
+            value={only}
+            onChange={setOnly}
+            none="everybody"
+            options={Object.keys(board.groups).map((g) => ({ id: g, title: g }))}
+          />
+        )}
+      </div>
+      <table className="w-full text-left">
+        <thead className="text-sm text-quiet">
+          <tr>
+            <th className="font-normal">Name</th>
+            <th className="font-normal">Traps mastered</th>
+            <th className="font-normal">met</th>
+            <th className="font-normal">due</th>
+            <th className="font-normal max-sm:hidden">Last practised</th>
+            <th className="sr-only">Statement</th>
+          </tr>
+        </thead>
+        <tbody>
+          {shown.map((p) => (
+            <tr key={p.id} className="border-t border-seam">
+              <th className="py-2 font-semibold">{p.name}</th>
+              <td>
+                <span className="figure-narrow">{p.mastered}</span> of {p.of}
+              </td>
+              <td className="figure-narrow">{p.met}</td>
+              <td className="figure-narrow">{p.due}</td>
+              <td className="max-sm:hidden">{p.last === null ? 'not yet' : moment(p.last, zone)}</td>
+              <td className="text-right">
+                <Link
+                  prefetch={false}
+                  href={`/yard/statements/of/${p.id}`}
+                  className="inline-flex min-h-11 items-center underline"
+                  aria-label={`Statements of ${p.name}`}
+                >
+                  Statements
+                </Link>
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      <a className={buttonClass('plain', 'mt-3')} href="/api/yard/csv" download>
+        All of it as a table (CSV)
+      </a>
+    </section>
+  );
+}
+/** Marks a group in the list of whom something is set to. */
+const GROUP = 'group ';
+const named = (cards: readonly ScenarioCard[]) =>
+  cards.map((c) => ({ id: c.id, title: `${c.trade}: ${c.title}` }));
 /** Scenarios as files: one is taken out, changed, and brought in under a name of its own. */
 function OwnScenarios({ cards }: { cards: readonly ScenarioCard[] }) {
   const router = useRouter();
@@ -163,20 +200,7 @@ function OwnScenarios({ cards }: { cards: readonly ScenarioCard[] }) {
       <h2 id="files" className="font-semibold">
         Scenarios as files
       </h2>
-      <label className="text-sm">
-        Take one out
-        <select
-          className="mt-1 block min-h-12 w-full border border-edge bg-panel px-2"
-          value={scenario}
-          onChange={(e) => setScenario(e.target.value)}
-        >
-          {cards.map((c) => (
-            <option key={c.id} value={c.id}>
-              {c.trade}: {c.title}
-            </option>
-          ))}
-        </select>
-      </label>
+      <SelectField label="Take one out" value={scenario} onChange={setScenario} options={named(cards)} />
       <a className={buttonClass('plain')} href={`/api/yard/scenarios/${scenario}`} download>
         Export it
       </a>
@@ -211,7 +235,7 @@ function SetTask({
   const router = useRouter();
   const [person, setPerson] = useState(board.people[0]?.id ?? '');
   const [scenario, setScenario] = useState(cards[0]?.id ?? '');
-  const [way, setWay] = useState<Way>('exam');
+  const [way, setWay] = useState<(typeof BEGUN)[number]>('exam');
   const [fault, setFault] = useState('');
   const [minutes, setMinutes] = useState('60');
   const [due, setDue] = useState(today);
@@ -227,10 +251,23 @@ function SetTask({
     setTrouble('');
     try {
       const limit = minutes.trim() ? { minutes: Number(minutes) } : {};
-      await office('/api/yard/tasks', {
-        body: { id: uuid7(now()), person, scenario, way, ...(fault ? { fault } : {}), ...limit, due, note },
-      });
-      setSaid(`Set to ${board.people.find((p) => p.id === person)?.name ?? ''}: it stands in their Yard.`);
+      const whole = person.startsWith(GROUP) ? person.slice(GROUP.length) : null;
+      const all = whole === null ? [person] : (board.groups[whole] ?? []);
+      for (const one of all)
+        await office('/api/yard/tasks', {
+          body: {
+            id: uuid7(now()),
+            person: one,
+            scenario,
+            way,
+            ...(fault ? { fault } : {}),
+            ...limit,
+            due,
+            note,
+          },
+        });
+      const name = whole ?? board.people.find((p) => p.id === person)?.name ?? '';
+      setSaid(`Set to ${name}: it stands in ${all.length > 1 ? 'the Yard of each' : 'their Yard'}.`);
       router.refresh();
     } catch (error) {
       setTrouble((error as OfficeError).message);
@@ -247,57 +284,43 @@ function SetTask({
       }}
     >
       <h2 className="font-semibold text-heather">Set a scenario</h2>
-      <label className="text-sm">
-        To whom
-        <select className={field} value={person} onChange={(e) => setPerson(e.target.value)}>
-          {board.people.map((p) => (
-            <option key={p.id} value={p.id}>
-              {p.name}
-            </option>
-          ))}
-        </select>
-      </label>
-      <label className="text-sm">
-        Scenario
-        <select
-          className={field}
-          value={scenario}
-          onChange={(e) => {
-            setScenario(e.target.value);
-            setFault('');
-          }}
-        >
-          {cards.map((c) => (
-            <option key={c.id} value={c.id}>
-              {c.trade}: {c.title}
-            </option>
-          ))}
-        </select>
-      </label>
+      <SelectField
+        label="To whom"
+        value={person}
+        onChange={setPerson}
+        options={[
+          ...Object.entries(board.groups).map(([g, members]) => ({
+            id: `${GROUP}${g}`,
+            title: `${g}, all ${members.length}`,
+          })),
+          ...board.people.map((p) => ({ id: p.id, title: p.name })),
+        ]}
+      />
+      <SelectField
+        label="Scenario"
+        value={scenario}
+        onChange={(id) => {
+          setScenario(id);
+          setFault('');
+        }}
+        options={named(cards)}
+      />
       {card && <p className="text-sm text-quiet">Trains: {card.traps.map((t) => TRAPS[t]).join(', ')}.</p>}
       {Object.keys(own).length > 0 && (
-        <label className="text-sm">
-          What is hidden
-          <select className={field} value={fault} onChange={(e) => setFault(e.target.value)}>
-            <option value="">what the scenario hides</option>
-            {Object.entries(own).map(([key, words]) => (
-              <option key={key} value={key}>
-                {words}
-              </option>
-            ))}
-          </select>
-        </label>
+        <SelectField
+          label="What is hidden"
+          value={fault}
+          onChange={setFault}
+          none="what the scenario hides"
+          options={asOptions(own)}
+        />
       )}
-      <label className="text-sm">
-        How
-        <select className={field} value={way} onChange={(e) => setWay(e.target.value as Way)}>
-          {BEGUN.map((key) => [key, WAYS[key]] as const).map(([key, words]) => (
-            <option key={key} value={key}>
-              {words}
-            </option>
-          ))}
-        </select>
-      </label>
+      <SelectField
+        label="How"
+        value={way}
+        onChange={(w) => setWay(w as typeof way)}
+        options={BEGUN.map((id) => ({ id, title: WAYS[id] }))}
+      />
       <div className="grid grid-cols-2 gap-3">
         <label className="text-sm">
           Minutes at most

@@ -5,8 +5,10 @@ import { office, type OfficeError } from '@/device/office';
 import { useMay } from '@/ui/frame/may';
 import { Button } from '@/ui/kit/button';
 import { buttonClass } from '@/ui/kit/button-class';
+import { SelectField } from '@/ui/kit/field';
 import type { ScenarioCard, TaskRow } from '@/wire/yard';
 import { uuid7 } from '@/wire/uuid7';
+import Link from 'next/link';
 import { useState } from 'react';
 
 export interface TrapLine {
@@ -23,7 +25,9 @@ export function YardList({
   today,
   traps,
   tasks,
+  me,
 }: {
+  /** Whose it is. */ me: string;
   cards: readonly ScenarioCard[];
   tasks: readonly TaskRow[];
   today: string | null;
@@ -87,19 +91,13 @@ export function YardList({
               </Button>
             ))}
           </fieldset>
-          <label className="text-sm text-quiet">
-            Trade
-            <select
-              className="mt-1 block min-h-12 min-w-40 border border-edge bg-panel px-2 text-ink"
-              value={trade}
-              onChange={(e) => setTrade(e.target.value)}
-            >
-              <option value="">all</option>
-              {trades.map((t) => (
-                <option key={t}>{t}</option>
-              ))}
-            </select>
-          </label>
+          <SelectField
+            label="Trade"
+            value={trade}
+            onChange={setTrade}
+            none="all"
+            options={trades.map((t) => ({ id: t, title: t }))}
+          />
         </div>
         <p className="mt-1 text-sm text-quiet">{WAYS[way].split(': ')[1]}</p>
         {trades
@@ -125,7 +123,7 @@ export function YardList({
             </section>
           ))}
       </div>
-      <Traps traps={traps} />
+      <Traps traps={traps} me={me} />
     </div>
   );
 }
@@ -229,7 +227,7 @@ function Tasks({
   );
 }
 /** What each trap is, in words, and whether it was met: a block for each, dressed once it is mastered. */
-function Traps({ traps }: { traps: readonly TrapLine[] }) {
+function Traps({ traps, me }: { traps: readonly TrapLine[]; me: string }) {
   return (
     <section aria-labelledby="traps">
       <h2 id="traps" className="text-lg font-semibold">
@@ -237,7 +235,10 @@ function Traps({ traps }: { traps: readonly TrapLine[] }) {
       </h2>
       <p className="text-sm text-quiet">
         {traps.filter((t) => t.mastered).length} of {traps.length} mastered,{' '}
-        {traps.filter((t) => t.due).length} due.
+        {traps.filter((t) => t.due).length} due.{' '}
+        <Link prefetch={false} href={`/yard/statements/of/${me}`} className="text-lake underline">
+          Statements
+        </Link>
       </p>
       <ul className="mt-2 grid gap-1">
         {traps.map((t) => (

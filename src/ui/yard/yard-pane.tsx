@@ -5,6 +5,7 @@ import { recallAhead, setAhead } from '@/device/clock';
 import { office, type OfficeError } from '@/device/office';
 import { Button } from '@/ui/kit/button';
 import { buttonClass } from '@/ui/kit/button-class';
+import { asOptions, SelectField } from '@/ui/kit/field';
 import { clockTime } from '@/ui/kit/words';
 import type { YardNow } from '@/wire/yard';
 import { FastForward } from 'lucide-react';
@@ -226,28 +227,20 @@ function Conclude({ live, says, plan }: { live: YardNow; says: Says; plan: Plan 
       }}
     >
       <h3 className="font-semibold">What was it?</h3>
-      <label className="text-sm">
-        Cause
-        <select className={field} value={cause} onChange={(e) => setCause(e.target.value)} required>
-          <option value="">Choose</option>
-          {Object.entries(CAUSES).map(([key, text]) => (
-            <option key={key} value={key}>
-              {text}
-            </option>
-          ))}
-        </select>
-      </label>
-      <label className="text-sm">
-        Where, if you know
-        <select className={field} value={place} onChange={(e) => setPlace(e.target.value)}>
-          <option value="">Nowhere, or not known</option>
-          {live.places.map((p) => (
-            <option key={p.id} value={p.id}>
-              {p.name}
-            </option>
-          ))}
-        </select>
-      </label>
+      <SelectField
+        label="Cause"
+        value={cause}
+        onChange={setCause}
+        none="Choose"
+        options={asOptions(CAUSES)}
+      />
+      <SelectField
+        label="Where, if you know"
+        value={place}
+        onChange={setPlace}
+        none="Nowhere, or not known"
+        options={live.places.map((p) => ({ id: p.id, title: p.name }))}
+      />
       <label className="text-sm">
         How do you know?
         <textarea

@@ -164,6 +164,7 @@ test('scenarios stand by trade, how each ended last beside it; what is set stand
   answer = () => Object.assign(new Error('The office cannot be reached.'), { status: 0 });
   render(
     <YardList
+      me="p1"
       cards={[
         card({}),
         card({ id: 'water-air', title: 'A soft pump', trade: 'water', last: 'lucky', times: 2 }),

@@ -31,6 +31,7 @@ export default async function YardPage() {
       <YardList
         cards={cards}
         tasks={tasks}
+        me={session.person}
         today={scenarioOfDay(cards, progress, day)?.id ?? null}
         traps={progress.map((p) => ({
           trap: p.trap,
