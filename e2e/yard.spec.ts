@@ -162,3 +162,63 @@ test(
     await expect(page.locator('[data-end]')).toHaveAttribute('data-end', 'unfinished');
   },
 );
+
+test('what went wrong is taken up again from there; questions are put, marked and told; a statement says what it was @both', async ({
+  page,
+}) => {
+  await takeClocks(page);
+  await signIn(page, 'piet');
+  const bench = await begin(page, 'Nothing moves');
+  await bench.fill('9.80');
+  await bench.start('9.80');
+  await passed(page);
+  await ends(bench, '9.82');
+  await expect(page.locator('h1')).toContainText('Raise, test');
+  await page.getByRole('button', { name: 'STOP' }).click();
+  await page.getByRole('button', { name: 'The test is given up' }).click();
+  await concludes(page, 'sound');
+  await pass(page, 86_400);
+  await page.getByRole('button', { name: 'Go on from where it went wrong' }).click();
+  await page.waitForURL(/\/bench\//);
+  // it stands before the let-by, as if the day had not gone by; what was done before stands
+  await expect(yard(page)).toContainText('Nothing moves');
+  await expect(page.locator('h1')).toContainText(/let-by/i);
+  await shot(page, 'yard-again');
+
+  await page.goto(`${BASE}/yard/questions`);
+  for (const [about, kind] of [
+    ['verdict', /^Which verdict/],
+    ['trace', /^Read this trace/],
+    ['figure', /^Figures and units/],
+  ] as const) {
+    await page.getByRole('button', { name: kind }).click();
+    const question = page.locator(`[data-question=${about}]`);
+    await expect(question).toBeVisible();
+    for (const group of await question.locator('fieldset').all())
+      await group.getByRole('radio').first().check();
+    const figure = question.locator('input[inputmode=decimal]');
+    if (await figure.count()) await figure.fill('1');
+    await expectAccessible(page);
+    await question.getByRole('button', { name: 'That is my answer' }).click();
+    await expect(page.locator('[data-told]')).toBeVisible();
+    await expect(page.getByRole('button', { name: kind })).toContainText(/of 1 right/);
+  }
+  await shot(page, 'yard-question');
+  await page.getByRole('link', { name: 'Why it is so' }).click();
+  await page.getByLabel(/Of the flow through cracks/).fill('100');
+  await expect(page.getByText('1.00', { exact: true })).toBeVisible();
+  await expectAccessible(page);
+
+  await page.goto(`${BASE}/yard`);
+  await page.getByRole('link', { name: 'Statements' }).click();
+  await page.getByRole('button', { name: 'Make one as of today' }).click();
+  await page.waitForURL(/\/yard\/statements\/[0-9a-f]{8}/);
+  await expect(page.getByRole('heading', { name: 'Short questions' })).toBeVisible();
+  await expect(page.getByText(/no certificate, no licence/)).toBeVisible();
+  await expectAccessible(page);
+  const paper = await page.request.get(
+    `${BASE}${(await page.getByRole('link', { name: 'On paper (PDF)' }).getAttribute('href'))!}`,
+  );
+  expect(paper.headers()['content-type']).toBe('application/pdf');
+  expect((await paper.body()).subarray(0, 5).toString()).toBe('%PDF-');
+});

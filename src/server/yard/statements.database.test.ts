@@ -1,6 +1,5 @@
 /** Statements of practice and groups: by every role, numbered without gaps, never changed, never another house's. */
 import { closePool, inOrganisation } from '@/database/client';
-import { statementPdf } from '@/server/certificate/statement';
 import type { Session } from '@/server/session/session';
 import { ROLES, type Role } from '@/wire/role';
 import { uuid7 } from '@/wire/uuid7';
@@ -35,7 +34,7 @@ test('one’s own may be made by whoever practises, another’s by whoever train
   const numbers = (await statementsOf(as('owner'), of)).map((s) => s.number).sort();
   expect(numbers).toEqual(['SP-00001', 'SP-00002']);
 });
-test('it says what was practised up to its day and stays so; its paper says what it is not', async () => {
+test('it says what was practised up to its day and stays so', async () => {
   const session = as('tester');
   const asked = await ask(session, 'figure');
   await tell(session, { about: 'figure', n: asked.n, mark: asked.mark, figure: 1e300 });
@@ -46,8 +45,6 @@ test('it says what was practised up to its day and stays so; its paper says what
   const second = await ask(session, 'figure');
   await tell(session, { about: 'figure', n: second.n, mark: second.mark, figure: 1e300 });
   expect(await statement(session, id)).toEqual(one);
-  const pdf = await statementPdf(one, 'Europe/London');
-  expect(pdf.subarray(0, 5).toString()).toBe('%PDF-');
   for (const statementOf of ['update yard_statements set number = number', 'delete from yard_statements'])
     await expect(inOrganisation(session, (tx) => tx.execute(sql.raw(statementOf)))).rejects.toThrow();
 });

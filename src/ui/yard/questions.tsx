@@ -30,6 +30,7 @@ export function QuestionsView({ scores: known }: { scores: Readonly<Record<strin
   };
   const next = (about: About) =>
     doing(async () => {
+      if (asked?.about !== about) setAsked(null);
       const put = await office<Asked>('/api/yard/questions', { body: { about } });
       setTold(null);
       setAsked(put);
