@@ -116,6 +116,7 @@ const ROUTES: Readonly<Record<string, Who>> = {
   'GET yard/csv': 'seal',
   'GET yard/scenarios/[scenario]': 'seal',
   'POST yard/scenarios': 'seal',
+  'POST yard/scenarios/try': 'seal',
   'GET yard/runs/[run]/training': 'seal',
   'POST yard/runs/[run]/training': 'seal',
   'POST yard/tasks': 'seal',

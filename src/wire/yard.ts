@@ -132,6 +132,15 @@ export const groupSchema = shape({
 });
 export type GroupRequest = yup.InferType<typeof groupSchema>;
 
+/** What came of one conduct of a scenario that was tried. */
+export interface TriedConduct {
+  readonly name: string;
+  readonly good: boolean | undefined;
+  readonly end: End;
+  readonly result: string | null;
+  /** Criteria that it missed, by id. */ readonly missed: readonly string[];
+  /** Why the scenario cannot be brought in so. */ readonly trouble: string | null;
+}
 export const importScenarioSchema = shape({ text: text(400_000) });
 
 export const askSchema = shape({ about: text(10).oneOf(Object.keys(QUESTIONS)) });

@@ -23,6 +23,8 @@ export interface GasTruth {
     /** Pa by which it is off zero */ readonly zero: number;
     /** Pa by which it lags behind until it is tapped */ readonly sticks: number;
     /** Pa in an hour by which it walks away */ readonly drift: number;
+    /** Degrees by which a liquid gauge hangs from the plumb: its column is then longer than the pressure is high */
+    readonly tilt?: number;
   };
   /** Pa in a minute by which the regulator's shut-off pressure climbs while nothing is drawn; up to so many Pa. */
   readonly creep: { readonly perMinute: number; readonly most: number };

@@ -161,6 +161,15 @@ test('leak and let-by in balance: nothing moves at the let-by pressure, yet at t
   expect(Math.abs(gasAt(i, held, s(at + 61)).pressure - gasAt(i, held, s(at + 1)).pressure)).toBeLessThan(2);
   expect(gasAt(i, [shut], s(121)).pressure).toBeLessThan(2100 - 25);
 });
+test('a column that leans is longer than its pressure is high; hung plumb it shows what is so, and zero looks right at any angle', () => {
+  const gauge = { zero: 0, sticks: 0, drift: 0 };
+  const leans = (tilt: number) => pipe({ gauge: { ...gauge, tilt } });
+  const plumb = gasAt(pipe({ gauge }), [shut, on], s(5)).display;
+  expect(gasAt(leans(60), [shut, on], s(5)).display / plumb).toBeCloseTo(2, 2);
+  expect(gasAt(leans(30), [shut, on], s(5)).display / plumb).toBeCloseTo(1.1547, 2);
+  expect(gasAt(leans(30), [shut, on, { at: s(3), act: 'level-gauge' }], s(5)).display).toBe(plumb);
+  expect(gasAt(leans(60), [shut], s(5)).display).toBe(0);
+});
 test('the gauge: zeroed open to air it is right, under pressure it hides it; a needle sticks until it is tapped; it walks', () => {
   const off = pipe({ gauge: { zero: 80, sticks: 0, drift: 0 } });
   expect(gasAt(off, [shut], s(5)).display).toBe(80);

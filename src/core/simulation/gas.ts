@@ -27,7 +27,7 @@ export type GasAction =
   /** A valve by its key; `appliance` is how runs from before there were cells call it. */
   | { readonly at: number; readonly act: 'valve' | 'appliance'; readonly id: string; readonly open: boolean }
   | { readonly at: number; readonly act: 'gauge'; readonly connected: boolean }
-  | { readonly at: number; readonly act: 'zero' | 'tap-gauge' | 'detector' }
+  | { readonly at: number; readonly act: 'zero' | 'tap-gauge' | 'level-gauge' | 'detector' }
   | { readonly at: number; readonly act: 'fluid' | 'smell' | 'look'; readonly place: string }
   | { readonly at: number; readonly act: 'mend'; readonly place: string }
   | { readonly at: number; readonly act: 'truth'; readonly change: Partial<GasTruth> };
@@ -248,7 +248,11 @@ export class GasWorld implements World<GasAction, GasView> {
   }
   private get shows(): number {
     const drifted = (this.hides.gauge.drift * (this.time - this.s.began)) / 3.6e6;
-    return this.needle + this.zeroed + drifted;
+    return this.needle * this.lengthens + this.zeroed + drifted;
+  }
+  /** Along a column that leans the same height is a longer way: 1 / cos of its angle. */
+  private get lengthens(): number {
+    return 1 / Math.cos(((this.hides.gauge.tilt ?? 0) * Math.PI) / 180);
   }
   private get leaking(): number {
     const group = this.groups.find((g) => g.includes(this.s.point))!;
@@ -293,6 +297,12 @@ export class GasWorld implements World<GasAction, GasView> {
         break;
       case 'tap-gauge':
         this.needle = this.connected ? this.pressure : 0;
+        break;
+      case 'level-gauge':
+        this.said.push(
+          this.hides.gauge.tilt ? 'The gauge leaned: it hangs plumb now.' : 'The gauge hangs plumb.',
+        );
+        this.hides = { ...this.hides, gauge: { ...this.hides.gauge, tilt: 0 } };
         break;
       case 'truth':
         this.hides = { ...this.hides, ...action.change };

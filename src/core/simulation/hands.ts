@@ -73,6 +73,7 @@ export const HANDS: Readonly<Record<Simulation['kind'], Readonly<Record<string, 
     mend: atPlace('mend'),
     look: ({ value }) => ({ act: 'look', place: value }) as Doing,
     detector: plain('detector'),
+    'level-gauge': plain('level-gauge'),
     'tap-gauge': plain('tap-gauge'),
   },
   liquid: {

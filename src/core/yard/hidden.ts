@@ -29,6 +29,13 @@ import type { Simulation } from '@/core/simulation/simulation';
 const maybeFlow = () => maybeObject({ rate: figure(), under: figure() });
 const span = object({ from: figure(), to: figure() });
 const gauge = maybeObject({ zero: optionalFigure(), sticks: optionalFigure(), drift: optionalFigure() });
+/** A liquid gauge may hang askew, by so many degrees. */
+const gasGauge = maybeObject({
+  zero: optionalFigure(),
+  sticks: optionalFigure(),
+  drift: optionalFigure(),
+  tilt: maybeNumber().min(0).max(60),
+});
 
 /** Gas: parts are named by the ids they have on the drawing, valves by what a run calls them, own kit `kit`. */
 const gas = {
@@ -46,7 +53,7 @@ const gas = {
   shut: maybeList(text(60)),
   warms: maybeObject({ by: figure(), within: figure(), from: optionalFigure() }),
   lag: optionalFigure(),
-  gauge,
+  gauge: gasGauge,
   creeps: maybeObject({ perMinute: figure(), most: figure() }),
   draws: maybeList(object({ from: figure(), to: figure(), rate: figure(), under: figure() })),
   smells: maybeList(text(60)),
@@ -145,7 +152,11 @@ function gasChange(h: Hidden<'gas'>, base: GasTruth): Partial<GasTruth> {
       'warmth',
     ),
     ...given(h.lag, seconds, 'lag'),
-    ...given(h.gauge, (g) => gaugeOf(g, base.gauge), 'gauge'),
+    ...given(
+      h.gauge,
+      (g) => ({ ...gaugeOf(g, base.gauge), ...(g.tilt === undefined ? {} : { tilt: g.tilt }) }),
+      'gauge',
+    ),
     ...given(h.creeps, (c) => ({ perMinute: pascal(c.perMinute), most: pascal(c.most) }), 'creep'),
     ...given(
       h.draws,

@@ -4,7 +4,7 @@ import { endOf } from '@/core/yard/debrief';
 import { criteriaOf, grade } from '@/core/yard/grade';
 import { play } from '@/core/yard/play';
 import { parseScenario, type Scenario } from '@/core/yard/scenario';
-import { inOrganisation } from '@/database/client';
+import { inOrganisation, type Tx } from '@/database/client';
 import { packs, yardScenarios } from '@/database/schema';
 import { audit } from '@/server/audit';
 import { now } from '@/server/now';
@@ -14,6 +14,7 @@ import { editionsOf } from '@/server/rules/rules';
 import { storedPack } from '@/server/rules/stored';
 import type { Session } from '@/server/session/session';
 import { TroubleError } from '@/server/trouble';
+import type { TriedConduct } from '@/wire/yard';
 import { desc, eq } from 'drizzle-orm';
 import 'server-only';
 import { INSTALLATIONS, RUBRIC, SHIPPED } from './shipped';
@@ -36,6 +37,17 @@ function readScenario(text: string): Scenario {
     throw wrong(`${path ? `${path}: ` : ''}${message}`, path);
   }
 }
+/** The newest version of the rules it is of. @throws TroubleError 422 */
+async function packFor(tx: Tx, scenario: Scenario, session: Session) {
+  const [row] = await tx
+    .select()
+    .from(packs)
+    .where(eq(packs.id, scenario.pack))
+    .orderBy(desc(packs.made), desc(packs.version))
+    .limit(1);
+  if (!row) throw wrong(`It needs the rule pack ${scenario.pack}. Import that under Rules first.`, 'pack');
+  return citedPack(storedPack(row), await editionsOf(tx, row.id), session.organisation);
+}
 /** Brings a scenario in. @throws TroubleError 403, 409, 422: what is wrong with it, and where */
 export async function importScenario(session: Session, text: string): Promise<{ id: string; title: string }> {
   demand(session, 'seal');
@@ -47,15 +59,7 @@ export async function importScenario(session: Session, text: string): Promise<{ 
       `${scenario.id} ships with the product. Give yours another id and bring it in again.`,
     );
   await inOrganisation(session, async (tx) => {
-    const [row] = await tx
-      .select()
-      .from(packs)
-      .where(eq(packs.id, scenario.pack))
-      .orderBy(desc(packs.made), desc(packs.version))
-      .limit(1);
-    if (!row) throw wrong(`It needs the rule pack ${scenario.pack}. Import that under Rules first.`, 'pack');
-    const pack = citedPack(storedPack(row), await editionsOf(tx, row.id), session.organisation);
-    solved(scenario, pack, session);
+    solved(scenario, await packFor(tx, scenario, session), session);
     await tx.insert(yardScenarios).values({
       org: session.org,
       id: scenario.id,
@@ -67,13 +71,9 @@ export async function importScenario(session: Session, text: string): Promise<{ 
   });
   return { id: scenario.id, title: scenario.title };
 }
-/** Its good conduct ends mastered, and each mistake is caught by what it names. @throws TroubleError 422 */
-function solved(scenario: Scenario, pack: Parameters<typeof play>[2], session: Session): void {
-  const good = scenario.conducts.filter((c) => c.good);
-  const mistakes = scenario.conducts.filter((c) => !c.good && c.caught?.length);
-  if (!good.length || !mistakes.length)
-    throw wrong('It needs a conduct that is good and a typical mistake with what catches it.', 'conducts');
-  for (const how of [...good, ...mistakes]) {
+/** Conducts each as it stands there, and says what came of it. @throws TroubleError 422 where it cannot be set up */
+function conducted(scenario: Scenario, pack: Parameters<typeof play>[2], session: Session): TriedConduct[] {
+  return scenario.conducts.map((how) => {
     const found = tried(() => {
       criteriaOf(scenario, RUBRIC);
       const played = play(scenario, how, pack, INSTALLATIONS, {
@@ -94,15 +94,32 @@ function solved(scenario: Scenario, pack: Parameters<typeof play>[2], session: S
       return { played, graded: grade(played, RUBRIC, endOf(played)) };
     });
     const missed = found.graded.lines.filter((l) => !l.met).map((l) => l.id);
-    if (how.good && found.graded.end !== 'mastered')
-      throw wrong(
-        `“${how.name}” is called good and does not end mastered: ${found.played.stuck ?? `missed ${missed.join(', ') || found.graded.end}`}.`,
-        'conducts',
-      );
+    const { end, result } = found.graded;
     const uncaught = how.good ? [] : (how.caught ?? []).filter((id) => !missed.includes(id));
-    if (uncaught.length)
-      throw wrong(`“${how.name}” should be caught by ${uncaught.join(', ')} and is not.`, 'conducts');
-  }
+    const trouble =
+      how.good && end !== 'mastered'
+        ? `“${how.name}” is called good and does not end mastered: ${found.played.stuck ?? `missed ${missed.join(', ') || end}`}.`
+        : uncaught.length
+          ? `“${how.name}” should be caught by ${uncaught.join(', ')} and is not.`
+          : null;
+    return { name: how.name, good: how.good, end, result, missed, trouble };
+  });
+}
+/** Its good conduct ends mastered, and each mistake is caught by what it names. @throws TroubleError 422 */
+function solved(scenario: Scenario, pack: Parameters<typeof play>[2], session: Session): void {
+  const { conducts } = scenario;
+  if (!conducts.some((c) => c.good) || !conducts.some((c) => !c.good && c.caught?.length))
+    throw wrong('It needs a conduct that is good and a typical mistake with what catches it.', 'conducts');
+  const trouble = conducted(scenario, pack, session).find((t) => t.trouble !== null)?.trouble;
+  if (trouble) throw wrong(trouble, 'conducts');
+}
+/** Tries a scenario as it stands, and keeps nothing of it. @throws TroubleError 403, 422: what is wrong with it, and where */
+export async function tryScenario(session: Session, text: string): Promise<TriedConduct[]> {
+  demand(session, 'seal');
+  const scenario = readScenario(text);
+  return inOrganisation(session, async (tx) =>
+    conducted(scenario, await packFor(tx, scenario, session), session),
+  );
 }
 function tried<T>(work: () => T): T {
   try {

@@ -177,6 +177,9 @@ function GasWorks({
           <Button className={pick} onClick={() => does({ act: 'tap-gauge' })}>
             Tap it
           </Button>
+          <Button className={pick} onClick={() => does({ act: 'level-gauge' })}>
+            Hang it plumb
+          </Button>
           <Button
             className={pick}
             tone={view.bleeding ? 'act' : 'plain'}

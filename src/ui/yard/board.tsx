@@ -174,7 +174,7 @@ function People({ board, zone }: { board: Board; zone: string }) {
 const GROUP = 'group ';
 const named = (cards: readonly ScenarioCard[]) =>
   cards.map((c) => ({ id: c.id, title: `${c.trade}: ${c.title}` }));
-/** Scenarios as files: one is taken out, changed, and brought in under a name of its own. */
+/** Scenarios of the house: one is changed here, or taken out as a file, and brought in under a name of its own. */
 function OwnScenarios({ cards }: { cards: readonly ScenarioCard[] }) {
   const router = useRouter();
   const [scenario, setScenario] = useState(cards[0]?.id ?? '');
@@ -198,12 +198,15 @@ function OwnScenarios({ cards }: { cards: readonly ScenarioCard[] }) {
   return (
     <section aria-labelledby="files" className="grid gap-3 border border-seam p-3">
       <h2 id="files" className="font-semibold">
-        Scenarios as files
+        Scenarios of your own
       </h2>
-      <SelectField label="Take one out" value={scenario} onChange={setScenario} options={named(cards)} />
+      <SelectField label="Begin with" value={scenario} onChange={setScenario} options={named(cards)} />
       <a className={buttonClass('plain')} href={`/api/yard/scenarios/${scenario}`} download>
         Export it
       </a>
+      <Link prefetch={false} className={buttonClass('plain')} href={`/yard/scenarios/${scenario}`}>
+        Change it, or write another like it
+      </Link>
       <label className="text-sm">
         Bring one in (JSON)
         <input
