@@ -27,6 +27,8 @@ export interface Debrief {
   readonly stages: readonly { readonly at: number; readonly title: string }[];
   readonly from: number;
   readonly until: number;
+  /** What it cost: min that it took, min that it takes about, and l that leaked meanwhile (null: no such figure is kept). */
+  readonly cost: { readonly minutes: number; readonly about: number; readonly lost: number | null };
 }
 /** Points of the curve. */
 const POINTS = 400;
@@ -37,6 +39,18 @@ export const endOf = (s: Session): number =>
     ...s.acts.map((a) => a.at),
     ...s.events.filter((e) => e.kind !== 'stream').map(momentOf),
   );
+/** Litres that leaked, by the mean of neighbouring moments; null where no such figure is kept. */
+function lostOver(truth: readonly TruthPoint[]): number | null {
+  let sum = 0;
+  let known = false;
+  for (let i = 1; i < truth.length; i += 1) {
+    const [a, b] = [truth[i - 1]!, truth[i]!];
+    if (a.leaking === null || b.leaking === null) continue;
+    known = true;
+    sum += (((a.leaking + b.leaking) / 2) * (b.at - a.at)) / 3_600_000;
+  }
+  return known ? sum : null;
+}
 export function debriefOf(s: Session, rubric: readonly Criterion[]): Debrief {
   const until = endOf(s);
   const from = Date.parse(s.plan.made.at);
@@ -57,8 +71,10 @@ export function debriefOf(s: Session, rubric: readonly Criterion[]): Debrief {
       leaking: leaking === null ? null : leaking * 3.6e6,
     };
   });
+  const graded = grade(s, rubric, until);
   return {
-    grade: grade(s, rubric, until),
+    grade: graded,
+    cost: { minutes: graded.minutes, about: s.scenario.minutes, lost: lostOver(truth) },
     tells: s.scenario.truth.tells,
     causes: s.scenario.truth.cause.map((c) => CAUSES[c]),
     places: s.scenario.truth.place ?? [],

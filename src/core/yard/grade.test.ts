@@ -30,6 +30,11 @@ test('the truth over the trace: alike where the gauge is right, apart where its 
   expect(apart(hangs)).toBeGreaterThan(0.5);
   expect(hangs.grade.end).toBe('wrong');
   expect(hangs.grade.wentWrong! >= hangs.from && hangs.grade.wentWrong! <= hangs.until).toBe(true);
+  // what it cost: nothing leaks of a sound one, of the other no more than its leak in all the time
+  expect(sound.cost.lost).toBe(0);
+  expect(hangs.cost.lost!).toBeGreaterThan(0);
+  expect(hangs.cost.lost!).toBeLessThan((0.35 * (hangs.until - hangs.from)) / 3_600_000);
+  expect(hangs.cost.about).toBe(named('gas-sticking').minutes);
   expect(hangs.stages.map((s) => s.title)).toEqual(expect.arrayContaining(['Let-by', 'Tightness']));
 });
 test('a right result without what proves it is luck, and says so', () => {

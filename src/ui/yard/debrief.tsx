@@ -1,5 +1,6 @@
 'use client';
 import { ABOUT, CAUSES, type Cause, ENDS, type End } from '@/core/yard/words';
+import { significantText } from '@/core/quantity/figure';
 import { WORDS } from '@/core/verdict/words';
 import { now, setAhead } from '@/device/clock';
 import { office, type OfficeError } from '@/device/office';
@@ -99,7 +100,12 @@ export function DebriefView({
           name="It was"
           value={`${told.causes.join(', or ')}${told.places.length ? `: ${told.places.map(named).join(', ')}` : ''}`}
         />
-        <Fact name="Time" value={`${grade.minutes.toFixed(0)} min from the beginning to the last entry`} />
+        <Fact
+          name="What it cost"
+          value={`${told.cost.minutes.toFixed(0)} min from the beginning to the last entry; about ${told.cost.about} min are enough${
+            told.cost.lost ? `; ${significantText(told.cost.lost, 2)} l leaked meanwhile` : ''
+          }`}
+        />
         {signed && <Fact name={`Signed by ${signed.by}`} value={signed.text || 'without a word'} />}
         {replay && <Replay run={replay} />}
         {again && (

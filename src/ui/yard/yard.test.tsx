@@ -217,6 +217,7 @@ test('what came of it: what was missed with its reason, what was said beside wha
     decimals: 2,
     stages: [],
     from: 0,
+    cost: { minutes: 14.2, about: 12, lost: 0.42 },
     until: 900_000,
   };
   render(
@@ -236,5 +237,7 @@ test('what came of it: what was missed with its reason, what was said beside wha
   expect(screen.queryByText('no matter')).toBeNull();
   expect(screen.getByText('A leak in the pipework: Deck oven')).toBeTruthy();
   expect(screen.getByText('Soap first')).toBeTruthy();
+  expect(screen.getByText(/14 min .* about 12 min are enough; 0.42 l leaked/)).toBeTruthy();
+  expect(screen.getByRole('button', { name: 'Go on from where it went wrong' })).toBeTruthy();
   expect(screen.getByText(/no certificate of anything/)).toBeTruthy();
 });
