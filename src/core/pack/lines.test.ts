@@ -1,7 +1,7 @@
 import { packs } from '@/core/testing/quarter';
 import { lineKey } from '@/core/grammar/lines';
 import { parseWithUnit } from '@/core/quantity/exact';
-import { compareProcedures, ruleLines } from './lines';
+import { compareProcedures, ruleLines, shortOf } from './lines';
 import type { Procedure } from './schema';
 
 type Way = readonly (string | number)[];
@@ -79,3 +79,15 @@ describe.each(shipped)('%s', (_, p) => {
     expect(silent.map((at) => at.join('/'))).toEqual([]);
   });
 });
+test.each(shipped)(
+  '%s in short: every stage in its order and every figure, in a part of the words',
+  (_id, p) => {
+    const short = shortOf(p);
+    expect(short.flatMap((s) => (s.stage ? [s.stage] : []))).toEqual(Object.keys(p.stages));
+    const figures = ruleLines(p).filter((l) => l.edit === 'figure' || l.edit === 'number');
+    const told = new Set(short.flatMap((s) => s.figures.map((f) => `${f.label} ${f.value}`)));
+    for (const l of figures) expect(told).toContain(`${l.label} ${l.value}`);
+    const words = (x: unknown) => JSON.stringify(x).split(/\s+/).length;
+    expect(words(short)).toBeLessThan(words(ruleLines(p).map((l) => [l.where, l.label, l.value])) / 2);
+  },
+);

@@ -50,6 +50,35 @@ export function ruleLines(p: Procedure): RuleLine[] {
   return lines;
 }
 
+/** Lines of a procedure by the heading they stand under, in reading order. */
+export function sections(lines: readonly RuleLine[]): { where: string; stage: string; lines: RuleLine[] }[] {
+  const out: { where: string; stage: string; lines: RuleLine[]; key: string }[] = [];
+  for (const line of lines) {
+    const key = line.at[0] === 'stages' ? `stage ${line.at[1]}` : line.where;
+    let section = out.find((s) => s.key === key);
+    if (!section) out.push((section = { key, where: line.where, stage: line.stage ?? '', lines: [] }));
+    section.lines.push(line);
+  }
+  return out;
+}
+/** What somebody learns by heart of a procedure: its stages in their order, each with its figures. */
+export const shortOf = (
+  p: Procedure,
+): {
+  readonly title: string;
+  /** Its key, where it is a stage. */ readonly stage: string | null;
+  readonly figures: readonly { readonly label: string; readonly value: string }[];
+}[] =>
+  sections(ruleLines(p)).flatMap(({ where, lines }) => {
+    const stage = lines[0]!.at[0] === 'stages' ? String(lines[0]!.at[1]) : null;
+    const seen = new Set<string>();
+    const figures = lines
+      .filter((l) => l.edit === 'figure' || l.edit === 'number')
+      .map(({ label, value }) => ({ label, value }))
+      .filter((f) => !seen.has(`${f.label} ${f.value}`) && seen.add(`${f.label} ${f.value}`));
+    return stage !== null || figures.length ? [{ title: where, stage, figures }] : [];
+  });
+
 function wholeLines(p: Procedure, whole: LineWriter): void {
   whole.add(['pressure'], 'Test pressure', pressureWords(p.pressure), 'any');
   whole.add(['fills'], 'What fills it', fillingNamed(p.fills).line, 'any');

@@ -1,18 +1,7 @@
 import { lineKey, type RuleLine } from '@/core/grammar/lines';
-import { ruleLines } from '@/core/pack/lines';
+import { ruleLines, sections, shortOf } from '@/core/pack/lines';
 import type { Procedure } from '@/core/pack/schema';
 
-/** Lines of a procedure by the heading they stand under, in reading order. */
-export function sections(lines: readonly RuleLine[]): { where: string; stage: string; lines: RuleLine[] }[] {
-  const out: { where: string; stage: string; lines: RuleLine[]; key: string }[] = [];
-  for (const line of lines) {
-    const key = line.at[0] === 'stages' ? `stage ${line.at[1]}` : line.where;
-    let section = out.find((s) => s.key === key);
-    if (!section) out.push((section = { key, where: line.where, stage: line.stage ?? '', lines: [] }));
-    section.lines.push(line);
-  }
-  return out;
-}
 const PERMITS: Record<RuleLine['permits'], string> = {
   greater: 'a greater figure permits more',
   smaller: 'a smaller figure permits more',
@@ -84,6 +73,49 @@ export function Reading({ procedure }: { procedure: Procedure }) {
           </section>
         );
       })}
+    </article>
+  );
+}
+/** A procedure for whoever revises it: every stage in its order, with its figures and nothing else. */
+export function ShortReading({ procedure }: { procedure: Procedure }) {
+  const parts = new Map((procedure.parts ?? []).map((p) => [p.first, p.title]));
+  return (
+    <article className="grid gap-3" aria-labelledby={procedure.id} data-short>
+      <header>
+        <h2 id={procedure.id} className="text-xl font-semibold">
+          {procedure.title}, in short
+        </h2>
+        <p className="max-w-3xl">
+          Proves {procedure.proves.join('; ')}. Cannot prove {procedure.cannotProve.join('; ')}.
+        </p>
+      </header>
+      <ol className="grid">
+        {shortOf(procedure).map((section, i) => (
+          <li
+            key={`${i} ${section.title}`}
+            className="grid gap-x-4 border-t border-seam py-2 sm:grid-cols-[15rem_1fr]"
+          >
+            <h3 className="font-semibold">
+              {section.stage && parts.has(section.stage) && (
+                <span className="block text-lake">{parts.get(section.stage)}</span>
+              )}
+              {section.title}
+            </h3>
+            <ul>
+              {section.figures.map((f) => (
+                <li key={`${f.label} ${f.value}`}>
+                  <span className="text-quiet">{f.label}</span>{' '}
+                  <span className="figure-narrow">{f.value}</span>
+                </li>
+              ))}
+            </ul>
+          </li>
+        ))}
+      </ol>
+      <p className="text-sm text-quiet">
+        For learning it by heart. At work the bench says the whole, with its cautions; check the edition in
+        force.
+      </p>
     </article>
   );
 }

@@ -3,11 +3,11 @@ import { requireSession } from '@/server/session/session';
 import { TroubleError } from '@/server/trouble';
 import { buttonClass } from '@/ui/kit/button-class';
 import { Compare } from '@/ui/rules/compare';
-import { Reading } from '@/ui/rules/reading';
+import { Reading, ShortReading } from '@/ui/rules/reading';
 import type { Metadata } from 'next';
 import Link from 'next/link';
 import { notFound } from 'next/navigation';
-import { CompareForm, EditionsPart, Loosened, OwnersPart, Sources, Versions } from './parts';
+import { CompareForm, EditionsPart, LengthPart, Loosened, OwnersPart, Sources, Versions } from './parts';
 
 export const metadata: Metadata = { title: 'Rule pack' };
 export default async function PackPage({
@@ -15,7 +15,7 @@ export default async function PackPage({
   searchParams,
 }: {
   params: Promise<{ pack: string }>;
-  searchParams: Promise<{ procedure?: string; with?: string; version?: string }>;
+  searchParams: Promise<{ procedure?: string; with?: string; version?: string; short?: string }>;
 }) {
   const session = await requireSession();
   const { pack: id } = await params;
@@ -79,7 +79,14 @@ export default async function PackPage({
               <Compare first={{ pack, procedure }} second={{ pack: other, procedure: second }} />
             )
           ) : (
-            <Reading procedure={procedure} />
+            <>
+              <LengthPart pack={pack} procedure={procedure} short={asked.short !== undefined} />
+              {asked.short === undefined ? (
+                <Reading procedure={procedure} />
+              ) : (
+                <ShortReading procedure={procedure} />
+              )}
+            </>
           )}
         </div>
         <div className="grid content-start gap-4">

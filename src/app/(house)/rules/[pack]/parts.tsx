@@ -193,3 +193,27 @@ export function Sources({ pack }: { pack: Pack }) {
     </section>
   );
 }
+
+/** The whole of it for work, or in short for learning it by heart. */
+export function LengthPart({ pack, procedure, short }: { pack: Pack; procedure: Procedure; short: boolean }) {
+  const address = `/rules/${pack.id}?procedure=${procedure.id}&version=${pack.version}`;
+  const ways = [
+    [false, 'Whole, for work', address],
+    [true, 'In short, to learn it', `${address}&short`],
+  ] as const;
+  return (
+    <nav aria-label="Length" className="flex flex-wrap gap-2">
+      {ways.map(([is, words, href]) => (
+        <Link
+          key={words}
+          prefetch={false}
+          href={href}
+          aria-current={is === short ? 'page' : undefined}
+          className={buttonClass(is === short ? 'act' : 'plain', 'min-h-11')}
+        >
+          {words}
+        </Link>
+      ))}
+    </nav>
+  );
+}
