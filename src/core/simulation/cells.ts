@@ -8,6 +8,7 @@ import { networkOf } from '@/core/network/enter';
 import { figureOf, linksAt, otherEnd, partName, partOf, positionKey } from '@/core/network/network';
 import { toNumber } from '@/core/quantity/exact';
 import { convert } from '@/core/quantity/unit';
+import type { Parted } from './liquid-truth';
 
 export interface Cell {
   /** ids of parts and of runs of pipe in it */ readonly holds: readonly string[];
@@ -87,5 +88,20 @@ export function cellsOf(system: System, volume: number): Cells {
     places: network.parts
       .filter((p) => !ruleOfPart(p.kind).nameless)
       .map((p) => ({ id: p.id, name: partName(p) })),
+  };
+}
+/** What valves inside a section of water part; undefined where none does. What stands on a supply is no part of it. */
+export function partedOf(system: System, volume: number): Parted | undefined {
+  const { cells, valves, point } = cellsOf(system, volume);
+  const inside = new Map(cells.flatMap((c, i) => (c.fed ? [] : [i])).map((i, n) => [i, n]));
+  const parts = valves
+    .map((v) => ({ ...v, joins: v.joins.flatMap((j) => inside.get(j) ?? []) }))
+    .filter((v) => v.joins.length > 1);
+  const at = inside.get(point);
+  if (!parts.length || at === undefined) return undefined;
+  return {
+    cells: [...inside.keys()].map((i) => ({ holds: cells[i]!.holds, share: cells[i]!.volume / volume })),
+    valves: parts,
+    point: at,
   };
 }

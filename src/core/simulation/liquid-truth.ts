@@ -5,6 +5,7 @@ import { uniform } from './noise';
 export const LIQUID_FAULTS = {
   none: 'Sound section',
   leak: 'A leak',
+  closed: 'A valve stands shut though it looks open, and the leak lies behind it',
   air: 'Air is trapped',
   stretch: 'Pipe that stretches a lot',
   'stretch-leak': 'It stretches, and leaks',
@@ -22,6 +23,8 @@ export interface SimulatedLiquid {
   readonly pool?: SimulatedPoolLine;
   /** Names of what can be looked at, by the id it has on the drawing. */
   readonly places?: Readonly<Record<string, string>>;
+  /** What its valves part, and the part in which the gauge stands; absent: nothing inside parts it. */
+  readonly parted?: Parted;
   /** m3 */ readonly volume: number;
   /** m3/Pa, water and wall alone */ readonly stiffness: number;
   /** Pa per kelvin of the full section */ readonly perKelvin: number;
@@ -32,6 +35,17 @@ export interface SimulatedLiquid {
   /** gauge display step, Pa */ readonly step: number;
   /** standard deviation of the gauge's noise, Pa */ readonly noise: number;
   /** ms */ readonly began: number;
+}
+/** A section by what its valves part, from its drawing. */
+export interface Parted {
+  /** Ids of parts and pipes in each, and which part of the whole it is; shares come to 1. */
+  readonly cells: readonly { readonly holds: readonly string[]; readonly share: number }[];
+  readonly valves: readonly {
+    readonly key: string;
+    readonly name: string;
+    /** Cells it joins, by their place. */ readonly joins: readonly number[];
+  }[];
+  readonly point: number;
 }
 /** What can be hidden in a line of a pool. */
 export const POOL_FAULTS = {
@@ -58,6 +72,7 @@ export const conductance = (litresPerHour: number, pressure: number): number =>
   litresPerHour / 1000 / 3600 / pressure;
 export interface LiquidTruth {
   /** m3/s per Pa over what opens it */ readonly leak: number;
+  /** Where it leaks, by the id it has on the drawing; '': where the gauge stands. */ readonly at: string;
   /** Pa below which nothing leaks */ readonly opens: number;
   /** Where the leak of a pool's line lies; '' where it has none. */
   readonly where: '' | 'under-water' | 'above-water' | 'under-pump';
@@ -72,8 +87,7 @@ export interface LiquidTruth {
   /** m3/s per Pa at a plug of the tester's until it is seated anew */ readonly weep: number;
   /** Pa at which a plug comes off; 0: it stays */ readonly slips: number;
   /** m3/s per Pa at the hose and connection of the gauge */ readonly kit: number;
-  /** A valve that stands shut though it looks open: by its key, what part of the whole lies behind it, and whether the leak does. */
-  readonly shut: { readonly key: string; readonly share: number; readonly leaks: boolean } | null;
+  /** Valves that stand shut though they look open, by their key. */ readonly shut: readonly string[];
   readonly gauge: {
     /** Pa by which it is off zero */ readonly zero: number;
     /** Pa by which it lags behind until it is tapped */ readonly sticks: number;
@@ -84,6 +98,7 @@ export interface LiquidTruth {
 }
 export const SOUND_LIQUID: LiquidTruth = {
   leak: 0,
+  at: '',
   opens: 0,
   where: '',
   letBy: 0,
@@ -96,7 +111,7 @@ export const SOUND_LIQUID: LiquidTruth = {
   weep: 0,
   slips: 0,
   kit: 0,
-  shut: null,
+  shut: [],
   gauge: { zero: 0, sticks: 0 },
   sights: {},
 };
@@ -107,6 +122,7 @@ export interface LiquidSizes {
   /** m3/Pa */ readonly stiffness: number;
   readonly stretch: number;
   /** m2 */ readonly surface: number;
+  readonly parted?: Parted | undefined;
 }
 /** Part of a section that is air after the usual bleeding. House figure for the model. */
 const LEFT_AIR = 0.002;
@@ -121,6 +137,8 @@ export function liquidTruth(fault: LiquidFault | PoolFault, s: LiquidSizes): Liq
       return sound;
     case 'leak':
       return { ...sound, leak, drain: (s.surface * between(0.006, 0.012, 2)) / 1800 };
+    case 'closed':
+      return { ...sound, leak, ...hiddenPart(s) };
     case 'air':
       return { ...sound, air: s.volume * between(0.06, 0.1, 3) };
     case 'stretch':
@@ -138,6 +156,30 @@ export function liquidTruth(fault: LiquidFault | PoolFault, s: LiquidSizes): Liq
     default:
       return poolTruth(s, fault, sound);
   }
+}
+/** A valve inside, and something that lies behind it as the gauge sees it; nothing where no valve parts the section. */
+function hiddenPart({ parted, seed }: LiquidSizes): Pick<LiquidTruth, 'shut' | 'at'> {
+  const inner = (parted?.valves ?? []).filter((v) => v.joins.length > 1);
+  const valve = inner[Math.floor(uniform(seed, 7) * inner.length)];
+  if (!parted || !valve) return { shut: [], at: '' };
+  const reached = reachedFrom(parted, new Set([valve.key]));
+  const behind = parted.cells.findIndex((_, i) => !reached.has(i));
+  return behind < 0 ? { shut: [], at: '' } : { shut: [valve.key], at: parted.cells[behind]!.holds[0]! };
+}
+/** Cells that stand open to the gauge while these valves are shut. */
+export function reachedFrom({ valves, point }: Parted, shut: ReadonlySet<string>): ReadonlySet<number> {
+  const reached = new Set([point]);
+  for (let grown = true; grown;) {
+    grown = false;
+    for (const v of valves)
+      if (!shut.has(v.key) && v.joins.some((j) => reached.has(j)))
+        for (const j of v.joins)
+          if (!reached.has(j)) {
+            reached.add(j);
+            grown = true;
+          }
+  }
+  return reached;
 }
 /** psi in Pa. */
 const PSI = 6894.757;

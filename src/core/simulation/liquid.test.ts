@@ -8,7 +8,13 @@ import { playScript, type ScriptLine } from '@/core/run/script';
 import { reduce } from '@/core/run/reduce';
 import { liquidAt } from '@/core/testing/worlds';
 import type { LiquidAction } from './liquid';
-import { type LiquidFault, liquidTruth, type SimulatedLiquid } from './liquid-truth';
+import {
+  type LiquidFault,
+  type LiquidTruth,
+  liquidTruth,
+  type Parted,
+  type SimulatedLiquid,
+} from './liquid-truth';
 
 const began = Date.parse('2026-11-20T08:00:00.000Z');
 const s = (seconds: number) => began + seconds * 1000;
@@ -214,4 +220,85 @@ describe('plastic pipe made by the model', () => {
 test('how long until a leak is steeper than the stretch that fades', () => {
   // a 0.3 bar per e-fold, tc 60 s, a leak of 0.1 bar/h: 3 h less a minute
   expect(stretchFadesAt(30_000, 60, 10_000 / 3600)).toBeCloseTo(10_740, 0);
+});
+
+describe('what valves inside part', () => {
+  const parted: Parted = {
+    cells: [
+      { holds: ['point'], share: 0.6 },
+      { holds: ['loft'], share: 0.3 },
+      { holds: ['far'], share: 0.1 },
+    ],
+    valves: [
+      { key: 'riser', name: 'riser valve', joins: [0, 1] },
+      { key: 'end', name: 'end valve', joins: [1, 2] },
+    ],
+    point: 0,
+  };
+  const two = (truth: Partial<LiquidTruth> = {}): SimulatedLiquid => {
+    const sound = section('none', { parted });
+    return { ...sound, truth: { ...sound.truth, air: 0, ...truth } };
+  };
+  const turn = (at: number, id: string, open: boolean): LiquidAction => ({
+    at: s(at),
+    act: 'valve',
+    id,
+    open,
+  });
+  const pump: LiquidAction = { at: s(5), act: 'pump', strokes: 2 };
+  const at = (i: SimulatedLiquid, actions: LiquidAction[], moment: number) =>
+    liquidAt(i, actions, s(moment)).pressure;
+
+  test('a smaller section rises more by the same stroke: by as much as is shut off', () => {
+    const whole = at(two(), [pump], 20);
+    expect(at(two(), [turn(2, 'riser', false), pump], 20) / whole).toBeCloseTo(1 / 0.6, 3);
+    expect(at(two(), [turn(2, 'end', false), pump], 20) / whole).toBeCloseTo(1 / 0.9, 3);
+    // unseen it is the same, and nobody sees it shut
+    const unseen = two({ shut: ['riser'] });
+    expect(at(unseen, [pump], 20) / whole).toBeCloseTo(1 / 0.6, 3);
+    expect(liquidAt(unseen, [pump], s(20)).closed).toEqual([]);
+  });
+  test('a leak behind a shut valve does not show, and is there once it is opened', () => {
+    const leaks = two({ leak: 2e-13, at: 'far', shut: ['riser'] });
+    expect(at(leaks, [pump], 1800)).toBeCloseTo(at(leaks, [pump], 30), -2);
+    const opened = [pump, turn(60, 'riser', true)];
+    expect(at(leaks, opened, 900)).toBeLessThan(at(leaks, opened, 70) * 0.98);
+  });
+  test('both sides come to one pressure: each by what it holds', () => {
+    const leaks = two({ leak: 1e-13, at: 'loft' });
+    const actions = [pump, turn(10, 'riser', false)];
+    const kept = at(leaks, actions, 1210);
+    const behind = at(leaks, actions, 10.5) * Math.exp((-1e-13 * 1200) / (2e-11 * 0.3));
+    // the far end stands behind it too, and keeps what it had
+    const far = at(leaks, actions, 10.5);
+    const mixed = at(leaks, [...actions, turn(1210, 'riser', true)], 1210.5);
+    expect(mixed / (0.6 * kept + 0.3 * behind + 0.1 * far)).toBeCloseTo(1, 2);
+  });
+  test('law: valves of a sound section turned in whatever order change no pressure, and lose no water', () => {
+    fc.assert(
+      fc.property(
+        fc.array(
+          fc.tuple(fc.integer({ min: 10, max: 200 }), fc.constantFrom('riser', 'end', 'none'), fc.boolean()),
+          {
+            maxLength: 12,
+          },
+        ),
+        (turns) => {
+          const actions = [pump, ...turns.map(([t, id, open]) => turn(t, id, open))].sort(
+            (a, b) => a.at - b.at,
+          );
+          const all = [...actions, turn(201, 'riser', true), turn(202, 'end', true)];
+          expect(Math.abs(at(two(), all, 210) / at(two(), [pump], 210) - 1)).toBeLessThan(1e-3);
+        },
+      ),
+      { numRuns: 60 },
+    );
+  });
+  test('what is made again elsewhere mends nothing', () => {
+    const leaks = two({ leak: 2e-13, at: 'loft' });
+    const mend = (place: string): LiquidAction => ({ at: s(20), act: 'mend', place });
+    const fall = (place: string) => at(leaks, [pump, mend(place)], 30) - at(leaks, [pump, mend(place)], 900);
+    expect(fall('point')).toBeGreaterThan(1000);
+    expect(Math.abs(fall('loft'))).toBeLessThan(100);
+  });
 });

@@ -6,7 +6,13 @@ import { STANDARD_ATMOSPHERE } from '@/core/quantity/unit';
 import { normal } from './noise';
 import { poolSays } from './pool-line';
 import type { TruthNow, World } from './world';
-import { conductance, type LiquidTruth, type SimulatedLiquid } from './liquid-truth';
+import {
+  conductance,
+  type LiquidTruth,
+  type Parted,
+  reachedFrom,
+  type SimulatedLiquid,
+} from './liquid-truth';
 
 export type LiquidAction =
   | { readonly at: number; readonly act: 'pump'; readonly strokes: number }
@@ -61,6 +67,15 @@ const AIR_OUT = 0.8;
 const BOUNCE = 9;
 const BOUNCE_S = 90;
 
+/** Nothing inside parts it. */
+const WHOLE: Parted = { cells: [{ holds: [], share: 1 }], valves: [], point: 0 };
+/** What a part holds that no valve lets out: m3 of water and air, what its walls took, and since when, ms. */
+interface Kept {
+  readonly water: number;
+  readonly air: number;
+  readonly elements: readonly number[];
+  readonly since: number;
+}
 /** s after it was filled */
 const bounceAt = (since: number): number => BOUNCE * Math.exp(-since / BOUNCE_S) * Math.cos(since / 7);
 
@@ -70,9 +85,14 @@ const bounceAt = (since: number): number => BOUNCE * Math.exp(-since / BOUNCE_S)
  */
 export class LiquidWorld implements World<LiquidAction, LiquidView> {
   private hides: LiquidTruth;
-  /** m3/Pa of what takes part: behind a valve that stands shut lies a part that does not. */
+  /** m3/Pa of what stands open to the gauge: behind a valve that is shut lies a part that does not take part. */
   private c: number;
-  private behind: LiquidTruth['shut'];
+  private readonly parted: Parted;
+  private reached: ReadonlySet<number>;
+  /** What is kept behind shut valves, by its cell. */
+  private readonly kept = new Map<number, Kept>();
+  /** Shut, by hand or unseen, by their key. */
+  private readonly shut: Set<string>;
   private readonly elements = TIMES.map(() => 0);
   private p: number;
   /** m3 of gas in the section at atmospheric pressure */
@@ -97,10 +117,17 @@ export class LiquidWorld implements World<LiquidAction, LiquidView> {
   constructor(private readonly s: SimulatedLiquid) {
     const { truth } = s;
     this.hides = truth;
-    this.behind = truth.shut;
-    this.c = s.stiffness * (1 - (truth.shut?.share ?? 0));
+    this.parted = s.parted ?? WHOLE;
+    this.shut = new Set(truth.shut);
+    this.reached = reachedFrom(this.parted, this.shut);
+    // what lies behind a valve that stood shut was never raised
+    this.parted.cells.forEach(({ share }, i) => {
+      if (!this.reached.has(i))
+        this.kept.set(i, { water: 0, air: share * truth.air, elements: TIMES.map(() => 0), since: s.began });
+    });
+    this.c = s.stiffness * this.share;
     this.p = s.supply;
-    this.air = truth.air;
+    this.air = truth.air * this.share;
     this.time = this.last = this.filled = s.began;
     this.supply = s.supply > 0 ? 'open' : 'shut';
     this.zeroed = truth.gauge.zero;
@@ -122,7 +149,16 @@ export class LiquidWorld implements World<LiquidAction, LiquidView> {
   }
   /** m3/s per Pa over what opens it. A leak that opens under pressure is there while the pressure before the step is over that. */
   private get leak(): number {
-    return this.p > this.hides.opens && !this.behind?.leaks ? this.hides.leak : 0;
+    return this.p > this.hides.opens && this.reached.has(this.leaksIn) ? this.hides.leak : 0;
+  }
+  /** The cell in which it leaks. */
+  private get leaksIn(): number {
+    const at = this.parted.cells.findIndex((c) => c.holds.includes(this.hides.at));
+    return at < 0 ? this.parted.point : at;
+  }
+  /** Which part of the whole stands open to the gauge. */
+  private get share(): number {
+    return this.parted.cells.reduce((sum, c, i) => sum + (this.reached.has(i) ? c.share : 0), 0);
   }
   /** m3/Pa with what air there is at the pressure that stands. */
   private get soft(): number {
@@ -263,18 +299,56 @@ export class LiquidWorld implements World<LiquidAction, LiquidView> {
     if (change.slips !== undefined) this.slips = change.slips;
     if (change.weep && this.plug === 'holds') this.plug = 'weeps';
   }
-  /** What lay behind a valve that stood shut was never raised: it fills from the section. */
+  /** A valve is turned: what it parts keeps what is in it, what it joins shares what both hold. */
   private turned(key: string, open: boolean): void {
     if (open) this.closed.delete(key);
     else this.closed.add(key);
-    if (!open || this.behind?.key !== key) return;
-    this.behind = null;
-    this.c = this.s.stiffness;
+    if (open) this.shut.delete(key);
+    else this.shut.add(key);
+    const next = reachedFrom(this.parted, this.shut);
+    const { cells } = this.parted;
+    const whole = this.share;
+    cells.forEach(({ share }, i) => {
+      if (next.has(i) || !this.reached.has(i)) return;
+      const part = share / whole;
+      this.kept.set(i, {
+        water: this.water * part,
+        air: this.air * part,
+        elements: this.elements.map((e) => e * part),
+        since: this.time,
+      });
+    });
+    const left =
+      cells.reduce((sum, c, i) => sum + (next.has(i) && this.reached.has(i) ? c.share : 0), 0) / whole;
+    this.water *= left;
+    this.air *= left;
+    this.elements.forEach((e, i) => (this.elements[i] = e * left));
+    for (const i of next) {
+      const had = this.kept.get(i);
+      if (!had) continue;
+      this.water += had.water - this.lostBehind(i, had);
+      this.air += had.air;
+      had.elements.forEach((e, k) => (this.elements[k]! += e));
+      this.kept.delete(i);
+    }
+    this.reached = next;
+    this.c = this.s.stiffness * this.share;
+    // both sides come to one pressure at once
+    this.step(1e-3, this.time);
+  }
+  /** m3 that a part lost through its leak while it was kept; its air is left out of it. */
+  private lostBehind(cell: number, { water, air, elements, since }: Kept): number {
+    if (cell !== this.leaksIn || !(this.hides.leak > 0)) return 0;
+    const c = this.s.stiffness * this.parted.cells[cell]!.share;
+    const over = Math.max(0, (water - air - elements.reduce((a, e) => a + e, 0)) / c - this.hides.opens);
+    return c * over * -Math.expm1((-this.hides.leak * (this.time - since)) / 1000 / c);
   }
   /** Own kit is coupled anew; what else leaks is cut and made again. */
   private mended(place: string): void {
     const own = place === 'kit';
-    this.hides = { ...this.hides, ...(own ? { kit: 0 } : { leak: 0 }) };
+    // whoever makes again what does not leak mends nothing
+    const there = !this.hides.at || place === 'pipework' || place === this.hides.at;
+    this.hides = { ...this.hides, ...(own ? { kit: 0 } : there ? { leak: 0 } : {}) };
     this.said.push(`${own ? 'Own kit' : (this.s.places?.[place] ?? place)}: made again.`);
   }
   private reseated(end: string): void {

@@ -1,6 +1,7 @@
 /** What can be hidden by name: what is then true of it, where the one who trains hides something else than the scenario does. */
 import { simulatesOf } from '@/core/plan/offer';
 import type { Plan } from '@/core/plan/plan';
+import { partedOf } from '@/core/simulation/cells';
 import { HIDDEN } from '@/core/simulation/simulation';
 import type { VerdictWord } from '@/core/verdict/words';
 import type { Scenario } from './scenario';
@@ -44,8 +45,13 @@ const TRUE_OF: Readonly<Record<string, True>> = {
   ring: { cause: ['supply', 'pipe-leak'], result: [...BAD, 'inconclusive'] },
 };
 /** What can be hidden in the installation of a plan, by name, with its words. */
-export const faultsFor = (plan: Pick<Plan, 'procedure' | 'system'>): Readonly<Record<string, string>> =>
-  HIDDEN[simulatesOf(plan.procedure, plan.system)];
+export function faultsFor(plan: Pick<Plan, 'procedure' | 'system'>): Readonly<Record<string, string>> {
+  const kind = simulatesOf(plan.procedure, plan.system);
+  if (kind !== 'liquid' || partedOf(plan.system, 1)) return HIDDEN[kind];
+  // nothing inside can be shut
+  const { closed: _closed, ...rest } = HIDDEN.liquid;
+  return rest;
+}
 /** The scenario with another fault in it: what was true of it before is not any more. @throws RangeError for a name nobody knows */
 export function withFault(scenario: Scenario, fault: string, words: string): Scenario {
   const known = TRUE_OF[fault];

@@ -61,7 +61,11 @@ const gas = {
 };
 const liquid = {
   as: maybeAmong([...new Set([...Object.keys(LIQUID_FAULTS), ...Object.keys(POOL_FAULTS)])]),
-  leak: maybeFlow(),
+  /** `at`: where, by its id on the drawing. */ leak: maybeObject({
+    rate: figure(),
+    under: figure(),
+    at: maybe(),
+  }),
   opens: optionalFigure(),
   where: maybeAmong(['under-water', 'above-water', 'under-pump']),
   letBy: maybeFlow(),
@@ -73,7 +77,7 @@ const liquid = {
   weeps: maybeFlow(),
   slips: optionalFigure(),
   kit: maybeFlow(),
-  shut: maybeObject({ valve: text(60), share: figure(), leaks: mark() }),
+  /** Valves that stand shut though they look open, by what a run calls them. */ shut: maybeList(text(60)),
   gauge,
   sights: textMap(),
 };
@@ -170,6 +174,7 @@ function gasChange(h: Hidden<'gas'>, base: GasTruth): Partial<GasTruth> {
 function liquidChange(h: Hidden<'liquid'>, base: LiquidTruth): Partial<LiquidTruth> {
   return {
     ...given(h.leak, perPascal, 'leak'),
+    ...given(h.leak?.at, (at) => at, 'at'),
     ...given(h.opens, pascal, 'opens'),
     ...given(h.where, (w) => w, 'where'),
     ...given(h.letBy, perPascal, 'letBy'),
@@ -182,7 +187,7 @@ function liquidChange(h: Hidden<'liquid'>, base: LiquidTruth): Partial<LiquidTru
     ...given(h.weeps, perPascal, 'weep'),
     ...given(h.slips, pascal, 'slips'),
     ...given(h.kit, perPascal, 'kit'),
-    ...given(h.shut, (s) => ({ key: s.valve, share: part(s.share), leaks: s.leaks === true }), 'shut'),
+    ...given(h.shut, (s) => s, 'shut'),
     ...given(h.gauge, (g) => gaugeOf(g, { ...base.gauge, drift: 0 }), 'gauge'),
     ...given(h.sights, (s) => s, 'sights'),
   } as Partial<LiquidTruth>;

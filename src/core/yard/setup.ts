@@ -13,7 +13,7 @@ import { type Plan, planVolume } from '@/core/plan/plan';
 import { exact, type Exact, toNumber } from '@/core/quantity/exact';
 import { convert, type Unit, UNITS } from '@/core/quantity/unit';
 import { tradeOf } from '@/core/trades';
-import { cellsOf } from '@/core/simulation/cells';
+import { cellsOf, partedOf } from '@/core/simulation/cells';
 import { type CircuitFault, circuitTruth, type SimulatedCircuit } from '@/core/simulation/circuit';
 import { type DuctFault, ductTruth, SIMULATED_RINGS, type SimulatedDuct } from '@/core/simulation/duct';
 import type { SimulatedGas } from '@/core/simulation/gas';
@@ -193,11 +193,13 @@ function liquidOf(plan: Plan, { seed, began }: Chance, fault: LiquidFault | Pool
   const stiffness = pool ? Math.max(walls, volume * POOL_LINE) : walls;
   const stretch = system.pipes.some((p) => PLASTIC.test(p.material)) ? PLASTIC_STRETCH : 0;
   const surface = fillingOf(plan).mark ? freeSurface(system) || 0.01 : 0;
-  const truth = liquidTruth(fault, { seed, volume, stiffness, stretch, surface });
+  const parted = pool || surface > 0 ? undefined : partedOf(system, volume);
+  const truth = liquidTruth(fault, { seed, volume, stiffness, stretch, surface, parted });
   return {
     kind: 'liquid',
     seed,
     ...(pool ? { pool } : {}),
+    ...(parted ? { parted } : {}),
     places: Object.fromEntries(networkOf(system).parts.map((p) => [p.id, partName(p)])),
     truth,
     volume,

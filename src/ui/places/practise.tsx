@@ -15,7 +15,10 @@ export function Practise({
   onStart: (fault: string) => void;
 }) {
   const [chosen, setFault] = useState('surprise');
-  const faults = Object.entries(HIDDEN[procedure.simulates]);
+  // what needs a valve inside is for the Yard, where the drawing is known
+  const faults = Object.entries(HIDDEN[procedure.simulates]).filter(
+    ([key]) => procedure.simulates !== 'liquid' || key !== 'closed',
+  );
   // what was chosen for another test is no fault of this one
   const fault = chosen in HIDDEN[procedure.simulates] ? chosen : 'surprise';
   return (
