@@ -34,27 +34,30 @@ async function gate(name, args) {
   console.log(`${code === 0 ? 'ok  ' : 'FAIL'} ${name} (${seconds(since)})`);
   if (code) console.log(out.slice(-8000));
 }
-async function jest(project, { env, but = [] } = {}) {
+/** @param shard `1/3`: the first third of its suites */
+async function jest(project, { env, but = [], shard } = {}) {
   const since = Date.now();
-  const file = path.join(folder, `jest-${project}.json`);
+  const name = shard ? `${project} (${shard})` : project;
+  const file = path.join(folder, `jest-${name.replace(/\W+/g, '-')}.json`);
   const { out } = await run(
     [
       bin('jest/bin/jest.js'),
       ...['--selectProjects', project, '--json', `--outputFile=${file}`, '--silent', '--maxWorkers=1'],
+      ...(shard ? [`--shard=${shard}`] : []),
       ...(but.length ? ['--testPathIgnorePatterns', 'node_modules', '\\.database\\.test', ...but] : []),
     ],
     { env },
   );
   if (!existsSync(file)) {
     count.failed += 1;
-    console.log(`FAIL ${project} tests did not run\n${out.slice(-8000)}`);
+    console.log(`FAIL ${name} tests did not run\n${out.slice(-8000)}`);
     return;
   }
   const r = JSON.parse(readFileSync(file, 'utf8'));
   count.passed += r.numPassedTests;
   count.failed += r.numFailedTests + r.numRuntimeErrorTestSuites;
   console.log(
-    `${r.success ? 'ok  ' : 'FAIL'} ${project} tests: ${r.numPassedTests} passed, ${r.numFailedTests} failed (${seconds(since)})`,
+    `${r.success ? 'ok  ' : 'FAIL'} ${name} tests: ${r.numPassedTests} passed, ${r.numFailedTests} failed (${seconds(since)})`,
   );
   for (const suite of r.testResults) if (suite.status === 'failed') console.log(suite.message);
 }
@@ -149,6 +152,8 @@ try {
   if (!existsSync(process.env.CHROMIUM ?? '/usr/bin/chromium')) needDebian(['chromium'], 'Chromium');
   // two things at a time, as there are at least two cores
   const cluster = await database();
+  const all = process.argv.includes('all');
+  const unit = (shard) => jest('unit', { but: all ? [] : LONG, shard });
   const looks = async () => {
     await gate('format', [bin('oxfmt/bin/oxfmt'), '--check', '.']);
     await gate('lint and types', [
@@ -162,12 +167,16 @@ try {
     ]);
     const played = await playedDemo(cluster.now());
     await databaseTests(cluster.now(), played);
+    await unit('4/4');
     return played;
   };
-  const all = process.argv.includes('all');
+  // three parts beside the looks, the fourth after them: both lanes end together
+  const most = async () => {
+    for (const shard of ['1/4', '2/4', '3/4']) await unit(shard);
+  };
   await build();
   const alone = process.argv.includes('journeys');
-  const [demo] = alone ? [] : await Promise.all([looks(), jest('unit', { but: all ? [] : LONG })]);
+  const [demo] = alone ? [] : await Promise.all([looks(), most()]);
 
   const servers = await startTestServers(cluster.now(), LANES, demo);
   stops.push(servers.stop);

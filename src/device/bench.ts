@@ -6,9 +6,9 @@ import type { RunState } from '@/core/run/state';
 import type { Batch, BatchAnswer } from '@/wire/requests';
 import { uuid7 } from '@/wire/uuid7';
 import type { Identity } from '@/wire/role';
-import { aheadNow, clockOffset, deviceZone, mono, now } from './clock';
+import { deviceZone, now } from './clock';
 import { sendErrands } from './errands';
-import { deviceId, pageLoad } from './identity';
+import { pointNow } from './point';
 import { office, OfficeError } from './office';
 import { keepPhotoHere, sendPhoto, unsentPhotos } from './photo';
 import {
@@ -159,18 +159,18 @@ export class BenchEngine {
     const plan = this.plan!;
     const before = this.folded!.state;
     const expects = expectation(before);
-    const at = now();
+    const { device: at, offset, mono, pageLoad, by: device } = pointNow();
     const make = (deviceSeq: number): RunEvent => ({
       ...payload,
       id: uuid7(at),
       run: this.run,
-      device: deviceId(),
+      device,
       deviceSeq,
       at,
       zone: deviceZone(),
-      offset: clockOffset() + aheadNow(),
-      mono: mono() + aheadNow(),
-      pageLoad: pageLoad(),
+      offset,
+      mono,
+      pageLoad,
       by: this.who.person,
       byName: this.who.name,
       expects,
