@@ -70,6 +70,11 @@ async function pagesOf(page: Page, url: string): Promise<(readonly [name: string
     ['devices', '/devices'],
     ['outbox', '/outbox'],
     ['shared', '/shared'],
+    ['yard', '/yard'],
+    ['yard, questions', '/yard/questions'],
+    ['yard, why it is so', '/yard/shown'],
+    ['yard, training', '/yard/board'],
+    ['yard, scenario', '/yard/scenarios/gas-sound'],
     ['bench', run],
   ];
 }

@@ -131,21 +131,15 @@ await wide.page.getByText('Read it now').waitFor();
 await wide.shot('watch');
 await wide.page.goto(`${url}/rules/gas-imperial?procedure=gas-air-pipework`);
 await wide.shot('rules');
-await wide.page.goto(`${url}/ledger/import`);
-await wide.page.waitForTimeout(3000);
-const rows = ['time;pressure mbar;temp'];
-for (let i = 0; i < 1500; i++) {
-  const t = new Date(Date.UTC(2026, 10, 20, 10) + i * 1000).toISOString();
-  const p = i < 300 ? 9.1 : 20.35 - i / 9000;
-  rows.push(
-    `${t.slice(8, 10)}.${t.slice(5, 7)}.${t.slice(0, 4)} ${t.slice(11, 19)};${p.toFixed(2).replace('.', ',')};18,5`,
-  );
-}
-await wide.page
-  .getByLabel('File', { exact: true })
-  .setInputFiles({ name: 'logger.csv', mimeType: 'text/csv', buffer: Buffer.from(rows.join('\n')) });
-await wide.page.getByText(/1500 of 1500 rows/).waitFor();
-await wide.shot('read-in');
+await wide.page.goto(`${url}/yard/questions`);
+await wide.page.getByRole('button', { name: /^Which verdict/ }).click();
+const question = wide.page.locator('[data-question=verdict]');
+await question.waitFor();
+for (const group of await question.locator('fieldset').all()) await group.getByRole('radio').first().check();
+await question.getByRole('button', { name: 'That is my answer' }).click();
+await wide.page.locator('[data-told]').waitFor();
+await wide.page.evaluate(() => scrollTo(0, 0));
+await wide.shot('yard');
 await wide.page.goto(`${url}/ledger`);
 await wide.page
   .getByRole('link', { name: /Bakery gas/ })

@@ -32,6 +32,8 @@ export interface GasTruth {
   readonly draws: readonly { readonly from: number; readonly to: number; readonly k: number }[];
   /** Places where a nose smells gas, besides leaks. */ readonly smells: readonly string[];
   /** The metalwork stands under voltage. */ readonly voltage: boolean;
+  /** Appliances whose jet is for another gas, by their id: whoever looks reads it on the jet. */
+  readonly jets?: readonly string[];
 }
 export const SOUND_GAS: GasTruth = {
   leaks: [],

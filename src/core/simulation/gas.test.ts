@@ -74,6 +74,14 @@ test('law: the state depends on time only through the actions before it, however
     ),
   );
 });
+test('warmth that begins at a moment is there from that moment on, however the time before and after is asked', () => {
+  const i = pipe({ warmth: { kelvin: 1, tau: 600, from: 50 } });
+  const expected = ((A + 2100) / 293.15) * (1 - Math.exp(-2 / 600));
+  for (const early of [20, 49.9, 50, 50.001, 51]) {
+    const idle: GasAction = { at: s(early), act: 'fluid', place: 'pipework' };
+    expect(gasAt(i, [shut, idle], s(52)).pressure - 2100).toBeCloseTo(expected, 1);
+  }
+});
 test.each([0.5, 2, 6])('a leak of %f l/h falls by the closed form of the square law', (rate) => {
   const i = pipe({ leaks: [perHourAt20('oven', rate)] });
   const k = laminarConductance(rate / 3.6e6, 2000);
@@ -160,6 +168,14 @@ test('leak and let-by in balance: nothing moves at the let-by pressure, yet at t
   const held: GasAction[] = [...bleed, { at: s(at), act: 'bleed', open: false }];
   expect(Math.abs(gasAt(i, held, s(at + 61)).pressure - gasAt(i, held, s(at + 1)).pressure)).toBeLessThan(2);
   expect(gasAt(i, [shut], s(121)).pressure).toBeLessThan(2100 - 25);
+});
+test('a jet for another gas is read by whoever looks, and moves no gauge', () => {
+  const look: GasAction = { at: s(5), act: 'look', place: 'oven' };
+  const wrong = gasAt(pipe({ jets: ['oven'] }), [shut, on, look], s(10));
+  expect(wrong.said.at(-1)).toMatch(/its jet is for another gas/);
+  const right = gasAt(pipe(), [shut, on, look], s(10));
+  expect(right.said.at(-1)).toMatch(/stands open\.$/);
+  expect(wrong.display).toBe(right.display);
 });
 test('a column that leans is longer than its pressure is high; hung plumb it shows what is so, and zero looks right at any angle', () => {
   const gauge = { zero: 0, sticks: 0, drift: 0 };

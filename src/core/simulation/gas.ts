@@ -58,6 +58,8 @@ const DRIVES = 200;
 /** Longest step of the integration, s, and its part of the fastest time constant. */
 const LONGEST = 5;
 const SHORTEST = 1e-3;
+/** ms */
+const JUST_AFTER = 0.5;
 const PART = 0.2;
 /** Slower than so many Pa/s it stands nearly still; Runge-Kutta stays stable up to 2.78 time constants. */
 const STILL = 0.05;
@@ -135,10 +137,11 @@ export class GasWorld implements World<GasAction, GasView> {
     const since = (at - this.s.began) / 1000 - from;
     return since <= 0 ? 0 : kelvin * (1 - Math.exp(-since / tau));
   }
-  private warming(at: number): number {
+  /** K/s. @param during a moment of the step that is taken: at its ends it is as within it */
+  private warming(at: number, during: number): number {
     const { kelvin, tau, from } = this.hides.warmth;
     const since = (at - this.s.began) / 1000 - from;
-    return since <= 0 ? 0 : (kelvin / tau) * Math.exp(-since / tau);
+    return (during - this.s.began) / 1000 <= from ? 0 : (kelvin / tau) * Math.exp(-since / tau);
   }
   private drawn(at: number): number {
     const since = (at - this.s.began) / 1000;
@@ -156,14 +159,14 @@ export class GasWorld implements World<GasAction, GasView> {
       return (this.supply === 'open' ? OPEN : CRACK) * this.scale;
     return this.flowValve(key) || this.shut.has(key) ? (this.hides.passes[key] ?? 0) : 0;
   }
-  /** Pa/s of each group, and m3/s that comes from sources. */
-  private slopes(p: readonly number[], at: number): { dp: number[]; fed: number } {
+  /** Pa/s of each group, and m3/s that comes from sources. @param during a moment of the step that is taken */
+  private slopes(p: readonly number[], at: number, during: number): { dp: number[]; fed: number } {
     const { cells, valves } = this.s;
     const of = new Map(this.groups.flatMap((g, n) => g.map((i) => [i, n] as const)));
     const flow = this.groups.map((g, n) => {
       const lost = this.leaksIn(g).reduce((sum, l) => sum + leakAt(l, p[n]!), 0);
       const own = g.includes(this.s.point)
-        ? ((this.bleeding ? BLEED * this.scale : 0) + this.drawn(at)) * Math.max(0, p[n]!)
+        ? ((this.bleeding ? BLEED * this.scale : 0) + this.drawn(during)) * Math.max(0, p[n]!)
         : 0;
       return -lost - own;
     });
@@ -178,7 +181,7 @@ export class GasWorld implements World<GasAction, GasView> {
       if (this.groups[a]!.some((i) => cells[i]!.fed)) fed += passed;
       else if (this.groups[b]!.some((i) => cells[i]!.fed)) fed -= passed;
     }
-    const heats = this.warming(at) / KELVIN;
+    const heats = this.warming(at, during) / KELVIN;
     return {
       fed,
       dp: this.groups.map((g, n) =>
@@ -195,7 +198,8 @@ export class GasWorld implements World<GasAction, GasView> {
       if (g.some((i) => this.s.cells[i]!.fed)) return;
       const p = Math.max(100, this.p[g[0]!]!);
       let k = this.leaksIn(g).reduce((sum, l) => sum + leakAt(l, p) / p, 0);
-      if (g.includes(this.s.point)) k += (this.bleeding ? BLEED * this.scale : 0) + this.drawn(this.time);
+      if (g.includes(this.s.point))
+        k += (this.bleeding ? BLEED * this.scale : 0) + this.drawn(this.time + JUST_AFTER);
       for (const v of this.s.valves)
         if (v.joins.some((j) => g.includes(j)) && !v.joins.every((j) => g.includes(j)))
           k += this.conductance(v.key);
@@ -216,17 +220,19 @@ export class GasWorld implements World<GasAction, GasView> {
         if (g.some((i) => this.s.cells[i]!.fed)) for (const i of g) this.p[i] = this.source(this.time);
       const p = this.groups.map((g) => this.p[g[0]!]!);
       const at = this.time;
+      // no step goes over an edge: just after its beginning it is as it is all along
+      const during = at + JUST_AFTER;
       const add = (k: readonly number[], h: number) => p.map((v, i) => v + h * k[i]!);
-      const a = this.slopes(p, at);
+      const a = this.slopes(p, at, during);
       // where everything stands nearly still only stability bounds the step
       const still = a.dp.every((slope) => Math.abs(slope) < STILL);
       const most = (still ? STABLE : PART) / this.fastest();
       const left = (Math.min(to, this.nextEdge(at)) - at) / 1000;
       // moments are whole milliseconds: nothing is gained below one
       const dt = Math.max(SHORTEST, Math.min(LONGEST, most, left));
-      const b = this.slopes(add(a.dp, dt / 2), at + 500 * dt);
-      const c = this.slopes(add(b.dp, dt / 2), at + 500 * dt);
-      const d = this.slopes(add(c.dp, dt), at + 1000 * dt);
+      const b = this.slopes(add(a.dp, dt / 2), at + 500 * dt, during);
+      const c = this.slopes(add(b.dp, dt / 2), at + 500 * dt, during);
+      const d = this.slopes(add(c.dp, dt), at + 1000 * dt, during);
       const mean = (x: number, y: number, z: number, w: number) => (x + 2 * y + 2 * z + w) / 6;
       this.groups.forEach((g, n) => {
         const next = p[n]! + dt * mean(a.dp[n]!, b.dp[n]!, c.dp[n]!, d.dp[n]!);
@@ -344,10 +350,11 @@ export class GasWorld implements World<GasAction, GasView> {
         return rate > SMELT || this.hides.smells.includes(place) ? 'smells of gas.' : 'no smell.';
       case 'look': {
         const valve = this.s.valves.find((v) => v.key === place);
-        if (!valve) return 'nothing to see.';
+        const jet = this.hides.jets?.includes(place) ? 'its jet is for another gas.' : '';
+        if (!valve) return jet || 'nothing to see.';
         this.unseen.delete(place);
         const open = place === 'supply' ? this.supply !== 'shut' : !this.shut.has(place);
-        return open ? 'stands open.' : 'stands shut.';
+        return [open ? 'stands open.' : 'stands shut.', jet].filter(Boolean).join(' ');
       }
       case 'fluid': {
         const valve = this.s.valves.find((v) => v.key === place || (place === 'valve' && v.key === 'supply'));

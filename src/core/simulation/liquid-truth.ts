@@ -78,6 +78,8 @@ export interface LiquidTruth {
   readonly where: '' | 'under-water' | 'above-water' | 'under-pump';
   readonly letBy: number;
   /** m3 at atmospheric pressure */ readonly air: number;
+  /** A vessel that was left in: m3 of its gas at the Pa gauge it was filled to; below that it takes no water. */
+  readonly vessel?: { readonly gas: number; readonly filled: number };
   readonly stretch: number;
   /** K in the end, and s */ readonly warmth: number;
   readonly tau: number;

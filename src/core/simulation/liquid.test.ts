@@ -302,3 +302,25 @@ describe('what valves inside part', () => {
     expect(Math.abs(fall('loft'))).toBeLessThan(100);
   });
 });
+test('a vessel that was left in takes water once the pressure is over what it was filled to, by Boyle', () => {
+  const sound = section('none');
+  const vessel = { gas: 0.004, filled: 150_000 };
+  const plain = { ...sound, truth: { ...sound.truth, air: 0 } };
+  const left = { ...sound, truth: { ...sound.truth, air: 0, vessel } };
+  const pump = (strokes: number): LiquidAction[] => [{ at: s(1), act: 'pump', strokes }];
+  // below its filling nothing of it shows
+  const low = liquidAt(plain, pump(0.5), s(10)).pressure;
+  expect(low).toBeLessThan(150_000);
+  expect(liquidAt(left, pump(0.5), s(10)).pressure).toBeCloseTo(low, 0);
+  // above it the water that went in stands in walls and gas
+  const p = liquidAt(left, pump(100), s(10)).pressure;
+  const taken = 2e-11 * p + 0.004 * (1 - (150_000 + STANDARD_ATMOSPHERE) / (p + STANDARD_ATMOSPHERE));
+  expect(taken / (100 * 5e-6)).toBeCloseTo(1, 3);
+  // and it falls so slowly that a leak looks like none
+  const leak = { leak: 2e-14 };
+  const fall = (i: SimulatedLiquid) => {
+    const at = (t: number) => liquidAt({ ...i, truth: { ...i.truth, ...leak } }, pump(100), s(t)).pressure;
+    return (at(30) - at(1830)) / at(30);
+  };
+  expect(fall(left)).toBeLessThan(fall(plain) / 20);
+});

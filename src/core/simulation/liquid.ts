@@ -61,6 +61,8 @@ const BEGINS = 150;
 const FINE_S = 1;
 const COARSE_S = 5;
 const FINE_FOR_S = 120;
+/** So often a pressure is guessed anew, at most: straight guesses settle in a few turns, halving in some dozens. */
+const TURNS = 60;
 /** Part of the air that one bleeding at the high point lets out. */
 const AIR_OUT = 0.8;
 /** A filled drain bounces while air leaves its vents: mm at first, and s until a third is left. */
@@ -138,7 +140,20 @@ export class LiquidWorld implements World<LiquidAction, LiquidView> {
   private warmthAt = (t: number) =>
     this.hides.warmth * (1 - Math.exp(-(t - this.s.began) / 1000 / this.hides.tau));
   private airVolume = (pressure: number) =>
-    this.air * (1 - STANDARD_ATMOSPHERE / (pressure + STANDARD_ATMOSPHERE));
+    this.air * (1 - STANDARD_ATMOSPHERE / (pressure + STANDARD_ATMOSPHERE)) + this.vesselTakes(pressure);
+  /** m3 of water that a vessel takes: what its gas gives way, by Boyle, once the pressure is over what it was filled to. */
+  private vesselTakes(pressure: number): number {
+    const { vessel } = this.hides;
+    if (!vessel || pressure <= vessel.filled) return 0;
+    const at = vessel.filled + STANDARD_ATMOSPHERE;
+    return vessel.gas * (1 - at / (pressure + STANDARD_ATMOSPHERE));
+  }
+  /** m3/Pa by which gas gives way at a pressure. */
+  private gasGives(pressure: number): number {
+    const { vessel } = this.hides;
+    const over = vessel && pressure > vessel.filled ? vessel.gas * (vessel.filled + STANDARD_ATMOSPHERE) : 0;
+    return (this.air * STANDARD_ATMOSPHERE + over) / (pressure + STANDARD_ATMOSPHERE) ** 2;
+  }
   private held = (pressure: number, warm: number) =>
     this.c * (pressure - this.s.perKelvin * warm) +
     this.airVolume(pressure) +
@@ -162,7 +177,7 @@ export class LiquidWorld implements World<LiquidAction, LiquidView> {
   }
   /** m3/Pa with what air there is at the pressure that stands. */
   private get soft(): number {
-    return this.c + (this.air * STANDARD_ATMOSPHERE) / (this.p + STANDARD_ATMOSPHERE) ** 2;
+    return this.c + this.gasGives(this.p);
   }
   private get kit(): number {
     return this.connected ? this.hides.kit : 0;
@@ -190,8 +205,9 @@ export class LiquidWorld implements World<LiquidAction, LiquidView> {
     const soft = decay.reduce((sum, d) => sum + (share * d) / (1 + d), 0);
     // everything but the air is straight in p: Newton on the air alone settles in a few turns
     let next = this.p;
-    for (let turn = 0; turn < 8; turn++) {
-      const absolute = next + STANDARD_ATMOSPHERE;
+    // between these it lies: a vessel bends the course so that a straight guess may jump over it and back
+    let [low, high] = [-0.5 * STANDARD_ATMOSPHERE, Infinity];
+    for (let turn = 0; turn < TURNS; turn++) {
       const value =
         this.c * (next - s.perKelvin * warm) +
         this.airVolume(next) +
@@ -199,10 +215,14 @@ export class LiquidWorld implements World<LiquidAction, LiquidView> {
         soft * next -
         this.water -
         dt * (kIn * (s.supply - next) - lost(next));
+      if (value > 0) high = next;
+      else low = next;
       const out = kOut + (next > hides.opens ? leak : 0);
-      const slope = this.c + (this.air * STANDARD_ATMOSPHERE) / absolute ** 2 + soft + dt * (kIn + out);
-      const move = value / slope;
-      next = Math.max(-0.5 * STANDARD_ATMOSPHERE, next - move);
+      const slope = this.c + this.gasGives(next) + soft + dt * (kIn + out);
+      const straight = next - value / slope;
+      const inside = straight > low && straight < high;
+      const move = inside || high === Infinity ? Math.max(low, straight) - next : (low + high) / 2 - next;
+      next += move;
       if (Math.abs(move) < 0.01) break;
     }
     next = Math.max(0, next);

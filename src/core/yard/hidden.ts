@@ -58,6 +58,7 @@ const gas = {
   draws: maybeList(object({ from: figure(), to: figure(), rate: figure(), under: figure() })),
   smells: maybeList(text(60)),
   voltage: mark(),
+  /** Appliances whose jet is for another gas. */ jets: maybeList(text(60)),
 };
 const liquid = {
   as: maybeAmong([...new Set([...Object.keys(LIQUID_FAULTS), ...Object.keys(POOL_FAULTS)])]),
@@ -70,6 +71,8 @@ const liquid = {
   where: maybeAmong(['under-water', 'above-water', 'under-pump']),
   letBy: maybeFlow(),
   air: optionalFigure(),
+  /** A vessel that was left in: its gas, and the pressure it was filled to. */
+  vessel: maybeObject({ gas: figure(), filled: figure() }),
   /** Part of the stiffness that follows per decade of time. */ stretch: maybeNumber(),
   warms: maybeObject({ by: figure(), within: figure() }),
   draws: maybeList(span),
@@ -169,6 +172,7 @@ function gasChange(h: Hidden<'gas'>, base: GasTruth): Partial<GasTruth> {
     ),
     ...given(h.smells, (s) => s, 'smells'),
     ...given(h.voltage, () => true, 'voltage'),
+    ...given(h.jets, (j) => j, 'jets'),
   } as Partial<GasTruth>;
 }
 function liquidChange(h: Hidden<'liquid'>, base: LiquidTruth): Partial<LiquidTruth> {
@@ -179,6 +183,7 @@ function liquidChange(h: Hidden<'liquid'>, base: LiquidTruth): Partial<LiquidTru
     ...given(h.where, (w) => w, 'where'),
     ...given(h.letBy, perPascal, 'letBy'),
     ...given(h.air, (a) => si(a, 'm3'), 'air'),
+    ...given(h.vessel, (v) => ({ gas: si(v.gas, 'm3'), filled: pascal(v.filled) }), 'vessel'),
     ...given(h.stretch, (s) => s, 'stretch'),
     ...given(h.warms, (w) => si(w.by, 'K'), 'warmth'),
     ...given(h.warms, (w) => seconds(w.within), 'tau'),

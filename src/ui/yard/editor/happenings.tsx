@@ -62,10 +62,13 @@ export function Happenings(parts: Parts) {
               <textarea {...x} className={CODE} spellCheck={false} {...register(`happenings.${i}.more`)} />
             )}
           </Field>
-          <Button onClick={() => remove(i)}>Take this away</Button>
+          <Button className="justify-self-start" onClick={() => remove(i)}>
+            Take this away
+          </Button>
         </div>
       ))}
       <Button
+        className="justify-self-start"
         onClick={() =>
           append({
             id: `comes-${fields.length + 1}`,
@@ -115,10 +118,13 @@ function Answers({ control, register, at }: Parts & { at: number }) {
               )}
             </Field>
           </div>
-          <Button onClick={() => remove(k)}>Take this answer away</Button>
+          <Button className="justify-self-start" onClick={() => remove(k)}>
+            Take this answer away
+          </Button>
         </div>
       ))}
       <Button
+        className="justify-self-start"
         onClick={() =>
           append({ key: `answer-${fields.length + 1}`, text: '', good: false, danger: '', then: '' })
         }

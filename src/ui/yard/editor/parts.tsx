@@ -19,9 +19,9 @@ export interface Parts {
   readonly register: UseFormRegister<ScenarioForm>;
   readonly knows: Known;
 }
-export const AREA = `${FIELD} min-h-24 py-2`;
+export const AREA = `${FIELD} min-h-28 py-2`;
 /** A field for JSON. */
-export const CODE = `${AREA} figure-narrow`;
+export const CODE = `${FIELD} min-h-52 py-2 figure-narrow`;
 
 export function Block({ title, hint, children }: { title: string; hint?: string; children: ReactNode }) {
   return (
@@ -43,7 +43,7 @@ export function Several({
   register: UseFormRegister<ScenarioForm>;
 }) {
   return (
-    <div className="grid gap-x-4 sm:grid-cols-2">
+    <div className="grid gap-x-4 sm:grid-cols-2 lg:grid-cols-3">
       {of.map((o) => (
         <label key={o.id} className="flex min-h-11 items-center gap-2">
           <input type="checkbox" className="size-5 accent-(--heather)" value={o.id} {...register(name)} />

@@ -262,10 +262,13 @@ function Conducts({ control, register, knows }: Parts) {
               <textarea {...x} className={CODE} spellCheck={false} {...register(`conducts.${i}.more`)} />
             )}
           </Field>
-          <Button onClick={() => remove(i)}>Take this conduct away</Button>
+          <Button className="justify-self-start" onClick={() => remove(i)}>
+            Take this conduct away
+          </Button>
         </div>
       ))}
       <Button
+        className="justify-self-start"
         onClick={() => append({ name: 'Another', good: false, cause: '', place: '', caught: [], more: '' })}
       >
         Another conduct
