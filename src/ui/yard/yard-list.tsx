@@ -27,7 +27,7 @@ export function YardList({
   tasks,
   me,
 }: {
-  /** Whose it is. */ me: string;
+  /** Whose it is; '' where this person practises nothing. */ me: string;
   cards: readonly ScenarioCard[];
   tasks: readonly TaskRow[];
   today: string | null;
@@ -236,9 +236,11 @@ function Traps({ traps, me }: { traps: readonly TrapLine[]; me: string }) {
       <p className="text-sm text-quiet">
         {traps.filter((t) => t.mastered).length} of {traps.length} mastered,{' '}
         {traps.filter((t) => t.due).length} due.{' '}
-        <Link prefetch={false} href={`/yard/statements/of/${me}`} className="text-lake underline">
-          Statements
-        </Link>
+        {me && (
+          <Link prefetch={false} href={`/yard/statements/of/${me}`} className="text-lake underline">
+            Statements
+          </Link>
+        )}
       </p>
       <ul className="mt-2 grid gap-1">
         {traps.map((t) => (

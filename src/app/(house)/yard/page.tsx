@@ -7,6 +7,7 @@ import { scenarioCards } from '@/server/yard/scenarios';
 import { tasksOf } from '@/server/yard/training';
 import { YardHead } from '@/ui/yard/yard-head';
 import { YardList } from '@/ui/yard/yard-list';
+import { may } from '@/wire/role';
 import type { Metadata } from 'next';
 
 export const metadata: Metadata = { title: 'Yard' };
@@ -31,7 +32,7 @@ export default async function YardPage() {
       <YardList
         cards={cards}
         tasks={tasks}
-        me={session.person}
+        me={may(session.role, 'run') ? session.person : ''}
         today={scenarioOfDay(cards, progress, day)?.id ?? null}
         traps={progress.map((p) => ({
           trap: p.trap,

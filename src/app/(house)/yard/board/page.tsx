@@ -1,16 +1,17 @@
-import { demand } from '@/server/permission';
 import { requireSession } from '@/server/session/session';
 import { viewerDay, viewerZone } from '@/server/session/zone';
 import { faultsByScenario, scenarioCards } from '@/server/yard/scenarios';
 import { board } from '@/server/yard/training';
 import { BoardView } from '@/ui/yard/board';
 import { YardHead } from '@/ui/yard/yard-head';
+import { may } from '@/wire/role';
 import type { Metadata } from 'next';
+import { notFound } from 'next/navigation';
 
 export const metadata: Metadata = { title: 'Training' };
 export default async function BoardPage() {
   const session = await requireSession();
-  demand(session, 'seal');
+  if (!may(session.role, 'seal')) notFound();
   const [known, { cards }, faults, zone, day] = await Promise.all([
     board(session),
     scenarioCards(session),

@@ -3,19 +3,20 @@ import { networkOf } from '@/core/network/enter';
 import { partName } from '@/core/network/network';
 import { faultsFor } from '@/core/yard/faults';
 import { installationOf } from '@/core/yard/session';
-import { demand } from '@/server/permission';
 import { rulePacks } from '@/server/rules/rules';
 import { requireSession } from '@/server/session/session';
 import { scenarioNamed } from '@/server/yard/scenarios';
 import { INSTALLATIONS, RUBRIC, SHIPPED } from '@/server/yard/shipped';
 import { ScenarioEditor } from '@/ui/yard/editor/scenario-editor';
+import { may } from '@/wire/role';
 import type { Metadata } from 'next';
 import Link from 'next/link';
+import { notFound } from 'next/navigation';
 
 export const metadata: Metadata = { title: 'Change a scenario' };
 export default async function ScenarioPage({ params }: { params: Promise<{ scenario: string }> }) {
   const session = await requireSession();
-  demand(session, 'seal');
+  if (!may(session.role, 'seal')) notFound();
   const { scenario: id } = await params;
   const [scenario, packs] = await Promise.all([found(scenarioNamed(session, id)), rulePacks(session)]);
   const procedure = packs
