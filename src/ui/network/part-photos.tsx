@@ -1,6 +1,7 @@
 'use client';
 import { type Part, partName } from '@/core/network/network';
-import { office, type OfficeError } from '@/device/office';
+import { useAttempt } from '@/ui/kit/use-attempt';
+import { office } from '@/device/office';
 import { Button } from '@/ui/kit/button';
 import { SelectField } from '@/ui/kit/field';
 import type { PartPhoto } from '@/wire/part-photo';
@@ -23,18 +24,7 @@ export function PartPhotos({
   kept: KeptPhotos;
 }) {
   const [waiting, setWaiting] = useState<{ hash: string; bytes: ArrayBuffer } | null>(null);
-  const [busy, setBusy] = useState(false);
-  const [trouble, setTrouble] = useState('');
-  const attempt = async (work: () => Promise<void>) => {
-    setBusy(true);
-    setTrouble('');
-    try {
-      await work();
-    } catch (error) {
-      setTrouble((error as OfficeError).message);
-    }
-    setBusy(false);
-  };
+  const { busy, trouble, attempt } = useAttempt();
   const send = async (photo: { hash: string; bytes: ArrayBuffer }) => {
     setWaiting(photo);
     await office(`${photoPath(system, photo.hash)}?part=${encodeURIComponent(part)}`, {

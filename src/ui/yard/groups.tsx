@@ -1,6 +1,7 @@
 'use client';
 import { now } from '@/device/clock';
-import { office, type OfficeError } from '@/device/office';
+import { useAttempt } from '@/ui/kit/use-attempt';
+import { office } from '@/device/office';
 import { Button } from '@/ui/kit/button';
 import { SelectField, TextField } from '@/ui/kit/field';
 import type { Board } from '@/wire/yard';
@@ -13,16 +14,12 @@ export function Groups({ board }: { board: Board }) {
   const router = useRouter();
   const [person, setPerson] = useState(board.people[0]?.id ?? '');
   const [name, setName] = useState('');
-  const [trouble, setTrouble] = useState('');
-  const say = async (who: string, of: string, within: boolean) => {
-    setTrouble('');
-    try {
+  const { trouble, attempt } = useAttempt();
+  const say = (who: string, of: string, within: boolean) =>
+    attempt(async () => {
       await office('/api/yard/groups', { body: { id: uuid7(now()), person: who, name: of, within } });
       router.refresh();
-    } catch (error) {
-      setTrouble((error as OfficeError).message);
-    }
-  };
+    });
   const named = (id: string) => board.people.find((p) => p.id === id)?.name ?? '';
   return (
     <section aria-labelledby="groups" className="grid gap-3 border border-seam p-3">

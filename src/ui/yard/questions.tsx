@@ -1,7 +1,8 @@
 'use client';
 import type { Score } from '@/core/yard/progress';
 import { type About, type Choice, type Question, QUESTIONS } from '@/core/yard/questions/question';
-import { office, type OfficeError } from '@/device/office';
+import { useAttempt } from '@/ui/kit/use-attempt';
+import { office } from '@/device/office';
 import { TraceChart } from '@/ui/charts/trace';
 import { Button } from '@/ui/kit/button';
 import { FIELD, Field } from '@/ui/kit/field';
@@ -16,27 +17,16 @@ export function QuestionsView({ scores: known }: { scores: Readonly<Record<strin
   const [scores, setScores] = useState(known);
   const [asked, setAsked] = useState<Asked | null>(null);
   const [told, setTold] = useState<Told | null>(null);
-  const [busy, setBusy] = useState(false);
-  const [trouble, setTrouble] = useState('');
-  const doing = async (work: () => Promise<void>) => {
-    setBusy(true);
-    setTrouble('');
-    try {
-      await work();
-    } catch (error) {
-      setTrouble((error as OfficeError).message);
-    }
-    setBusy(false);
-  };
+  const { busy, trouble, attempt } = useAttempt();
   const next = (about: About) =>
-    doing(async () => {
+    attempt(async () => {
       if (asked?.about !== about) setAsked(null);
       const put = await office<Asked>('/api/yard/questions', { body: { about } });
       setTold(null);
       setAsked(put);
     });
   const answer = (a: object) =>
-    doing(async () => {
+    attempt(async () => {
       const { about, n, mark } = asked!;
       const t = await office<Told>('/api/yard/questions/answer', { body: { about, n, mark, ...a } });
       setTold(t);

@@ -2,7 +2,8 @@
 import type { Scenario } from '@/core/yard/scenario';
 import { CAUSES, ENDS, TRAPS } from '@/core/yard/words';
 import { WORDS } from '@/core/verdict/words';
-import { office, type OfficeError } from '@/device/office';
+import { useAttempt } from '@/ui/kit/use-attempt';
+import { office } from '@/device/office';
 import { Button } from '@/ui/kit/button';
 import { asOptions, FIELD, Field } from '@/ui/kit/field';
 import { useFormDraft } from '@/ui/kit/use-draft';
@@ -31,20 +32,13 @@ export function ScenarioEditor({
   const draft = useFormDraft(form, `scenario ${from.id}`);
   const [tried, setTried] = useState<readonly TriedConduct[] | null>(null);
   const [said, setSaid] = useState('');
-  const [trouble, setTrouble] = useState('');
-  const [busy, setBusy] = useState(false);
-  const doing = async (work: (text: string) => Promise<void>) => {
-    setBusy(true);
-    setTrouble('');
-    setSaid('');
-    try {
+  const { busy, trouble, attempt } = useAttempt();
+  const doing = (work: (text: string) => Promise<void>) =>
+    attempt(async () => {
+      setSaid('');
       await work(JSON.stringify(scenarioOf(getValues(), from)));
-    } catch (error) {
-      setTrouble((error as OfficeError).message);
-    }
-    setBusy(false);
-  };
-  const attempt = () =>
+    });
+  const tryIt = () =>
     doing(async (text) => {
       setTried(null);
       const answer = await office<{ tried: TriedConduct[] }>('/api/yard/scenarios/try', { body: { text } });
@@ -63,7 +57,7 @@ export function ScenarioEditor({
       aria-label="Scenario"
       onSubmit={(e) => {
         e.preventDefault();
-        void attempt();
+        void tryIt();
       }}
     >
       {draft.offer}
