@@ -4,7 +4,7 @@ import { asked } from '@/core/simulation/simulation';
 import { CAUSES } from './words';
 import { type Grade, grade } from './grade';
 import type { Criterion } from './scenario';
-import { accountOfSession, actionsOf, type Session } from './session';
+import { accountOfSession, actionsOf, readingOf, type Session } from './session';
 
 export interface TruthPoint {
   /** ms */ readonly at: number;
@@ -27,8 +27,8 @@ export interface Debrief {
   readonly stages: readonly { readonly at: number; readonly title: string }[];
   readonly from: number;
   readonly until: number;
-  /** What it cost: min that it took, min that it takes about, and l that leaked meanwhile (null: no such figure is kept). */
-  readonly cost: { readonly minutes: number; readonly about: number; readonly lost: number | null };
+  /** What it cost besides its minutes: min that it takes about, and l that leaked meanwhile (null: no such figure is kept). */
+  readonly cost: { readonly about: number; readonly lost: number | null };
 }
 /** Points of the curve. */
 const POINTS = 400;
@@ -55,32 +55,23 @@ export function debriefOf(s: Session, rubric: readonly Criterion[]): Debrief {
   const until = endOf(s);
   const from = Date.parse(s.plan.made.at);
   const account = accountOfSession(s, until);
-  const { resolution } = s.plan.gauges[0]!;
-  const level = s.world.kind === 'liquid' && s.world.surface > 0;
-  const scale = level ? 1 : 10 ** -resolution.scale;
+  const reading = readingOf(s);
   const every = Math.max(1000, (until - from) / POINTS);
   const moments = Array.from({ length: Math.floor((until - from) / every) + 1 }, (_, i) => from + i * every);
-  const truth = asked(s.world, actionsOf(s), moments, (w, at): TruthPoint => {
-    const { steps, warmth, leaking } = w.truth();
-    const shown = level ? steps : w.display();
-    return {
-      at: Math.round(at),
-      perfect: steps * scale,
-      shown: shown * scale,
-      warmth,
-      leaking: leaking === null ? null : leaking * 3.6e6,
-    };
-  });
+  const truth = asked(s.world, actionsOf(s), moments, (w, at): TruthPoint => ({
+    at: Math.round(at),
+    ...reading.of(w),
+  }));
   const graded = grade(s, rubric, until);
   return {
     grade: graded,
-    cost: { minutes: graded.minutes, about: s.scenario.minutes, lost: lostOver(truth) },
+    cost: { about: s.scenario.minutes, lost: lostOver(truth) },
     tells: s.scenario.truth.tells,
     causes: s.scenario.truth.cause.map((c) => CAUSES[c]),
     places: s.scenario.truth.place ?? [],
     truth,
-    unit: level ? 'mm' : resolution.unit,
-    decimals: level ? 0 : resolution.scale,
+    unit: reading.unit,
+    decimals: reading.decimals,
     stages: account.told.flatMap((t) =>
       t.reached === undefined
         ? []

@@ -8,7 +8,7 @@ import { makePlan, type Plan } from '@/core/plan/plan';
 import { parseWithUnit, toNumber } from '@/core/quantity/exact';
 import { convert, UNITS } from '@/core/quantity/unit';
 import type { PlacedEvent } from '@/core/run/events';
-import { type Action, asked, type Simulation } from '@/core/simulation/simulation';
+import { type Action, type AnyWorld, asked, type Simulation } from '@/core/simulation/simulation';
 import { withinSection } from '@/core/trades/sections';
 import { accountOf, type Account } from './account';
 import type { YardAct } from './acts';
@@ -124,6 +124,26 @@ function hiddenChange({ plan, world }: Pick<Session, 'plan' | 'world'>, change: 
   const { as } = change as { as?: string };
   const whole = as ? simulationOf(plan, { seed: world.seed, began: world.began, fault: as }).truth : {};
   return { ...whole, ...changeOf(change, world) };
+}
+/** How a practice is read: a drain by its level in mm, everything else by its gauge. */
+export function readingOf({ plan, world }: Pick<Session, 'plan' | 'world'>) {
+  const level = world.kind === 'liquid' && world.surface > 0;
+  const { resolution } = plan.gauges[0]!;
+  const scale = level ? 1 : 10 ** -resolution.scale;
+  return {
+    unit: level ? ('mm' as const) : resolution.unit,
+    decimals: level ? 0 : resolution.scale,
+    /** What a perfect gauge shows and what is shown, in that unit; and what leaves, l/h. */
+    of(w: AnyWorld) {
+      const { steps, warmth, leaking } = w.truth();
+      return {
+        perfect: steps * scale,
+        shown: (level ? steps : w.display()) * scale,
+        warmth,
+        leaking: leaking === null ? null : leaking * 3.6e6,
+      };
+    },
+  };
 }
 export const happeningOf = (scenario: Scenario, id: string): Happening | undefined =>
   scenario.happenings?.find((h) => h.id === id);

@@ -7,7 +7,7 @@ import { faultsFor, withFault } from '@/core/yard/faults';
 import { grade } from '@/core/yard/grade';
 import { goesOn, lineOf, liveOf, standsAt } from '@/core/yard/live';
 import { progressOf } from '@/core/yard/progress';
-import { actionsOf } from '@/core/yard/session';
+import { actionsOf, readingOf } from '@/core/yard/session';
 import { WORDS } from '@/core/verdict/words';
 import { inOrganisation, type Tx } from '@/database/client';
 import { people, yardActs, yardResults, yardRuns, yardTasks } from '@/database/schema';
@@ -193,13 +193,8 @@ export async function watched(session: Session, run: string): Promise<Watched> {
     const state = reduce(s.plan, s.events);
     const visit = currentVisit(state);
     const hold = runningHold(state);
-    const { resolution } = s.plan.gauges[0]!;
-    const [told] = asked(s.world, actionsOf(s), [at], (w) => ({
-      shown: w.display(),
-      truth: w.truth(),
-      view: w.view(),
-    }));
-    const scale = 10 ** -resolution.scale;
+    const reading = readingOf(s);
+    const [told] = asked(s.world, actionsOf(s), [at], (w) => ({ ...reading.of(w), view: w.view() }));
     const [person] = await tx.select({ name: people.name }).from(people).where(eq(people.id, kept.person));
     const graded = grade(s, RUBRIC, at);
     return {
@@ -207,11 +202,11 @@ export async function watched(session: Session, run: string): Promise<Watched> {
       name: person?.name ?? '',
       stage: visit?.title ?? (state.ending ? 'Ended' : ''),
       holdEnds: hold ? holdEnds(hold) : null,
-      shown: told!.shown * scale,
-      perfect: told!.truth.steps * scale,
-      leaking: told!.truth.leaking === null ? null : told!.truth.leaking * 3.6e6,
-      unit: resolution.unit,
-      decimals: resolution.scale,
+      shown: told!.shown,
+      perfect: told!.perfect,
+      leaking: told!.leaking,
+      unit: reading.unit,
+      decimals: reading.decimals,
       said: 'said' in told!.view ? told!.view.said.slice(-4) : [],
       hidden: s.scenario.truth.tells,
       faults: faultsFor(s.plan),

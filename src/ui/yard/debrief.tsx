@@ -102,7 +102,7 @@ export function DebriefView({
         />
         <Fact
           name="What it cost"
-          value={`${told.cost.minutes.toFixed(0)} min from the beginning to the last entry; about ${told.cost.about} min are enough${
+          value={`${grade.minutes.toFixed(0)} min from the beginning to the last entry; about ${told.cost.about} min are enough${
             told.cost.lost ? `; ${significantText(told.cost.lost, 2)} l leaked meanwhile` : ''
           }`}
         />

@@ -217,7 +217,7 @@ test('what came of it: what was missed with its reason, what was said beside wha
     decimals: 2,
     stages: [],
     from: 0,
-    cost: { minutes: 14.2, about: 12, lost: 0.42 },
+    cost: { about: 12, lost: 0.42 },
     until: 900_000,
   };
   render(

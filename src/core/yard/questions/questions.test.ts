@@ -76,6 +76,19 @@ describe('read this trace', () => {
       expect(Math.abs(change(p))).toBeLessThan(2 * Number.parseFloat(counts.value) + 1e-9);
     }
   });
+  test('a drain is read by its level, in whole millimetres: what leaks there falls', () => {
+    const drains = SHELF.scenarios.filter((s) => s.trade === 'drain');
+    const found = Array.from({ length: 24 }, (_, seed) =>
+      conducted({ ...SHELF, scenarios: drains }, new Pick(seed), false),
+    ).flatMap((c) => (c?.fault === 'leak' ? (traceQuestion(c) ?? []) : []));
+    expect(found.length).toBeGreaterThan(0);
+    for (const { question: q, solution } of found) {
+      expect(solution.choice![0]).toBe('leak');
+      const { points } = q.trace!;
+      expect(points.every(({ p }) => Number.isInteger(p))).toBe(true);
+      expect(points.at(-1)!.p).toBeLessThan(points[0]!.p - 1);
+    }
+  });
   test('that nobody can tell is right only where the analysis cannot tell either', () => {
     for (const p of asked) {
       expect(p.question.choices!.map((c) => c.key)).toContain(p.solution.choice![0]);

@@ -9,11 +9,11 @@ import { CAUSE_WORDS } from '@/core/analysis/words';
 import { momentOf } from '@/core/run/events';
 import { gaugeOfHold, stageOf } from '@/core/run/read';
 import { reduce } from '@/core/run/reduce';
-import type { Hold, Visit } from '@/core/run/state';
+import type { Hold, RunState, Visit } from '@/core/run/state';
 import { asked } from '@/core/simulation/simulation';
 import { tradeOf } from '@/core/trades';
 import { faultsFor } from '../faults';
-import { actionsOf, type Session } from '../session';
+import { actionsOf, readingOf, type Session } from '../session';
 import type { Trap } from '../words';
 import type { Conducted } from './conducted';
 import type { Posed } from './question';
@@ -62,18 +62,20 @@ const NAMED: Readonly<Record<string, readonly Cause[]>> = {
 export const CANNOT = 'cannot';
 const POINTS = 60;
 /** What a gauge and a perfect one showed over a hold, in the gauge's unit. */
-function shownOver(s: Session, hold: Hold, scale: number) {
+function shownOver(s: Session, hold: Hold) {
+  const reading = readingOf(s);
+  const step = 10 ** -reading.decimals;
   const to = hold.end?.readMoment ?? hold.endedAt;
   if (!to || to - hold.startedAt < 20_000) return null;
   const moments = Array.from(
     { length: POINTS },
     (_, i) => hold.startedAt + ((to - hold.startedAt) * i) / (POINTS - 1),
   );
-  const points = asked(s.world, actionsOf(s), moments, (w, t) => ({
-    t: Math.round(t),
-    p: w.display() * scale,
-    true: w.truth().steps * scale,
-  }));
+  const points = asked(s.world, actionsOf(s), moments, (w, t) => {
+    const { perfect, shown } = reading.of(w);
+    // what is read is whole steps, of a level too
+    return { t: Math.round(t), p: Math.round(shown / step) * step, true: perfect };
+  });
   return { points, to };
 }
 /** Somebody worked on it meanwhile: the trace is of the hand, not of the section. */
@@ -92,8 +94,8 @@ const FITS: Partial<Record<Cause, (moved: number, counts: number) => boolean>> =
   // of what stands in balance nothing shows
   'let-by+leak': (moved, counts) => Math.abs(moved) >= counts,
 };
-const holdsOf = (s: Session): { visit: Visit; hold: Hold }[] =>
-  reduce(s.plan, s.events).visits.flatMap((visit) => visit.holds.map((hold) => ({ visit, hold })));
+const holdsOf = (state: RunState): { visit: Visit; hold: Hold }[] =>
+  state.visits.flatMap((visit) => visit.holds.map((hold) => ({ visit, hold })));
 
 /** @returns null where this conduct has no trace to be asked about */
 export function traceQuestion({ fault, session: s }: Conducted): Posed | null {
@@ -101,7 +103,7 @@ export function traceQuestion({ fault, session: s }: Conducted): Posed | null {
   if (!shows || !s.events.length) return null;
   const state = reduce(s.plan, s.events);
   const until = Math.max(...s.events.map(momentOf));
-  const found = holdsOf(s)
+  const found = holdsOf(state)
     .filter(
       ({ hold }) =>
         // while it settles two things move it at once
@@ -116,7 +118,7 @@ export function traceQuestion({ fault, session: s }: Conducted): Posed | null {
       if (!gauge) return [];
       const { part } = stageOf(s.plan, visit);
       const request = holdRequest(s.plan, state, visit, hold, gauge, part);
-      const shown = request && shownOver(s, hold, 10 ** -gauge.resolution.scale);
+      const shown = request && shownOver(s, hold);
       if (!request || !shown) return [];
       const all = shown.points.map((p) => p.true);
       return [{ visit, hold, gauge, request, ...shown, range: Math.max(...all) - Math.min(...all) }];
