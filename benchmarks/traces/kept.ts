@@ -17,7 +17,7 @@ const schema = object({
     .required(),
 });
 /** A fingerprint of the code that the kept answers come from. */
-export const codeOfReferee = (): string => {
+const codeOfReferee = (): string => {
   const all = createHash('sha256');
   for (const file of [
     'benchmarks/traces/worlds.ts',

@@ -2,7 +2,7 @@ import 'server-only';
 import { demand } from '@/server/permission';
 import { and, asc, desc, eq } from 'drizzle-orm';
 import { checkHouse, copyAsHouse, editHouse, type RuleEdit } from '@/core/pack/house';
-import { sourcesOf, WHOLE_PACK, worksToWords, type WorksTo } from '@/core/pack/editions';
+import { citedPack, sourcesOf, WHOLE_PACK, worksToWords, type WorksTo } from '@/core/pack/editions';
 import { comparePacks } from '@/core/pack/lines';
 import { loadPack } from '@/core/pack/load';
 import type { Pack } from '@/core/pack/schema';
@@ -29,13 +29,29 @@ export async function rulePacks(scope: { org: string }): Promise<Pack[]> {
   );
   return rows.map(storedPack);
 }
+/** A version of a pack as it is kept, the newest where none is named. */
+const rowOf = async (tx: Tx, id: string, version?: string) =>
+  (
+    await tx
+      .select()
+      .from(packs)
+      .where(and(eq(packs.id, id), ...(version ? [eq(packs.version, version)] : [])))
+      .orderBy(desc(packs.made), desc(packs.version))
+      .limit(1)
+  ).at(0);
+/** The newest version of a pack as a house cites it, with its hash; null where there is none of that name. */
+export async function newestPack(
+  tx: Tx,
+  session: { readonly organisation: string },
+  id: string,
+): Promise<{ pack: Pack; hash: string } | null> {
+  const row = await rowOf(tx, id);
+  if (!row) return null;
+  const editions = await editionsOf(tx, row.id);
+  return { pack: citedPack(storedPack(row), editions, session.organisation), hash: row.hash };
+}
 async function versionOf(tx: Tx, id: string, version?: string) {
-  const [row] = await tx
-    .select()
-    .from(packs)
-    .where(and(eq(packs.id, id), ...(version ? [eq(packs.version, version)] : [])))
-    .orderBy(desc(packs.made), desc(packs.version))
-    .limit(1);
+  const row = await rowOf(tx, id, version);
   if (!row) throw notHere('rule pack');
   return { row, pack: storedPack(row) };
 }

@@ -1,21 +1,18 @@
 /** Scenarios that a house brings in and gives away as files: taken only where they can be set up, solved, and missed. */
-import { citedPack } from '@/core/pack/editions';
 import { endOf } from '@/core/yard/debrief';
 import { criteriaOf, grade } from '@/core/yard/grade';
 import { play } from '@/core/yard/play';
 import { parseScenario, type Scenario } from '@/core/yard/scenario';
 import { inOrganisation, type Tx } from '@/database/client';
-import { packs, yardScenarios } from '@/database/schema';
+import { yardScenarios } from '@/database/schema';
 import { audit } from '@/server/audit';
 import { now } from '@/server/now';
 import { demand } from '@/server/permission';
 import { ownId, practiceSite } from '@/server/places/practice-site';
-import { editionsOf } from '@/server/rules/rules';
-import { storedPack } from '@/server/rules/stored';
+import { newestPack } from '@/server/rules/rules';
 import type { Session } from '@/server/session/session';
 import { TroubleError } from '@/server/trouble';
 import type { TriedConduct } from '@/wire/yard';
-import { desc, eq } from 'drizzle-orm';
 import 'server-only';
 import { INSTALLATIONS, RUBRIC, SHIPPED } from './shipped';
 
@@ -39,14 +36,9 @@ function readScenario(text: string): Scenario {
 }
 /** The newest version of the rules it is of. @throws TroubleError 422 */
 async function packFor(tx: Tx, scenario: Scenario, session: Session) {
-  const [row] = await tx
-    .select()
-    .from(packs)
-    .where(eq(packs.id, scenario.pack))
-    .orderBy(desc(packs.made), desc(packs.version))
-    .limit(1);
-  if (!row) throw wrong(`It needs the rule pack ${scenario.pack}. Import that under Rules first.`, 'pack');
-  return citedPack(storedPack(row), await editionsOf(tx, row.id), session.organisation);
+  const newest = await newestPack(tx, session, scenario.pack);
+  if (!newest) throw wrong(`It needs the rule pack ${scenario.pack}. Import that under Rules first.`, 'pack');
+  return newest.pack;
 }
 /** Brings a scenario in. @throws TroubleError 403, 409, 422: what is wrong with it, and where */
 export async function importScenario(session: Session, text: string): Promise<{ id: string; title: string }> {

@@ -1,6 +1,5 @@
 /** Practice runs of scenarios: begun, told on while they run, concluded, graded. What is done is appended; the rest follows from it. */
 import { PlanError } from '@/core/plan/plan';
-import { citedPack } from '@/core/pack/editions';
 import type { Action } from '@/core/simulation/simulation';
 import type { Doing, HandWork } from '@/core/simulation/hands';
 import type { YardAct } from '@/core/yard/acts';
@@ -19,21 +18,20 @@ import {
   worldOfScenario,
 } from '@/core/yard/session';
 import { inOrganisation, type Tx } from '@/database/client';
-import { packs, runs, systems, yardActs, yardResults, yardRuns, yardTasks } from '@/database/schema';
+import { runs, systems, yardActs, yardResults, yardRuns, yardTasks } from '@/database/schema';
 import { audit } from '@/server/audit';
 import { beginSimulation, sendAct, simulatedIds } from '@/server/gauge/simulated';
 import { clockIsAdjustable, now } from '@/server/now';
 import { demand } from '@/server/permission';
 import { saveSite, saveSystem } from '@/server/places/places';
 import { ownId, practiceSite } from '@/server/places/practice-site';
-import { editionsOf } from '@/server/rules/rules';
-import { storedPack } from '@/server/rules/stored';
+import { newestPack } from '@/server/rules/rules';
 import { eventsOf, lockRun, planOf } from '@/server/runs/log';
 import type { Session } from '@/server/session/session';
 import { isId, notHere, TroubleError } from '@/server/trouble';
 import { formOfSystem } from '@/wire/system-form';
 import type { BeginYard, YardNow, YardRequest } from '@/wire/yard';
-import { and, asc, desc, eq } from 'drizzle-orm';
+import { and, asc, eq } from 'drizzle-orm';
 import { randomInt } from 'node:crypto';
 import 'server-only';
 import { scenarioNamed } from './scenarios';
@@ -77,19 +75,13 @@ export async function beginYard(session: Session, asked: BeginYard): Promise<{ r
     );
   const system = await systemFor(session, scenario);
   const made = await inOrganisation(session, async (tx) => {
-    const [row] = await tx
-      .select()
-      .from(packs)
-      .where(eq(packs.id, scenario.pack))
-      .orderBy(desc(packs.made), desc(packs.version))
-      .limit(1);
-    if (!row)
+    const newest = await newestPack(tx, session, scenario.pack);
+    if (!newest)
       throw new TroubleError(
         422,
         'pack',
         `This scenario needs the rule pack ${scenario.pack}. Import it under Rules.`,
       );
-    const resolvedPack = citedPack(storedPack(row), await editionsOf(tx, row.id), session.organisation);
     const site = {
       id: practiceSite(session.org),
       name: 'Practice installation',
@@ -98,13 +90,13 @@ export async function beginYard(session: Session, asked: BeginYard): Promise<{ r
     };
     const ids = simulatedIds(asked.run);
     const plan = planned(() =>
-      planOfScenario(scenario, resolvedPack, INSTALLATIONS, {
+      planOfScenario(scenario, newest.pack, INSTALLATIONS, {
         run: asked.run,
         system,
         ...ids,
         organisation: { id: session.org, name: session.organisation },
         site,
-        packHash: row.hash,
+        packHash: newest.hash,
         made: {
           at: new Date(now()).toISOString(),
           zone: asked.zone,

@@ -45,9 +45,8 @@ export const resultsOf = (scope: Scope, person: string): Promise<Result[]> =>
   );
 /** Every scenario as a person sees it in a list. */
 export async function scenarioCards(session: Session): Promise<{ cards: ScenarioCard[]; results: Result[] }> {
-  const [own, results] = await Promise.all([ownScenarios(session), resultsOf(session, session.person)]);
-  const ids = new Set(own.map((s) => s.id));
-  const cards = [...SHIPPED.filter((s) => !ids.has(s.id)), ...own].map((s): ScenarioCard => {
+  const [all, results] = await Promise.all([allScenarios(session), resultsOf(session, session.person)]);
+  const cards = all.map((s): ScenarioCard => {
     const of = results.filter((r) => r.body.kind === 'scenario' && r.body.scenario === s.id);
     const last = of.at(-1)?.body;
     return {
@@ -58,7 +57,7 @@ export async function scenarioCards(session: Session): Promise<{ cards: Scenario
       minutes: s.minutes,
       traps: s.traps,
       briefing: s.briefing,
-      own: ids.has(s.id),
+      own: !SHIPPED.includes(s),
       last: last?.kind === 'scenario' ? (last.end as End) : null,
       times: of.length,
     };

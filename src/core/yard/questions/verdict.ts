@@ -2,6 +2,7 @@
  * Which verdict, and why: a test as it was conducted and read, without its result. The reasons to choose from are those that the
  * rules of its trade know. Names of people and places stand nowhere in it, so that records of the house can be asked about too.
  */
+import { edgesOf } from '@/core/grammar/edges';
 import type { Plan } from '@/core/plan/plan';
 import { showExact } from '@/core/quantity/exact';
 import { limitsOf } from '@/core/record/face';
@@ -11,7 +12,7 @@ import { gaugeOf, gaugeOfHold } from '@/core/run/read';
 import { reduce } from '@/core/run/reduce';
 import type { RunState } from '@/core/run/state';
 import { tradeOf } from '@/core/trades';
-import { decidingHold, verdictOf } from '@/core/verdict/verdict';
+import { decidingHold, type Verdict, verdictOf } from '@/core/verdict/verdict';
 import { type Reason, type VerdictWord, WORDS } from '@/core/verdict/words';
 import type { Trap } from '../words';
 import { Pick } from './pick';
@@ -73,9 +74,7 @@ function general(reason: Reason, word: VerdictWord): Choice | null {
 /** What the rules of a procedure say, with the finding each text goes with. */
 function reasonsOf({ stages }: Plan['procedure']): (Choice & { word: VerdictWord })[] {
   const edges = Object.values(stages).flatMap((s) =>
-    Object.entries('on' in s ? (s.on as object) : {}).flatMap(([outcome, to]) =>
-      [to].flat().map((e: { finds?: string; because?: string }) => ({ outcome, e })),
-    ),
+    Object.entries(s.on).flatMap(([outcome, to]) => edgesOf(to).map((e) => ({ outcome, e }))),
   );
   return edges.flatMap(({ outcome, e }) =>
     e.because && e.finds && e.finds in WORDS
@@ -84,10 +83,9 @@ function reasonsOf({ stages }: Plan['procedure']): (Choice & { word: VerdictWord
   );
 }
 /** What was read of it, stage by stage: nothing that says how it was judged. */
-function linesOf(plan: Plan, state: RunState, events: readonly PlacedEvent[]) {
+function linesOf(plan: Plan, state: RunState, events: readonly PlacedEvent[], { stages }: Verdict) {
   const rows = readingRows(plan, state, events);
-  const verdict = verdictOf(plan, state)!;
-  return verdict.stages.flatMap((line, i) => {
+  return stages.flatMap((line, i) => {
     const visit = state.visits[i]!;
     if (visit.kind === 'checks' && !visit.skipped) return [];
     const read = rows
@@ -116,7 +114,7 @@ export function verdictQuestion(
   const verdict = verdictOf(plan, state);
   const decides = verdict?.reasons.find((r) => !BESIDE.has(r.code));
   if (!verdict || !decides) return null;
-  const lines = linesOf(plan, state, events);
+  const lines = linesOf(plan, state, events, verdict);
   if (lines.length < 2) return null;
   const deciding = decidingHold(plan, state);
   // a vacuum is judged by the bound it must hold, not by movement
