@@ -276,11 +276,16 @@ const fan: Turn<'fan'> = (hand, stage, tried) => {
   if (stage.of === 'hose' && !hand.say({ kind: 'fan-kept' })) return null;
   if (stage.of === 'system') hand.say({ kind: 'fan-off', pressure: pascal(0) });
   hand.pass(60);
-  const seen = hand.section.blows?.(at, name, stage.of === 'hose');
-  if (seen) {
-    const { figure, flow } = seen;
-    hand.say({ kind: 'fan-read', figure, ...(flow ? { flow } : { below: true }), steady: true } as Payload);
-    return hand.say({ kind: 'fan-judge' });
+  const { blows } = hand.section;
+  if (blows) {
+    const judged = (pressure: number) => {
+      const { figure, flow } = blows.call(hand.section, pressure, name, stage.of === 'hose');
+      hand.say({ kind: 'fan-read', figure, ...(flow ? { flow } : { below: true }), steady: true } as Payload);
+      return hand.say({ kind: 'fan-judge' });
+    };
+    const refused = judged(at);
+    // beyond the limit it is judged once a second pressure has shown the exponent
+    return refused?.code === 'not-yet' && stage.of === 'system' ? judged(at / 2) : refused;
   }
   const reads = stage.of === 'system' && best.fits === 'reads' && limit !== null;
   const flow = exact(Math.floor(convert((limit ?? 0) * 0.9, 'm3/s', low.unit) * 10), 1, low.unit);

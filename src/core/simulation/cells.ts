@@ -3,12 +3,12 @@
  * cells to one; a closed one may pass between them.
  */
 import { pipeVolume, type System } from '@/core/installation/section';
-import { ruleOfPart } from '@/core/network/catalogue';
+import { type PartKind, ruleOfPart } from '@/core/network/catalogue';
 import { networkOf } from '@/core/network/enter';
 import { figureOf, linksAt, otherEnd, partName, partOf, positionKey } from '@/core/network/network';
 import { toNumber } from '@/core/quantity/exact';
 import { convert } from '@/core/quantity/unit';
-import type { Parted } from './liquid-truth';
+import type { Parted } from './parted';
 
 export interface Cell {
   /** ids of parts and of runs of pipe in it */ readonly holds: readonly string[];
@@ -90,18 +90,35 @@ export function cellsOf(system: System, volume: number): Cells {
       .map((p) => ({ id: p.id, name: partName(p) })),
   };
 }
-/** What valves inside a section of water part; undefined where none does. What stands on a supply is no part of it. */
-export function partedOf(system: System, volume: number): Parted | undefined {
+/**
+ * What valves inside a section part; undefined where none does. What stands on a supply is no part of it, nor is a condensing unit behind
+ * its service valves.
+ * @param volume m3 that everything open together holds, where it is known
+ * @param hoses hoses from all its points meet at the tester's manifold
+ */
+export function partedOf(system: System, volume = 1, hoses = false): Parted | undefined {
+  const network = networkOf(system);
   const { cells, valves, point } = cellsOf(system, volume);
-  const inside = new Map(cells.flatMap((c, i) => (c.fed ? [] : [i])).map((i, n) => [i, n]));
+  const rules = (c: Cell) => c.holds.flatMap((id) => partOf(network, id)?.kind ?? []);
+  const inside = new Map(
+    cells.flatMap((c, i) => (c.fed || isUnit(rules(c)) ? [] : [i])).map((i, n) => [i, n]),
+  );
   const parts = valves
     .map((v) => ({ ...v, joins: v.joins.flatMap((j) => inside.get(j) ?? []) }))
-    .filter((v) => v.joins.length > 1);
+    .filter((v) => v.joins.length > 0);
   const at = inside.get(point);
-  if (!parts.length || at === undefined) return undefined;
+  if (!parts.some((v) => v.joins.length > 1) || at === undefined) return undefined;
+  const kept = [...inside.keys()].map((i) => cells[i]!);
+  const whole = kept.reduce((sum, c) => sum + c.volume, 0);
+  const ports = kept.flatMap((c, i) => (rules(c).some((kind) => ruleOfPart(kind).reads) ? [i] : []));
   return {
-    cells: [...inside.keys()].map((i) => ({ holds: cells[i]!.holds, share: cells[i]!.volume / volume })),
-    valves: parts,
+    cells: kept.map((c) => ({ holds: c.holds, share: c.volume / whole })),
+    valves: hoses && ports.length > 1 ? [...parts, { key: MANIFOLD, name: 'manifold', joins: ports }] : parts,
     point: at,
   };
 }
+/** Where hoses from several points meet: nobody shuts it. */
+const MANIFOLD = 'works:manifold';
+/** A condensing unit and nothing that was joined on site. */
+const isUnit = (kinds: readonly PartKind[]): boolean =>
+  kinds.length > 0 && kinds.every((kind) => kind === 'condensing');

@@ -6,6 +6,7 @@ import {
   circuitTruth,
   type SimulatedCircuit,
 } from './circuit';
+import type { Parted } from './parted';
 import { circuitAt } from '@/core/testing/worlds';
 import { vacuumFit } from '@/core/medium/vacuum';
 
@@ -64,13 +65,84 @@ test('a leak shows at its own joint and nowhere else, and only under pressure', 
   expect(before.some((x) => x.includes('growing'))).toBe(false);
   expect(gauge(leaky, RAISE, s(1600))).toBeLessThan(gauge(circuit('none'), RAISE, s(1600)) - 20_000);
 });
-test('behind a solenoid valve that stays shut a leak is hidden until it is opened', () => {
-  const stuck = circuit('solenoid');
-  const held = gauge(stuck, RAISE, s(1600));
-  expect(held).toBeCloseTo(gauge(circuit('none'), RAISE, s(1600)), -2);
-  const opened = [...RAISE.slice(0, 3), { at: s(15), act: 'solenoid', id: 's1' } as const, ...RAISE.slice(3)];
-  expect(circuitAt(stuck, opened, s(16)).said.join()).toMatch(/hums.*A click: it is open/);
-  expect(gauge(stuck, opened, s(1600))).toBeLessThan(held - 20_000);
+describe('parted by its valves', () => {
+  const parted: Parted = {
+    cells: [
+      { holds: ['main'], share: 0.75 },
+      { holds: ['stub'], share: 0.25 },
+    ],
+    valves: [{ key: 's1', name: 'solenoid valve 1', joins: [0, 1] }],
+    point: 0,
+  };
+  const drawn = { parted, lies: { 'Cooler 1': 1, 'Cooler 2': 0, tee: 0 } };
+  const from = (n: number, ...more: CircuitAction[]): CircuitAction[] => [
+    ...RAISE.slice(0, 1),
+    ...more,
+    ...RAISE.slice(n),
+  ];
+  test('behind a solenoid valve that stays shut a leak is hidden until it is opened', () => {
+    const stuck = circuit('solenoid', drawn);
+    expect([stuck.truth.stuck, stuck.truth.place]).toEqual(['s1', 'Cooler 1']);
+    const held = gauge(stuck, RAISE, s(1600));
+    expect(held).toBeCloseTo(gauge(circuit('none', drawn), from(2), s(1600)), -2);
+    const fluid = (at: number): CircuitAction => ({ at: s(at), act: 'fluid', place: 'Cooler 1' });
+    expect(circuitAt(stuck, [...RAISE, fluid(300)], s(301)).said.at(-1)).toMatch(/no bubbles/);
+    const opened = [
+      ...RAISE.slice(0, 3),
+      { at: s(15), act: 'solenoid', id: 's1' } as const,
+      ...RAISE.slice(3),
+    ];
+    expect(circuitAt(stuck, opened, s(16)).said.join()).toMatch(/hums.*A click: it is open/);
+    expect(gauge(stuck, opened, s(1600))).toBeLessThan(held - 20_000);
+    expect(circuitAt(stuck, [...opened, fluid(300)], s(301)).said.at(-1)).toMatch(/growing/);
+  });
+  test('a quarter shut off: the rest is full a quarter sooner, and both come to what both held', () => {
+    const sound = circuit('none', drawn);
+    const shut = from(3);
+    const early = [gauge(sound, RAISE, s(40)), gauge(sound, shut, s(40))];
+    expect(early[1]! / early[0]!).toBeCloseTo(4 / 3, 2);
+    const before = gauge(sound, shut, s(4000));
+    const after = gauge(sound, [...shut, { at: s(4000), act: 'solenoid', id: 's1' }], s(4000));
+    expect((after + ATM) / (0.75 * (before + ATM) + 0.25 * ATM)).toBeCloseTo(1, 2);
+  });
+  test('what is shut off keeps what it holds, and leaks on by itself', () => {
+    const leaky = circuit('leak', { ...drawn, places: ['Cooler 1'] });
+    const acts: CircuitAction[] = [...RAISE, { at: s(200), act: 'solenoid', id: 's1' }];
+    const [held, later] = [gauge(leaky, acts, s(200)), gauge(leaky, acts, s(3000))];
+    // what cools is no leak
+    expect(later / held).toBeGreaterThan(0.975);
+    const again = gauge(leaky, [...acts, { at: s(3000), act: 'solenoid', id: 's1' }], s(3000));
+    expect(again).toBeLessThan(later - 100_000);
+  });
+  test('a vacuum behind a valve that is shut stays there; opened to air beside it, it is gone', () => {
+    const dry = circuit('none', { ...drawn, vacuum: true, step: 1 });
+    const pumped: CircuitAction[] = [
+      { at: 0, act: 'gauge', connected: true },
+      { at: s(1), act: 'vacuum-pump', on: true },
+      { at: s(1800), act: 'vacuum-pump', on: false },
+    ];
+    expect(gauge(dry, pumped, s(1800))).toBeLessThan(67);
+    const opened: CircuitAction[] = [...pumped, { at: s(1801), act: 'solenoid', id: 's1' }];
+    expect(gauge(dry, opened, s(1801))).toBeCloseTo(0.25 * ATM, -3);
+  });
+  test('a valve turned by hand parts what its drawing says; nothing is made or lost by turning', () => {
+    const hand: Parted = { ...parted, valves: [{ key: 'ball', name: 'ball valve', joins: [0, 1] }] };
+    const c = circuit('none', { ...drawn, parted: hand, solenoids: [] });
+    fc.assert(
+      fc.property(fc.array(fc.tuple(fc.integer({ min: 200, max: 2000 }), fc.boolean())), (turns) => {
+        const acts = turns.map(([at, open]): CircuitAction => ({
+          at: s(at),
+          act: 'valve',
+          id: 'ball',
+          open,
+        }));
+        const all = [...acts, { at: s(2000), act: 'valve', id: 'ball', open: true } as const].sort(
+          (x, y) => x.at - y.at,
+        );
+        expect(gauge(c, [...RAISE, ...all], s(2100))).toBeCloseTo(gauge(c, RAISE, s(2100)), 3);
+      }),
+    );
+  });
 });
 test('the label says what is in the cylinder; sun warms the pipe and not the room', () => {
   const label = (fault: CircuitFault) => circuitAt(circuit(fault), [{ at: 1, act: 'label' }], 2).said[0];

@@ -94,6 +94,64 @@ test('smoke comes out where it leaks, and only under pressure', () => {
   expect(smoke(s.registers.find((r) => r.id !== boot)!.id, 60)).toMatch(/a wisp/);
   expect(smoke(boot!, 0)).toMatch(/no pressure/);
 });
+describe('parted by its dampers', () => {
+  const drawn = {
+    parted: {
+      cells: [
+        { holds: ['trunk'], share: 0.8 },
+        { holds: ['branch'], share: 0.2 },
+      ],
+      valves: [{ key: 'd1', name: 'Damper 1', joins: [0, 1] }],
+      point: 0,
+    },
+    lies: { r1: 0, r2: 0, r3: 0, r4: 1 },
+  };
+  const turn = (at: number, open: boolean): DuctAction => ({ at, act: 'valve', id: 'd1', open });
+  test('a blade that stands shut hides the boot behind it: below the limit until it is turned, above it then', () => {
+    const s = duct('damper', drawn);
+    expect([s.truth.shut, s.truth.boot]).toEqual([['d1'], 'r4']);
+    expect(at25(s).flow).toBeLessThan(LIMIT);
+    const opened = ductAt(s, [turn(0, true)], 1);
+    expect(opened.said).toEqual(['Damper 1: the lever stood open, the blade did not. It is turned open now']);
+    expect(at25(s, [turn(0, true)]).flow).toBeGreaterThan(LIMIT);
+  });
+  test('the mask behind it hangs slack and no smoke comes, where others bulge', () => {
+    const s = duct('damper', drawn);
+    const look = (id: string, ...before: DuctAction[]) =>
+      ductAt(
+        s,
+        [
+          ...before,
+          { at: 2, act: 'speed', percent: 40 },
+          { at: 3, act: 'look-at', id },
+          { at: 4, act: 'smoke', id },
+        ],
+        5,
+      ).said.slice(-2);
+    expect(look('r4')).toEqual([
+      expect.stringMatching(/hangs slack$/),
+      expect.stringMatching(/no pressure comes here/),
+    ]);
+    expect(look('r1')).toEqual([expect.stringMatching(/bulges$/), expect.stringMatching(/a wisp/)]);
+    expect(look('r4', turn(1, true))).toEqual([
+      expect.stringMatching(/bulges$/),
+      expect.stringMatching(/a jet at the boot/),
+    ]);
+  });
+  test('turned shut by hand it looks shut, and the seams behind it pass nothing', () => {
+    const sound = duct('none', drawn);
+    const [open, shut] = [at25(sound).flow, at25(sound, [turn(0, false)]).flow];
+    const hose = at25(sound, [{ at: 0, act: 'hose', closed: true }]).flow;
+    expect((shut - hose) / (open - hose)).toBeCloseTo(0.8, 3);
+    expect(ductAt(sound, [turn(0, false)], 1)).toMatchObject({ closed: ['d1'], said: ['Damper 1: shut'] });
+    expect(ductAt(sound, [turn(0, false), turn(1, true)], 2)).toMatchObject({
+      closed: [],
+      said: ['Damper 1: shut', 'Damper 1: open'],
+    });
+    // where it is drawn shut it is known to be
+    expect(ductAt(duct('none', { ...drawn, shut: ['d1'] }), [], 0).closed).toEqual(['d1']);
+  });
+});
 test('drawn air shows below zero; zeroed on a pressure it hides it; below the range there is no flow', () => {
   const speed: DuctAction = { at: 1, act: 'speed', percent: 40 };
   const on: DuctAction = { at: 0, act: 'gauge', connected: true };

@@ -5,7 +5,8 @@
 import type { FanRange } from '@/core/instrument/kit';
 import { parseWithUnit as q } from '@/core/quantity/exact';
 import { convert } from '@/core/quantity/unit';
-import { normal, uniform } from './noise';
+import { normal, pickOf, uniform } from './noise';
+import { behind, type Parted, parting, reachedFrom, shareOf, WHOLE } from './parted';
 import type { TruthNow, World } from './world';
 
 export const DUCT_FAULTS = {
@@ -14,6 +15,7 @@ export const DUCT_FAULTS = {
   unmasked: 'A register that nobody masked',
   hose: 'A hole in the hose of the fan',
   ring: 'Another ring on the fan than the gauge is set to',
+  damper: 'A damper stands shut though its lever looks open, and a boot behind it leaks',
 } as const;
 export type DuctFault = keyof typeof DUCT_FAULTS;
 
@@ -32,6 +34,12 @@ export interface SimulatedDuct {
   /** Pa */ readonly reference: number;
   /** Registers by the ids they have on the drawing. */
   readonly registers: readonly { readonly id: string; readonly name: string }[];
+  /** What its dampers part; absent: nothing inside parts it. */
+  readonly parted?: Parted;
+  /** The part of it in which each register lies, by its id. */
+  readonly lies?: Readonly<Record<string, number>>;
+  /** Dampers that stand shut at the beginning, by their key. */
+  readonly shut?: readonly string[];
   /** Air is pushed in; otherwise drawn out. */
   readonly pushed: boolean;
   /** gauge display step, Pa */ readonly step: number;
@@ -45,6 +53,7 @@ export type DuctAction =
   | { readonly at: number; readonly act: 'look-fan' }
   | { readonly at: number; readonly act: 'look-at' | 'mask' | 'smoke' | 'seal'; readonly id: string }
   | { readonly at: number; readonly act: 'new-hose' }
+  | { readonly at: number; readonly act: 'valve'; readonly id: string; readonly open: boolean }
   | { readonly at: number; readonly act: 'gauge'; readonly connected: boolean }
   | { readonly at: number; readonly act: 'zero' }
   | { readonly at: number; readonly act: 'truth'; readonly change: Partial<DuctTruth> };
@@ -55,7 +64,8 @@ export interface DuctView {
   /** The rings that lie there. */ readonly rings: readonly string[];
   readonly speed: number;
   readonly set: string;
-  /** The hose is closed on itself. */ readonly closed: boolean;
+  /** The hose is closed on itself. */ readonly looped: boolean;
+  /** Dampers that look shut, by their key. */ readonly closed: readonly string[];
   readonly connected: boolean;
   /** What was seen, newest last. */ readonly said: readonly string[];
 }
@@ -67,6 +77,8 @@ const HOLE = 0.5;
 const SHARE = { seams: 0.62, hose: 0.06, holedHose: 0.55, boot: 0.75, unseen: 2.6 } as const;
 /** A register that is open, m3/s per sqrt(Pa): a hole of some 0.01 m2. */
 const OPEN_REGISTER = 0.012;
+/** Pa from which a mask and smoke tell of it. House figure for the model. */
+const FELT = 5;
 /** What the fan can do at full speed, Pa, with nothing passing. */
 const STALL = 700;
 /** Wind: how far it pushes, and in how long it comes and goes. */
@@ -79,17 +91,20 @@ export interface DuctTruth {
   readonly boots: number;
   readonly seams: number;
   readonly mounted: string;
+  /** Dampers that stand shut though they look open, by their key. */ readonly shut: readonly string[];
   readonly gauge: { /** Pa by which it is off zero */ readonly zero: number };
 }
 /** The hidden truth: openings as m3/s per Pa^n. */
 export function ductTruth(
   fault: DuctFault,
-  s: Pick<SimulatedDuct, 'seed' | 'limit' | 'reference' | 'registers'>,
+  s: Pick<SimulatedDuct, 'seed' | 'limit' | 'reference' | 'registers' | 'parted' | 'lies'>,
 ): DuctTruth {
   const spread = 0.85 + 0.3 * uniform(s.seed, 5);
   const at = (share: number, n: number) => (share * s.limit) / s.reference ** n;
-  const place = s.registers[Math.floor(uniform(s.seed, 6) * s.registers.length)]?.id ?? null;
-  const boot = fault === 'boot' ? place : null;
+  const damper = fault === 'damper' && s.parted ? pickOf(parting(s.parted), uniform(s.seed, 8)) : undefined;
+  const there = damper && s.registers.filter((r) => s.lies?.[r.id] === behind(s.parted!, damper));
+  const place = pickOf(there?.length ? there : s.registers, uniform(s.seed, 6))?.id ?? null;
+  const boot = fault === 'boot' || fault === 'damper' ? place : null;
   return {
     boot,
     open: fault === 'unmasked' ? place : null,
@@ -98,6 +113,7 @@ export function ductTruth(
     // what the wrong ring hides is more than the limit: the gauge shows a third of it
     seams: at((fault === 'ring' ? SHARE.unseen : SHARE.seams) * spread, SEAMS),
     mounted: fault === 'ring' ? 'ring 1' : 'ring 2',
+    shut: damper ? [damper.key] : [],
     gauge: { zero: 0 },
   };
 }
@@ -109,7 +125,7 @@ const offAt = (s: SimulatedDuct, at: number): number =>
 export class DuctWorld implements World<DuctAction, DuctView> {
   private speed = 0;
   private set = 'ring 2';
-  private closed = false;
+  private looped = false;
   private connected = false;
   private zeroError: number;
   private readonly said: string[] = [];
@@ -119,6 +135,11 @@ export class DuctWorld implements World<DuctAction, DuctView> {
   private hose: number;
   private open: string | null;
   private sealed = false;
+  private readonly parted: Parted;
+  /** Dampers that look shut, and those that are. */
+  private readonly closed: Set<string>;
+  private readonly shut: Set<string>;
+  private reached: ReadonlySet<number>;
   constructor(private readonly s: SimulatedDuct) {
     this.hides = s.truth;
     this.time = s.began;
@@ -126,18 +147,22 @@ export class DuctWorld implements World<DuctAction, DuctView> {
     this.mounted = this.hides.mounted;
     this.hose = this.hides.hose;
     this.open = this.hides.open;
+    this.parted = s.parted ?? WHOLE;
+    this.closed = new Set(s.shut);
+    this.shut = new Set([...(s.shut ?? []), ...this.hides.shut]);
+    this.reached = reachedFrom(this.parted, this.shut);
   }
+  /** Whether what the fan makes comes to a register: no damper that is shut parts it. */
+  private comesTo = (id: string | null): boolean =>
+    id !== null && this.reached.has(this.s.lies?.[id] ?? this.parted.point);
   /** m3/s that the openings let through at a pressure. */
   private passes(p: number): number {
     const hose = this.hose * p ** HOLE;
-    if (this.closed) return hose;
-    const { boots, seams } = this.hides;
-    return (
-      hose +
-      seams * p ** SEAMS +
-      (this.sealed ? 0 : boots) * p ** HOLE +
-      (this.open ? OPEN_REGISTER : 0) * p ** HOLE
-    );
+    if (this.looped) return hose;
+    const { boot, boots, seams } = this.hides;
+    const holes =
+      (this.sealed || !this.comesTo(boot) ? 0 : boots) + (this.comesTo(this.open) ? OPEN_REGISTER : 0);
+    return hose + seams * shareOf(this.parted, this.reached) * p ** SEAMS + holes * p ** HOLE;
   }
   advance(to: number): void {
     this.time = Math.max(this.time, to);
@@ -168,7 +193,7 @@ export class DuctWorld implements World<DuctAction, DuctView> {
         this.set = action.ring;
         break;
       case 'hose':
-        this.closed = action.closed;
+        this.looped = action.closed;
         break;
       case 'new-hose':
         this.hose = (SHARE.hose * this.s.limit) / this.s.reference ** HOLE;
@@ -176,12 +201,17 @@ export class DuctWorld implements World<DuctAction, DuctView> {
         break;
       case 'truth': {
         this.hides = { ...this.hides, ...action.change };
-        const { hose, open, mounted } = action.change;
+        const { hose, open, mounted, shut } = action.change;
+        for (const key of shut ?? []) this.shut.add(key);
+        this.reached = reachedFrom(this.parted, this.shut);
         if (hose !== undefined) this.hose = hose;
         if (open !== undefined) this.open = open;
         if (mounted !== undefined) this.mounted = mounted;
         break;
       }
+      case 'valve':
+        this.turned(action.id, action.open);
+        break;
       case 'gauge':
         this.connected = action.connected;
         break;
@@ -192,6 +222,18 @@ export class DuctWorld implements World<DuctAction, DuctView> {
         this.said.push(this.seenAt(action));
     }
   }
+  /** A damper turned stands as it looks from then on. */
+  private turned(key: string, open: boolean): void {
+    const name = this.parted.valves.find((v) => v.key === key)?.name ?? key;
+    const gives = open && this.shut.has(key) && !this.closed.has(key);
+    for (const set of [this.closed, this.shut])
+      if (open) set.delete(key);
+      else set.add(key);
+    this.reached = reachedFrom(this.parted, this.shut);
+    this.said.push(
+      `${name}: ${gives ? 'the lever stood open, the blade did not. It is turned open now' : open ? 'open' : 'shut'}`,
+    );
+  }
   private seenAt(
     action: Extract<DuctAction, { act: 'look-fan' | 'look-at' | 'mask' | 'smoke' | 'seal' }>,
   ): string {
@@ -201,22 +243,28 @@ export class DuctWorld implements World<DuctAction, DuctView> {
     const leaks = id === this.hides.boot && !this.sealed;
     switch (action.act) {
       case 'look-at':
-        return `${name}: ${id === this.open ? 'not masked' : 'masked, tape sits all round'}`;
+        return `${name}: ${id === this.open ? 'not masked' : `masked, tape sits all round${this.mask(id)}`}`;
       case 'mask':
         if (id === this.open) this.open = null;
         return `${name}: masked`;
       case 'smoke':
-        if (this.meets().pressure < 5 || this.closed) return `${name}: nothing, the ducts have no pressure`;
+        if (this.meets().pressure < FELT || this.looped || !this.comesTo(id))
+          return `${name}: nothing, no pressure comes here`;
         return `${name}: ${leaks ? 'a jet at the boot' : id === this.open ? 'smoke out of the open register' : 'a wisp at most'}`;
       case 'seal':
         if (leaks) this.sealed = true;
         return `${name}: boot sealed with mastic`;
     }
   }
+  /** How a mask stands while the fan runs. */
+  private mask(id: string): string {
+    if (this.meets().pressure < FELT || this.looped) return '';
+    return this.comesTo(id) ? (this.s.pushed ? ', it bulges' : ', it is drawn in') : ', it hangs slack';
+  }
   /** Pa as the gauge stands towards it. */
   private signed(at: number): number {
     const { pressure } = this.meets();
-    if (this.closed) return pressure;
+    if (this.looped) return pressure;
     return (this.s.pushed ? pressure : -pressure) + offAt(this.s, at);
   }
   display(): number {
@@ -235,9 +283,19 @@ export class DuctWorld implements World<DuctAction, DuctView> {
   }
   view(): DuctView {
     const rings = SIMULATED_RINGS.map((r) => r.name);
-    const { speed, set, closed, connected, said } = this;
+    const { speed, set, looped, closed, connected, said } = this;
     const { registers } = this.s;
-    return { kind: 'duct', registers, rings, speed, set, closed, connected, said: [...said] };
+    return {
+      kind: 'duct',
+      registers,
+      rings,
+      speed,
+      set,
+      looped,
+      closed: [...closed],
+      connected,
+      said: [...said],
+    };
   }
   truth(): TruthNow {
     return { steps: this.signed(this.time) / this.s.step, warmth: 0, leaking: this.meets().flow };

@@ -1,5 +1,8 @@
 /** What a person may do by hand at a simulated installation: what is asked, checked against what stands there. */
 import type { System } from '@/core/installation/section';
+import { ruleOfPart } from '@/core/network/catalogue';
+import { networkOf } from '@/core/network/enter';
+import { positionKey, textOf } from '@/core/network/network';
 import { poolEnds } from '@/core/trades/pool/ends';
 import { SIMULATED_RINGS } from './duct';
 import type { Action, Simulation } from './simulation';
@@ -47,6 +50,18 @@ const plain =
   () =>
     ({ act }) as Doing;
 const valve: Does = ({ id, value }) => ({ act: 'valve', id, open: value === 'open' }) as Doing;
+/** A valve that a hand can turn, and behind which nothing is that must stay shut off. */
+const turned: Does = (work, system) => {
+  const network = networkOf(system);
+  const part = network.parts.find((p) => ruleOfPart(p.kind).closes && positionKey(network, p) === work.id);
+  if (!part) return 'There is no such valve.';
+  if (part.kind === 'expansion') return 'An expansion valve works by itself: no hand turns it.';
+  const use = textOf(part, 'use');
+  if (use === 'solenoid') return 'A solenoid valve is opened by its magnet.';
+  if (use === 'liquid' || use === 'suction')
+    return 'Behind the service valve stands the unit with its charge: it stays shut while you test.';
+  return valve(work, system);
+};
 
 const ALL: Readonly<Record<string, Does>> = {
   gauge: ({ value }) => ({ act: 'gauge', connected: value === 'connected' }) as Doing,
@@ -114,6 +129,7 @@ export const HANDS: Readonly<Record<Simulation['kind'], Readonly<Record<string, 
       system.valves?.some((v) => v.id === id)
         ? ({ act: 'solenoid', id } as Doing)
         : 'There is no such valve.',
+    valve: turned,
     fluid: atPlace('fluid'),
     thermometer: ({ value }) => ({ act: 'thermometer', place: value === 'pipe' ? 'pipe' : 'room' }) as Doing,
   },
@@ -132,6 +148,7 @@ export const HANDS: Readonly<Record<Simulation['kind'], Readonly<Record<string, 
     smoke: register('smoke'),
     seal: register('seal'),
     'new-hose': plain('new-hose'),
+    valve: turned,
   },
 };
 /** Every word that is known in some kind of installation. */

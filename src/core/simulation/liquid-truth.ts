@@ -1,5 +1,6 @@
 /** What a simulated section with water is made of, and the hidden truth of each fault. */
-import { uniform } from './noise';
+import { pickOf, uniform } from './noise';
+import { behind, type Parted, parting } from './parted';
 
 /** Hidden faults of a simulated section with water. */
 export const LIQUID_FAULTS = {
@@ -35,17 +36,6 @@ export interface SimulatedLiquid {
   /** gauge display step, Pa */ readonly step: number;
   /** standard deviation of the gauge's noise, Pa */ readonly noise: number;
   /** ms */ readonly began: number;
-}
-/** A section by what its valves part, from its drawing. */
-export interface Parted {
-  /** Ids of parts and pipes in each, and which part of the whole it is; shares come to 1. */
-  readonly cells: readonly { readonly holds: readonly string[]; readonly share: number }[];
-  readonly valves: readonly {
-    readonly key: string;
-    readonly name: string;
-    /** Cells it joins, by their place. */ readonly joins: readonly number[];
-  }[];
-  readonly point: number;
 }
 /** What can be hidden in a line of a pool. */
 export const POOL_FAULTS = {
@@ -159,29 +149,11 @@ export function liquidTruth(fault: LiquidFault | PoolFault, s: LiquidSizes): Liq
       return poolTruth(s, fault, sound);
   }
 }
-/** A valve inside, and something that lies behind it as the gauge sees it; nothing where no valve parts the section. */
+/** A valve inside that stands shut, and something behind it that leaks; nothing where no valve parts the section. */
 function hiddenPart({ parted, seed }: LiquidSizes): Pick<LiquidTruth, 'shut' | 'at'> {
-  const inner = (parted?.valves ?? []).filter((v) => v.joins.length > 1);
-  const valve = inner[Math.floor(uniform(seed, 7) * inner.length)];
-  if (!parted || !valve) return { shut: [], at: '' };
-  const reached = reachedFrom(parted, new Set([valve.key]));
-  const behind = parted.cells.findIndex((_, i) => !reached.has(i));
-  return behind < 0 ? { shut: [], at: '' } : { shut: [valve.key], at: parted.cells[behind]!.holds[0]! };
-}
-/** Cells that stand open to the gauge while these valves are shut. */
-export function reachedFrom({ valves, point }: Parted, shut: ReadonlySet<string>): ReadonlySet<number> {
-  const reached = new Set([point]);
-  for (let grown = true; grown;) {
-    grown = false;
-    for (const v of valves)
-      if (!shut.has(v.key) && v.joins.some((j) => reached.has(j)))
-        for (const j of v.joins)
-          if (!reached.has(j)) {
-            reached.add(j);
-            grown = true;
-          }
-  }
-  return reached;
+  const valve = parted && pickOf(parting(parted), uniform(seed, 7));
+  if (!valve) return { shut: [], at: '' };
+  return { shut: [valve.key], at: parted.cells[behind(parted, valve)!]!.holds[0]! };
 }
 /** psi in Pa. */
 const PSI = 6894.757;

@@ -1,4 +1,5 @@
 import fc from 'fast-check';
+import type { Parted } from './parted';
 import { stretchFadesAt, trappedAir } from '@/core/medium/liquid';
 import { planOf, dyeHouse, gauges } from '@/core/testing/quarter';
 import { scribe } from '@/core/testing/bakery';
@@ -8,13 +9,7 @@ import { playScript, type ScriptLine } from '@/core/run/script';
 import { reduce } from '@/core/run/reduce';
 import { liquidAt } from '@/core/testing/worlds';
 import type { LiquidAction } from './liquid';
-import {
-  type LiquidFault,
-  type LiquidTruth,
-  liquidTruth,
-  type Parted,
-  type SimulatedLiquid,
-} from './liquid-truth';
+import { type LiquidFault, type LiquidTruth, liquidTruth, type SimulatedLiquid } from './liquid-truth';
 
 const began = Date.parse('2026-11-20T08:00:00.000Z');
 const s = (seconds: number) => began + seconds * 1000;

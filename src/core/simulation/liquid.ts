@@ -6,13 +6,8 @@ import { STANDARD_ATMOSPHERE } from '@/core/quantity/unit';
 import { normal } from './noise';
 import { poolSays } from './pool-line';
 import type { TruthNow, World } from './world';
-import {
-  conductance,
-  type LiquidTruth,
-  type Parted,
-  reachedFrom,
-  type SimulatedLiquid,
-} from './liquid-truth';
+import { conductance, type LiquidTruth, type SimulatedLiquid } from './liquid-truth';
+import { cellOf, type Parted, reachedFrom, shareOf, WHOLE } from './parted';
 
 export type LiquidAction =
   | { readonly at: number; readonly act: 'pump'; readonly strokes: number }
@@ -69,8 +64,6 @@ const AIR_OUT = 0.8;
 const BOUNCE = 9;
 const BOUNCE_S = 90;
 
-/** Nothing inside parts it. */
-const WHOLE: Parted = { cells: [{ holds: [], share: 1 }], valves: [], point: 0 };
 /** What a part holds that no valve lets out: m3 of water and air, what its walls took, and since when, ms. */
 interface Kept {
   readonly water: number;
@@ -168,12 +161,11 @@ export class LiquidWorld implements World<LiquidAction, LiquidView> {
   }
   /** The cell in which it leaks. */
   private get leaksIn(): number {
-    const at = this.parted.cells.findIndex((c) => c.holds.includes(this.hides.at));
-    return at < 0 ? this.parted.point : at;
+    return cellOf(this.parted, this.hides.at) ?? this.parted.point;
   }
   /** Which part of the whole stands open to the gauge. */
   private get share(): number {
-    return this.parted.cells.reduce((sum, c, i) => sum + (this.reached.has(i) ? c.share : 0), 0);
+    return shareOf(this.parted, this.reached);
   }
   /** m3/Pa with what air there is at the pressure that stands. */
   private get soft(): number {

@@ -7,6 +7,9 @@ export function uniform(seed: number, n: number): number {
   x = Math.imul(x ^ (x >>> 15), 0x735a2d97);
   return ((x ^ (x >>> 15)) >>> 0) / 4294967296;
 }
+/** One of a list by a uniform number; undefined of none. */
+export const pickOf = <T>(list: readonly T[], at: number): T | undefined =>
+  list[Math.floor(at * list.length)];
 /** A standard normal number (Box-Muller). */
 export function normal(seed: number, n: number): number {
   const u = Math.max(uniform(seed, 2 * n), 1e-12);

@@ -107,6 +107,7 @@ const duct = {
   seams: optionalFigure(),
   hose: optionalFigure(),
   mounted: maybe(),
+  /** Dampers that stand shut though they look open, by what a run calls them. */ shut: maybeList(text(60)),
   gauge: maybeObject({ zero: figure() }),
 };
 export const hiddenSchema = {
@@ -226,6 +227,7 @@ function ductChange(h: Hidden<'duct'>, reference: number): Partial<DuctTruth> {
     ...given(h.seams, at(SEAMS), 'seams'),
     ...given(h.hose, at(HOLE), 'hose'),
     ...given(h.mounted, (m) => m, 'mounted'),
+    ...given(h.shut, (s) => s, 'shut'),
     ...given(h.gauge, (g) => ({ zero: pascal(g.zero) }), 'gauge'),
   } as Partial<DuctTruth>;
 }

@@ -4,7 +4,9 @@ import { known } from '@/core/formula';
 import type { Gauge } from '@/core/instrument/gauge';
 import type { OwnKit } from '@/core/instrument/kit';
 import { type FanStage, isPushed, limitOf, referenceOf } from '@/core/kinds/fan/asked';
-import { partName } from '@/core/network/network';
+import { type PartKind, ruleOfPart } from '@/core/network/catalogue';
+import { listId } from '@/core/network/installation';
+import { type Network, partName, positionKey } from '@/core/network/network';
 import { networkOf } from '@/core/network/enter';
 import { fillingOf } from '@/core/plan/filling';
 import { testPressureOf } from '@/core/plan/limits';
@@ -24,6 +26,7 @@ import {
   type PoolFault,
   type SimulatedLiquid,
 } from '@/core/simulation/liquid-truth';
+import { cellOf, type Parted } from '@/core/simulation/parted';
 import { poolLineOf } from '@/core/simulation/pool-line';
 import { HIDDEN, type Simulation } from '@/core/simulation/simulation';
 
@@ -213,6 +216,14 @@ function liquidOf(plan: Plan, { seed, began }: Chance, fault: LiquidFault | Pool
     began,
   };
 }
+/** Valves inside that are drawn shut, by their key. */
+const shutIn = (network: Network, parted: Parted): string[] =>
+  network.parts
+    .filter((p) => ruleOfPart(p.kind).closes && p.position === 'closed')
+    .map((p) => positionKey(network, p))
+    .filter((key) => parted.valves.some((v) => v.key === key));
+/** What leak fluid is put on in a circuit. */
+const LOOKED_AT: readonly PartKind[] = ['evaporator', 'tee', 'joint', 'expansion'];
 /** A circuit with what is drawn of it; its steps are a hundredth of a bar, or a pascal of a vacuum. */
 function circuitOf(plan: Plan, { seed, began }: Chance, fault: CircuitFault): SimulatedCircuit {
   const { system } = plan;
@@ -221,18 +232,30 @@ function circuitOf(plan: Plan, { seed, began }: Chance, fault: CircuitFault): Si
   const test =
     'value' in highest ? convert(toNumber(highest.value), highest.value.unit, vacuum ? 'Pa(abs)' : 'Pa') : 0;
   const solenoids = (system.valves ?? []).filter((v) => v.kind === 'solenoid').map((v) => v.id);
-  const places = networkOf(system)
-    .parts.filter((p) => ['evaporator', 'tee', 'joint', 'expansion'].includes(p.kind))
-    .map((p) => p.name || p.id);
+  const network = networkOf(system);
+  const looked = network.parts.filter((p) => LOOKED_AT.includes(p.kind));
+  const parted = partedOf(system, undefined, true);
+  const drawn = parted && {
+    parted,
+    lies: Object.fromEntries(
+      looked.map((p) => [
+        p.name || p.id,
+        cellOf(parted, ruleOfPart(p.kind).closes ? positionKey(network, p) : p.id) ?? parted.point,
+      ]),
+    ),
+    shut: shutIn(network, parted),
+  };
+  const places = looked.map((p) => p.name || p.id);
   return {
     kind: 'circuit',
     seed,
-    truth: circuitTruth(fault, { seed, solenoids, places }),
+    truth: circuitTruth(fault, { seed, solenoids, places, ...drawn }),
     vacuum,
     set: test * 1.15,
     left: 0,
     solenoids,
     places,
+    ...drawn,
     step: vacuum ? 1 : 1000,
     noise: vacuum ? 0.3 : 250,
     began,
@@ -245,8 +268,17 @@ function ductOf(plan: Plan, { seed, began }: Chance, fault: DuctFault): Simulate
   const stage = Object.values(plan.procedure.stages).find(
     (s): s is FanStage => s.kind === 'fan' && s.of === 'system',
   );
+  const network = networkOf(plan.system);
+  const parted = partedOf(plan.system);
+  const registers = network.parts.filter((p) => p.kind === 'register');
+  const drawn = parted && {
+    parted,
+    lies: Object.fromEntries(registers.map((p) => [listId(p), cellOf(parted, p.id) ?? parted.point])),
+    shut: shutIn(network, parted),
+  };
   const sizes = {
     seed,
+    ...drawn,
     limit: (stage && limitOf(plan, stage)) ?? USUAL_LIMIT,
     reference: (stage && referenceOf(plan, stage)) ?? 25,
     registers: (plan.system.registers ?? []).map(({ id, name }) => ({ id, name })),

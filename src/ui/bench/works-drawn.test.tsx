@@ -1,6 +1,8 @@
 /** @jest-environment jsdom */
 import { act, cleanup, render, screen, within } from '@testing-library/react';
 import { plan as staged } from '@/core/testing/bakery';
+import { circuitPlan } from '@/core/testing/coldstore';
+import { ductPlan } from '@/core/testing/loft';
 import { dyeHouse, gauges, planOf } from '@/core/testing/quarter';
 import type { GasView } from '@/core/simulation/gas';
 import type { LiquidView } from '@/core/simulation/liquid';
@@ -127,5 +129,43 @@ test('what runs is shut by the same touch', async () => {
   expect(done).toEqual([
     { act: 'bleed', value: 'shut' },
     { act: 'tap', value: 'shut' },
+  ]);
+});
+test('a damper is turned on the drawing and a register looked at; a solenoid valve gets its magnet', async () => {
+  view = {
+    kind: 'duct',
+    registers: [{ id: 'supply-1', name: 'Supply register 1' }],
+    rings: ['ring 2'],
+    speed: 0,
+    set: 'ring 2',
+    looped: false,
+    closed: ['damper-2'],
+    connected: false,
+    said: [],
+  };
+  await show(ductPlan());
+  for (const name of [/^valve Damper 1, open/, /^valve Damper 2, closed/, /^register Supply register 1/])
+    await touch(name);
+  cleanup();
+  view = {
+    kind: 'circuit',
+    vacuum: false,
+    places: ['Evaporator 1'],
+    cylinder: false,
+    venting: false,
+    pumping: false,
+    connected: false,
+    open: ['solenoid-2'],
+    closed: [],
+    said: [],
+  };
+  await show(circuitPlan('refrigerant-tightness', 'high'));
+  for (const name of [/^valve solenoid valve 1, closed/, /^valve solenoid valve 2, open/]) await touch(name);
+  expect(done).toEqual([
+    { act: 'valve', id: 'damper-1', value: 'shut' },
+    { act: 'valve', id: 'damper-2', value: 'open' },
+    { act: 'look-at', id: 'supply-1' },
+    { act: 'solenoid', id: 'solenoid-1' },
+    { act: 'solenoid', id: 'solenoid-2' },
   ]);
 });

@@ -63,6 +63,12 @@ function withWorks(network: Network, plan: Plan, view: LiquidView): Network {
   const links = parts.map((p) => ({ id: `${p.id}:join`, from: p.id, to: point.id }));
   return { parts: [...network.parts, ...parts], links: [...network.links, ...links] };
 }
+/** A valve is turned to where it does not stand. */
+const turn = (key: string, closed: readonly string[]) => ({
+  act: 'valve',
+  id: key,
+  value: closed.includes(key) ? 'open' : 'shut',
+});
 /** What touching a part of a section of water does. */
 function handOnWater(plan: Plan, part: Part, key: string, view: LiquidView): Parameters<Does>[0] | null {
   switch (part.id) {
@@ -78,15 +84,16 @@ function handOnWater(plan: Plan, part: Part, key: string, view: LiquidView): Par
   if (view.pool && ruleOfPart(part.kind).lineEnd) return { act: 'look', value: part.id };
   if (part.kind === 'opening') return view.drain ? { act: 'fill', value: String(view.level + 10) } : null;
   if (part.kind !== 'valve') return null;
-  if (key !== 'supply') return { act: 'valve', id: key, value: view.closed.includes(key) ? 'open' : 'shut' };
+  if (key !== 'supply') return turn(key, view.closed);
   return plan.procedure.boundary === 'separated'
     ? null
     : { act: 'supply', value: view.supply === 'open' ? 'shut' : 'open' };
 }
 /** What touching a part of a circuit does: a solenoid valve is worked, a joint or an evaporator gets leak fluid. */
-function handOnCircuit(plan: Plan, part: Part, view: CircuitView): Parameters<Does>[0] | null {
+function handOnCircuit(plan: Plan, part: Part, key: string, view: CircuitView): Parameters<Does>[0] | null {
   if (plan.system.valves?.some((v) => v.kind === 'solenoid' && v.id === listId(part)))
     return { act: 'solenoid', id: listId(part) };
+  if (part.kind === 'valve') return turn(key, view.closed);
   const place = part.name || part.id;
   return view.places.includes(place) ? { act: 'fluid', value: place } : null;
 }
@@ -102,29 +109,32 @@ export function handOn(
     return { act: tool, value: ruleOfPart(part.kind).closes ? key : listId(part) };
   if (part.kind === 'point') return { act: 'gauge', value: view.connected ? 'open' : 'connected' };
   if (view.kind === 'liquid') return handOnWater(plan, part, key, view);
-  if (view.kind === 'circuit') return handOnCircuit(plan, part, view);
-  if (view.kind === 'duct')
+  if (view.kind === 'circuit') return handOnCircuit(plan, part, key, view);
+  if (view.kind === 'duct') {
+    if (part.kind === 'valve') return turn(key, view.closed);
     return view.registers.some((r) => r.id === listId(part)) ? { act: 'look-at', id: listId(part) } : null;
+  }
   if (part.kind === 'valve' && key === 'supply') return { act: 'supply', value: NEXT[view.supply] };
-  if (ruleOfPart(part.kind).closes)
-    return { act: 'valve', id: key, value: view.closed.includes(key) ? 'open' : 'shut' };
+  if (ruleOfPart(part.kind).closes) return turn(key, view.closed);
   return null;
 }
 /** How the valves of the simulated installation stand now. */
-export const standingOf = (view: SimulatedView, plan?: Plan): Positions =>
-  view.kind === 'duct'
-    ? {}
-    : view.kind === 'circuit'
-      ? Object.fromEntries(
-          (plan?.system.valves ?? [])
-            .filter((v) => v.kind === 'solenoid')
-            .map((v) => [v.id, view.open.includes(v.id) ? ('open' as const) : ('closed' as const)]),
-        )
-      : ({
-          supply: view.supply === 'shut' ? 'closed' : 'open',
-          ...Object.fromEntries(view.closed.map((id) => [id, 'closed' as const])),
-          ...(view.kind === 'gas' ? {} : { [WATER_WORKS.release]: view.bleeding ? 'open' : 'closed' }),
-        } as Positions);
+export const standingOf = (view: SimulatedView, plan?: Plan): Positions => ({
+  ...Object.fromEntries(view.closed.map((id) => [id, 'closed' as const])),
+  ...(view.kind === 'circuit'
+    ? Object.fromEntries(
+        (plan?.system.valves ?? [])
+          .filter((v) => v.kind === 'solenoid')
+          .map((v) => [v.id, view.open.includes(v.id) ? ('open' as const) : ('closed' as const)]),
+      )
+    : {}),
+  ...(view.kind === 'gas' || view.kind === 'liquid'
+    ? { supply: view.supply === 'shut' ? ('closed' as const) : ('open' as const) }
+    : {}),
+  ...(view.kind === 'liquid'
+    ? { [WATER_WORKS.release]: view.bleeding ? ('open' as const) : ('closed' as const) }
+    : {}),
+});
 
 /** The simulated installation drawn, worked on the drawing: a valve touched turns, an appliance gets leak fluid. */
 export function WorksDrawn({
@@ -165,9 +175,9 @@ export function WorksDrawn({
       </div>
       <p className="text-sm text-quiet">
         {view.kind === 'duct'
-          ? 'Touch a register to look at its mask, the fan to connect the gauge.'
+          ? 'Touch a register to look at its mask, a damper to turn it, the fan to connect the gauge.'
           : view.kind === 'circuit'
-            ? 'Touch a solenoid valve to work its magnet, a joint or evaporator for leak fluid, the port for the gauge.'
+            ? 'Touch a solenoid valve to work its magnet, a joint or evaporator for leak fluid, another valve to turn it, the port for the gauge.'
             : view.kind === 'gas'
               ? 'Touch a valve to turn it, the test point to connect the gauge; or take something else in your hand first.'
               : view.drain

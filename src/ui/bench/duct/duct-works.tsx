@@ -74,11 +74,11 @@ export function DuctWorks({
         </Button>
         <Button
           className={pick}
-          tone={view.closed ? 'act' : 'plain'}
-          aria-pressed={view.closed}
-          onClick={() => does({ act: 'hose', value: view.closed ? 'ducts' : 'closed' })}
+          tone={view.looped ? 'act' : 'plain'}
+          aria-pressed={view.looped}
+          onClick={() => does({ act: 'hose', value: view.looped ? 'ducts' : 'closed' })}
         >
-          {view.closed ? 'Hose closed on itself' : 'Hose on the ducts'}
+          {view.looped ? 'Hose closed on itself' : 'Hose on the ducts'}
         </Button>
         <Button
           className={pick}
