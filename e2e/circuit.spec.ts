@@ -50,7 +50,7 @@ class CircuitBench extends BenchPage {
 /** The record's own page says what became of it. */
 const says = (page: Page, text: RegExp) => expect(page.getByText(text).first()).toBeVisible();
 
-test('one side of a circuit from strength to tightness, then the vacuum of the whole, over three days @both', async ({
+test('one side of a circuit from strength to tightness, then the vacuum of the whole, over three days @both @further', async ({
   page,
 }) => {
   await takeClocks(page);

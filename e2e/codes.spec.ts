@@ -2,7 +2,7 @@ import { expect, test } from '@playwright/test';
 import { BASE, BenchPage, expectAccessible, signIn, takeClocks } from './support';
 
 test(
-  'labels are printed, and a photo of one chooses the gauge, opens the installation, or says why not',
+  'labels are printed, and a photo of one chooses the gauge, opens the installation, or says why not @further',
   { tag: '@phone' },
   async ({ page }) => {
     await takeClocks(page);

@@ -25,7 +25,7 @@ class DuctBench extends BenchPage {
   judge = () => this.page.getByRole('button', { name: /^Judge what was read/ }).click();
 }
 
-test('ducts: below the range, raised and converted, own kit could be it, then passed after sealing @both', async ({
+test('ducts: below the range, raised and converted, own kit could be it, then passed after sealing @both @further', async ({
   page,
 }) => {
   await takeClocks(page);

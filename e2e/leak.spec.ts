@@ -121,7 +121,7 @@ test('a hold that leaks: warned of while it runs, its cause named, own kit first
   ).toBeVisible();
 });
 
-test('a valve that could hide a leak: two holds at two pressures tell both apart, and the record says so', async ({
+test('a valve that could hide a leak: two holds at two pressures tell both apart, and the record says so @further', async ({
   page,
 }) => {
   await takeClocks(page);

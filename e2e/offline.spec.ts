@@ -191,7 +191,7 @@ test(
   },
 );
 test(
-  'a table and a photo are shared from another program: the table is read in, the photo stands with the run',
+  'a table and a photo are shared from another program: the table is read in, the photo stands with the run @further',
   { tag: '@phone' },
   async ({ page }) => {
     await takeClocks(page);

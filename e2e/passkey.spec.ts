@@ -62,7 +62,7 @@ test('a passkey is made, signs in without the password, is listed, and once ende
   await expect(page.getByText(/not known here any more/)).toBeVisible();
 });
 
-test('where the address is a bare number the page says what to do; somebody else’s sign-in is ended by the owner alone', async ({
+test('where the address is a bare number the page says what to do; somebody else’s sign-in is ended by the owner alone @further', async ({
   page,
   browser,
 }) => {

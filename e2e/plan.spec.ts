@@ -152,7 +152,7 @@ test(
   },
 );
 
-test('the cabinet: a gauge entered, dropped, off zero, good again; a hose tested by itself', async ({
+test('the cabinet: a gauge entered, dropped, off zero, good again; a hose tested by itself @further', async ({
   page,
 }) => {
   await takeClocks(page);

@@ -101,7 +101,7 @@ test(
     await expect(page.getByRole('button', { name: 'Ring this device' })).toBeVisible();
   },
 );
-test('it can be kept beside other programs: a manifest with icons and shortcuts that open', async ({
+test('it can be kept beside other programs: a manifest with icons and shortcuts that open @further', async ({
   page,
 }) => {
   await signIn(page, 'imre');

@@ -172,7 +172,7 @@ test('one line from dye to pressure to locating: plugs counted, a fall both ways
   await expect(page.getByText(number).first()).toBeVisible();
 });
 
-test('practice on a line: a leak below the water draws dye; cut and coupled, nothing is pressed before it is cured', async ({
+test('practice on a line: a leak below the water draws dye; cut and coupled, nothing is pressed before it is cured @further', async ({
   page,
 }) => {
   await takeClocks(page);

@@ -19,7 +19,7 @@ test.describe('procedures from packs', () => {
     await expect(page.getByText('Checked now: the record matches')).toBeVisible();
   };
 
-  test('air test of the pipework, then through the appliances, as one run with two results', async ({
+  test('air test of the pipework, then through the appliances, as one run with two results @further', async ({
     page,
   }) => {
     await bench.begin({

@@ -110,7 +110,7 @@ test('a phone that goes from hand to hand: after signing out nothing of the pers
   await page.context().setOffline(false);
 });
 
-test('a sign-in that was ended elsewhere leaves its entries on the phone for that person alone; a kept page makes nobody of the next', async ({
+test('a sign-in that was ended elsewhere leaves its entries on the phone for that person alone; a kept page makes nobody of the next @further', async ({
   page,
 }) => {
   await takeClocks(page);

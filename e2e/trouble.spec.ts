@@ -79,7 +79,10 @@ test('sign-in refuses politely, limits guessing, and signed-out people see nothi
   await expectAccessible(page);
 });
 
-test('an apprentice runs but neither signs nor seals; the office only reads', async ({ page, browser }) => {
+test('an apprentice runs but neither signs nor seals; the office only reads @further', async ({
+  page,
+  browser,
+}) => {
   await takeClocks(page);
   await signIn(page, 'piet');
   const bench = new BenchPage(page);
@@ -167,7 +170,7 @@ test('two people ending a stage at once: one counts, the other is told, both sta
   await context.close();
 });
 
-test('without a signal a bench opened before opens again, counts down and takes readings; signing out waits', async ({
+test('without a signal a bench opened before opens again, counts down and takes readings; signing out waits @further', async ({
   browser,
 }) => {
   const context = await browser.newContext({ viewport: { width: 390, height: 844 } });

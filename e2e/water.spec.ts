@@ -181,7 +181,7 @@ test.describe('water', () => {
     },
   );
 
-  test('plastic pipe by the limits of its fall: stages, top-ups with their water, the clock from the last one', async ({
+  test('plastic pipe by the limits of its fall: stages, top-ups with their water, the clock from the last one @further', async ({
     page,
   }) => {
     await page.goto(`${BASE}/places`);

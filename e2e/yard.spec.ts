@@ -88,7 +88,7 @@ test('an apprentice is fooled by the balance, sees why, and is right the second 
   await expect(page.locator('[data-scenario=gas-balance]').last()).toContainText('right, with gaps');
 });
 
-test('an exam is set, sat and signed on two screens; what is hidden stays hidden until then', async ({
+test('an exam is set, sat and signed on two screens; what is hidden stays hidden until then @further', async ({
   page,
   browser,
 }) => {
@@ -167,7 +167,7 @@ test(
   },
 );
 
-test('what went wrong is taken up again from there; questions are put, marked and told; a statement says what it was @both', async ({
+test('what went wrong is taken up again from there; questions are put, marked and told; a statement says what it was @both @further', async ({
   page,
 }) => {
   await fooled(page);

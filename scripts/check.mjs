@@ -1,5 +1,5 @@
-// What must hold, in one command: format, lint, types, unit, database and browser tests; with `all` the long journeys too;
-// with `journeys` every journey and nothing else.
+// What must hold, in one command: format, lint, types, unit, database and browser tests; with `further` the further journeys too,
+// with `all` the long ones; with `journeys` every journey and nothing else.
 import { spawn } from 'node:child_process';
 import { existsSync, mkdirSync, readFileSync, readdirSync, rmSync } from 'node:fs';
 import { createServer } from 'node:http';
@@ -64,6 +64,8 @@ async function jest(project, { env, but = [], shard } = {}) {
 
 /** Journeys at the same time, each with a server of its own. On two cores four take longer than two. */
 const LANES = 2;
+/** Parts of the unit tests, taken one after the other by whoever is free. */
+const SHARDS = 8;
 /** Proofs of the house that take a minute by themselves: left to `all`. */
 const LONG = ['scripts/new-kind', 'scripts/judged/neighbours'];
 const stops = [];
@@ -149,11 +151,20 @@ async function journeys(projects, env) {
 }
 
 try {
+  const known = ['core', 'further', 'all', 'journeys'];
+  if (process.argv[2] && !known.includes(process.argv[2]))
+    throw new Error(`./check knows: ${known.join(', ')}. Without a word it is core.`);
   if (!existsSync(process.env.CHROMIUM ?? '/usr/bin/chromium')) needDebian(['chromium'], 'Chromium');
   // two things at a time, as there are at least two cores
   const cluster = await database();
-  const all = process.argv.includes('all');
+  const asked = process.argv[2] ?? 'core';
+  const all = asked === 'all';
   const unit = (shard) => jest('unit', { but: all ? [] : LONG, shard });
+  // both lanes take what is left of the unit tests, so that they end together
+  const shards = Array.from({ length: SHARDS }, (_, i) => `${i + 1}/${SHARDS}`);
+  const units = async () => {
+    for (let next = shards.shift(); next; next = shards.shift()) await unit(next);
+  };
   const looks = async () => {
     await gate('format', [bin('oxfmt/bin/oxfmt'), '--check', '.']);
     await gate('lint and types', [
@@ -167,16 +178,12 @@ try {
     ]);
     const played = await playedDemo(cluster.now());
     await databaseTests(cluster.now(), played);
-    await unit('4/4');
+    await units();
     return played;
   };
-  // three parts beside the looks, the fourth after them: both lanes end together
-  const most = async () => {
-    for (const shard of ['1/4', '2/4', '3/4']) await unit(shard);
-  };
   await build();
-  const alone = process.argv.includes('journeys');
-  const [demo] = alone ? [] : await Promise.all([looks(), most()]);
+  const alone = asked === 'journeys';
+  const [demo] = alone ? [] : await Promise.all([looks(), units()]);
 
   const servers = await startTestServers(cluster.now(), LANES, demo);
   stops.push(servers.stop);
@@ -187,7 +194,7 @@ try {
     VAST_E2E_EMPTY: servers.empty,
     VAST_E2E_PUSH: servers.push,
   };
-  const which = alone || all ? 'all' : 'core';
+  const which = alone ? 'all' : asked;
   await journeys(['wide', 'phone'], { ...env, VAST_E2E_URL: servers.url, VAST_JOURNEYS: which });
   await journeys(['fault'], { ...env, VAST_E2E_URL: servers.url.split(',')[0] });
   control.close();

@@ -62,12 +62,14 @@ export function accountOf(
       told.push({ at: act.at, stage: here(), act });
     }
   };
+  // what nobody took back needs nothing to go back to
+  const keep = events.some((e) => e.kind === 'undo');
   for (const entry of inOrder(events)) {
     const at = momentOf(entry);
     if (at > until) continue;
     upTo(at);
     const stage = here();
-    if (step(plan, state, entry, true)) continue;
+    if (step(plan, state, entry, keep)) continue;
     if (entry.kind !== 'stream') told.push({ at, stage, entry });
     if (ended === null && state.ending) ended = at;
     reach(at);
