@@ -276,10 +276,10 @@ const fan: Turn<'fan'> = (hand, stage, tried) => {
   if (stage.of === 'hose' && !hand.say({ kind: 'fan-kept' })) return null;
   if (stage.of === 'system') hand.say({ kind: 'fan-off', pressure: pascal(0) });
   hand.pass(60);
-  const { blows } = hand.section;
+  const blows = hand.section.blows?.bind(hand.section);
   if (blows) {
     const judged = (pressure: number) => {
-      const { figure, flow } = blows.call(hand.section, pressure, name, stage.of === 'hose');
+      const { figure, flow } = blows(pressure, name, stage.of === 'hose');
       hand.say({ kind: 'fan-read', figure, ...(flow ? { flow } : { below: true }), steady: true } as Payload);
       return hand.say({ kind: 'fan-judge' });
     };
