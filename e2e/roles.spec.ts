@@ -105,6 +105,7 @@ const ROUTES: Readonly<Record<string, Who>> = {
   'PUT systems/[system]': 'plan',
   'POST test/clock': 'govern',
   'GET test/clock': 'govern',
+  'GET health': 'open',
   'GET time': 'open',
   'GET visits/[visit]/ics': 'all',
   'PUT visits/[visit]': 'plan',

@@ -4,7 +4,7 @@ import { spawn } from 'node:child_process';
 import { existsSync, mkdirSync, readFileSync, readdirSync, rmSync } from 'node:fs';
 import { createServer } from 'node:http';
 import path from 'node:path';
-import { freePort, needDebian, root, startCluster } from './cluster.mjs';
+import { freePort, keptCluster, needDebian, root } from './cluster.mjs';
 import { build, node, secret } from './supervise.mjs';
 import { playedDemo, startTestServers } from './e2e-server.mjs';
 
@@ -71,25 +71,9 @@ const LONG = ['scripts/new-kind', 'scripts/judged/neighbours'];
 const stops = [];
 /** The database server, started again when it is killed. */
 async function database() {
-  let cluster = await startCluster('check', 54400);
-  // what a check that was killed left running is nobody's child: it could not be watched, so it makes room for one that can
-  if (!cluster.child) {
-    await cluster.stop();
-    cluster = await startCluster('check', 54400);
-  }
-  let over = false;
-  const watch = () =>
-    cluster.child?.on('exit', async () => {
-      if (over) return;
-      cluster = await startCluster('check', cluster.port, () => {});
-      watch();
-    });
-  watch();
-  stops.push(async () => {
-    over = true;
-    await cluster.stop();
-  });
-  return { now: () => cluster };
+  const kept = await keptCluster('check', 54400);
+  stops.push(kept.stop);
+  return kept;
 }
 async function databaseTests(cluster, demo) {
   const d = await cluster.database('vast_check_unit', true, demo.name);

@@ -6,3 +6,16 @@ export function startCluster(
   database(wanted: string, fresh?: boolean): Promise<{ owner: string; app: string; superuser: string }>;
   stop(): Promise<void>;
 }>;
+type Cluster = Awaited<ReturnType<typeof startCluster>>;
+/** @param how `start` and `waits` are others' only in tests */
+export function keptCluster<
+  C extends { readonly child: unknown; stop(): Promise<void> } = Cluster & { child: unknown },
+>(
+  name: string,
+  wishedPort: number,
+  how?: {
+    say?: (line: string) => void;
+    start?: (name: string, port: number, say: (line: string) => void) => Promise<C>;
+    waits?: readonly number[];
+  },
+): Promise<{ now(): C; stop(): Promise<void> }>;

@@ -202,6 +202,62 @@ export async function startCluster(name, wishedPort, say = console.log) {
   };
 }
 
+/** Whether an error means that no database server answers yet. */
+export const isAway = (error) =>
+  /^(ECONN|EHOSTUNREACH|ENOTFOUND|ETIMEDOUT|57P0|08)/.test(error?.code ?? '') ||
+  (error?.errors ?? []).some(isAway);
+/** Waits between two tries to bring a database server back, ms; the last goes on. House figures. */
+const TRIES_AGAIN = [500, 1000, 2000, 4000, 8000, 15000, 30000];
+/**
+ * A cluster that is started again whenever its server ends, as often as it takes: a full disk is freed one day, a lock goes.
+ * @returns `now()` the cluster as it runs, `stop()` which ends it for good
+ */
+export async function keptCluster(
+  name,
+  wishedPort,
+  { say = console.log, start = startCluster, waits = TRIES_AGAIN } = {},
+) {
+  let cluster = await start(name, wishedPort, say);
+  // what an end of this program left running is nobody's child: it could not be watched, so it makes room for one that can
+  if (!cluster.child) {
+    await cluster.stop();
+    cluster = await start(name, wishedPort, say);
+  }
+  let over = false;
+  const bringBack = async () => {
+    let told = '';
+    for (let n = 0; !over; n += 1) {
+      await new Promise((r) => setTimeout(r, waits[Math.min(n, waits.length - 1)]));
+      if (over) return;
+      try {
+        const next = await start(name, cluster.port, () => {});
+        if (over) return void (await next.stop());
+        cluster = next;
+        if (told) say('The database server is back.');
+        return watch();
+      } catch (error) {
+        if (error.message !== told)
+          say(`The database server does not start; it is tried again. ${error.message}`);
+        told = error.message;
+      }
+    }
+  };
+  const watch = () =>
+    cluster.child?.on('exit', (code, signal) => {
+      if (over) return;
+      say(`The database server stopped (${signal ?? code}); starting it again.`);
+      void bringBack();
+    });
+  watch();
+  return {
+    now: () => cluster,
+    stop: async () => {
+      over = true;
+      await cluster.stop();
+    },
+  };
+}
+
 async function ready(address, child) {
   const until = Date.now() + 30000;
   for (;;) {

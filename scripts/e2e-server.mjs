@@ -70,7 +70,7 @@ export async function startTestServers(cluster, lanes = 1, demo = undefined) {
     addresses: databases[0],
     webPid: () => servers[0].webPid(),
     stop: async () => {
-      for (const s of [...servers, empty, push]) s.stop();
+      await Promise.all([...servers, empty, push].map((s) => s.stop()));
       if (!cluster) await own.stop();
     },
   };

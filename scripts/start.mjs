@@ -1,6 +1,7 @@
 import { existsSync, mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
-import { freePort, root, startCluster } from './cluster.mjs';
+import { freePort, isAway, keptCluster, root } from './cluster.mjs';
+import { logFile } from './keep-up.mjs';
 import { build, prepare, run, startProcesses } from './supervise.mjs';
 
 const began = Date.now();
@@ -29,6 +30,20 @@ async function endLeftovers() {
   await new Promise((r) => setTimeout(r, 200));
 }
 
+/** Tries what asks the database until it is there: a server of one's own may come up after this one. */
+async function whenThere(work) {
+  for (let wait = 1000; ; wait = Math.min(30000, 2 * wait)) {
+    try {
+      return await work();
+    } catch (error) {
+      if (stopping || !isAway(error)) throw error;
+      console.log(
+        `The database does not answer (${error.message || error.code}); it is tried again in ${wait / 1000} s.`,
+      );
+      await new Promise((r) => setTimeout(r, wait));
+    }
+  }
+}
 const stops = [];
 let stopping = false;
 async function stop(code = 0) {
@@ -57,25 +72,13 @@ try {
       );
     addresses = { app: process.env.DATABASE_URL, owner: process.env.VAST_OWNER_URL };
   } else {
-    let cluster = await startCluster('app', Number(process.env.VAST_DATABASE_PORT ?? 54329));
-    let over = false;
-    const watch = () => {
-      cluster.child?.on('exit', async (code, signal) => {
-        if (over || stopping) return;
-        console.log(`The database server stopped (${signal ?? code}); starting it again.`);
-        await new Promise((r) => setTimeout(r, 500));
-        cluster = await startCluster('app', cluster.port).catch((e) => (console.error(e.message), cluster));
-        watch();
-      });
-    };
-    watch();
-    stops.push(async () => {
-      over = true;
-      await cluster.stop();
-    });
-    addresses = await cluster.database(empty ? 'vast_stone_empty' : 'vast_stone');
+    const cluster = await keptCluster('app', Number(process.env.VAST_DATABASE_PORT ?? 54329));
+    stops.push(cluster.stop);
+    addresses = await cluster.now().database(empty ? 'vast_stone_empty' : 'vast_stone');
   }
-  await prepare(addresses, { demo: !empty, peopleFile, idsFile: path.join(run, 'demo-ids.json') });
+  await whenThere(() =>
+    prepare(addresses, { demo: !empty, peopleFile, idsFile: path.join(run, 'demo-ids.json') }),
+  );
   await build();
   const wished = Number(process.env.PORT ?? 3000);
   const port = await freePort(wished);
@@ -94,6 +97,9 @@ try {
     gaugeFolder: path.join(run, 'gauge'),
     extra: empty ? {} : { VAST_DEMO_PEOPLE: peopleFile },
     started,
+    log: logFile(path.join(run, 'log'), 'server'),
+    // what keeps stopping is not left standing as if it served: whoever keeps this program up sees that it ended
+    gaveUp: () => void stop(1),
   });
   stops.push(processes.stop);
   await processes.ready;

@@ -1,10 +1,11 @@
 // Runs the product's processes: builds when sources changed, starts web server and stand-in gauge, restarts what crashes.
-import { execFileSync, spawn } from 'node:child_process';
+import { execFileSync } from 'node:child_process';
 import { createHash, randomBytes } from 'node:crypto';
 import { existsSync, mkdirSync, readFileSync, readdirSync, rmSync, statSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
 import pg from 'pg';
 import { root } from './cluster.mjs';
+import { keepUp } from './keep-up.mjs';
 import { writeShellManifest } from './shell-manifest.mjs';
 import { makeTools, tool } from './tools.mjs';
 
@@ -113,42 +114,6 @@ export async function prepare(addresses, { demo, peopleFile, idsFile, second = f
   );
 }
 
-/** Starts a process and keeps it up: restarted after a crash, with a pause that grows. */
-function keepUp(name, args, env, { say = console.log, started = () => {} } = {}) {
-  let child;
-  let over = false;
-  let crashes = 0;
-  const start = () => {
-    child = spawn(node, args, {
-      cwd: root,
-      env: { ...process.env, ...env },
-      stdio: ['ignore', 'ignore', 'inherit'],
-    });
-    const began = Date.now();
-    started(child.pid);
-    child.on('exit', (code, signal) => {
-      if (over) return;
-      crashes = Date.now() - began > 60000 ? 1 : crashes + 1;
-      if (crashes > 8) {
-        say(`${name} keeps stopping (${signal ?? code}); giving up. See the messages above.`);
-        return;
-      }
-      say(`${name} stopped (${signal ?? code}); starting it again.`);
-      setTimeout(start, Math.min(5000, 200 * crashes));
-    });
-  };
-  start();
-  return {
-    get pid() {
-      return child.pid;
-    },
-    stop: () => {
-      over = true;
-      child.kill('SIGTERM');
-    },
-  };
-}
-
 /** Waits until an address answers. */
 async function answers(url, ms = 30000) {
   const until = Date.now() + ms;
@@ -175,7 +140,16 @@ const webArgs = (port) => [
 ];
 
 /** Starts web server and stand-in gauge over one database; `ready` resolves when they answer. `extra` adds to the web server's settings. */
-export function startProcesses({ addresses, port, gaugePort, gaugeFolder, extra = {}, started }) {
+export function startProcesses({
+  addresses,
+  port,
+  gaugePort,
+  gaugeFolder,
+  extra = {},
+  started,
+  gaveUp,
+  log,
+}) {
   const url = `http://127.0.0.1:${port}`;
   const env = {
     NODE_ENV: 'production',
@@ -186,18 +160,15 @@ export function startProcesses({ addresses, port, gaugePort, gaugeFolder, extra 
     VAST_GAUGE_URL: `http://127.0.0.1:${gaugePort}`,
     ...extra,
   };
-  const web = keepUp('The web server', webArgs(port), env, { started });
+  const web = keepUp('The web server', webArgs(port), env, { started, gaveUp, log });
   const gauge = keepUp(
     'The simulated gauge',
     tool('gauge'),
     { VAST_GAUGE_PORT: String(gaugePort), VAST_GAUGE_FOLDER: gaugeFolder },
-    { started },
+    { started, log },
   );
-  const stop = () => {
-    web.stop();
-    gauge.stop();
-  };
-  return { url, webPid: () => web.pid, stop, ready: answers(`${url}/api/time`) };
+  const stop = () => Promise.all([web.stop(), gauge.stop()]);
+  return { url, webPid: () => web.pid, stop, ready: answers(`${url}/api/health`) };
 }
 
 /** Starts the stand-in of a push service; the web server is told of it by VAST_PUSH_STAND_IN. */

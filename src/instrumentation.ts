@@ -1,3 +1,5 @@
+import type { Instrumentation } from 'next';
+
 /** Runs once when the server starts: what must not be, is refused before the first request; then its timers begin. */
 export async function register(): Promise<void> {
   if (process.env.NEXT_RUNTIME !== 'nodejs') return;
@@ -14,3 +16,11 @@ export async function register(): Promise<void> {
   const { startRinging } = await import('@/server/alarms/ring');
   startRinging();
 }
+
+/** A page that could not be made stands in the log under the number that its reader is shown. */
+export const onRequestError: Instrumentation.onRequestError = async (error, request, context) => {
+  if (process.env.NEXT_RUNTIME !== 'nodejs') return;
+  const { log } = await import('@/server/log');
+  const { digest } = error as { digest?: string };
+  log.error({ err: error, number: digest, method: request.method, path: context.routePath }, 'page');
+};

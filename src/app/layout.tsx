@@ -22,9 +22,9 @@ export default async function Root({ children }: { children: ReactNode }) {
     >
       <body>
         {clockIsAdjustable() && (
-          <p className="bg-ochre px-4 py-1 text-sm text-on-accent lg:pl-22">
+          <aside aria-label="Test server" className="bg-ochre px-4 py-1 text-sm text-on-accent lg:pl-22">
             Test server: its clock can be shifted. Nothing sealed here counts.
-          </p>
+          </aside>
         )}
         {children}
         <FullLines />

@@ -1,6 +1,7 @@
 import { drizzle, type NodePgDatabase } from 'drizzle-orm/node-postgres';
 import { sql } from 'drizzle-orm';
 import pg from 'pg';
+import { marked } from './trouble';
 
 export type Tx = Parameters<Parameters<NodePgDatabase['transaction']>[0]>[0];
 
@@ -8,6 +9,8 @@ interface Held {
   pool?: pg.Pool;
   /** Statements over it: made once, tables are named where they are asked. */
   statements?: NodePgDatabase;
+  /** When the database answered last, ms. */
+  answered?: number;
 }
 // one pool for the process, however many bundles the framework makes of this module
 const held = ((globalThis as { vastDatabase?: Held }).vastDatabase ??= {});
@@ -25,6 +28,14 @@ export function pool(): pg.Pool {
   }
   return held.pool;
 }
+/** How long an answer speaks for the database, ms. House figure. */
+const FRESH_MS = 10_000;
+/** Whether the database answered somebody just now. */
+export const answersNow = (): boolean => Date.now() - (held.answered ?? 0) < FRESH_MS;
+/** @throws the error, marked with what it says of the database */
+const told = (error: unknown): never => {
+  throw marked(error, answersNow());
+};
 export async function closePool(): Promise<void> {
   await held.pool?.end();
   delete held.pool;
@@ -40,14 +51,18 @@ export async function inOrganisation<T>(
   work: (tx: Tx) => Promise<T>,
 ): Promise<T> {
   held.statements ??= drizzle(pool());
-  return held.statements.transaction(async (tx) => {
-    await tx.execute(sql`select set_config('app.org', ${scope.org}, true)`);
-    return work(tx);
-  });
+  return held.statements
+    .transaction(async (tx) => {
+      await tx.execute(sql`select set_config('app.org', ${scope.org}, true)`);
+      held.answered = Date.now();
+      return work(tx);
+    })
+    .catch(told);
 }
 
 /** Calls one of the look-up functions that run before an organisation is known. Rows come back as plain objects. */
 export async function lookUp<Row extends pg.QueryResultRow>(call: string, values: unknown[]): Promise<Row[]> {
-  const { rows } = await pool().query<Row>(`select * from ${call}`, values);
+  const { rows } = await pool().query<Row>(`select * from ${call}`, values).catch(told);
+  held.answered = Date.now();
   return rows;
 }

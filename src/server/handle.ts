@@ -1,6 +1,5 @@
 import 'server-only';
 import { headers } from 'next/headers';
-import pino from 'pino';
 import { ValidationError, type Schema } from 'yup';
 import { PackError } from '@/core/pack/error';
 import { PlanError } from '@/core/plan/plan';
@@ -9,10 +8,13 @@ import { clockMoves, now } from '@/server/now';
 import type { Action } from '@/wire/role';
 import { demand } from '@/server/permission';
 import { currentSession, type Session } from '@/server/session/session';
-import { databaseIsAway, TroubleError, valueRefused } from '@/server/trouble';
+import { answersNow } from '@/database/client';
+import { databaseTrouble, faultNumber } from '@/database/trouble';
+import { TroubleError, valueRefused } from '@/server/trouble';
+import { DATABASE_TROUBLE, faultOf } from '@/wire/database-trouble';
+import { log } from './log';
 import { depthOf, fromThisSite } from './request';
 
-export const log = pino({ level: process.env.VAST_LOG ?? 'warn' });
 /** More than this no form has; routes that take more say so. */
 export const MOST_JSON = 1_000_000;
 /** Nothing that is sent here is nested deeper. */
@@ -31,8 +33,10 @@ export const answer = (value: unknown, status = 200, extra: Record<string, strin
 
 /** Turns anything thrown into an answer that says what to do; nothing of the inside leaks. */
 export function troubleAnswer(error: unknown): Response {
+  const { digest } = (error ?? {}) as { digest?: string };
+  const id = (digest && faultOf(digest).number) || faultNumber();
   const say = (status: number, code: string, text: string, path?: string) =>
-    answer({ error: { code, text, ...(path ? { path } : {}) } }, status);
+    answer({ error: { code, text, ...(path ? { path } : {}) } }, status, { 'x-request-id': id });
   if (error instanceof TroubleError) return say(error.status, error.code, error.message, error.path);
   if (error instanceof ValidationError)
     return say(422, 'invalid', `${error.path ? `${error.path}: ` : ''}${error.message}`, error.path);
@@ -40,23 +44,22 @@ export function troubleAnswer(error: unknown): Response {
   if (error instanceof PackError)
     return say(422, 'pack', `${error.path ? `${error.path}: ` : ''}${error.message}`, error.path);
   if (error instanceof SealError) return say(409, error.code, error.message);
-  if (databaseIsAway(error))
-    return say(
-      503,
-      'database-away',
-      'The office’s records cannot be reached just now, so nothing was changed. Wait a moment and try again.',
-    );
+  const away = databaseTrouble(error, answersNow());
+  if (away) {
+    log.warn({ err: error, request: id }, away);
+    return say(503, away, DATABASE_TROUBLE[away].done);
+  }
   if (valueRefused(error))
     return say(
       422,
       'value',
       'Something in it cannot be a value here: a day, an id or a character. Look at what you typed or at the link, and try again.',
     );
-  log.error({ err: error }, 'unexpected');
+  log.error({ err: error, request: id }, 'unexpected');
   return say(
     500,
     'unexpected',
-    'Something went wrong on the server. Nothing you entered is lost; try again.',
+    `Something went wrong on the server. Nothing you entered is lost; try again. If it goes on, tell whoever keeps the server this number: ${id}.`,
   );
 }
 

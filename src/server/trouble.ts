@@ -25,12 +25,3 @@ export const valueRefused = (error: unknown): boolean => {
   const e = error as { code?: string; cause?: unknown };
   return /^22/.test(e?.code ?? '') || (e?.cause !== undefined && valueRefused(e.cause));
 };
-/** Whether an error means that the database is away. */
-export const databaseIsAway = (error: unknown): boolean => {
-  const e = error as { code?: string; message?: string; cause?: unknown };
-  return (
-    /^(ECONN|57P|08|ETIMEDOUT)/.test(e?.code ?? '') ||
-    /timeout exceeded when trying to connect|Connection terminated/.test(e?.message ?? '') ||
-    (e?.cause !== undefined && databaseIsAway(e.cause))
-  );
-};

@@ -6,7 +6,7 @@ const CONTACT: Record<Contact, string> = {
   'signed-out': 'Signed out: entries wait here until you sign in again',
   'store-away': 'This device’s own store does not answer: close other tabs, free some storage',
   'not-begun': 'The office has not begun this test: see what waits under Today. Entries are kept here',
-  'database-away': 'The office’s records are away: go on, it is sent later',
+  'database-away': 'The office cannot keep it just now: go on, it is sent later',
 };
 
 /** Where the entries are: on this device, and with the office. */

@@ -1,5 +1,5 @@
 import { requireSession } from '@/server/session/session';
-import { ShownAll } from '@/ui/yard/shown';
+import { ShownRoom } from '@/ui/yard/shown-room';
 import { YardHead } from '@/ui/yard/yard-head';
 import type { Metadata } from 'next';
 
@@ -12,7 +12,7 @@ export default async function ShownPage() {
         Four things the trade rests on, reckoned by what bench and Desk reckon with. Slide, and see what
         moves.
       </YardHead>
-      <ShownAll />
+      <ShownRoom />
     </>
   );
 }

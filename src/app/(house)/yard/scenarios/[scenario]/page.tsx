@@ -7,7 +7,7 @@ import { rulePacks } from '@/server/rules/rules';
 import { requireSession } from '@/server/session/session';
 import { scenarioNamed } from '@/server/yard/scenarios';
 import { INSTALLATIONS, RUBRIC, SHIPPED } from '@/server/yard/shipped';
-import { ScenarioEditor } from '@/ui/yard/editor/scenario-editor';
+import { EditorRoom } from '@/ui/yard/editor/editor-room';
 import { may } from '@/wire/role';
 import type { Metadata } from 'next';
 import Link from 'next/link';
@@ -36,7 +36,7 @@ export default async function ScenarioPage({ params }: { params: Promise<{ scena
         Begun from “{scenario.title}”. It is brought in once its good conduct ends mastered and its mistakes
         are caught: trying it says what is missing.
       </p>
-      <ScenarioEditor
+      <EditorRoom
         from={scenario}
         shipped={SHIPPED.some((s) => s.id === scenario.id)}
         knows={{
