@@ -106,6 +106,11 @@ export function SelectField({
   );
 }
 
+/** So wide that the longest of its units is read whole beside the arrow. */
+function roomFor(units: readonly Unit[]): string {
+  const longest = Math.max(...units.map((u) => unitLabel(u).length));
+  return longest > 5 ? 'w-28' : longest > 3 ? 'w-24' : 'w-20';
+}
 /** A figure with its unit, kept as one text: "21 mbar". An empty figure is an empty text. */
 export function FigureInput({
   value,
@@ -146,7 +151,7 @@ export function FigureInput({
       ) : (
         <select
           aria-label={`Unit of ${label}`}
-          className={`${BOX} ${units.some((u) => unitLabel(u).length > 5) ? 'w-28' : 'w-20'} shrink-0`}
+          className={`${BOX} ${roomFor(units)} shrink-0`}
           value={unit}
           onChange={(e) => join(number, e.target.value as Unit)}
         >
