@@ -2,6 +2,7 @@
 import { simulatesOf } from '@/core/plan/offer';
 import type { Plan } from '@/core/plan/plan';
 import { partedOf } from '@/core/simulation/cells';
+import { parting } from '@/core/simulation/parted';
 import { HIDDEN } from '@/core/simulation/simulation';
 import type { VerdictWord } from '@/core/verdict/words';
 import type { Scenario } from './scenario';
@@ -14,8 +15,9 @@ interface True {
 const GOOD: readonly VerdictWord[] = ['tight', 'within-allowance'];
 const BAD: readonly VerdictWord[] = ['not-tight'];
 const OPEN: readonly VerdictWord[] = ['void', 'inconclusive', 'not-tight'];
-/** By the name of the fault; a name means the same in every kind of installation. */
-const TRUE_OF: Readonly<Record<string, True>> = {
+type Named = { [K in keyof typeof HIDDEN]: keyof (typeof HIDDEN)[K] }[keyof typeof HIDDEN];
+/** By the name of the fault; a name means the same in every kind of installation, and none may be missing. */
+const TRUE_OF: Readonly<Record<Named, True>> = {
   none: { cause: ['sound'], result: GOOD },
   leak: { cause: ['pipe-leak', 'appliance-leak'], result: [...BAD, 'inconclusive'] },
   'appliance-leak': { cause: ['appliance-leak'], result: [...BAD, 'within-allowance'] },
@@ -43,19 +45,21 @@ const TRUE_OF: Readonly<Record<string, True>> = {
   unmasked: { cause: ['left-out', 'sound'], result: [...GOOD, 'inconclusive'] },
   hose: { cause: ['kit'], result: GOOD },
   ring: { cause: ['supply', 'pipe-leak'], result: [...BAD, 'inconclusive'] },
+  damper: { cause: ['pipe-leak', 'left-out'], result: [...BAD, 'inconclusive'] },
 };
+/** Faults that hide behind something shut: only where something inside can be. */
+const BEHIND: ReadonlySet<string> = new Set<Named>(['closed', 'solenoid', 'damper']);
 /** What can be hidden in the installation of a plan, by name, with its words. */
 export function faultsFor(plan: Pick<Plan, 'procedure' | 'system'>): Readonly<Record<string, string>> {
   const kind = simulatesOf(plan.procedure, plan.system);
-  if (kind !== 'liquid' || partedOf(plan.system, 1)) return HIDDEN[kind];
-  // nothing inside can be shut
-  const { closed: _closed, ...rest } = HIDDEN.liquid;
-  return rest;
+  const parted = partedOf(plan.system, 1, kind === 'circuit');
+  if (kind === 'gas' || (parted && parting(parted).length)) return HIDDEN[kind];
+  return Object.fromEntries(Object.entries(HIDDEN[kind]).filter(([name]) => !BEHIND.has(name)));
 }
 /** The scenario with another fault in it: what was true of it before is not any more. @throws RangeError for a name nobody knows */
 export function withFault(scenario: Scenario, fault: string, words: string): Scenario {
-  const known = TRUE_OF[fault];
-  if (!known) throw new RangeError(`Nothing called ${fault} can be hidden.`);
+  if (!Object.hasOwn(TRUE_OF, fault)) throw new RangeError(`Nothing called ${fault} can be hidden.`);
+  const known = TRUE_OF[fault as Named];
   const { place: _place, ...rest } = scenario.truth;
   return {
     ...scenario,
