@@ -33,7 +33,7 @@ export default defineConfig({
     {
       name: 'wide',
       use: { viewport: { width: 1280, height: 800 } },
-      testIgnore: /fault/,
+      testIgnore: /fault|servers/,
       grepInvert: both ?? /@phone/,
     },
     {
@@ -42,6 +42,6 @@ export default defineConfig({
       grep: /@phone|@both/,
       grepInvert: left,
     },
-    { name: 'fault', use: { viewport: { width: 1280, height: 800 } }, testMatch: /fault/ },
+    { name: 'fault', use: { viewport: { width: 1280, height: 800 } }, testMatch: /fault|servers/ },
   ],
 });

@@ -9,6 +9,7 @@ import { analysis } from './analysis';
 import { circuits } from './circuits';
 import { ducts } from './ducts';
 import { effort } from './effort';
+import { load } from './load';
 import { pages } from './pages';
 import { pools } from './pools';
 import { splitting } from './splitting';
@@ -185,6 +186,7 @@ async function everything(): Promise<void> {
   sealing(report);
   dayOfLog(report);
   await ledgerSearch(report);
+  await load(report);
   if (url) await papers(report, url);
   if (url) {
     // 4. every page as a browser has it
@@ -209,6 +211,7 @@ const ALONE: Readonly<Record<string, (report: Report) => void | Promise<void>>> 
   circuits,
   ducts,
   effort,
+  load,
 };
 const alone = process.argv[2];
 if (alone && ALONE[alone]) await ALONE[alone](report);

@@ -177,6 +177,7 @@ try {
     VAST_E2E_CONTROL: `http://127.0.0.1:${port}`,
     VAST_E2E_EMPTY: servers.empty,
     VAST_E2E_PUSH: servers.push,
+    VAST_E2E_TWIN: servers.twin,
   };
   const which = alone ? 'all' : asked;
   await journeys(['wide', 'phone'], { ...env, VAST_E2E_URL: servers.url, VAST_JOURNEYS: which });

@@ -1,3 +1,5 @@
+/** A port that nothing listens on: the wished one, or the next free. */
+export function freePort(wished: number, taken?: ReadonlySet<number>): Promise<number>;
 export function startCluster(
   name: string,
   wishedPort: number,

@@ -53,6 +53,16 @@ export async function startTestServers(cluster, lanes = 1, demo = undefined) {
     servers.push(processes);
     await processes.ready;
   }
+  // a second server on the first one's database: both behave as one
+  const twinPort = await freePort(3360);
+  const twin = startProcesses({
+    addresses: databases[0],
+    port: twinPort,
+    gaugePort: await freePort(twinPort + 1),
+    gaugeFolder: path.join(root, '.check', 'lane-twin', 'gauge'),
+    extra: { VAST_DEMO_PEOPLE: files(0).peopleFile, VAST_TEST_CLOCK: '1' },
+  });
+  await twin.ready;
   const emptyPort = await freePort(3380);
   const empty = startProcesses({
     addresses: bare,
@@ -64,21 +74,22 @@ export async function startTestServers(cluster, lanes = 1, demo = undefined) {
   await empty.ready;
   return {
     empty: empty.url,
+    twin: twin.url,
     push: push.url,
     /** Addresses, one for each journey at a time. */
     url: servers.map((s) => s.url).join(','),
     addresses: databases[0],
     webPid: () => servers[0].webPid(),
     stop: async () => {
-      await Promise.all([...servers, empty, push].map((s) => s.stop()));
+      await Promise.all([...servers, twin, empty, push].map((s) => s.stop()));
       if (!cluster) await own.stop();
     },
   };
 }
 
 if (process.argv[1] === import.meta.filename) {
-  const { url, empty, push, stop } = await startTestServers();
-  console.log(`VAST_E2E_EMPTY=${empty} VAST_E2E_PUSH=${push} VAST_E2E_URL=${url}`);
+  const { url, empty, push, twin, stop } = await startTestServers();
+  console.log(`VAST_E2E_EMPTY=${empty} VAST_E2E_PUSH=${push} VAST_E2E_TWIN=${twin} VAST_E2E_URL=${url}`);
   const end = () => void stop().then(() => process.exit(0));
   process.on('SIGINT', end);
   process.on('SIGTERM', end);

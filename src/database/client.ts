@@ -1,6 +1,7 @@
 import { drizzle, type NodePgDatabase } from 'drizzle-orm/node-postgres';
 import { sql } from 'drizzle-orm';
 import pg from 'pg';
+import { ofProcess } from './process';
 import { marked } from './trouble';
 
 export type Tx = Parameters<Parameters<NodePgDatabase['transaction']>[0]>[0];
@@ -12,8 +13,7 @@ interface Held {
   /** When the database answered last, ms. */
   answered?: number;
 }
-// one pool for the process, however many bundles the framework makes of this module
-const held = ((globalThis as { vastDatabase?: Held }).vastDatabase ??= {});
+const held = ofProcess<Held>('database', () => ({}));
 
 /** How long a connection is waited for: a person is told soon; tests of a slow machine may wait. */
 const waitMs = () => Number(process.env.VAST_DATABASE_WAIT_MS) || 4000;
@@ -36,6 +36,10 @@ export const answersNow = (): boolean => Date.now() - (held.answered ?? 0) < FRE
 const told = (error: unknown): never => {
   throw marked(error, answersNow());
 };
+/** The pool while it is open; what need not be said opens none. */
+export const openPool = (): pg.Pool | undefined => held.pool;
+/** Where notifications are listened to: a connection of its own, past whatever shares connections out (pgbouncer). */
+export const listenAddress = (): string => process.env.VAST_LISTEN_URL ?? process.env.DATABASE_URL ?? '';
 export async function closePool(): Promise<void> {
   await held.pool?.end();
   delete held.pool;

@@ -26,6 +26,7 @@ test('what was ended stays ended: sessions, links, invitations, retired keys', a
   );
   expect(rows.map((r) => `${r.name}.${r.column}`)).toEqual([
     'invitations.ended',
+    'paired_gauges.ended',
     'passkeys.ended',
     'public_links.revoked',
     'sessions.revoked',

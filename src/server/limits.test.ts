@@ -1,13 +1,5 @@
-import { inTurn, rateLimit } from './limits';
+import { inTurn } from './limits';
 
-test('so many are let through in a time, exactly, and each key for itself', () => {
-  for (let i = 0; i < 5; i++) rateLimit('a', 5, 60_000);
-  expect(() => rateLimit('a', 5, 60_000)).toThrow(/very often/);
-  rateLimit('b', 5, 60_000);
-  jest.useFakeTimers({ now: Date.now() + 60_001 });
-  rateLimit('a', 5, 60_000);
-  jest.useRealTimers();
-});
 test('work is done so many at a time, in the order it came; too much waiting is refused; a failure gives its place on', async () => {
   let running = 0;
   let most = 0;

@@ -1,45 +1,49 @@
 import 'server-only';
+import { lookUp } from '@/database/client';
+import { ofProcess } from '@/database/process';
+import { digest } from '@/server/digest';
 import { now } from '@/server/now';
 import { TroubleError } from '@/server/trouble';
 
-interface Held {
-  readonly times: Map<string, number[]>;
-  readonly queues: Map<string, { running: number; waiting: (() => void)[] }>;
+interface Queue {
+  running: number;
+  readonly waiting: (() => void)[];
 }
-// one for the process, however many bundles the framework makes of this module
-const held: Held = ((globalThis as { vastLimits?: Held }).vastLimits ??= {
-  times: new Map(),
-  queues: new Map(),
-});
-/** More keys than this are not watched: the oldest go. */
-const MOST_KEYS = 10_000;
+// what one process can do at once is its own
+const queues = ofProcess('queues', () => new Map<string, Queue>());
 
-/** Lets something through so often in a time, for each key. @throws TroubleError 429 */
-export function rateLimit(key: string, most: number, windowMs: number): void {
+/** Whether something may go through: so often in a time, for each key, whichever server is asked. */
+export async function takeTurn(key: string, most: number, windowMs: number): Promise<boolean> {
   const moment = now();
-  const recent = (held.times.get(key) ?? []).filter((t) => t > moment - windowMs && t <= moment);
-  held.times.delete(key);
-  if (held.times.size >= MOST_KEYS) held.times.delete(held.times.keys().next().value!);
-  held.times.set(key, recent);
-  if (recent.length >= most)
+  // of whom it is kept is nobody's to read
+  const [row] = await lookUp<{ take_turn: boolean }>('take_turn($1, $2, $3, $4)', [
+    digest(key),
+    new Date(moment),
+    new Date(moment - windowMs),
+    most,
+  ]);
+  return row!.take_turn;
+}
+/** Lets something through so often in a time, for each key. @throws TroubleError 429 */
+export async function rateLimit(key: string, most: number, windowMs: number): Promise<void> {
+  if (!(await takeTurn(key, most, windowMs)))
     throw new TroubleError(
       429,
       'too-often',
       'That was asked for very often just now. Wait a minute, then try again.',
     );
-  recent.push(moment);
 }
 
 /**
- * Does heavy work a few at a time: what comes meanwhile waits its turn, up to a number. @throws TroubleError 503
+ * Does heavy work a few at a time in this process: what comes meanwhile waits its turn, up to a number. @throws TroubleError 503
  */
 export async function inTurn<T>(
   name: string,
   { atOnce, waiting }: { readonly atOnce: number; readonly waiting: number },
   work: () => Promise<T>,
 ): Promise<T> {
-  const queue = held.queues.get(name) ?? { running: 0, waiting: [] };
-  held.queues.set(name, queue);
+  const queue: Queue = queues.get(name) ?? { running: 0, waiting: [] };
+  queues.set(name, queue);
   if (queue.running >= atOnce) {
     if (queue.waiting.length >= waiting)
       throw new TroubleError(

@@ -1,9 +1,11 @@
+import { ofProcess } from '@/database/process';
+
 interface Shift {
   ms: number;
   /** Between one setting and the next: the server tells nobody the time. */
   moving?: boolean;
 }
-const shift = ((globalThis as { vastClock?: Shift }).vastClock ??= { ms: 0 });
+const shift = ofProcess<Shift>('clock', () => ({ ms: 0 }));
 
 /** Whether the server was started with a clock that tests may shift; every page says so, and everything made under it. */
 export const clockIsAdjustable = (): boolean => process.env.VAST_TEST_CLOCK === '1';

@@ -120,7 +120,11 @@ export interface BatchAnswer {
 }
 
 /** Pairing of a gauge by the code shown on the bench, and its batches: the public ingest protocol (docs/gauge-protocol.md). */
-export const pairSchema = shape({ code: text(40) });
+/** `device`: what it says of itself, to be told from others. */
+export const pairSchema = shape({
+  code: text(40),
+  device: yup.string().strict(true).trim().max(60).optional(),
+});
 const points = () =>
   yup
     .array()

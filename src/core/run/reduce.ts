@@ -178,6 +178,43 @@ export function foldOn(plan: Plan, before: Folded | null, events: readonly Place
   return { plan, ids: log.map((e) => e.id), state };
 }
 
+/** A log as far as it was gone through, by position, to be gone on with in place. */
+export interface Standing {
+  readonly plan: Plan;
+  readonly state: RunState;
+  /** The last entry that was taken in. */ position: number;
+  /** Who wrote in it, by their ids. */
+  readonly people: Set<string>;
+  /** When something was last entered that no gauge streamed, ms; at first when the run was made. */
+  lastEntry: number;
+}
+export const standingAt = (plan: Plan): Standing => ({
+  plan,
+  state: begin(plan),
+  position: 0,
+  people: new Set(),
+  lastEntry: Date.parse(plan.made.at),
+});
+/** Takes in what was placed since, in its order; what it knows already is left out. The state is changed in place. */
+export function standOn(s: Standing, events: readonly PlacedEvent[]): void {
+  for (const event of events) {
+    if (event.position === undefined || event.position <= s.position) continue;
+    step(s.plan, s.state, event, true);
+    s.position = event.position;
+    s.people.add(event.by);
+    if (event.kind !== 'stream') s.lastEntry = Math.max(s.lastEntry, momentOf(event));
+  }
+}
+/** How a run would stand after these, left as it is. */
+export function after(
+  { plan, state }: Pick<Standing, 'plan' | 'state'>,
+  events: readonly RunEvent[],
+): RunState {
+  const copy = copyOf(state);
+  for (const event of events) step(plan, copy, event, true);
+  return copy;
+}
+
 /** A state that can be changed without the one it came from. */
 function copyOf<T>(value: T): T {
   // a pair of numbers is never changed in its place: a trace of a day is copied as one list

@@ -20,7 +20,8 @@ test.each(shippedScenarios().map((s) => [s.id, s] as const))(
   },
 );
 test('what hides behind something shut is offered only where something inside can be', () => {
-  const offered = (id: string) => Object.keys(faultsFor(planOf(shippedScenarios().find((s) => s.id === id)!)));
+  const offered = (id: string) =>
+    Object.keys(faultsFor(planOf(shippedScenarios().find((s) => s.id === id)!)));
   expect(offered('refrigerant-solenoid')).toContain('solenoid');
   expect(offered('refrigerant-vacuum-leak')).not.toContain('solenoid');
   expect(offered('duct-damper')).toContain('damper');

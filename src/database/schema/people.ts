@@ -173,6 +173,12 @@ export const signInAttempts = pgTable(
   (t) => [index('sign_in_attempts_key').on(t.key, t.at)],
 );
 
+/** What was let through in a time, by a key that says of whom and what. Reached only through a definer function. */
+export const turns = pgTable('turns', { key: text('key').notNull(), at: moment('at').notNull() }, (t) => [
+  index('turns_key').on(t.key, t.at),
+  index('turns_at').on(t.at),
+]);
+
 export const auditLog = pgTable(
   'audit_log',
   {

@@ -210,3 +210,51 @@ export const gaugeLinks = pgTable(
     foreignKey({ columns: [t.org, t.run], foreignColumns: [runs.org, runs.id] }),
   ],
 );
+
+/**
+ * A gauge of the cabinet that sends what it shows by itself, into whatever open run it judges. By its code it is paired once;
+ * then its token opens that and nothing else. Only hashes are kept.
+ */
+export const pairedGauges = pgTable(
+  'paired_gauges',
+  {
+    org: uuid('org').notNull(),
+    id: uuid('id').notNull(),
+    gauge: uuid('gauge').notNull(),
+    codeHash: text('code_hash').unique(),
+    codeExpires: moment('code_expires').notNull(),
+    tokenHash: text('token_hash').unique(),
+    made: moment('made').notNull(),
+    madeBy: uuid('made_by').notNull(),
+    /** When it was paired, what it says of itself, and when that was ended. */
+    paired: moment('paired'),
+    device: text('device').notNull(),
+    ended: moment('ended'),
+  },
+  (t) => [
+    primaryKey({ columns: [t.org, t.id] }),
+    index('paired_gauges_gauge').on(t.org, t.gauge),
+    foreignKey({ columns: [t.org, t.madeBy], foreignColumns: [people.org, people.id] }),
+  ],
+);
+
+/**
+ * Runs without a seal, so that nobody looks for them among all there ever were. Derived: written by the database itself when a run
+ * begins and when it is sealed.
+ */
+export const openRuns = pgTable(
+  'open_runs',
+  {
+    org: uuid('org').notNull(),
+    run: uuid('run').notNull(),
+    made: moment('made').notNull(),
+    practice: boolean('practice').notNull(),
+    /** Gauges its plan knows. */
+    gauges: uuid('gauges').array().notNull(),
+  },
+  (t) => [
+    primaryKey({ columns: [t.org, t.run] }),
+    index('open_runs_made').on(t.org, t.made),
+    foreignKey({ columns: [t.org, t.run], foreignColumns: [runs.org, runs.id] }),
+  ],
+);

@@ -1,15 +1,12 @@
 /** The server's own timers: looks every few seconds at the runs that wait and the visits that begin, and rings the devices of those who work on them. */
 import 'server-only';
-import { and, eq, gt, gte, isNull, lt, lte, sql } from 'drizzle-orm';
+import { and, eq, gt, gte, isNull, lt, lte } from 'drizzle-orm';
 import { type Alarm, alarmsOf } from '@/core/run/alarms';
-import { momentOf } from '@/core/run/events';
-import type { Plan } from '@/core/plan/plan';
-import type { RunState } from '@/core/run/state';
 import { inOrganisation, lookUp } from '@/database/client';
-import { people, pushDevices, rung, sessions, visits } from '@/database/schema';
+import { openRuns, people, pushDevices, rung, sessions, visits } from '@/database/schema';
 import { now } from '@/server/now';
-import { readRun } from '@/server/runs/log';
-import { readState } from '@/server/runs/read-state';
+import { log } from '@/server/log';
+import { standingsOf } from '@/server/runs/standing';
 import { goesTo, visitAlarms } from '@/core/visit/alarms';
 import { visitStart } from '@/wire/visit-time';
 import { push } from './push-service';
@@ -20,41 +17,19 @@ const LATE_MS = 600_000;
 /** Runs older than this ring nobody, days. */
 const OPEN_DAYS = 30;
 
-interface Known {
-  readonly position: number;
-  readonly plan: Plan;
-  readonly state: RunState | null;
-  readonly people: ReadonlySet<string>;
-  readonly lastEntry: number;
-}
 type Device = typeof pushDevices.$inferSelect;
-const known = new Map<string, Known>();
 
-/** Open runs of an organisation, each with the place of its last entry. */
-const openRuns = (scope: { org: string }): Promise<{ id: string; position: number }[]> =>
+/** Open runs of an organisation as they stand, each with who wrote in it and when somebody did last. */
+const openOf = (scope: { org: string }) =>
   inOrganisation(scope, async (tx) => {
-    const { rows } = await tx.execute<{ id: string; position: number }>(
-      sql`select r.id, e.position from runs r
-        cross join lateral (select position from events where run = r.id order by position desc limit 1) e
-        where r.made > ${new Date(now() - OPEN_DAYS * 86_400_000).toISOString()}::timestamptz
-          and not exists (select 1 from seals s where s.run = r.id)`,
-    );
-    return rows.map((r) => ({ id: r.id, position: Number(r.position) }));
+    const rows = await tx
+      .select({ run: openRuns.run })
+      .from(openRuns)
+      .where(gt(openRuns.made, new Date(now() - OPEN_DAYS * 86_400_000)));
+    const ids = rows.map((r) => r.run);
+    const stand = await standingsOf(tx, scope, ids);
+    return stand.map((s, n) => ({ ...s, id: ids[n]! }));
   });
-async function runAt(scope: { org: string }, id: string, position: number): Promise<Known> {
-  const before = known.get(id);
-  if (before?.position === position) return before;
-  const { plan, events } = await readRun(scope, id);
-  const found: Known = {
-    position,
-    plan,
-    state: readState(plan, events),
-    people: new Set(events.map((e) => e.by)),
-    lastEntry: Math.max(Date.parse(plan.made.at), ...events.filter((e) => e.kind !== 'stream').map(momentOf)),
-  };
-  known.set(id, found);
-  return found;
-}
 /** Rings a device once for an alarm, whichever server sees it first. */
 async function ringOnce(
   scope: { org: string },
@@ -101,8 +76,7 @@ async function ringVisits(scope: { org: string }, devices: readonly Device[], mo
         if (isDue(alarm, device, moment) && goesTo(facts, madeBy, names.get(device.person) ?? ''))
           await ringOnce(scope, device, alarm, { tag: facts.id, path: `/plan/${facts.id}` });
 }
-/** @returns the runs that were looked at */
-async function ringFor(org: string): Promise<readonly string[]> {
+async function ringFor(org: string): Promise<void> {
   const scope = { org };
   const moment = now();
   // who signed out, or was signed out, is rung no more
@@ -115,10 +89,8 @@ async function ringFor(org: string): Promise<readonly string[]> {
         .where(and(isNull(sessions.revoked), gt(sessions.expires, new Date(moment))))
     ).map((r) => r.device),
   );
-  if (!devices.length) return [];
-  const open = await openRuns(scope);
-  for (const { id, position } of open) {
-    const { plan, state, people: of, lastEntry } = await runAt(scope, id, position);
+  if (!devices.length) return;
+  for (const { id, plan, state, people: of, lastEntry } of await openOf(scope)) {
     if (!state) continue;
     for (const device of devices.filter((d) => of.has(d.person)))
       for (const alarm of alarmsOf(plan, state, device.minutes, lastEntry))
@@ -129,20 +101,16 @@ async function ringFor(org: string): Promise<readonly string[]> {
   // what was rung long ago is not asked for again
   const old = new Date(moment - 2 * OPEN_DAYS * 86_400_000);
   await inOrganisation(scope, (tx) => tx.delete(rung).where(lt(rung.at, old)));
-  return open.map((r) => r.id);
 }
 /** Looks once at everything that may ring. What is wrong with one organisation keeps none of the others from ringing. */
 export async function ringDue(): Promise<void> {
   const ringing = await lookUp<{ org: string }>('find_ringing()', []);
-  const looked = new Set<string>();
   for (const { org } of ringing)
     try {
-      for (const id of await ringFor(org)) looked.add(id);
+      await ringFor(org);
     } catch (error) {
-      console.error(`alarms: ${(error as Error).message}`);
+      log.error({ err: error }, 'alarms');
     }
-  // what is sealed, or rings nobody any more, is not kept in mind
-  for (const id of known.keys()) if (!looked.has(id)) known.delete(id);
 }
 
 /** Starts the timers of this server; one look ends before the next begins. */

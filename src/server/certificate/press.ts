@@ -1,4 +1,5 @@
 import 'server-only';
+import { ofProcess } from '@/database/process';
 import { canonical, sha256Hex } from '@/core/record/canonical';
 import { inTurn } from '@/server/limits';
 import { certificatePdf, type Form, type Printed } from './pdf';
@@ -9,7 +10,7 @@ interface Kept {
   readonly papers: Map<string, Buffer>;
   bytes: number;
 }
-const kept: Kept = ((globalThis as { vastPress?: Kept }).vastPress ??= { papers: new Map(), bytes: 0 });
+const kept = ofProcess<Kept>('papers', () => ({ papers: new Map(), bytes: 0 }));
 
 /** Everything a paper is made from, as one fingerprint: the same gives the same paper, anything else another. */
 const keyOf = (record: Printed, origin: string, form: Form): string =>

@@ -16,7 +16,8 @@ import { uuid7 } from '@/wire/uuid7';
 import { createServer, type Server } from 'node:http';
 import { makeOrganisation } from '../../../scripts/demo';
 import { migrateDatabase } from '../../../scripts/migrate';
-import { pairGauge, takeReadings } from './ingest';
+import { takeReadings } from './ingest';
+import { pairGauge } from './pairing';
 import { workSimulated } from './simulated';
 
 let standIn: Server;
@@ -136,7 +137,7 @@ test('a practice run brings a fan with its rings, the limit of its plan, and a g
 test('pairs enter the log as they were sent; a reading taken over from them is known to be theirs, another is not', async () => {
   const run = request({ practice: true, fault: 'none' });
   await startRun(who, run);
-  const { token } = await pairGauge(sent!.code);
+  const { token } = await pairGauge(sent!.code, '', '');
   const name = 'Simulated gauge';
   const lines: ScriptLine[] = [
     [1, 'checks'],

@@ -11,7 +11,8 @@ import { uuid7 } from '@/wire/uuid7';
 import { createServer, type Server } from 'node:http';
 import { makeOrganisation } from '../../../scripts/demo';
 import { migrateDatabase } from '../../../scripts/migrate';
-import { pairGauge, takeReadings } from './ingest';
+import { takeReadings } from './ingest';
+import { pairGauge } from './pairing';
 
 /** A stand-in for the stand-in: notes the pairing code that the server hands out. */
 let standIn: Server;
@@ -73,7 +74,7 @@ async function practice() {
     fault: 'none',
     zone: 'UTC',
   });
-  const { token } = await pairGauge(code);
+  const { token } = await pairGauge(code, '', '');
   const { plan } = await readRun(who, run);
   return { run, token, gauge: plan.gauges[0]! };
 }
@@ -92,7 +93,7 @@ const batch = (n: number): GaugeBatch => ({
 });
 
 test('a wrong code or token opens nothing', async () => {
-  await expect(pairGauge('no such code')).rejects.toMatchObject({ status: 401 });
+  await expect(pairGauge('no such code', '', '')).rejects.toMatchObject({ status: 401 });
   await expect(takeReadings('', batch(1))).rejects.toMatchObject({ status: 401 });
   await expect(takeReadings('made up', batch(1))).rejects.toMatchObject({ status: 401 });
 });
@@ -133,7 +134,7 @@ test('batches enter the log once, only while the gauge judges, only of its own r
   const points = [Date.parse(plan.made.at) - 1, Date.now() + 60_000, Date.now()].map((t) => [t, 2052]);
   expect(await takeReadings(token, { ...odd, batch: { ...odd.batch!, points } })).toMatchObject({ left: 2 });
   expect(reduce(plan, (await readRun(who, run)).events).visits[1]!.trace).toHaveLength(3);
-  const again = await pairGauge(code);
+  const again = await pairGauge(code, '', '');
   await expect(takeReadings(token, batch(3))).rejects.toMatchObject({ status: 401 });
   expect(await takeReadings(again.token, batch(4))).toMatchObject({ goOn: true });
 });

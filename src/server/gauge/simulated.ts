@@ -6,7 +6,7 @@ import { inOrganisation } from '@/database/client';
 import { gaugeLinks } from '@/database/schema';
 import { digest } from '@/server/digest';
 import { now } from '@/server/now';
-import { planOf } from '@/server/runs/log';
+import { planOf } from '@/server/runs/read-log';
 import { notHere, TroubleError } from '@/server/trouble';
 import type { SimulatedRequest } from '@/wire/requests';
 import { randomBytes } from 'node:crypto';

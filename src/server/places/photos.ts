@@ -2,7 +2,7 @@ import { inOrganisation, type Tx } from '@/database/client';
 import { photoParts, photos, seals } from '@/database/schema';
 import { digest } from '@/server/digest';
 import { now } from '@/server/now';
-import { planOf } from '@/server/runs/log';
+import { planOf } from '@/server/runs/read-log';
 import { notHere, TroubleError } from '@/server/trouble';
 import { and, asc, count, eq, lt, sql } from 'drizzle-orm';
 import 'server-only';

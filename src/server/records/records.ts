@@ -3,7 +3,7 @@ import { notCoveredIn } from '@/core/plan/not-covered';
 import { leaksOf, leakWords } from '@/core/after/leaks';
 import { leakBook } from '@/server/leaks/leaks';
 import 'server-only';
-import { and, desc, eq, isNull, notExists, sql } from 'drizzle-orm';
+import { and, desc, eq, isNull, sql } from 'drizzle-orm';
 import type { VerdictWord } from '@/core/verdict/words';
 import { faceOf, inZone } from '@/core/record/face';
 import { earlierWords } from '@/core/record/line-papers';
@@ -12,13 +12,11 @@ import { inOrganisation, lookUp } from '@/database/client';
 import { marksOf, sealOf } from '@/server/sealing/seal';
 import { localDate } from '@/core/quantity/local-date';
 import { markWords, type SignedMark } from '@/core/record/marks';
-import { organisations, photos, publicLinks, runs, seals } from '@/database/schema';
+import { openRuns as open, organisations, photos, publicLinks, runs, seals } from '@/database/schema';
 import { recordsBySection } from '@/server/places/looks';
 import { historyOf } from './ledger';
-import { eventsOf } from '@/server/runs/log';
+import { type Stands, standingsOf } from '@/server/runs/standing';
 import { isId, notHere } from '@/server/trouble';
-import type { PlacedEvent } from '@/core/run/events';
-import type { Plan } from '@/core/plan/plan';
 import { signatureLines } from '@/core/record/signatures';
 import { restoreBody } from '@/core/record/restore';
 import { reduce } from '@/core/run/reduce';
@@ -74,28 +72,27 @@ export async function publicRecord(token: string): Promise<{ org: string; run: s
   return found;
 }
 
-/** Runs that are not sealed yet, newest first, with their logs. */
-export async function openRuns(scope: {
-  org: string;
-}): Promise<{ plan: Plan; events: PlacedEvent[]; made: string }[]> {
+/** A run without a seal, as it stands. */
+export interface OpenRun extends Stands {
+  readonly made: string;
+}
+/** Runs without a seal, the newest first. @param most so many of them; all of them are counted */
+export async function openRuns(
+  scope: { readonly org: string },
+  most = Infinity,
+): Promise<{ readonly runs: OpenRun[]; readonly all: number }> {
   return inOrganisation(scope, async (tx) => {
     const rows = await tx
-      .select({ id: runs.id, plan: runs.plan, made: runs.made })
-      .from(runs)
-      .where(
-        notExists(
-          tx
-            .select({ one: sql`1` })
-            .from(seals)
-            .where(and(eq(seals.org, runs.org), eq(seals.run, runs.id))),
-        ),
-      )
-      .orderBy(desc(runs.made))
-      .limit(30);
-    const all = [];
-    for (const row of rows)
-      all.push({ plan: row.plan, events: await eventsOf(tx, row.id), made: row.made.toISOString() });
-    return all;
+      .select({ run: open.run, made: open.made })
+      .from(open)
+      .orderBy(desc(open.made), desc(open.run));
+    const shown = rows.slice(0, most);
+    const stand = await standingsOf(
+      tx,
+      scope,
+      shown.map((r) => r.run),
+    );
+    return { runs: stand.map((s, n) => ({ ...s, made: shown[n]!.made.toISOString() })), all: rows.length };
   });
 }
 

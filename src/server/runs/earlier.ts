@@ -11,7 +11,7 @@ import { ledger, runs } from '@/database/schema';
 import { notHere } from '@/server/trouble';
 import { and, desc, eq, inArray, isNull, sql } from 'drizzle-orm';
 import 'server-only';
-import { eventsOf } from './log';
+import { eventsOf } from './read-log';
 
 /** Records sealed here that stand: what was superseded or made void counts no more. */
 const earlier = (tx: Tx) =>

@@ -1,48 +1,26 @@
 import 'server-only';
-import { and, asc, desc, eq, gt, inArray, sql } from 'drizzle-orm';
+import { desc, eq, inArray, sql } from 'drizzle-orm';
 import type { Plan } from '@/core/plan/plan';
 import { canonical } from '@/core/record/canonical';
 import type { PlacedEvent, RunEvent } from '@/core/run/events';
 import { inOrganisation, type Tx } from '@/database/client';
-import { events, runs, seals } from '@/database/schema';
+import { events, seals } from '@/database/schema';
 import { now } from '@/server/now';
 import { keepCabinetHistory } from '@/server/cabinet/cabinet';
 import { keepSightings } from '@/server/places/inventory';
 import { demand } from '@/server/permission';
-import { isId, notHere, TroubleError } from '@/server/trouble';
+import { TroubleError } from '@/server/trouble';
 import { may, type Role } from '@/wire/role';
 import type { BatchAnswer } from '@/wire/requests';
 import { tell } from './bus';
-import { readState } from './read-state';
+import { eventsOf, placed, planOf } from './read-log';
+import { reads, standingOf } from './standing';
 
 export interface Writer {
   readonly org: string;
   readonly person: string;
   readonly role: Role;
 }
-const placed = (row: { position: number; received: number; body: RunEvent }): PlacedEvent => ({
-  ...row.body,
-  position: row.position,
-  received: row.received,
-});
-
-/** The plan of a run. @throws TroubleError 404 for an unknown run and for another organisation's alike */
-export async function planOf(tx: Tx, run: string): Promise<Plan> {
-  if (!isId(run)) throw notHere('run');
-  const [row] = await tx.select({ plan: runs.plan }).from(runs).where(eq(runs.id, run));
-  if (!row) throw notHere('run');
-  return row.plan;
-}
-/** The log of a run in order, from after a position. */
-export const eventsOf = async (tx: Tx, run: string, after = 0): Promise<PlacedEvent[]> =>
-  (
-    await tx
-      .select()
-      .from(events)
-      .where(and(eq(events.run, run), gt(events.position, after)))
-      .orderBy(asc(events.position))
-  ).map(placed);
-
 /** A run as its benches need it. */
 export async function readRun(
   scope: { org: string },
@@ -170,8 +148,8 @@ export async function appendEvents(
       }));
       // what the log's own reader could not read would take every list along: it is not taken in
       if (fresh.some((e) => e.kind !== 'stream')) {
-        const log = await eventsOf(tx, run);
-        if (!readState(plan, [...log, ...rows.map(placed)]))
+        const stands = await standingOf(tx, writer, run);
+        if (!reads(stands, rows.map(placed)))
           throw new TroubleError(
             422,
             'unreadable',

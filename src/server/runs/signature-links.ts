@@ -15,7 +15,8 @@ import type { Session } from '@/server/session/session';
 import { TroubleError } from '@/server/trouble';
 import type { LinkSignature, SignatureLinkRequest } from '@/wire/signatures';
 import { uuid7 } from '@/wire/uuid7';
-import { appendEvents, eventsOf, planOf } from './log';
+import { appendEvents } from './log';
+import { eventsOf, planOf } from './read-log';
 
 /** A link to sign is for now, not for next week. House figure. */
 const LIVES_HOURS = 48;

@@ -8,7 +8,8 @@ import { events, followUps, ledger, photos, recordMarks, runs, seals } from '@/d
 import { audit } from '@/server/audit';
 import { now } from '@/server/now';
 import { tell } from '@/server/runs/bus';
-import { eventsOf, lockRun, planOf } from '@/server/runs/log';
+import { lockRun } from '@/server/runs/log';
+import { eventsOf, planOf } from '@/server/runs/read-log';
 import type { Session } from '@/server/session/session';
 import { notHere, TroubleError } from '@/server/trouble';
 import { uuid7 } from '@/wire/uuid7';

@@ -14,6 +14,7 @@ import { cookies } from 'next/headers';
 import { inOrganisation, lookUp } from '@/database/client';
 import { passkeys, people } from '@/database/schema';
 import { audit } from '@/server/audit';
+import { takeTurn } from '@/server/limits';
 import { now } from '@/server/now';
 import { demand } from '@/server/permission';
 import { isId, notHere, TroubleError } from '@/server/trouble';
@@ -37,8 +38,6 @@ function party(request: Request): { rpID: string; origin: string } {
   );
 }
 
-/** Challenges that were answered, until they run out by themselves: each serves once. */
-const answered = ((globalThis as { vastChallenges?: Map<string, number> }).vastChallenges ??= new Map());
 const sign = (text: string): string =>
   createHmac('sha256', process.env.VAST_SECRET ?? '')
     .update(`challenge\n${text}`)
@@ -65,17 +64,16 @@ async function take(purpose: string): Promise<string> {
   const wanted = Buffer.from(sign(`${challenge}.${until}.${said}`));
   const came = Buffer.from(mac ?? '');
   const moment = now();
-  for (const [key, end] of answered) if (end < moment) answered.delete(key);
   if (
     !challenge ||
     said !== purpose ||
     came.length !== wanted.length ||
     !timingSafeEqual(came, wanted) ||
     Number(until) < moment ||
-    answered.has(challenge)
+    // each serves once, whichever server is asked
+    !(await takeTurn(`challenge ${challenge}`, 1, LIVES_MS))
   )
     throw STALE();
-  answered.set(challenge, Number(until));
   return challenge;
 }
 

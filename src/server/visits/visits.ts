@@ -13,11 +13,10 @@ import { progressOf, type TestProgress } from '@/core/visit/progress';
 import type { VisitTask } from '@/core/visit/types';
 import { inOrganisation } from '@/database/client';
 import { seals, systems, visits } from '@/database/schema';
-import { readState, UNREADABLE } from '@/server/runs/read-state';
+import { standingOf, UNREADABLE } from '@/server/runs/standing';
 import { audit } from '@/server/audit';
 import { listKit } from '@/server/cabinet/cabinet';
 import { now } from '@/server/now';
-import { eventsOf, planOf } from '@/server/runs/log';
 import { planFor } from '@/server/runs/start';
 import type { Session } from '@/server/session/session';
 import { TroubleError } from '@/server/trouble';
@@ -230,8 +229,7 @@ export const readVisit = (scope: Scope, id: string): Promise<VisitView> =>
     const runs: VisitRun[] = [];
     for (const test of facts.tests) {
       if (!test.run) continue;
-      const plan = await planOf(tx, test.run);
-      const state = readState(plan, await eventsOf(tx, test.run));
+      const { plan, state } = await standingOf(tx, scope, test.run);
       const [sealed] = await tx.select({ number: seals.number }).from(seals).where(eq(seals.run, test.run));
       if (!state) {
         const progress: TestProgress = { tasks: {}, busy: 0, repeats: 0 };

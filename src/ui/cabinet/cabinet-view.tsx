@@ -22,6 +22,7 @@ import { Suspense, useState } from 'react';
 // forms and logs are opened by a tap: their scripts come then
 const GaugeFormView = byNeed(() => import('./gauge-form').then((m) => m.GaugeFormView));
 const KitFormView = byNeed(() => import('./kit-form').then((m) => m.KitFormView));
+const PairGauge = byNeed(() => import('@/ui/kit/pair-gauge').then((m) => m.PairGauge));
 const LogPart = byNeed(() => import('./log-part').then((m) => m.LogPart));
 
 export interface GaugeLine {
@@ -162,6 +163,7 @@ function GaugeRow({
 }) {
   const [open, setOpen] = useState(false);
   const [editing, setEditing] = useState(false);
+  const runs = useMay('run');
   const { gauge: g, standing: s } = line;
   const out = !calibrationHolds(g, day);
   const spares = sparesOf(g, all, day);
@@ -219,6 +221,7 @@ function GaugeRow({
           </p>
           <Suspense fallback={null}>
             <LogPart id={g.id} gauge={g} log={line.log} kind="gauge" zone={zone} />
+            {runs && g.kind === 'digital' && <PairGauge gauge={g.id} />}
           </Suspense>
           {may &&
             (editing ? (

@@ -19,6 +19,8 @@ export interface RunningRun extends RunSummary {
 interface Props {
   readonly name: string;
   readonly runs: readonly RunningRun[];
+  /** Open runs beside those. */
+  readonly more: number;
   readonly visits: readonly {
     readonly id: string;
     readonly title: string;
@@ -48,6 +50,7 @@ interface Props {
 export function TodayView({
   name,
   runs,
+  more,
   visits,
   day,
   due,
@@ -83,6 +86,13 @@ export function TodayView({
               <RunRow key={r.run} run={r} at={at} />
             ))}
           </ul>
+          {more > 0 && (
+            <p className="mt-2">
+              <Link prefetch={false} href="/today?open=all" className="text-lake underline">
+                {more} more open {more === 1 ? 'run' : 'runs'}
+              </Link>
+            </p>
+          )}
           <Ways tested={tested} />
           {visits.length > 0 && <NextVisits visits={visits} day={day} />}
           <h2 className="mt-8 text-lg font-semibold">Newest records</h2>

@@ -15,7 +15,7 @@ import { viewerDay, viewerZone } from '@/server/session/zone';
 import { requireSession } from '@/server/session/session';
 import { TodayView, type RunningRun } from '@/ui/today/today';
 import { runningSummary, unreadableSummary } from '@/ui/today/summary';
-import { readState, UNREADABLE } from '@/server/runs/read-state';
+import { UNREADABLE } from '@/server/runs/standing';
 
 /** Where a person goes to see to it. */
 const hrefOf = (f: OpenFollowUp): string | null =>
@@ -31,14 +31,16 @@ const hrefOf = (f: OpenFollowUp): string | null =>
             ? `/places/${f.system}`
             : null;
 export const metadata: Metadata = { title: 'Today' };
-export default async function Today() {
+/** So many open runs stand there at once; the others by one tap. */
+const MOST_OPEN = 30;
+export default async function Today({ searchParams }: { searchParams: Promise<{ open?: string }> }) {
   const session = await requireSession();
   const day = await viewerDay();
   // the last day's anchor is made, and sent, with the first look at a new one; that it cannot be made is no reason not to look
   await keepAnchored(session).catch(() => undefined);
   const [owed, open, members, visits, sealed, watches, tested] = await Promise.all([
     openFollowUps(session),
-    openRuns(session),
+    openRuns(session, (await searchParams).open === 'all' ? undefined : MOST_OPEN),
     listMembers(session),
     listVisits(session, day),
     newestRecords(session, 5),
@@ -47,9 +49,8 @@ export default async function Today() {
   ]);
   const at = now();
   // a house in which nothing was ever tested: its first screen is where a test begins
-  const nothingYet = !tested.length && !open.length && !sealed.length && !visits.length;
-  const runs: RunningRun[] = open.map(({ plan, events }) => {
-    const state = readState(plan, events);
+  const nothingYet = !tested.length && !open.all && !sealed.length && !visits.length;
+  const runs: RunningRun[] = open.runs.map(({ plan, state }) => {
     return state
       ? { ...runningSummary(plan, state), glyph: wallGlyph(plan, state, at) }
       : { ...unreadableSummary(plan, UNREADABLE), glyph: [] };
@@ -78,6 +79,7 @@ export default async function Today() {
     <TodayView
       name={session.name}
       runs={runs}
+      more={open.all - runs.length}
       visits={visits.slice(0, 3)}
       day={day}
       due={due}

@@ -10,10 +10,13 @@ import { gaugeOf } from '@/core/run/read';
 import { Scan } from '@/ui/codes/scan';
 import { Button } from '@/ui/kit/button';
 import { compact } from '@/wire/ledger';
-import { useState } from 'react';
+import { byNeed } from '@/ui/kit/by-need';
+import { Suspense, useState } from 'react';
 import { Keypad } from '../keypad';
 import { OwnKitChoice } from '../own-kit';
 import type { PanelProps } from '../shared';
+
+const PairGauge = byNeed(() => import('@/ui/kit/pair-gauge').then((m) => m.PairGauge));
 
 /** The gauges of the plan, those that fit first, of them those in the unit of the test; what cannot be used stands last. */
 function fittingFirst(plan: Plan, part: string | undefined) {
@@ -185,6 +188,9 @@ function ReadZero({
           read again, or take another gauge.
         </p>
       )}
+      {before && !view.plan.practice && gauge.kind === 'digital' && view.live?.gauge !== gauge.id && (
+        <SendsByItself gauge={gauge.id} />
+      )}
       <Keypad
         gauge={gauge}
         label={`${gauge.name}, open to air, shows`}
@@ -211,5 +217,20 @@ function ReadZero({
         </Button>
       )}
     </div>
+  );
+}
+
+/** Whose gauge streams: paired here once, it comes to every test that it judges. */
+function SendsByItself({ gauge }: { gauge: string }) {
+  const [open, setOpen] = useState(false);
+  return (
+    <details className="mb-2" onToggle={(e) => setOpen(e.currentTarget.open)}>
+      <summary className="min-h-11 cursor-pointer py-2 text-lake">It sends what it shows by itself?</summary>
+      {open && (
+        <Suspense fallback={null}>
+          <PairGauge gauge={gauge} />
+        </Suspense>
+      )}
+    </details>
   );
 }

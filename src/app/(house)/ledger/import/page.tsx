@@ -1,6 +1,5 @@
 import type { Metadata } from 'next';
 import { listPlaces } from '@/server/places/places';
-import { readState } from '@/server/runs/read-state';
 import { openRuns } from '@/server/records/records';
 import { requireSession } from '@/server/session/session';
 import { ImportView } from '@/ui/ledger/import-view';
@@ -23,8 +22,7 @@ export default async function Import({ searchParams }: { searchParams: Promise<{
       }
       runs={
         may(session.role, 'run')
-          ? open.flatMap(({ plan, events, made }) => {
-              const state = readState(plan, events);
+          ? open.runs.flatMap(({ plan, state, made }) => {
               return !state || state.signatures.length || !state.gauge
                 ? []
                 : [

@@ -8,7 +8,7 @@ import { columnsFrom, ledgerCsv } from '@/wire/ledger-csv';
 /** Everything that matches as one file, not just the page that is shown. */
 const MOST = 200_000;
 export const GET = signedIn('share', async (session, request) => {
-  rateLimit(`csv ${session.person}`, 30, 60_000);
+  await rateLimit(`csv ${session.person}`, 30, 60_000);
   const { searchParams } = new URL(request.url);
   const [lines, { gauges }] = await Promise.all([
     searchLedger(session, queryFrom(searchParams), MOST),

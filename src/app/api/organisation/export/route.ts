@@ -4,7 +4,7 @@ import { exportOrganisation } from '@/server/people/moving';
 
 /** ?links=1: with the links that are open. */
 export const GET = signedIn('govern', async (session, request) => {
-  rateLimit(`export ${session.org}`, 6, 10 * 60_000);
+  await rateLimit(`export ${session.org}`, 6, 10 * 60_000);
   const withLinks = new URL(request.url).searchParams.get('links') === '1';
   const { name, bytes } = await inTurn('exports', { atOnce: 1, waiting: 4 }, () =>
     exportOrganisation(session, withLinks),

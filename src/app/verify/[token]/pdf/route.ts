@@ -9,9 +9,9 @@ const MINUTE = 60_000;
 /** The face alone: what stands behind it is not for everybody who has the link. */
 export const GET = open<{ token: string }>(async (request, { token }) => {
   const client = clientOf(request);
-  if (client) rateLimit(`public pdf, client ${client}`, 60, MINUTE);
+  if (client) await rateLimit(`public pdf, client ${client}`, 60, MINUTE);
   const found = await publicRecord(token);
-  rateLimit(`public pdf, link ${token}`, 30, MINUTE);
+  await rateLimit(`public pdf, link ${token}`, 30, MINUTE);
   const record = await recordOf(found, found.run);
   const bytes = await printed(record, process.env.VAST_URL ?? new URL(request.url).origin, 'face');
   return pdfResponse(bytes, record.seal.number);

@@ -3,7 +3,7 @@ import { rateLimit } from '@/server/limits';
 import { bundleOf } from '@/server/records/bundle';
 
 export const GET = signedIn<{ run: string }>('share', async (session, request, { run }) => {
-  rateLimit(`bundle ${session.person}`, 30, 60_000);
+  await rateLimit(`bundle ${session.person}`, 30, 60_000);
   const { number, bytes } = await bundleOf(session, run, process.env.VAST_URL ?? new URL(request.url).origin);
   return new Response(bytes as BodyInit, {
     headers: {

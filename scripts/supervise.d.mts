@@ -1,0 +1,15 @@
+/** Builds the application, unless the same sources are built already. @returns whether it was */
+export function build(say?: (line: string) => void): Promise<boolean>;
+/** Starts web server and stand-in gauge over one database; `ready` resolves when they answer. */
+export function startProcesses(how: {
+  addresses: { app: string };
+  port: number;
+  gaugePort: number;
+  gaugeFolder: string;
+  extra?: Readonly<Record<string, string>>;
+}): {
+  readonly url: string;
+  readonly webPid: () => number;
+  stop(): Promise<unknown>;
+  readonly ready: Promise<void>;
+};
