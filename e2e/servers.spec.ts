@@ -25,12 +25,12 @@ test('a gauge that sends to one server is seen on a bench of the other; what is 
   const code = (await page.getByText(/^[A-Z2-9]{4}-[A-Z2-9]{4}$/).textContent())!;
   const client = spawn(
     process.execPath,
-    [path.resolve('stand-ins/example-gauge/client.mjs'), TWIN!, code, 'mbar', '1'],
+    [path.resolve('stand-ins/example-gauge/client.mjs'), TWIN!, code, 'mbar', '2'],
     { stdio: ['pipe', 'ignore', 'pipe'] },
   );
   let said = '';
   client.stderr.on('data', (d: Buffer) => (said += d.toString()));
-  const shows = setInterval(() => client.stdin.write('0.0\n'), 300);
+  const shows = setInterval(() => client.stdin.write('0.00\n'), 300);
   try {
     await expect.poll(() => said).toContain('Paired.');
     // the code is used up, and what the gauge shows on the other server stands here
@@ -47,7 +47,7 @@ test('a gauge that sends to one server is seen on a bench of the other; what is 
     const other = new BenchPage(there);
     await expect(there.getByRole('button', { name: /Zero is proved/ })).toBeVisible();
     const before = (await other.counts()).office;
-    await page.getByRole('button', { name: /with the display/ }).click();
+    await bench.zero();
     await expect.poll(async () => (await other.counts()).office).toBeGreaterThan(before);
     await expect(there.getByRole('button', { name: /Zero is proved/ })).toHaveCount(0);
     // the display streams into the one log, each point once

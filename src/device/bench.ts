@@ -58,6 +58,8 @@ export interface BenchView {
   readonly photosWaiting: number;
   readonly contact: Contact;
   readonly live: GaugeFrame | null;
+  /** Why what a paired gauge sends cannot be used; '' where it can. */
+  readonly gaugeRefused: string;
 }
 export type AppendAnswer =
   | { readonly accepted: true; readonly id: string; readonly state: RunState }
@@ -84,6 +86,7 @@ export class BenchEngine {
   private sendingPhotos = false;
   private contact: Contact = 'with-office';
   private live: GaugeFrame | null = null;
+  private gaugeRefused = '';
   private view: BenchView | null = null;
   private listeners = new Set<() => void>();
   private syncing: Promise<void> | null = null;
@@ -371,6 +374,11 @@ export class BenchEngine {
       this.source = new EventSource(`/api/runs/${this.run}/stream`);
       this.source.addEventListener('gauge', (e) => {
         this.live = JSON.parse((e as MessageEvent<string>).data) as GaugeFrame;
+        this.gaugeRefused = '';
+        this.refresh();
+      });
+      this.source.addEventListener('refused', (e) => {
+        this.gaugeRefused = (JSON.parse((e as MessageEvent<string>).data) as { text: string }).text;
         this.refresh();
       });
       this.source.addEventListener('log', () => void this.sync());
@@ -393,6 +401,7 @@ export class BenchEngine {
       photosWaiting: this.photosWaiting,
       contact: this.contact,
       live: this.live,
+      gaugeRefused: this.gaugeRefused,
     };
     for (const hear of this.listeners) hear();
   }

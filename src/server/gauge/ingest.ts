@@ -121,6 +121,15 @@ async function place(
   );
 }
 
+/** As `keptAs`; what cannot be used is told on the bench too. @throws TroubleError */
+function usable(link: Link, run: string, own: Exact | null, batch: GaugeBatch): (digits: number) => number {
+  try {
+    return keptAs(own, batch);
+  } catch (error) {
+    tell(link.org, run, { kind: 'refused', gauge: link.gauge, text: (error as Error).message });
+    throw error;
+  }
+}
 /** Takes a gauge's display: the newest value goes to the open benches, batches go to the run's log while it runs. */
 export async function takeReadings(
   token: string,
@@ -138,7 +147,7 @@ export async function takeReadings(
   if (!found) return { now: now(), goOn: true, run: null };
   const { run, gate } = found;
   const own = link.simulated || gate.shows !== link.gauge ? null : gate.resolution;
-  const kept = keptAs(own, batch);
+  const kept = usable(link, run, own, batch);
   const unit = own?.unit ?? (batch.unit as Unit);
   const scale = own?.scale ?? batch.scale;
   const [at, digits] = batch.live[batch.live.length - 1]! as [number, number];

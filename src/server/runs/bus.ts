@@ -20,6 +20,8 @@ export type RunNews =
       /** What a probe on the pipe shows. */
       readonly temperature?: { readonly digits: number; readonly scale: number; readonly unit: string };
     }
+  /** What it sends cannot be used, and what to do. */
+  | { readonly kind: 'refused'; readonly gauge: string; readonly text: string }
   | { readonly kind: 'log' };
 interface Note {
   readonly org: string;
@@ -54,7 +56,7 @@ const key = (org: string, run: string) => `${org}/${run}`;
 /** Tells whoever listens on this server at once, and the other servers on this database by its own notifications. */
 export function tell(org: string, run: string, news: RunNews): void {
   bus.emitter.emit(key(org, run), news);
-  bus.owed.set(`${key(org, run)}/${news.kind === 'gauge' ? news.gauge : ''}`, { org, run, news });
+  bus.owed.set(`${key(org, run)}/${'gauge' in news ? `${news.kind} ${news.gauge}` : ''}`, { org, run, news });
   bus.flushing ??= setTimeout(() => void flush(), GATHER_MS).unref();
 }
 async function flush(): Promise<void> {

@@ -72,3 +72,11 @@ export function OrphanDraft({ act }: { act: PanelProps['act'] }) {
     </p>
   );
 }
+
+/** What a paired gauge sends, where it cannot be used, and what to do. */
+export const GaugeRefused = ({ text }: { text: string }) =>
+  text === '' ? null : (
+    <p role="alert" className="border-l-4 border-rust bg-panel px-3 py-2">
+      What the gauge sends cannot be used. {text}
+    </p>
+  );

@@ -25,7 +25,7 @@ import { OctagonX } from 'lucide-react';
 import { lazy, type RefObject, Suspense, useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { Companion, useCompanion } from './companion';
 import { KeyList, useKeys } from './key-list';
-import { OpenJoints, OrphanDraft, Overtaken } from './lines';
+import { GaugeRefused, OpenJoints, OrphanDraft, Overtaken } from './lines';
 import { Opening } from './opening';
 import { PANELS } from './panels';
 import { SavedLine } from './saved-line';
@@ -198,6 +198,7 @@ function OpenBench({ engine, who }: { engine: BenchEngine; who: Identity }) {
           <SetAsideLine view={view} />
         </Suspense>
       )}
+      <GaugeRefused text={view.gaugeRefused} />
       {visit && visit.kind !== 'joints' && <OpenJoints view={view} />}
       <Overtaken view={view} who={who} />
       <OrphanDraft act={act} />

@@ -87,7 +87,7 @@ export function PairGauge({ gauge }: { gauge: string }) {
         </div>
       ) : (
         <Button disabled={busy} onClick={() => void make()}>
-          It sends by itself: pair it
+          {paired?.length ? 'Pair another device' : 'It sends by itself: pair it'}
         </Button>
       )}
       <p role="alert" className="text-rust">

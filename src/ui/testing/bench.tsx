@@ -103,6 +103,7 @@ function Bench({ standing }: { standing: Standing }) {
     waiting: 0,
     refused: [],
     photosWaiting: 0,
+    gaugeRefused: '',
     contact: 'with-office',
     live: standing.live ?? null,
   } as unknown as BenchView;

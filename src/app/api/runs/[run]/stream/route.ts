@@ -23,7 +23,9 @@ export const GET = signedIn<{ run: string }>('read', async (session, request, { 
         send(
           news.kind === 'log'
             ? 'event: log\ndata: {}\n\n'
-            : `event: gauge\nid: ${news.at}\ndata: ${JSON.stringify(news)}\n\n`,
+            : news.kind === 'refused'
+              ? `event: refused\ndata: ${JSON.stringify(news)}\n\n`
+              : `event: gauge\nid: ${news.at}\ndata: ${JSON.stringify(news)}\n\n`,
         ),
       );
       const beat = setInterval(() => send(': here\n\n'), HEARTBEAT_MS);
