@@ -8,7 +8,7 @@ CREATE TABLE "open_runs" (
 	"run" uuid NOT NULL,
 	"made" timestamp with time zone NOT NULL,
 	"practice" boolean NOT NULL,
-	"gauges" uuid[] NOT NULL,
+	"shows" uuid,
 	CONSTRAINT "open_runs_org_run_pk" PRIMARY KEY("org","run")
 );
 --> statement-breakpoint
@@ -34,6 +34,7 @@ ALTER TABLE "paired_gauges" ADD CONSTRAINT "paired_gauges_org_made_by_people_org
 CREATE INDEX "turns_key" ON "turns" USING btree ("key","at");--> statement-breakpoint
 CREATE INDEX "turns_at" ON "turns" USING btree ("at");--> statement-breakpoint
 CREATE INDEX "open_runs_made" ON "open_runs" USING btree ("org","made");--> statement-breakpoint
+CREATE INDEX "open_runs_shows" ON "open_runs" USING btree ("org","shows");--> statement-breakpoint
 CREATE INDEX "paired_gauges_gauge" ON "paired_gauges" USING btree ("org","gauge");--> statement-breakpoint
 -- What is let through is counted and noted in one step, whichever server asks: a limit of one is a thing that serves once.
 CREATE FUNCTION take_turn(wanted text, moment timestamptz, since timestamptz, most integer) RETURNS boolean
@@ -107,12 +108,13 @@ CREATE POLICY own_organisation ON open_runs TO vast_app USING (org = nullif(curr
 --> statement-breakpoint
 GRANT SELECT, INSERT, DELETE ON open_runs TO vast_app;
 --> statement-breakpoint
+GRANT UPDATE (shows) ON open_runs TO vast_app;
+--> statement-breakpoint
 -- A run is open from its beginning until it is sealed: written here, so that no way of writing a run can forget it.
 CREATE FUNCTION run_begins() RETURNS trigger LANGUAGE plpgsql SET search_path = pg_catalog, public, pg_temp AS $$
 BEGIN
-  INSERT INTO public.open_runs (org, run, made, practice, gauges)
-  SELECT NEW.org, NEW.id, NEW.made, NEW.practice,
-    ARRAY(SELECT (g->>'id')::uuid FROM jsonb_array_elements(coalesce(NEW.plan->'gauges', '[]')) g)
+  INSERT INTO public.open_runs (org, run, made, practice, shows)
+  SELECT NEW.org, NEW.id, NEW.made, NEW.practice, (NEW.plan->>'gaugeMeant')::uuid
   WHERE NOT EXISTS (SELECT 1 FROM public.seals s WHERE s.org = NEW.org AND s.run = NEW.id);
   RETURN NULL;
 END $$;
@@ -133,9 +135,8 @@ BEGIN
   ALTER TABLE runs NO FORCE ROW LEVEL SECURITY;
   ALTER TABLE seals NO FORCE ROW LEVEL SECURITY;
   ALTER TABLE open_runs NO FORCE ROW LEVEL SECURITY;
-  INSERT INTO open_runs (org, run, made, practice, gauges)
-  SELECT r.org, r.id, r.made, r.practice,
-    ARRAY(SELECT (g->>'id')::uuid FROM jsonb_array_elements(coalesce(r.plan->'gauges', '[]')) g)
+  INSERT INTO open_runs (org, run, made, practice, shows)
+  SELECT r.org, r.id, r.made, r.practice, NULL
   FROM runs r WHERE NOT EXISTS (SELECT 1 FROM seals s WHERE s.org = r.org AND s.run = r.id);
   ALTER TABLE runs FORCE ROW LEVEL SECURITY;
   ALTER TABLE seals FORCE ROW LEVEL SECURITY;
@@ -144,16 +145,17 @@ END $$;
 --> statement-breakpoint
 -- A batch that a gauge streams, in one step: nothing but streams came since the place that was seen, or nothing is written. The lock
 -- is the one under which every entry of a run is placed and under which it is sealed.
-CREATE FUNCTION append_stream(of_run uuid, entry uuid, seen integer, received_ms bigint, entry_body jsonb)
+CREATE FUNCTION append_stream(own uuid, of_run uuid, entry uuid, seen integer, received_ms bigint, entry_body jsonb)
   RETURNS TABLE (outcome text, place integer)
   LANGUAGE plpgsql SET search_path = pg_catalog, public, pg_temp
   AS $$
 DECLARE
-  own uuid := current_setting('app.org')::uuid;
   known record;
   other boolean;
   top integer;
 BEGIN
+  -- a statement by itself is a transaction: it sees this organisation alone, as everything else does
+  PERFORM set_config('app.org', own::text, true);
   PERFORM pg_advisory_xact_lock(hashtextextended(own::text || of_run::text, 0));
   SELECT e.run, e.position INTO known FROM public.events e WHERE e.org = own AND e.id = entry;
   IF FOUND THEN
@@ -175,6 +177,6 @@ BEGIN
   RETURN QUERY SELECT 'placed'::text, coalesce(top, seen) + 1;
 END $$;
 --> statement-breakpoint
-REVOKE ALL ON FUNCTION append_stream(uuid, uuid, integer, bigint, jsonb) FROM PUBLIC;
+REVOKE ALL ON FUNCTION append_stream(uuid, uuid, uuid, integer, bigint, jsonb) FROM PUBLIC;
 --> statement-breakpoint
-GRANT EXECUTE ON FUNCTION append_stream(uuid, uuid, integer, bigint, jsonb) TO vast_app;
+GRANT EXECUTE ON FUNCTION append_stream(uuid, uuid, uuid, integer, bigint, jsonb) TO vast_app;

@@ -249,12 +249,13 @@ export const openRuns = pgTable(
     run: uuid('run').notNull(),
     made: moment('made').notNull(),
     practice: boolean('practice').notNull(),
-    /** Gauges its plan knows. */
-    gauges: uuid('gauges').array().notNull(),
+    /** The gauge whose display belongs to it now: the one that judges, before one is chosen the one that is meant. */
+    shows: uuid('shows'),
   },
   (t) => [
     primaryKey({ columns: [t.org, t.run] }),
     index('open_runs_made').on(t.org, t.made),
+    index('open_runs_shows').on(t.org, t.shows),
     foreignKey({ columns: [t.org, t.run], foreignColumns: [runs.org, runs.id] }),
   ],
 );

@@ -3,7 +3,7 @@
  * is added to the run; the database says when something else was.
  */
 import 'server-only';
-import { and, arrayContains, desc, eq } from 'drizzle-orm';
+import { and, desc, eq } from 'drizzle-orm';
 import { currentVisit } from '@/core/run/read';
 import type { Exact } from '@/core/quantity/exact';
 import type { Tx } from '@/database/client';
@@ -51,22 +51,12 @@ export async function gateOf(tx: Tx, scope: { readonly org: string }, run: strin
   return gate;
 }
 /** The newest open run that this gauge judges now, or is meant to; undefined where there is none. */
-export async function runJudgedBy(
-  tx: Tx,
-  scope: { readonly org: string },
-  gauge: string,
-): Promise<string | undefined> {
-  const open = await tx
+export async function runJudgedBy(tx: Tx, gauge: string): Promise<string | undefined> {
+  const [open] = await tx
     .select({ run: openRuns.run })
     .from(openRuns)
-    .where(and(arrayContains(openRuns.gauges, [gauge]), eq(openRuns.practice, false)))
-    .orderBy(desc(openRuns.made));
-  for (const { run } of open) {
-    const known = knownGate(scope.org, run);
-    if (known?.open && known.shows === gauge) return run;
-    // what did not go through may by now
-    const now = await gateOf(tx, scope, run);
-    if (now.open && now.shows === gauge) return run;
-  }
-  return undefined;
+    .where(and(eq(openRuns.shows, gauge), eq(openRuns.practice, false)))
+    .orderBy(desc(openRuns.made))
+    .limit(1);
+  return open?.run;
 }

@@ -2,9 +2,8 @@ import 'server-only';
 import type { RunEvent } from '@/core/run/events';
 import { exact, type Exact, toNumber } from '@/core/quantity/exact';
 import { convert, type Unit, unitLabel, UNITS } from '@/core/quantity/unit';
-import { inOrganisation, type Tx } from '@/database/client';
+import { inOrganisation, lookUp } from '@/database/client';
 import { ofProcess } from '@/database/process';
-import { sql } from 'drizzle-orm';
 import { now } from '@/server/now';
 import { tell } from '@/server/runs/bus';
 import { TroubleError } from '@/server/trouble';
@@ -65,7 +64,7 @@ async function goesTo(link: Link): Promise<{ run: string; gate: Gate } | null> {
   const known = run === undefined ? undefined : knownGate(link.org, run);
   if (known && run !== undefined) return { run, gate: known };
   return inOrganisation(link, async (tx) => {
-    const found = run ?? (await runJudgedBy(tx, link, link.gauge));
+    const found = run ?? (await runJudgedBy(tx, link.gauge));
     if (link.run === null) {
       if (asked.size >= MOST_ASKED) asked.clear();
       asked.set(key, { run: found, until: Date.now() + ASKED_MS });
@@ -73,13 +72,6 @@ async function goesTo(link: Link): Promise<{ run: string; gate: Gate } | null> {
     if (found === undefined) return null;
     return { run: found, gate: knownGate(link.org, found) ?? (await gateOf(tx, link, found)) };
   });
-}
-/** Places a batch, unless something else than a stream came since the run was looked at. */
-async function append(tx: Tx, run: string, seen: number, event: RunEvent, at: number) {
-  const { rows } = await tx.execute<{ outcome: string; place: number | null }>(
-    sql`select outcome, place from append_stream(${run}, ${event.id}, ${seen}, ${at}, ${JSON.stringify(event)}::jsonb)`,
-  );
-  return rows[0]!;
 }
 /** Places a batch in a run that goes on and is judged by this gauge; looks at the run again where others went on with it meanwhile. */
 async function place(
@@ -91,28 +83,26 @@ async function place(
 ): Promise<'placed' | 'closed'> {
   let seen = gate;
   for (let n = 0; n < TRIES; n += 1) {
-    const { outcome, place: top } = await inOrganisation(link, async (tx) => {
-      if (n || !judges(seen, link.gauge)) seen = await gateOf(tx, link, run);
-      return judges(seen, link.gauge)
-        ? append(tx, run, seen.position, event, at)
-        : { outcome: seen.open ? 'other' : 'closed', place: null };
-    });
-    switch (outcome) {
+    if (n || !judges(seen, link.gauge)) seen = await inOrganisation(link, (tx) => gateOf(tx, link, run));
+    if (!judges(seen, link.gauge)) return seen.open ? 'placed' : 'closed';
+    const [answer] = await lookUp<{ outcome: string; place: number | null }>(
+      'append_stream($1, $2, $3, $4, $5, $6)',
+      [link.org, run, event.id, seen.position, at, JSON.stringify(event)],
+    );
+    switch (answer!.outcome) {
       case 'placed':
         // never back: another batch may have been placed meanwhile
-        seen.position = Math.max(seen.position, top!);
+        seen.position = Math.max(seen.position, answer!.place!);
         tell(link.org, run, { kind: 'log' });
         return 'placed';
       case 'known':
-      case 'other':
         return 'placed';
-      case 'closed':
-        return 'closed';
       case 'taken':
         throw new TroubleError(409, 'id-taken', 'A batch with this id already stands in another run.');
       case 'sealed':
         throw new TroubleError(409, 'sealed', 'This run is sealed; nothing can be added.');
     }
+    // moved: something else than a stream came
   }
   throw new TroubleError(
     503,

@@ -1,10 +1,11 @@
 import 'server-only';
-import { desc, eq, inArray, sql } from 'drizzle-orm';
+import { and, desc, eq, inArray, sql } from 'drizzle-orm';
 import type { Plan } from '@/core/plan/plan';
 import { canonical } from '@/core/record/canonical';
 import type { PlacedEvent, RunEvent } from '@/core/run/events';
+import { currentVisit } from '@/core/run/read';
 import { inOrganisation, type Tx } from '@/database/client';
-import { events, seals } from '@/database/schema';
+import { events, openRuns, seals } from '@/database/schema';
 import { now } from '@/server/now';
 import { keepCabinetHistory } from '@/server/cabinet/cabinet';
 import { keepSightings } from '@/server/places/inventory';
@@ -14,7 +15,7 @@ import { may, type Role } from '@/wire/role';
 import type { BatchAnswer } from '@/wire/requests';
 import { tell } from './bus';
 import { eventsOf, placed, planOf } from './read-log';
-import { reads, standingOf } from './standing';
+import { standingOf, standsWith } from './standing';
 
 export interface Writer {
   readonly org: string;
@@ -149,13 +150,19 @@ export async function appendEvents(
       // what the log's own reader could not read would take every list along: it is not taken in
       if (fresh.some((e) => e.kind !== 'stream')) {
         const stands = await standingOf(tx, writer, run);
-        if (!reads(stands, rows.map(placed)))
+        const next = standsWith(stands, rows.map(placed));
+        if (!next)
           throw new TroubleError(
             422,
             'unreadable',
             'This entry cannot be read together with the run. It stays on your device.',
             fresh.length === 1 ? fresh[0]!.id : undefined,
           );
+        const shows = currentVisit(next) ? (next.gauge ?? plan.gaugeMeant ?? null) : null;
+        await tx
+          .update(openRuns)
+          .set({ shows })
+          .where(and(eq(openRuns.run, run), sql`${openRuns.shows} is distinct from ${shows}`));
       }
       for (let i = 0; i < rows.length; i += 500) await tx.insert(events).values(rows.slice(i, i + 500));
       await keepSightings(tx, writer.org, plan, fresh);

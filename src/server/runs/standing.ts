@@ -89,14 +89,13 @@ export async function standingsOf(
   }
   return found;
 }
-/** Whether entries can be read together with the run they are sent to; the run is left as it stands. */
-export function reads({ plan, state }: Stands, entries: readonly RunEvent[]): boolean {
-  if (!state) return false;
+/** How a run will stand with these entries; null where they cannot be read together. The run is left as it stands. */
+export function standsWith({ plan, state }: Stands, entries: readonly RunEvent[]): RunState | null {
+  if (!state) return null;
   try {
-    after({ plan, state }, entries);
-    return true;
+    return after({ plan, state }, entries);
   } catch {
-    return false;
+    return null;
   }
 }
 /** Forgets what is kept in mind. */
