@@ -1,4 +1,4 @@
-import { asc, eq, sql } from 'drizzle-orm';
+import { and, asc, count, eq, inArray, type SQL, sql } from 'drizzle-orm';
 import type { Tx } from '../client';
 import { gauges, sites, systems } from '../schema';
 
@@ -6,32 +6,68 @@ const KEPT = sql`${systems.facts}`;
 /** Parts of a kind in an installation as it is kept; one from before there were networks lists them. */
 const parts = (kind: string) =>
   sql`jsonb_path_query_array(${KEPT}, ${sql.raw(`'$.network.parts[*] ? (@.kind == "${kind}")'`)})`;
-/** Places and their systems in a few words each: no installation is opened. */
-export const placesInBrief = async (tx: Tx) => {
-  const rows = await tx
-    .select({
-      site: sites,
-      system: {
-        id: systems.id,
-        name: systems.name,
-        medium: sql<string>`${KEPT} ->> 'medium'`,
-        meter: sql<string | null>`coalesce(${parts('meter')} -> 0 ->> 'name', ${KEPT} -> 'meter' ->> 'name')`,
-        appliances: sql<number>`case when ${KEPT} ? 'pipes' then jsonb_array_length(${KEPT} -> 'appliances')
+const inBrief = {
+  id: systems.id,
+  name: systems.name,
+  medium: sql<string>`${KEPT} ->> 'medium'`,
+  meter: sql<string | null>`coalesce(${parts('meter')} -> 0 ->> 'name', ${KEPT} -> 'meter' ->> 'name')`,
+  appliances: sql<number>`case when ${KEPT} ? 'pipes' then jsonb_array_length(${KEPT} -> 'appliances')
           else jsonb_array_length(${parts('appliance')}) end`,
-      },
-    })
-    .from(sites)
-    .leftJoin(systems, eq(systems.site, sites.id))
-    .orderBy(asc(sites.name), asc(systems.name));
-  type Row = (typeof rows)[number];
-  const bySite = new Map<string, { site: Row['site']; systems: NonNullable<Row['system']>[] }>();
-  for (const { site, system } of rows) {
-    const entry = bySite.get(site.id) ?? { site, systems: [] };
-    if (system?.id) entry.systems.push(system);
-    bySite.set(site.id, entry);
-  }
-  return [...bySite.values()];
 };
+const OF_SITE = { id: sites.id, name: sites.name, address: sites.address, customer: sites.customer };
+/** Every word stands in what is compared. A word of nothing but punctuation stands everywhere. */
+const saysAll = (text: SQL, find: string): SQL | undefined =>
+  and(
+    ...find
+      .split(/\s+/)
+      .filter(Boolean)
+      .slice(0, 8)
+      .map((w) => sql`position(compact_text(${w}) in ${text}) > 0`),
+  );
+const SAID = sql`${sites.search} || ' ' || coalesce((select string_agg(y.search, ' ') from systems y where y.org = ${sites.org} and y.site = ${sites.id}), '')`;
+
+export interface Asked {
+  /** Words that all occur in name, address, customer or the name of a system; '' for all. */
+  readonly find?: string;
+  readonly most: number;
+  /** The last place of the page before. */
+  readonly after?: { readonly name: string; readonly id: string };
+}
+/** Places by name with their systems in a few words each, a page of them, and how many there are: no other is read. */
+export async function placesInBrief(tx: Tx, { find = '', most, after }: Asked) {
+  const meant = find.trim() ? saysAll(SAID, find) : undefined;
+  const page = await tx
+    .select(OF_SITE)
+    .from(sites)
+    .where(and(meant, after && sql`(${sites.name}, ${sites.id}) > (${after.name}, ${after.id}::uuid)`))
+    .orderBy(asc(sites.name), asc(sites.id))
+    .limit(most);
+  const [counted] = await tx.select({ all: count() }).from(sites).where(meant);
+  return { places: await withSystems(tx, page), all: counted!.all };
+}
+/** One place with its systems; null where there is none. */
+export async function siteInBrief(tx: Tx, id: string) {
+  const page = await tx.select(OF_SITE).from(sites).where(eq(sites.id, id));
+  return (await withSystems(tx, page))[0] ?? null;
+}
+async function withSystems<S extends { readonly id: string }>(tx: Tx, page: readonly S[]) {
+  const found = page.length
+    ? await tx
+        .select({ site: systems.site, system: inBrief })
+        .from(systems)
+        .where(
+          inArray(
+            systems.site,
+            page.map((s) => s.id),
+          ),
+        )
+        .orderBy(asc(systems.name), asc(systems.id))
+    : [];
+  return page.map((site) => ({
+    site,
+    systems: found.filter((f) => f.site === site.id).map((f) => f.system),
+  }));
+}
 export const systemWithSite = async (tx: Tx, id: string) => {
   const [row] = await tx
     .select({ site: sites, system: systems })

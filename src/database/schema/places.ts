@@ -3,6 +3,7 @@ import type { LeakBody } from '@/core/after/leaks';
 import type { Gauge } from '@/core/instrument/gauge';
 import type { KitFacts } from '@/core/instrument/kit';
 import type { VisitFacts } from '@/core/visit/facts';
+import { sql } from 'drizzle-orm';
 import { foreignKey, index, integer, jsonb, pgTable, primaryKey, text, uuid } from 'drizzle-orm/pg-core';
 import { bytea, installation, moment } from './columns';
 import { organisations, people } from './people';
@@ -17,8 +18,12 @@ export const sites = pgTable(
     name: text('name').notNull(),
     address: text('address').notNull(),
     customer: text('customer').notNull(),
+    /** What it is found by, as it is compared: the database keeps it. */
+    search: text('search').generatedAlwaysAs(
+      sql`compact_text(name) || ' ' || compact_text(address) || ' ' || compact_text(customer)`,
+    ),
   },
-  (t) => [primaryKey({ columns: [t.org, t.id] })],
+  (t) => [primaryKey({ columns: [t.org, t.id] }), index('sites_name').on(t.org, t.name, t.id)],
 );
 
 export const systems = pgTable(
@@ -29,9 +34,13 @@ export const systems = pgTable(
     site: uuid('site').notNull(),
     name: text('name').notNull(),
     facts: installation('facts').notNull(),
+    /** As it is compared: its name; and everything that stands on plates in it, so that no installation is opened to look. */
+    search: text('search').generatedAlwaysAs(sql`compact_text(name)`),
+    plates: text('plates').generatedAlwaysAs(sql`plates_of(facts)`),
   },
   (t) => [
     primaryKey({ columns: [t.org, t.id] }),
+    index('systems_site').on(t.org, t.site, t.name),
     foreignKey({ columns: [t.org, t.site], foreignColumns: [sites.org, sites.id] }),
   ],
 );

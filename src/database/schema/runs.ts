@@ -3,6 +3,7 @@ import type { LogEntry } from '@/core/instrument/kit';
 import type { Plan } from '@/core/plan/plan';
 import type { InventoryItem, RunEvent } from '@/core/run/events';
 import type { WatchEntry, WatchFacts } from '@/core/watch/watch';
+import { sql } from 'drizzle-orm';
 import {
   bigint,
   boolean,
@@ -88,9 +89,12 @@ export const sightings = pgTable(
     by: text('by').notNull(),
     facts: jsonb('facts').$type<InventoryItem>().notNull(),
     search: text('search').notNull(),
+    /** The same as it is compared. */
+    plates: text('plates').generatedAlwaysAs(sql`compact_text(search)`),
   },
   (t) => [
     primaryKey({ columns: [t.org, t.id] }),
+    index('sightings_newest').on(t.org, t.at.desc(), t.id.desc()),
     index('sightings_system').on(t.org, t.system, t.item, t.at),
     foreignKey({ columns: [t.org, t.run], foreignColumns: [runs.org, runs.id] }),
     foreignKey({ columns: [t.org, t.system], foreignColumns: [systems.org, systems.id] }),

@@ -4,8 +4,9 @@ import type { Plan } from '@/core/plan/plan';
 import { type InventoryItem, momentOf, type RunEvent } from '@/core/run/events';
 import { inventoryChanges } from '@/core/run/inventory';
 import { inOrganisation, type Tx } from '@/database/client';
+import { compact } from '@/wire/ledger';
 import { sightings, sites, systems } from '@/database/schema';
-import { and, desc, eq, like } from 'drizzle-orm';
+import { and, asc, desc, eq, type SQL, sql } from 'drizzle-orm';
 import 'server-only';
 
 /** Keeps each inventory entry of a run with its place, dated. Practice runs leave nothing behind. */
@@ -82,16 +83,21 @@ export interface RecallLine {
   /** When, by whom and in which record it was seen; null for what stands on the page of the system only. */
   readonly seen: { readonly at: string; readonly by: string; readonly run: string } | null;
 }
+/** So many of what was written down, and of what stands on pages alone, are shown. */
+const MOST_FOUND = 200;
+/** Every word stands in what is compared, as the database compares it. */
+const says = (text: SQL, words: readonly string[]): SQL | undefined =>
+  and(...words.map((w) => sql`position(compact_text(${w}) in ${text}) > 0`));
 /**
  * Recall search: words of name, make, model or serial, over everything ever written down, newest first, and over the
- * appliances and meters on the pages of systems that nobody wrote down yet.
+ * appliances and meters on the pages of systems that nobody wrote down yet. Only what may be meant is read.
  */
 export async function recall(scope: { org: string }, search: string): Promise<RecallLine[]> {
   // "serial SH-880" is how a person says it
   const words = search
     .toLowerCase()
     .split(/\s+/)
-    .filter((w) => w && w !== 'serial')
+    .filter((w) => compact(w) && w !== 'serial')
     .slice(0, 8);
   if (!words.length) return [];
   return inOrganisation(scope, async (tx) => {
@@ -100,9 +106,9 @@ export async function recall(scope: { org: string }, search: string): Promise<Re
       .from(sightings)
       .innerJoin(systems, eq(systems.id, sightings.system))
       .innerJoin(sites, eq(sites.id, systems.site))
-      .where(and(...words.map((w) => like(sightings.search, `%${w.replace(/[%_\\]/g, (c) => `\\${c}`)}%`))))
-      .orderBy(desc(sightings.at))
-      .limit(200);
+      .where(says(sql`${sightings.plates}`, words))
+      .orderBy(desc(sightings.at), desc(sightings.id))
+      .limit(MOST_FOUND);
     const seen = rows.map(({ sighting: s, site, name }): RecallLine => ({
       item: s.facts,
       site,
@@ -110,11 +116,18 @@ export async function recall(scope: { org: string }, search: string): Promise<Re
       systemName: name,
       seen: { at: s.at.toISOString(), by: s.by, run: s.run },
     }));
-    const places = await tx.select().from(systems).innerJoin(sites, eq(sites.id, systems.site));
+    const places = await tx
+      .select()
+      .from(systems)
+      .innerJoin(sites, eq(sites.id, systems.site))
+      .where(and(sql`${systems.plates} <> ''`, says(sql`${systems.plates} || ' ' || ${sites.search}`, words)))
+      .orderBy(asc(sites.name), asc(systems.id))
+      .limit(MOST_FOUND);
+    const meant = words.map(compact);
     const onPages = places.flatMap(({ systems: s, sites: home }) =>
       platesOf(s.facts).flatMap((item): RecallLine[] => {
-        const text = [item.name, item.make, item.model, item.serial, home.name].join(' ').toLowerCase();
-        return words.every((w) => text.includes(w)) &&
+        const text = [item.name, item.make, item.model, item.serial, home.name].map(compact).join(' ');
+        return meant.every((w) => text.includes(w)) &&
           !seen.some((x) => x.system === s.id && x.item.serial === item.serial && x.item.model === item.model)
           ? [{ item, site: home.name, system: s.id, systemName: s.name, seen: null }]
           : [];
@@ -157,33 +170,54 @@ export interface RecallFind {
  * was ever written down on a visit.
  */
 export async function recallSearch(scope: { org: string }, wanted: Recall): Promise<RecallFind[]> {
+  // what cannot be meant is not read: make and model stand in it, and the letters before the figures of a serial
+  const words = [wanted.make, wanted.model, /^[^\d]*/.exec((wanted.from || wanted.to).trim())![0]].filter(
+    compact,
+  );
   return inOrganisation(scope, async (tx) => {
-    const places = await tx.select().from(systems).innerJoin(sites, eq(sites.id, systems.site));
-    const rows = await tx.select().from(sightings).orderBy(desc(sightings.at));
-    const newest = new Map<string, string>();
     const found = new Map<string, RecallFind>();
-    for (const r of rows) {
-      const thing = `${r.system} ${r.item}`;
-      if (!newest.has(thing)) newest.set(thing, r.id);
-      const key = `${thing} ${r.facts.serial} ${r.facts.model}`;
+    const seen = await tx
+      .select({ sighting: sightings, system: systems.name, site: sites.name, customer: sites.customer })
+      .from(sightings)
+      .innerJoin(systems, eq(systems.id, sightings.system))
+      .innerJoin(sites, eq(sites.id, systems.site))
+      .where(says(sql`${sightings.plates}`, words))
+      .orderBy(desc(sightings.at), desc(sightings.id));
+    const things = new Map<string, { system: string; item: string }>();
+    const thingOf = new Map<string, string>();
+    for (const { sighting: r, system, site, customer } of seen) {
+      const key = `${r.system} ${r.item} ${r.facts.serial} ${r.facts.model}`;
       if (found.has(key) || !isRecalled(r.facts, wanted)) continue;
-      const home = places.find((p) => p.systems.id === r.system);
-      if (!home) continue;
       const { name, place, make, model, serial } = r.facts;
+      things.set(`${r.system} ${r.item}`, { system: r.system, item: r.item });
+      thingOf.set(key, `${r.system} ${r.item}`);
       found.set(key, {
         name,
         place,
         make,
         model,
         serial,
-        site: home.sites.name,
+        site,
         system: r.system,
-        systemName: home.systems.name,
-        customer: home.sites.customer,
+        systemName: system,
+        customer,
         seen: { at: r.at.toISOString(), run: r.run },
-        replaced: newest.get(thing) !== r.id,
+        replaced: false,
       });
     }
+    const newest = await newestOf(tx, [...things.values()]);
+    for (const [key, f] of found) {
+      const last = newest.get(thingOf.get(key)!);
+      found.set(key, {
+        ...f,
+        replaced: last !== undefined && (last.serial !== f.serial || last.model !== f.model),
+      });
+    }
+    const places = await tx
+      .select()
+      .from(systems)
+      .innerJoin(sites, eq(sites.id, systems.site))
+      .where(and(sql`${systems.plates} <> ''`, says(sql`${systems.plates}`, words)));
     for (const { systems: s, sites: home } of places)
       for (const { id, ...plate } of platesOf(s.facts)) {
         const key = `${s.id} ${id} ${plate.serial} ${plate.model}`;
@@ -200,4 +234,14 @@ export async function recallSearch(scope: { org: string }, wanted: Recall): Prom
       }
     return [...found.values()].sort((a, b) => a.site.localeCompare(b.site));
   });
+}
+/** What stands there now of each thing: what was seen of it last. */
+async function newestOf(tx: Tx, things: readonly { system: string; item: string }[]) {
+  if (!things.length) return new Map<string, InventoryItem>();
+  const { rows } = await tx.execute<{ system: string; item: string; facts: InventoryItem }>(
+    sql`select distinct on (s.system, s.item) s.system, s.item, s.facts from sightings s
+      join jsonb_to_recordset(${JSON.stringify(things)}::jsonb) t (system uuid, item text) on t.system = s.system and t.item = s.item
+      order by s.system, s.item, s.at desc, s.id desc`,
+  );
+  return new Map(rows.map((r) => [`${r.system} ${r.item}`, r.facts]));
 }

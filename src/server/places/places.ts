@@ -3,7 +3,7 @@ import { copiedSystem } from '@/core/network/copied';
 import { withNetwork } from '@/core/network/enter';
 import type { Network } from '@/core/network/network';
 import { inOrganisation } from '@/database/client';
-import { allGauges, placesInBrief, systemWithSite } from '@/database/queries/places';
+import { allGauges, type Asked, placesInBrief, siteInBrief, systemWithSite } from '@/database/queries/places';
 import { sites, systems } from '@/database/schema';
 import { audit } from '@/server/audit';
 import { now } from '@/server/now';
@@ -17,8 +17,16 @@ import 'server-only';
 import { demand } from '@/server/permission';
 
 type Scope = { org: string };
-export const listPlaces = (scope: Scope) => inOrganisation(scope, placesInBrief);
-export type PlaceSystem = Awaited<ReturnType<typeof listPlaces>>[number]['systems'][number];
+/** Places by name, a page of them, and how many there are. */
+export const listPlaces = (scope: Scope, asked: Asked) =>
+  inOrganisation(scope, (tx) => placesInBrief(tx, asked));
+export type PlaceSystem = Awaited<ReturnType<typeof listPlaces>>['places'][number]['systems'][number];
+/** One place with its systems. @throws TroubleError 404 */
+export async function readSite(scope: Scope, id: string) {
+  const found = isId(id) ? await inOrganisation(scope, (tx) => siteInBrief(tx, id)) : null;
+  if (!found) throw notHere('place');
+  return found;
+}
 export async function readSystem(scope: Scope, id: string) {
   const row = isId(id) ? await inOrganisation(scope, (tx) => systemWithSite(tx, id)) : null;
   if (!row) throw notHere('system');

@@ -240,8 +240,10 @@ export const newestRecords = (scope: { org: string }, most: number) => searchLed
 export const historyOf = async (scope: { org: string }, system: string): Promise<LedgerLine[]> =>
   (await searchLedger(scope, { system }, 500)).reverse();
 
+/** So many installations stand in the filter. */
+const MOST_SYSTEMS = 200;
 /** What the filters offer: procedures of the packs in use, testers, gauges. */
-export const ledgerChoices = (scope: { org: string }) =>
+export const ledgerChoices = (scope: { org: string }, system?: string) =>
   inOrganisation(scope, async (tx) => {
     const newest = new Map<string, typeof packs.$inferSelect>();
     for (const p of await tx.select().from(packs).orderBy(asc(packs.made))) newest.set(p.id, p);
@@ -264,10 +266,13 @@ export const ledgerChoices = (scope: { org: string }) =>
         .select({ id: systems.id, name: systems.name, site: sites.name })
         .from(systems)
         .innerJoin(sites, eq(sites.id, systems.site))
+        .where(system && isId(system) ? eq(systems.id, system) : undefined)
         .orderBy(asc(sites.name), asc(systems.name))
+        .limit(MOST_SYSTEMS + 1)
     ).map((s) => ({ id: s.id, title: `${s.site}: ${s.name}` }));
     return {
-      systems: stood,
+      // more than that nobody looks through: a place is found by its words
+      systems: stood.length > MOST_SYSTEMS ? [] : stood,
       procedures: [...new Map(procedures.map((p) => [p.id, p])).values()],
       testers,
       gauges: read,

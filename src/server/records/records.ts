@@ -3,7 +3,7 @@ import { notCoveredIn } from '@/core/plan/not-covered';
 import { leaksOf, leakWords } from '@/core/after/leaks';
 import { leakBook } from '@/server/leaks/leaks';
 import 'server-only';
-import { and, desc, eq, isNull, sql } from 'drizzle-orm';
+import { and, desc, eq, inArray, isNull, ne } from 'drizzle-orm';
 import type { VerdictWord } from '@/core/verdict/words';
 import { faceOf, inZone } from '@/core/record/face';
 import { earlierWords } from '@/core/record/line-papers';
@@ -12,7 +12,7 @@ import { inOrganisation, lookUp } from '@/database/client';
 import { marksOf, sealOf } from '@/server/sealing/seal';
 import { localDate } from '@/core/quantity/local-date';
 import { markWords, type SignedMark } from '@/core/record/marks';
-import { openRuns as open, organisations, photos, publicLinks, runs, seals } from '@/database/schema';
+import { ledger, openRuns as open, organisations, photos, publicLinks, seals } from '@/database/schema';
 import { recordsBySection } from '@/server/places/looks';
 import { historyOf } from './ledger';
 import { type Stands, standingsOf } from '@/server/runs/standing';
@@ -156,10 +156,20 @@ export async function lastTimes(
     tx
       .select({ body: seals.body })
       .from(seals)
-      .innerJoin(runs, eq(runs.id, seals.run))
-      .where(and(eq(runs.practice, false), sql`${runs.plan}->'procedure'->>'id' = ${procedure}`))
-      .orderBy(desc(seals.sealedAt))
-      .limit(8),
+      .where(
+        inArray(
+          seals.run,
+          tx
+            .select({ run: ledger.id })
+            .from(ledger)
+            .where(
+              and(eq(ledger.procedure, procedure), eq(ledger.source, 'own'), ne(ledger.status, 'practice')),
+            )
+            .orderBy(desc(ledger.at))
+            .limit(8),
+        ),
+      )
+      .orderBy(desc(seals.sealedAt)),
   );
   const times = bodies.map(({ body }) => {
     const { plan, events } = restoreBody(body);

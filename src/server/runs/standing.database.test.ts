@@ -13,7 +13,7 @@ const superuser = new pg.Client({ connectionString: process.env.VAST_SUPERUSER_U
 let org: string;
 let copy: string;
 let log: PlacedEvent[];
-/** The log of the demo with the most entries, of a run of its own that grows as the test wants. */
+/** The log of the demo with the most entries, of a run of its own that grows as the test wants: an old one, others look at the newest. */
 beforeAll(async () => {
   await migrateDatabase(process.env.VAST_OWNER_URL!);
   ({ org } = await standingDemo());
@@ -24,7 +24,7 @@ beforeAll(async () => {
   );
   copy = uuid7(Date.now());
   await superuser.query(
-    'insert into runs (org, id, site, system, practice, plan, made, made_by) select org, $2, site, system, practice, plan, now(), made_by from runs where org = $1 and id = $3',
+    'insert into runs (org, id, site, system, practice, plan, made, made_by) select org, $2, site, system, practice, plan, timestamptz '2001-01-01', made_by from runs where org = $1 and id = $3',
     [org, copy, rows[0]!.run],
   );
   log = (

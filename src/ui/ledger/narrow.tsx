@@ -33,7 +33,13 @@ export function Narrow({
           'word',
           (Object.keys(WORDS) as VerdictWord[]).map((id) => ({ id, title: WORDS[id] })),
         )}
-        {select('System', 'system', choices.systems)}
+        {choices.systems.length > 0 ? (
+          select('System', 'system', choices.systems)
+        ) : (
+          <p className="self-end text-sm text-quiet">
+            One system: find it by its words above, or open its records from its own page.
+          </p>
+        )}
         {select('Procedure', 'procedure', choices.procedures)}
         {select(
           'Tester',

@@ -27,7 +27,7 @@ export default async function Ledger({
   }
   const [lines, choices, views] = await Promise.all([
     searchLedger(session, query, LEDGER_PAGE + 1),
-    ledgerChoices(session),
+    ledgerChoices(session, query.system),
     ledgerViewsOf(session),
   ]);
   return (

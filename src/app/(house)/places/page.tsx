@@ -5,18 +5,24 @@ import { recall } from '@/server/places/inventory';
 import { buttonClass } from '@/ui/kit/button-class';
 import { Moment } from '@/ui/frame/zone';
 import { requireSession } from '@/server/session/session';
-import { compact } from '@/wire/ledger';
+import { isId } from '@/server/trouble';
 import { may } from '@/wire/role';
 
 export const metadata: Metadata = { title: 'Places' };
-export default async function Places({ searchParams }: { searchParams: Promise<{ find?: string }> }) {
+export default async function Places({
+  searchParams,
+}: {
+  searchParams: Promise<{ find?: string; after?: string; id?: string }>;
+}) {
   const session = await requireSession();
-  const { find = '' } = await searchParams;
-  const [all, found] = await Promise.all([listPlaces(session), recall(session, find)]);
-  const places = all.filter(({ site, systems }) =>
-    saysAll(find, [site.name, site.address, site.customer, ...systems.map((s) => s.name)]),
-  );
-  const shown = places.slice(0, MOST_SHOWN);
+  const { find = '', after, id } = await searchParams;
+  const from = after !== undefined && id && isId(id) ? { name: after, id } : undefined;
+  const [{ places: shown, all }, found] = await Promise.all([
+    listPlaces(session, { find, most: MOST_SHOWN + 1, ...(from ? { after: from } : {}) }),
+    from ? [] : recall(session, find),
+  ]);
+  const places = shown.slice(0, MOST_SHOWN);
+  const last = places[places.length - 1]?.site;
   return (
     <>
       <div className="flex flex-wrap items-center justify-between gap-4">
@@ -44,23 +50,19 @@ export default async function Places({ searchParams }: { searchParams: Promise<{
           Scan
         </Link>
       </form>
-      {find && <WrittenDown found={found} />}
-      {find && all.length > 0 && (
+      {find && !from && <WrittenDown found={found} />}
+      {find && (
         <h2 className="mt-4 text-lg font-semibold">
-          {places.length === 0
-            ? 'No place has these words'
-            : places.length === 1
-              ? 'One place'
-              : `${places.length} places`}
+          {all === 0 ? 'No place has these words' : all === 1 ? 'One place' : `${all} places`}
         </h2>
       )}
-      {all.length === 0 && (
+      {!find && all === 0 && (
         <p className="mt-4">
           No place is entered yet. Enter one with “New place”, or start the demo to see Millrace Quarter.
         </p>
       )}
       <ul className="mt-4 grid gap-3">
-        {shown.map(({ site, systems }) => (
+        {places.map(({ site, systems }) => (
           <li key={site.id} className="grid gap-3 border border-seam bg-panel p-4 lg:grid-cols-[20rem_1fr]">
             <div>
               <h2 className="text-lg font-semibold">{site.name}</h2>
@@ -103,10 +105,30 @@ export default async function Places({ searchParams }: { searchParams: Promise<{
           </li>
         ))}
       </ul>
-      {places.length > shown.length && (
-        <p className="mt-4">
-          And {places.length - shown.length} more: find one by its name, address or customer.
-        </p>
+      {(from || shown.length > places.length) && (
+        <nav aria-label="Pages of places" className="mt-4 flex flex-wrap items-center gap-4">
+          {from && (
+            <Link
+              prefetch={false}
+              className={buttonClass('plain')}
+              href={`/places?${new URLSearchParams({ find })}`}
+            >
+              From the beginning
+            </Link>
+          )}
+          {shown.length > places.length && last && (
+            <Link
+              prefetch={false}
+              className={buttonClass('plain')}
+              href={`/places?${new URLSearchParams({ find, after: last.name, id: last.id })}`}
+            >
+              Next {MOST_SHOWN}
+            </Link>
+          )}
+          <span className="text-quiet">
+            {all} places in all; by name, address or customer one is found at once.
+          </span>
+        </nav>
       )}
     </>
   );
@@ -155,11 +177,6 @@ const WrittenDown = ({ found }: { found: Awaited<ReturnType<typeof recall>> }) =
 );
 /** More than this nobody looks through. */
 const MOST_SHOWN = 60;
-/** Every word that was typed occurs in what is said of a place. */
-function saysAll(find: string, texts: readonly string[]): boolean {
-  const text = texts.map(compact).join(' ');
-  return find.split(/\s+/).every((word) => text.includes(compact(word)));
-}
 const inBrief = ({ meter, appliances, medium }: PlaceSystem): string =>
   [
     medium,

@@ -1,6 +1,6 @@
 import type { Metadata } from 'next';
-import { notFound } from 'next/navigation';
-import { listPlaces } from '@/server/places/places';
+import { found } from '@/app/(house)/found';
+import { readSite } from '@/server/places/places';
 import { requireSession } from '@/server/session/session';
 import { SiteFormView } from '@/ui/places/site-form';
 import { may } from '@/wire/role';
@@ -9,9 +9,7 @@ export const metadata: Metadata = { title: 'Change the place' };
 export default async function ChangePlace({ params }: { params: Promise<{ site: string }> }) {
   const session = await requireSession();
   const { site } = await params;
-  const found = (await listPlaces(session)).find((p) => p.site.id === site);
-  if (!found) notFound();
-  const { id, name, address, customer } = found.site;
+  const { id, name, address, customer } = (await found(readSite(session, site))).site;
   return (
     <>
       <h1 className="text-2xl font-bold">{name}</h1>
