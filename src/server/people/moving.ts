@@ -73,19 +73,52 @@ const TABLES: readonly {
 const ABOUT = 'organisation.json';
 const FORMAT = 'vast-stone-organisation-1';
 const AT_ONCE = 500;
+/** Text is kept at a fifth of its length at best. House figure. */
+const MOST_GROWTH = 5;
 /** The photos of a long life; as large as a bundle may be. */
 export const MOST_EXPORT_BYTES = 500_000_000;
 const utf8 = new TextEncoder();
 const decode = (bytes: Uint8Array): string => new TextDecoder('utf-8', { fatal: true }).decode(bytes);
 type Row = Record<string, unknown>;
 
+/** What the database makes of a row by itself stays behind: it makes it again. */
+async function ownColumns(tx: Tx, table: string): Promise<string[]> {
+  const { rows } = await tx.execute<{ name: string }>(
+    sql`select attname as name from pg_attribute where attrelid = ${table}::regclass and attnum > 0 and not attisdropped and attgenerated = '' order by attnum`,
+  );
+  return rows.map((r) => r.name);
+}
+/** More than this is not put together in memory: the whole server would wait for one house. */
+async function notTooMuch(tx: Tx): Promise<void> {
+  let bytes = 0;
+  for (const { name } of TABLES) {
+    // as it is kept, without being read
+    const { rows } = await tx.execute<{ bytes: string | null }>(
+      sql.raw(`select sum(pg_column_size(t.*)) as bytes from ${name} t`),
+    );
+    bytes += Number(rows[0]!.bytes ?? 0);
+    if (bytes > MOST_EXPORT_BYTES / MOST_GROWTH)
+      throw new TroubleError(
+        413,
+        'too-large',
+        'This organisation holds more than goes into one file here. Ask whoever keeps the server for a copy of its database (npm run backup): it holds everything, at any size.',
+      );
+  }
+}
 /** The rows of a table, without the organisation's id. */
 async function rowsOf(tx: Tx, table: (typeof TABLES)[number]): Promise<Row[]> {
   const { name, bytes } = table;
   const rows: Row[] = [];
+  const columns = (await ownColumns(tx, name)).filter((c) => c !== 'org' && c !== bytes?.column);
+  const shown = columns.map((c) => `'${c}', t."${c}"`);
+  // a call takes a hundred arguments at most
+  const row = Array.from(
+    { length: Math.ceil(shown.length / 40) },
+    (_, n) => `jsonb_build_object(${shown.slice(40 * n, 40 * n + 40).join(', ')})`,
+  ).join(' || ');
   await tx.execute(
     sql.raw(
-      `declare moving no scroll cursor for select to_jsonb(t) - 'org' ${bytes ? `- '${bytes.column}'` : ''} as row ${bytes ? `, t.${bytes.column} as bytes` : ''} from ${name} t`,
+      `declare moving no scroll cursor for select ${row} as row ${bytes ? `, t.${bytes.column} as bytes` : ''} from ${name} t`,
     ),
   );
   for (;;) {
@@ -110,6 +143,7 @@ export async function exportOrganisation(
   demand(session, 'govern');
   const moment = new Date(now());
   return inOrganisation(session, async (tx) => {
+    await notTooMuch(tx);
     const files: BundleFile[] = [];
     const counts: Record<string, number> = {};
     for (const table of TABLES) {
@@ -265,9 +299,18 @@ export async function importOrganisation(
           if (!content) throw unreadable(`${fileOf(table, r)} is missing from the file.`);
           return { ...r, [table.bytes!.column]: `\\x${Buffer.from(content).toString('hex')}` };
         });
+      const columns = await ownColumns(tx, table.name);
+      const named = sql.join(
+        columns.map((c) => sql.identifier(c)),
+        sql`, `,
+      );
+      const picked = sql.join(
+        columns.map((c) => sql`p.${sql.identifier(c)}`),
+        sql`, `,
+      );
       for (let i = 0; i < rows.length; i += AT_ONCE)
         await tx.execute(
-          sql`insert into ${sql.identifier(table.name)} select (jsonb_populate_record(null::${sql.identifier(table.name)}, r || jsonb_build_object('org', ${session.org}::text))).* from jsonb_array_elements(${JSON.stringify(rows.slice(i, i + AT_ONCE))}::jsonb) r on conflict do nothing`,
+          sql`insert into ${sql.identifier(table.name)} (${named}) select ${picked} from jsonb_array_elements(${JSON.stringify(rows.slice(i, i + AT_ONCE))}::jsonb) r, jsonb_populate_record(null::${sql.identifier(table.name)}, r || jsonb_build_object('org', ${session.org}::text)) p on conflict do nothing`,
         );
       counts[table.name] = rows.length;
     }

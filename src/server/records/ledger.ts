@@ -145,14 +145,13 @@ export async function rebuildLedger(scope: { org: string }): Promise<number> {
     await tx.delete(ledger);
     const marks = await tx.select().from(recordMarks);
     let lines = 0;
-    for (const s of await tx
-      .select({
-        run: seals.run,
-        number: seals.number,
-        body: seals.body,
-        broughtIn: seals.broughtIn,
-      })
-      .from(seals)) {
+    // their texts one after the other: those of a long life do not go into memory at once
+    for (const { run } of await tx.select({ run: seals.run }).from(seals)) {
+      const [s] = await tx
+        .select({ run: seals.run, number: seals.number, body: seals.body, broughtIn: seals.broughtIn })
+        .from(seals)
+        .where(eq(seals.run, run));
+      if (!s) continue;
       await writeLine(
         tx,
         ledgerRow(

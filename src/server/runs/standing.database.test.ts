@@ -24,7 +24,7 @@ beforeAll(async () => {
   );
   copy = uuid7(Date.now());
   await superuser.query(
-    'insert into runs (org, id, site, system, practice, plan, made, made_by) select org, $2, site, system, practice, plan, timestamptz '2001-01-01', made_by from runs where org = $1 and id = $3',
+    'insert into runs (org, id, site, system, practice, plan, made, made_by) select org, $2, site, system, practice, plan, to_timestamp(0), made_by from runs where org = $1 and id = $3',
     [org, copy, rows[0]!.run],
   );
   log = (
