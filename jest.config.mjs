@@ -41,6 +41,6 @@ export default {
       ],
       testPathIgnorePatterns: ['\\.database\\.test\\.ts$'],
     },
-    { ...shared, displayName: 'database', testMatch: ['<rootDir>/src/**/*.database.test.ts'] },
+    { ...shared, displayName: 'database', testMatch: ['<rootDir>/{src,scripts}/**/*.database.test.ts'] },
   ],
 };

@@ -12,6 +12,7 @@ import { effort } from './effort';
 import { load } from './load';
 import { pages } from './pages';
 import { pools } from './pools';
+import { scale } from './scale';
 import { splitting } from './splitting';
 import { dayOfLog, ledgerSearch, papers, sealing } from './records';
 import packJson from '@packs/gas-metric.json';
@@ -187,6 +188,7 @@ async function everything(): Promise<void> {
   dayOfLog(report);
   await ledgerSearch(report);
   await load(report);
+  await scale(report);
   if (url) await papers(report, url);
   if (url) {
     // 4. every page as a browser has it
@@ -212,6 +214,7 @@ const ALONE: Readonly<Record<string, (report: Report) => void | Promise<void>>> 
   ducts,
   effort,
   load,
+  scale,
 };
 const alone = process.argv[2];
 if (alone && ALONE[alone]) await ALONE[alone](report);

@@ -58,6 +58,19 @@ function dataFolder(name) {
   return path.join(account().home || '/var/lib/postgresql', 'vast-stone', `${hash}-${name}`);
 }
 
+/**
+ * Where the data of a cluster lies: as it was noted when it was made, so that a checkout that was moved finds it again.
+ * @throws Error where this folder is a copy of one that still stands: both would work on one database
+ */
+function keptIn(name, secretsFile) {
+  const noted = existsSync(secretsFile) ? JSON.parse(readFileSync(secretsFile, 'utf8')) : {};
+  if (noted.of && noted.of !== root && existsSync(path.join(noted.of, '.run', `cluster-${name}.json`)))
+    throw new Error(
+      `This folder is a copy of ${noted.of}, and both would work on one database. Remove .run here to begin with a new one, or remove ${noted.of}.`,
+    );
+  const data = isRoot || !noted.data?.startsWith(path.join(noted.of ?? '', '.run')) ? noted.data : undefined;
+  return data && existsSync(data) ? data : dataFolder(name);
+}
 /** Ends the server of this data folder if one is left over, and removes the lock of one that died. */
 function clearLeftover(data) {
   const lock = path.join(data, 'postmaster.pid');
@@ -85,11 +98,11 @@ export async function startCluster(name, wishedPort, say = console.log) {
   const bin = binaries();
   if (!bin)
     throw new Error('PostgreSQL was installed but its server was not found under /usr/lib/postgresql.');
-  const data = dataFolder(name);
   const as = isRoot ? account() : undefined;
   const run = path.join(root, '.run');
   mkdirSync(run, { recursive: true });
   const secretsFile = path.join(run, `cluster-${name}.json`);
+  const data = keptIn(name, secretsFile);
   if (isRoot) {
     mkdirSync(path.dirname(data), { recursive: true });
     chownSync(path.dirname(data), as.uid, as.gid);
@@ -142,6 +155,8 @@ export async function startCluster(name, wishedPort, say = console.log) {
     chmodSync(secretsFile, 0o600);
   }
   const secrets = JSON.parse(readFileSync(secretsFile, 'utf8'));
+  if (secrets.data !== data || secrets.of !== root)
+    writeFileSync(secretsFile, JSON.stringify({ ...secrets, data, of: root }), { mode: 0o600 });
   const left = clearLeftover(data);
   let port = left?.port;
   let child;

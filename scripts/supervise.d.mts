@@ -1,5 +1,11 @@
 /** Builds the application, unless the same sources are built already. @returns whether it was */
 export function build(say?: (line: string) => void): Promise<boolean>;
+/** Migrates and, where the database is still empty, loads the demo. */
+export function prepare(
+  addresses: { owner: string; app: string },
+  how: { demo: boolean; peopleFile: string; idsFile: string; second?: boolean },
+  say?: (line: string) => void,
+): Promise<void>;
 /** Starts web server and stand-in gauge over one database; `ready` resolves when they answer. */
 export function startProcesses(how: {
   addresses: { app: string };

@@ -14,6 +14,7 @@ const entries = {
   rejudge: 'src/cli/rejudge.ts',
   desk: 'src/cli/desk.ts',
   unpack: 'src/server/unpack/worker.ts',
+  seals: 'scripts/seals.ts',
 };
 const folder = path.join(root, '.run', 'tools');
 /** Arguments that start a bundled program. */
@@ -44,7 +45,7 @@ async function bundle() {
   });
 }
 
-if (process.argv[1] === import.meta.filename) {
+async function asked() {
   const [name = '', ...args] = process.argv.slice(2);
   if (!Object.hasOwn(entries, name)) {
     console.error(`Which one? ${Object.keys(entries).join(', ')}`);
@@ -55,3 +56,4 @@ if (process.argv[1] === import.meta.filename) {
   process.argv = [process.execPath, ...tool(name), ...args];
   await import(pathToFileURL(tool(name)[0]).href);
 }
+if (process.argv[1] === import.meta.filename) void asked();

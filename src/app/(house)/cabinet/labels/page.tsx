@@ -5,18 +5,20 @@ import { KIT_KINDS } from '@/core/instrument/kit';
 import { readCabinet } from '@/server/cabinet/cabinet';
 import { listPlaces } from '@/server/places/places';
 import { requireSession } from '@/server/session/session';
-import { MOST_PLACES, NarrowPlaces } from '@/ui/places/narrow-places';
+import { NarrowPlaces } from '@/ui/places/narrow-places';
 import { PrintLabels } from '@/ui/codes/print-labels';
 import { labelPath } from '@/wire/codes';
 
 export const metadata: Metadata = { title: 'Labels' };
 /** Labels with a code for gauges, kit and installations, to be printed and stuck on. */
+/** Places whose installations are printed at once: each label carries a picture. */
+const MOST_LABELLED = 40;
 export default async function Labels({ searchParams }: { searchParams: Promise<{ find?: string }> }) {
   const session = await requireSession();
   const { find = '' } = await searchParams;
   const [{ gauges, kit }, { places, all }] = await Promise.all([
     readCabinet(session),
-    listPlaces(session, { find, most: MOST_PLACES }),
+    listPlaces(session, { find, most: MOST_LABELLED }),
   ]);
   const base = process.env.VAST_URL ?? '';
   const code = (path: string) => qrPath(`${base}${path}`);

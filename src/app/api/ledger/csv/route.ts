@@ -1,21 +1,35 @@
 import { signedIn } from '@/server/handle';
 import { rateLimit } from '@/server/limits';
-import { ledgerChoices, searchLedger } from '@/server/records/ledger';
+import { ledgerChoices, type LedgerLine, searchLedger } from '@/server/records/ledger';
 import { USUAL_COLUMNS } from '@/wire/ledger';
+import { columnsFrom, ledgerCsv, moreCsv } from '@/wire/ledger-csv';
 import { queryFrom } from '@/wire/ledger-schema';
-import { columnsFrom, ledgerCsv } from '@/wire/ledger-csv';
 
-/** Everything that matches as one file, not just the page that is shown. */
-const MOST = 200_000;
+/** So many lines are in memory at a time, however many match. */
+const AT_ONCE = 2_000;
+/** Everything that matches as one file, not just the page that is shown; written as it is read. */
 export const GET = signedIn('share', async (session, request) => {
   await rateLimit(`csv ${session.person}`, 30, 60_000);
   const { searchParams } = new URL(request.url);
-  const [lines, { gauges }] = await Promise.all([
-    searchLedger(session, queryFrom(searchParams), MOST),
-    ledgerChoices(session),
-  ]);
+  const query = queryFrom(searchParams);
   const columns = columnsFrom(searchParams.get('columns'), USUAL_COLUMNS);
-  return new Response(ledgerCsv(lines, columns, new Map(gauges.map((g) => [g.id, g.title]))), {
+  const gauges = new Map((await ledgerChoices(session)).gauges.map((g) => [g.id, g.title]));
+  const page = (after?: LedgerLine) =>
+    searchLedger(session, query, AT_ONCE, after && { at: after.sealedAt, id: after.run });
+  // the first page is read before anything is sent: what is wrong is still said in its own words
+  let lines = await page();
+  let first = true;
+  const utf8 = new TextEncoder();
+  const body = new ReadableStream<Uint8Array>({
+    async pull(controller) {
+      controller.enqueue(utf8.encode((first ? ledgerCsv : moreCsv)(lines, columns, gauges)));
+      first = false;
+      if (lines.length < AT_ONCE) return controller.close();
+      lines = await page(lines[lines.length - 1]);
+      if (!lines.length) controller.close();
+    },
+  });
+  return new Response(body, {
     headers: {
       'content-type': 'text/csv; charset=utf-8',
       'content-disposition': 'attachment; filename="ledger.csv"',
