@@ -12,7 +12,7 @@ import { labelPath } from '@/wire/codes';
 export const metadata: Metadata = { title: 'Labels' };
 /** Labels with a code for gauges, kit and installations, to be printed and stuck on. */
 /** Places whose installations are printed at once: each label carries a picture. */
-const MOST_LABELLED = 40;
+const MOST_LABELLED = 20;
 export default async function Labels({ searchParams }: { searchParams: Promise<{ find?: string }> }) {
   const session = await requireSession();
   const { find = '' } = await searchParams;
