@@ -89,7 +89,16 @@ test('a table of 200 places with errors: every row is read or listed, entered on
 
   // one of them, and another like it in a flat of its own
   await page.getByRole('link', { name: 'To the places' }).click();
-  await expect(page.getByText(/And \d+ more: find one/)).toBeVisible();
+  // a page of them, and the next: none twice, all counted
+  const places = page.locator('main ul > li h2');
+  await expect(page.getByText(/^\d+ places in all/)).toBeVisible();
+  const first = await places.allTextContents();
+  expect(first).toHaveLength(60);
+  await page.getByRole('link', { name: 'Next 60' }).click();
+  await expect(page.getByRole('link', { name: 'From the beginning' })).toBeVisible();
+  const next = await places.allTextContents();
+  expect(next.filter((n) => first.includes(n))).toEqual([]);
+  expect(next).toHaveLength(60);
   await page.getByRole('textbox', { name: /^Find a place/ }).fill('carders row 3, hollin');
   await page.getByRole('button', { name: 'Find' }).click();
   await page.getByRole('link', { name: /^gas 3\b/ }).click();

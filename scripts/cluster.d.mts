@@ -6,6 +6,7 @@ export function startCluster(
   say?: (line: string) => void,
 ): Promise<{
   database(wanted: string, fresh?: boolean): Promise<{ owner: string; app: string; superuser: string }>;
+  readonly pid: number;
   stop(): Promise<void>;
 }>;
 type Cluster = Awaited<ReturnType<typeof startCluster>>;

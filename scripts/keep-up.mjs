@@ -21,7 +21,7 @@ export function logFile(folder, name) {
  */
 export function keepUp(name, args, env, how = {}) {
   const { say = console.log, started = () => {}, gaveUp = () => {}, log, within = STOPS_WITHIN } = how;
-  const { most = 8, pause = 200 } = how;
+  const { most, pause = 200 } = how;
   let child;
   let over = false;
   let crashes = 0;
@@ -39,7 +39,7 @@ export function keepUp(name, args, env, how = {}) {
     const ended = (code, signal) => {
       if (over) return;
       crashes = Date.now() - began > 60000 ? 1 : crashes + 1;
-      if (crashes > most) {
+      if (crashes > (most ?? 8)) {
         say(`${name} keeps stopping (${signal ?? code}); giving up. See the messages above.`);
         gaveUp();
         return;

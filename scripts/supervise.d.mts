@@ -13,6 +13,8 @@ export function startProcesses(how: {
   gaugePort: number;
   gaugeFolder: string;
   extra?: Readonly<Record<string, string>>;
+  /** So often in a row the web server may end before it is given up. */
+  most?: number;
 }): {
   readonly url: string;
   readonly webPid: () => number;

@@ -149,6 +149,7 @@ export function startProcesses({
   started,
   gaveUp,
   log,
+  most,
 }) {
   const url = `http://127.0.0.1:${port}`;
   const env = {
@@ -160,7 +161,7 @@ export function startProcesses({
     VAST_GAUGE_URL: `http://127.0.0.1:${gaugePort}`,
     ...extra,
   };
-  const web = keepUp('The web server', webArgs(port), env, { started, gaveUp, log });
+  const web = keepUp('The web server', webArgs(port), env, { started, gaveUp, log, most });
   const gauge = keepUp(
     'The simulated gauge',
     tool('gauge'),

@@ -25,6 +25,8 @@ export function pool(): pg.Pool {
       throw new Error('DATABASE_URL is not set. Start with ./start, or give the address of your own server.');
     held.pool = new pg.Pool({ connectionString, max: 12, connectionTimeoutMillis: waitMs() });
     held.pool.on('error', () => undefined); // an idle connection that dies is replaced on the next use
+    // one that dies between two statements of a transaction tells the next of them: nobody else need hear it
+    held.pool.on('connect', (client) => client.on('error', () => undefined));
   }
   return held.pool;
 }

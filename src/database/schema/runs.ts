@@ -6,6 +6,7 @@ import type { WatchEntry, WatchFacts } from '@/core/watch/watch';
 import { sql } from 'drizzle-orm';
 import {
   bigint,
+  bigserial,
   boolean,
   foreignKey,
   index,
@@ -255,6 +256,8 @@ export const openRuns = pgTable(
     practice: boolean('practice').notNull(),
     /** The gauge whose display belongs to it now: the one that judges, before one is chosen the one that is meant. */
     shows: uuid('shows'),
+    /** In which order gauges were put to runs, whatever any clock says: a display belongs to the last. */
+    turn: bigserial('turn', { mode: 'number' }).notNull(),
   },
   (t) => [
     primaryKey({ columns: [t.org, t.run] }),

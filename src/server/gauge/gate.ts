@@ -50,13 +50,13 @@ export async function gateOf(tx: Tx, scope: { readonly org: string }, run: strin
   held.set(key(scope.org, run), gate);
   return gate;
 }
-/** The newest open run that this gauge judges now, or is meant to; undefined where there is none. */
+/** The open run to which this gauge was put last, to judge it or meant to; undefined where there is none. */
 export async function runJudgedBy(tx: Tx, gauge: string): Promise<string | undefined> {
   const [open] = await tx
     .select({ run: openRuns.run })
     .from(openRuns)
     .where(and(eq(openRuns.shows, gauge), eq(openRuns.practice, false)))
-    .orderBy(desc(openRuns.made))
+    .orderBy(desc(openRuns.turn))
     .limit(1);
   return open?.run;
 }

@@ -159,6 +159,22 @@ test('it streams into the run it judges, and into no other; between two tests it
   expect(await takeReadings(token, shows(208, {}, 5))).toMatchObject({ goOn: true });
   expect(await streams(run)).toHaveLength(2);
 });
+test('of two open tests it belongs to the one to which it was put last, whatever their clocks said', async () => {
+  const { token } = await paired('reader 4');
+  shiftClock(24 * 3_600_000);
+  const tomorrow = await begun([
+    [1, 'checks'],
+    [2, 'gauge', 'G-77'],
+  ]);
+  shiftClock(0);
+  const today = await begun([
+    [1, 'checks'],
+    [2, 'gauge', 'G-77'],
+  ]);
+  await new Promise((r) => setTimeout(r, 2_100));
+  expect(await takeReadings(token, shows(205, {}, 8))).toMatchObject({ run: today });
+  expect(tomorrow).not.toBe(today);
+});
 test('ended it opens nothing any more', async () => {
   const { token } = await paired('to be ended');
   const mine = (await pairedOf(who)).find((p) => p.device === 'to be ended')!;

@@ -117,7 +117,8 @@ async function hear(): Promise<void> {
     } catch (error) {
       log.warn({ err: error }, 'news');
     }
-    await client.end().catch(() => undefined);
+    // one that never came to stand does not always say that it ended: nothing waits for it
+    void client.end().catch(() => undefined);
     if (!bus.over)
       await new Promise((r) => setTimeout(r, AGAIN_MS[Math.min(n, AGAIN_MS.length - 1)]).unref());
   }

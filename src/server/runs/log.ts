@@ -161,7 +161,7 @@ export async function appendEvents(
         const shows = currentVisit(next) ? (next.gauge ?? plan.gaugeMeant ?? null) : null;
         await tx
           .update(openRuns)
-          .set({ shows })
+          .set({ shows, turn: sql`nextval('open_runs_turn_seq')` })
           .where(and(eq(openRuns.run, run), sql`${openRuns.shows} is distinct from ${shows}`));
       }
       for (let i = 0; i < rows.length; i += 500) await tx.insert(events).values(rows.slice(i, i + 500));

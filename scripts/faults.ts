@@ -1,0 +1,244 @@
+/**
+ * Faults in random order while several people enter: `npm run faults -- [HOW MANY]` (200). Kills web server and database with -9, cuts
+ * connections, stops the server for a while, makes the database read only. At the end every entry that was sent stands in its log once,
+ * places have no gaps, and the server answered again soon after each fault. On a cluster and a port of its own.
+ */
+import { randomBytes, randomInt } from 'node:crypto';
+import pg from 'pg';
+import { freePort, keptCluster } from './cluster.mjs';
+import { migrateDatabase } from './migrate';
+import { build, startProcesses } from './supervise.mjs';
+import { bakery } from '../src/core/testing/bakery';
+import { uuid7 } from '../src/wire/uuid7';
+
+const CLIENTS = 6;
+const MOST_MS = 4_000;
+/** A server that takes nothing for so long will not any more. */
+const GIVEN_UP_MS = 60_000;
+const many = Number(process.argv[2] ?? 200);
+const wait = (ms: number) => new Promise((r) => setTimeout(r, ms));
+
+interface Client {
+  readonly run: string;
+  readonly sent: Set<string>;
+  readonly over: Promise<void>;
+}
+async function main(): Promise<void> {
+  const kept = await keptCluster('faults', 55100, { say: () => undefined, waits: [200, 500, 1000] });
+  const d = await kept.now().database('vast_faults', true);
+  await migrateDatabase(d.owner);
+  process.env.DATABASE_URL = d.app;
+  process.env.VAST_SECRET = randomBytes(32).toString('hex');
+  await build();
+  const processes = startProcesses({
+    addresses: d,
+    port: await freePort(3800),
+    gaugePort: await freePort(3850),
+    gaugeFolder: '.run/faults-gauge',
+    extra: { VAST_SECRET: process.env.VAST_SECRET },
+    most: Infinity,
+  });
+  await processes.ready;
+  let going = true;
+  const clients = await house(processes.url, () => going);
+  const faults = {
+    'the web server killed': () => process.kill(processes.webPid(), 'SIGKILL'),
+    'the database killed': () => process.kill(kept.now().pid, 'SIGKILL'),
+    'connections cut': () =>
+      asked(d.superuser, "select pg_terminate_backend(pid) from pg_stat_activity where usename = 'vast_app'"),
+    'the web server stopped for a second': async () => {
+      const pid = processes.webPid();
+      process.kill(pid, 'SIGSTOP');
+      await wait(1_000);
+      process.kill(pid, 'SIGCONT');
+    },
+    'the database read only for a second': async () => {
+      // said from another database: what is read only cannot be told to be otherwise from inside
+      const beside = d.superuser.replace(/[^/]*$/, 'postgres');
+      const cut = "select pg_terminate_backend(pid) from pg_stat_activity where usename = 'vast_app'";
+      await asked(beside, 'alter database vast_faults set default_transaction_read_only = on');
+      await asked(beside, cut);
+      await wait(1_000);
+      await asked(beside, 'alter database vast_faults reset default_transaction_read_only');
+      await asked(beside, cut);
+    },
+  } as const;
+  const names = Object.keys(faults) as (keyof typeof faults)[];
+  const back: number[] = [];
+  const counted: Record<string, number> = {};
+  for (let n = 0; n < many; n += 1) {
+    const name = names[randomInt(names.length)]!;
+    counted[name] = (counted[name] ?? 0) + 1;
+    const before = total(clients);
+    const began = performance.now();
+    await Promise.resolve(faults[name]()).catch(() => undefined); // what is to be hit may be gone already
+    while (!(await well(processes.url)) || total(clients) === before) {
+      if (performance.now() - began > GIVEN_UP_MS)
+        throw new Error(`After ${name} nothing was taken any more.`);
+      await wait(50);
+    }
+    back.push(performance.now() - began);
+    if (process.env.VAST_FAULTS_SHOW) console.log(n, name, Math.round(performance.now() - began));
+    await wait(200 + randomInt(600));
+  }
+  going = false;
+  await Promise.all(clients.map((c) => c.over));
+  const faultsFound = await looked(d.superuser, clients);
+  back.sort((a, b) => a - b);
+  const median = back[Math.floor(back.length / 2)] ?? 0;
+  console.log(names.map((n) => `${n}: ${counted[n] ?? 0}`).join('; '));
+  console.log(
+    `${total(clients)} entries sent; ${faultsFound.join('; ') || 'none lost, none doubled, no gap'}`,
+  );
+  console.log(
+    `serves again after ${(median / 1000).toFixed(1)} s (median), ${((back.at(-1) ?? 0) / 1000).toFixed(1)} s at most`,
+  );
+  await processes.stop();
+  await kept.stop();
+  process.exit(faultsFound.length || median > MOST_MS ? 1 : 0);
+}
+const total = (clients: readonly Client[]): number => clients.reduce((sum, c) => sum + c.sent.size, 0);
+const well = (url: string) =>
+  fetch(`${url}/api/health`, { signal: AbortSignal.timeout(2_000) })
+    .then((r) => r.ok)
+    .catch(() => false);
+async function asked(url: string, text: string): Promise<pg.QueryResultRow[]> {
+  const db = new pg.Client({ connectionString: url });
+  db.on('error', () => undefined);
+  await db.connect();
+  try {
+    const { rows } = await db.query<pg.QueryResultRow>(text);
+    return rows;
+  } finally {
+    await db.end().catch(() => undefined);
+  }
+}
+/** A house with a run for each client, who enters and sends again until it is taken. */
+async function house(url: string, going: () => boolean): Promise<Client[]> {
+  const { closePool, inOrganisation } = await import('../src/database/client');
+  const { makeOrganisation } = await import('../src/server/people/organisation');
+  const { saveGauge } = await import('../src/server/cabinet/cabinet');
+  const { startRun } = await import('../src/server/runs/start');
+  const { people, sites, systems } = await import('../src/database/schema');
+  const password = randomBytes(12).toString('hex');
+  const email = 'faults@house.example';
+  const { org } = await makeOrganisation('Fault House', '', [
+    { name: 'Faults', email, role: 'owner', password },
+  ]);
+  const [person] = await inOrganisation({ org }, (tx) => tx.select({ id: people.id }).from(people));
+  const who = {
+    org,
+    person: person!.id,
+    name: 'Faults',
+    role: 'owner',
+    organisation: 'Fault House',
+    licence: null,
+    session: '',
+  };
+  await saveGauge(
+    who as never,
+    {
+      id: uuid7(Date.now()),
+      name: 'G-1',
+      serial: 'S-1',
+      kind: 'digital',
+      least: '-10 mbar',
+      greatest: '160 mbar',
+      resolution: '0.1 mbar',
+      accuracy: '',
+      calibrated: '2026-01-01',
+      calibrationDue: '2999-01-01',
+    } as never,
+  );
+  const signed = await fetch(`${url}/api/session`, {
+    method: 'POST',
+    headers: { 'content-type': 'application/json' },
+    body: JSON.stringify({ email, password }),
+  });
+  const cookie = signed.headers
+    .getSetCookie()
+    .map((c) => c.split(';')[0])
+    .join('; ');
+  const clients: Client[] = [];
+  for (let n = 0; n < CLIENTS; n += 1) {
+    const [site, system, run] = [0, 1, 2].map(() => uuid7(Date.now())) as [string, string, string];
+    await inOrganisation({ org }, async (tx) => {
+      await tx.insert(sites).values({ org, id: site, name: `Kiln ${n}`, address: '', customer: '' });
+      await tx.insert(systems).values({ org, id: system, site, name: 'Gas', facts: bakery() });
+    });
+    await startRun(who as never, {
+      id: run,
+      system,
+      pack: 'gas-metric',
+      procedure: 'gas-lowpressure-staged',
+      case: 'existing',
+      practice: false,
+      zone: 'UTC',
+    });
+    const sent = new Set<string>();
+    clients.push({ run, sent, over: enters(url, cookie, run, who.person, sent, going) });
+  }
+  await closePool();
+  return clients;
+}
+async function enters(
+  url: string,
+  cookie: string,
+  run: string,
+  by: string,
+  sent: Set<string>,
+  going: () => boolean,
+): Promise<void> {
+  const device = uuid7(Date.now());
+  for (let n = 1; going();) {
+    const events = Array.from({ length: 1 + randomInt(3) }, () => ({
+      kind: 'note',
+      text: `entry ${n}`,
+      id: uuid7(Date.now()),
+      run,
+      device,
+      deviceSeq: n++,
+      at: Date.now(),
+      zone: 'UTC',
+      offset: 0,
+      mono: 0,
+      pageLoad: device,
+      by,
+      byName: 'Faults',
+      expects: '',
+    }));
+    for (;;) {
+      const answer = await fetch(`${url}/api/runs/${run}/events`, {
+        method: 'POST',
+        headers: { 'content-type': 'application/json', cookie },
+        body: JSON.stringify({ events }),
+        signal: AbortSignal.timeout(5_000),
+      }).catch(() => null);
+      if (answer?.ok) break;
+      // only what may be taken later is sent again; anything else is a fault of its own
+      if (answer && answer.status < 500) throw new Error(`${answer.status}: ${await answer.text()}`);
+      await wait(100);
+    }
+    for (const e of events) sent.add(e.id);
+    await wait(20 + randomInt(60));
+  }
+}
+async function looked(url: string, clients: readonly Client[]): Promise<string[]> {
+  const found: string[] = [];
+  for (const { run, sent } of clients) {
+    const rows = (await asked(
+      url,
+      `select id, position from events where run = '${run}' order by position`,
+    )) as {
+      id: string;
+      position: number;
+    }[];
+    const ids = new Set(rows.map((r) => r.id));
+    const lost = [...sent].filter((id) => !ids.has(id)).length;
+    if (lost) found.push(`${lost} lost`);
+    if (ids.size !== rows.length) found.push(`${rows.length - ids.size} doubled`);
+    if (rows.some((r, n) => r.position !== n + 1)) found.push('a gap in the places');
+  }
+  return found;
+}
+void main();
