@@ -7,8 +7,8 @@ import pg from 'pg';
 import type { Report } from './run';
 import { freePort, startCluster } from '../scripts/cluster.mjs';
 import { build, startProcesses } from '../scripts/supervise.mjs';
+import { addGauge, beginTest, makeHouse } from '../scripts/houses';
 import { migrateDatabase } from '../scripts/migrate';
-import { bakery } from '@/core/testing/bakery';
 import { playScript } from '@/core/run/script';
 import { uuid7 } from '@/wire/uuid7';
 
@@ -100,63 +100,15 @@ interface Sends {
 }
 /** So many runs, each judged by a gauge of its own that is paired. */
 async function gauges(): Promise<Sends[]> {
-  const { inOrganisation } = await import('@/database/client');
-  const { makeOrganisation } = await import('@/server/people/organisation');
-  const { saveGauge } = await import('@/server/cabinet/cabinet');
   const { makeCode, pairGauge } = await import('@/server/gauge/pairing');
-  const { startRun } = await import('@/server/runs/start');
   const { appendEvents, readRun } = await import('@/server/runs/log');
-  const { sites, systems, people } = await import('@/database/schema');
-  const { org } = await makeOrganisation('Bench House', '', [
-    { name: 'Bench', email: 'load@bench.example', role: 'owner', password: randomBytes(12).toString('hex') },
-  ]);
-  const [person] = await inOrganisation({ org }, (tx) => tx.select({ id: people.id }).from(people));
-  const who = {
-    org,
-    person: person!.id,
-    name: 'Bench',
-    role: 'owner' as const,
-    organisation: 'Bench House',
-    licence: null,
-    session: '',
-  };
+  const made = await makeHouse('Bench House');
+  const { who } = made;
   const sends: Sends[] = [];
   for (let n = 0; n < GAUGES; n += 1) {
-    const [site, system, gauge, run] = [1, 2, 3, 4].map(() => uuid7(Date.now())) as [
-      string,
-      string,
-      string,
-      string,
-    ];
-    await inOrganisation({ org }, async (tx) => {
-      await tx.insert(sites).values({ org, id: site, name: `Kiln ${n}`, address: '', customer: '' });
-      await tx.insert(systems).values({ org, id: system, site, name: 'Gas', facts: bakery() });
-    });
-    await saveGauge(
-      who as never,
-      {
-        id: gauge,
-        name: `G-${n}`,
-        serial: `S-${n}`,
-        kind: 'digital',
-        least: '-10 mbar',
-        greatest: '160 mbar',
-        resolution: '0.1 mbar',
-        accuracy: '',
-        calibrated: '2026-01-01',
-        calibrationDue: '2999-01-01',
-      } as never,
-    );
-    await startRun(who as never, {
-      id: run,
-      system,
-      pack: 'gas-metric',
-      procedure: 'gas-lowpressure-staged',
-      case: 'existing',
-      practice: false,
-      zone: 'UTC',
-    });
-    const { plan } = await readRun({ org }, run);
+    const gauge = await addGauge(made, `G-${n}`);
+    const run = await beginTest(made, `Kiln ${n}`);
+    const { plan } = await readRun(who, run);
     const lines = playScript(
       plan,
       [
@@ -174,12 +126,8 @@ async function gauges(): Promise<Sends[]> {
       },
     );
     await appendEvents(who, run, lines);
-    const { token } = await pairGauge(
-      (await makeCode(who as never, gauge)).code,
-      `reader ${n}`,
-      `10.0.${n}.1`,
-    );
-    sends.push({ org, run, gauge, token });
+    const { token } = await pairGauge((await makeCode(who, gauge)).code, `reader ${n}`, `10.0.${n}.1`);
+    sends.push({ org: who.org, run, gauge, token });
   }
   return sends;
 }

@@ -3,6 +3,7 @@ import { readFileSync } from 'node:fs';
 import pg from 'pg';
 import { freePort, startCluster } from '../scripts/cluster.mjs';
 import { fill, FULL } from '../scripts/fill';
+import { cookiesOf } from '../scripts/houses';
 import { build, prepare, startProcesses } from '../scripts/supervise.mjs';
 import type { Report } from './run';
 
@@ -37,15 +38,7 @@ export async function scale(report: Report): Promise<void> {
     stop = () => processes.stop();
     await processes.ready;
     const [person] = JSON.parse(readFileSync(PEOPLE, 'utf8')) as { email: string; password: string }[];
-    const signed = await fetch(`${processes.url}/api/session`, {
-      method: 'POST',
-      headers: { 'content-type': 'application/json' },
-      body: JSON.stringify({ email: person!.email, password: person!.password }),
-    });
-    const cookie = signed.headers
-      .getSetCookie()
-      .map((c) => c.split(';')[0])
-      .join('; ');
+    const cookie = await cookiesOf(processes.url, person!);
     const asked = async (path: string) => {
       const began = performance.now();
       const answer = await fetch(processes.url + path, { headers: { cookie } });

@@ -6,9 +6,9 @@
 import { randomBytes, randomInt } from 'node:crypto';
 import pg from 'pg';
 import { freePort, keptCluster } from './cluster.mjs';
+import { addGauge, beginTest, cookiesOf, makeHouse } from './houses';
 import { migrateDatabase } from './migrate';
 import { build, startProcesses } from './supervise.mjs';
-import { bakery } from '../src/core/testing/bakery';
 import { uuid7 } from '../src/wire/uuid7';
 
 const CLIENTS = 6;
@@ -115,70 +115,16 @@ async function asked(url: string, text: string): Promise<pg.QueryResultRow[]> {
 }
 /** A house with a run for each client, who enters and sends again until it is taken. */
 async function house(url: string, going: () => boolean): Promise<Client[]> {
-  const { closePool, inOrganisation } = await import('../src/database/client');
-  const { makeOrganisation } = await import('../src/server/people/organisation');
-  const { saveGauge } = await import('../src/server/cabinet/cabinet');
-  const { startRun } = await import('../src/server/runs/start');
-  const { people, sites, systems } = await import('../src/database/schema');
-  const password = randomBytes(12).toString('hex');
-  const email = 'faults@house.example';
-  const { org } = await makeOrganisation('Fault House', '', [
-    { name: 'Faults', email, role: 'owner', password },
-  ]);
-  const [person] = await inOrganisation({ org }, (tx) => tx.select({ id: people.id }).from(people));
-  const who = {
-    org,
-    person: person!.id,
-    name: 'Faults',
-    role: 'owner',
-    organisation: 'Fault House',
-    licence: null,
-    session: '',
-  };
-  await saveGauge(
-    who as never,
-    {
-      id: uuid7(Date.now()),
-      name: 'G-1',
-      serial: 'S-1',
-      kind: 'digital',
-      least: '-10 mbar',
-      greatest: '160 mbar',
-      resolution: '0.1 mbar',
-      accuracy: '',
-      calibrated: '2026-01-01',
-      calibrationDue: '2999-01-01',
-    } as never,
-  );
-  const signed = await fetch(`${url}/api/session`, {
-    method: 'POST',
-    headers: { 'content-type': 'application/json' },
-    body: JSON.stringify({ email, password }),
-  });
-  const cookie = signed.headers
-    .getSetCookie()
-    .map((c) => c.split(';')[0])
-    .join('; ');
+  const made = await makeHouse('Fault House');
+  await addGauge(made, 'G-1');
+  const cookie = await cookiesOf(url, made);
   const clients: Client[] = [];
   for (let n = 0; n < CLIENTS; n += 1) {
-    const [site, system, run] = [0, 1, 2].map(() => uuid7(Date.now())) as [string, string, string];
-    await inOrganisation({ org }, async (tx) => {
-      await tx.insert(sites).values({ org, id: site, name: `Kiln ${n}`, address: '', customer: '' });
-      await tx.insert(systems).values({ org, id: system, site, name: 'Gas', facts: bakery() });
-    });
-    await startRun(who as never, {
-      id: run,
-      system,
-      pack: 'gas-metric',
-      procedure: 'gas-lowpressure-staged',
-      case: 'existing',
-      practice: false,
-      zone: 'UTC',
-    });
+    const run = await beginTest(made, `Kiln ${n}`);
     const sent = new Set<string>();
-    clients.push({ run, sent, over: enters(url, cookie, run, who.person, sent, going) });
+    clients.push({ run, sent, over: enters(url, cookie, run, made.who.person, sent, going) });
   }
-  await closePool();
+  await (await import('../src/database/client')).closePool();
   return clients;
 }
 async function enters(
@@ -204,7 +150,7 @@ async function enters(
       mono: 0,
       pageLoad: device,
       by,
-      byName: 'Faults',
+      byName: 'Fault House',
       expects: '',
     }));
     for (;;) {
