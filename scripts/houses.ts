@@ -47,7 +47,7 @@ export async function addGauge({ who }: House, name: string): Promise<string> {
   return (await saveGauge(who, form as never)).id;
 }
 /** A staged test begun on a kiln of its own. @returns the run's id */
-export async function beginTest({ who }: House, kiln: string): Promise<string> {
+export async function beginTest({ who }: Pick<House, 'who'>, kiln: string): Promise<string> {
   const { inOrganisation } = await import('../src/database/client');
   const { sites, systems } = await import('../src/database/schema');
   const { startRun } = await import('../src/server/runs/start');

@@ -2,16 +2,15 @@
 import { exact } from '@/core/quantity/exact';
 import { reduce } from '@/core/run/reduce';
 import { playScript, type ScriptLine } from '@/core/run/script';
-import { bakery } from '@/core/testing/bakery';
-import { closePool, inOrganisation } from '@/database/client';
-import { sites, systems } from '@/database/schema';
+import { closePool } from '@/database/client';
 import { saveGauge } from '@/server/cabinet/cabinet';
 import { shiftClock } from '@/server/now';
 import { appendEvents, readRun } from '@/server/runs/log';
-import { startRun } from '@/server/runs/start';
+import type { startRun } from '@/server/runs/start';
 import type { GaugeBatch } from '@/wire/requests';
 import { uuid7 } from '@/wire/uuid7';
 import { makeOrganisation } from '../../../scripts/demo';
+import { beginTest } from '../../../scripts/houses';
 import { migrateDatabase } from '../../../scripts/migrate';
 import { keptAs, takeReadings } from './ingest';
 import { endPairing, makeCode, pairedOf, pairGauge } from './pairing';
@@ -19,7 +18,6 @@ import { endPairing, makeCode, pairedOf, pairGauge } from './pairing';
 type Who = Parameters<typeof startRun>[0];
 let who: Who;
 let stranger: Who;
-let system: string;
 const gauge = uuid7(7);
 
 async function house(name: string, email: string): Promise<Who> {
@@ -44,12 +42,6 @@ beforeAll(async () => {
   await migrateDatabase(process.env.VAST_OWNER_URL!);
   who = await house('Paired House', 'paired.example');
   stranger = await house('Other House', 'other.example');
-  system = uuid7(Date.now());
-  await inOrganisation(who, async (tx) => {
-    const site = uuid7(Date.now());
-    await tx.insert(sites).values({ org: who.org, id: site, name: 'Kiln', address: '', customer: '' });
-    await tx.insert(systems).values({ org: who.org, id: system, site, name: 'Kiln gas', facts: bakery() });
-  });
   await saveGauge(
     who as never,
     {
@@ -79,16 +71,7 @@ const shows = (digits: number, over: Partial<GaugeBatch> = {}, n = 1): GaugeBatc
   ...over,
 });
 async function begun(lines: readonly ScriptLine[]) {
-  const run = uuid7(Date.now());
-  await startRun(who, {
-    id: run,
-    system,
-    pack: 'gas-metric',
-    procedure: 'gas-lowpressure-staged',
-    case: 'existing',
-    practice: false,
-    zone: 'UTC',
-  });
+  const run = await beginTest({ who }, 'Kiln');
   await goOn(run, lines);
   return run;
 }
