@@ -47,7 +47,7 @@ const layers = [
   ['grammar', 'desk', 'simulation'],
   ['pack', 'kinds', 'roles', 'fillings', 'plan', 'run', 'verdict'],
   ['analysis', 'splitting', 'record', 'after', 'visit'],
-  ['conduct'],
+  ['conduct', 'guide'],
   ['yard'],
   ['testing'],
 ];

@@ -2,14 +2,9 @@
  * Many gauges at once, at a server of its own over a database of its own: what they show now, and what they showed. Beside it the same
  * rows inserted bare, in the same run, and one gauge at the end of a day's log beside its beginning.
  */
-import { randomBytes } from 'node:crypto';
 import pg from 'pg';
 import type { Report } from './run';
-import { freePort, startCluster } from '../scripts/cluster.mjs';
-import { build, startProcesses } from '../scripts/supervise.mjs';
-import { addGauge, beginTest, makeHouse } from '../scripts/houses';
-import { migrateDatabase } from '../scripts/migrate';
-import { playScript } from '@/core/run/script';
+import { batchOf, onOwnServer, pairedGauges, points, post, type Sends } from './own-server';
 import { uuid7 } from '@/wire/uuid7';
 
 const GAUGES = 200;
@@ -22,48 +17,15 @@ const DAY = 86_400;
 
 const part = (ms: number[], share: number): number =>
   ms.toSorted((a, b) => a - b)[Math.min(ms.length - 1, Math.floor(ms.length * share))]!;
-const points = (n: number, until: number, step: number): [number, number][] =>
-  Array.from({ length: n }, (_, i) => [until - (n - 1 - i) * step, 205 + (i % 3)]);
-
-const batchOf = (n: number) => ({
-  batch: { id: uuid7(Date.now()), sequence: n, points: points(BATCH, Date.now(), 1000) },
-});
-
-export async function load(report: Report): Promise<void> {
-  const cluster = await startCluster('bench', 54900, () => {});
-  let stop = async (): Promise<unknown> => undefined;
-  try {
-    const d = await cluster.database('vast_bench_load', true);
-    await migrateDatabase(d.owner);
-    process.env.DATABASE_URL = d.app;
-    process.env.VAST_SECRET = randomBytes(32).toString('hex');
-    await build();
-    const processes = startProcesses({
-      addresses: d,
-      port: await freePort(3500),
-      gaugePort: await freePort(3600),
-      gaugeFolder: '.run/bench-gauge',
-      extra: { VAST_SECRET: process.env.VAST_SECRET },
-    });
-    stop = () => processes.stop();
-    await processes.ready;
-    const sends = await gauges();
-    const post = async (token: string, body: object): Promise<number> => {
-      const began = performance.now();
-      const answer = await fetch(`${processes.url}/api/gauge/readings`, {
-        method: 'POST',
-        headers: { 'content-type': 'application/json', authorization: `Bearer ${token}` },
-        body: JSON.stringify(body),
-      });
-      if (!answer.ok) throw new Error(`${answer.status}: ${await answer.text()}`);
-      await answer.arrayBuffer();
-      return performance.now() - began;
-    };
+export const load = (report: Report): Promise<void> =>
+  onOwnServer('load', async ({ url, d }) => {
+    const { sends } = await pairedGauges(GAUGES);
+    const send = (token: string, body: object) => post(url, token, body);
     const shown = () => ({ live: points(LIVE, Date.now(), 100), scale: 1, unit: 'mbar' });
     // what a process makes on first use is no part of what is measured
-    for (let n = 0; n < 2; n += 1) for (const { token } of sends) await post(token, shown());
+    for (let n = 0; n < 2; n += 1) for (const { token } of sends) await send(token, shown());
     const alone: number[] = [];
-    for (const { token } of sends) alone.push(await post(token, shown()));
+    for (const { token } of sends) alone.push(await send(token, shown()));
     report('a live post alone, median', part(alone, 0.5), 'ms');
     const live: number[] = [];
     const kept: number[] = [];
@@ -75,7 +37,9 @@ export async function load(report: Report): Promise<void> {
         for (let s = 0; s < SECONDS; s += 1) {
           const at = performance.now();
           const full = (s + g) % BATCH === 0;
-          (full ? kept : live).push(await post(token, { ...shown(), ...(full ? batchOf(s + 1) : {}) }));
+          (full ? kept : live).push(
+            await send(token, { ...shown(), ...(full ? batchOf(s + 1, BATCH) : {}) }),
+          );
           await new Promise((r) => setTimeout(r, Math.max(0, 1000 - (performance.now() - at))));
         }
       }),
@@ -84,53 +48,9 @@ export async function load(report: Report): Promise<void> {
     report('gauges: live readings a second', (GAUGES * SECONDS * LIVE) / took, 'of 2000 sent');
     report('gauges: 2,000 live readings a second, p95', part(live, 0.95), 'ms', 500);
     report('gauges: the batches among them, p95', part(kept, 0.95), 'ms', 500);
-    await oneByOne(report, d, sends, (token, n) => post(token, { ...shown(), ...batchOf(n) }));
-    await aDay(report, d, sends[1]!, (token, n) => post(token, { ...shown(), ...batchOf(n) }));
-  } finally {
-    await stop();
-    await (await import('@/database/client')).closePool();
-    await cluster.stop();
-  }
-}
-interface Sends {
-  readonly org: string;
-  readonly run: string;
-  readonly gauge: string;
-  readonly token: string;
-}
-/** So many runs, each judged by a gauge of its own that is paired. */
-async function gauges(): Promise<Sends[]> {
-  const { makeCode, pairGauge } = await import('@/server/gauge/pairing');
-  const { appendEvents, readRun } = await import('@/server/runs/log');
-  const made = await makeHouse('Bench House');
-  const { who } = made;
-  const sends: Sends[] = [];
-  for (let n = 0; n < GAUGES; n += 1) {
-    const gauge = await addGauge(made, `G-${n}`);
-    const run = await beginTest(made, `Kiln ${n}`);
-    const { plan } = await readRun(who, run);
-    const lines = playScript(
-      plan,
-      [
-        [1, 'checks'],
-        [2, 'gauge', `G-${n}`],
-      ],
-      {
-        device: uuid7(1),
-        pageLoad: uuid7(1),
-        zone: 'UTC',
-        by: who.person,
-        byName: who.name,
-        began: Date.parse(plan.made.at),
-        id: () => uuid7(Date.now()),
-      },
-    );
-    await appendEvents(who, run, lines);
-    const { token } = await pairGauge((await makeCode(who, gauge)).code, `reader ${n}`, `10.0.${n}.1`);
-    sends.push({ org: who.org, run, gauge, token });
-  }
-  return sends;
-}
+    await oneByOne(report, d, sends, (token, n) => send(token, { ...shown(), ...batchOf(n, BATCH) }));
+    await aDay(report, d, sends[1]!, (token, n) => send(token, { ...shown(), ...batchOf(n, BATCH) }));
+  });
 const TIMES = 200;
 /** Batches one after the other, beside the same rows inserted bare in a transaction of the same organisation. */
 async function oneByOne(
@@ -164,7 +84,7 @@ async function oneByOne(
       live: [[Date.now(), 205]],
       scale: 1,
       unit: 'mbar',
-      ...batchOf(2000 + n),
+      ...batchOf(2000 + n, BATCH),
     } as never);
     if (n >= 5) office.push(performance.now() - asked);
     const began = performance.now();

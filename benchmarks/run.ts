@@ -13,6 +13,7 @@ import { load } from './load';
 import { pages } from './pages';
 import { pools } from './pools';
 import { scale } from './scale';
+import { soak } from './soak';
 import { splitting } from './splitting';
 import { dayOfLog, ledgerSearch, papers, sealing } from './records';
 import packJson from '@packs/gas-metric.json';
@@ -215,6 +216,7 @@ const ALONE: Readonly<Record<string, (report: Report) => void | Promise<void>>> 
   effort,
   load,
   scale,
+  soak,
 };
 const alone = process.argv[2];
 if (alone && ALONE[alone]) await ALONE[alone](report);

@@ -5,6 +5,7 @@ import { freePort, startCluster } from '../scripts/cluster.mjs';
 import { fill, FULL } from '../scripts/fill';
 import { cookiesOf } from '../scripts/houses';
 import { build, prepare, startProcesses } from '../scripts/supervise.mjs';
+import type { JobSeen } from '../src/wire/jobs';
 import type { Report } from './run';
 
 const MOST_MS = 1_000;
@@ -102,6 +103,29 @@ export async function scale(report: Report): Promise<void> {
     const csv = await asked('/api/ledger/csv');
     report('100,000 records as a table', csv.ms / 1000, 's');
     report('  what it takes of memory at most beside', memory(processes.webPid()) - before, 'MB', 200);
+    const answered = async <T>(path: string, body?: unknown): Promise<T> =>
+      (await (
+        await fetch(processes.url + path, {
+          headers: { cookie, 'content-type': 'application/json', origin: processes.url },
+          ...(body ? { method: 'POST', body: JSON.stringify(body) } : {}),
+        })
+      ).json()) as T;
+    const most = memory(processes.webPid());
+    const began = performance.now();
+    const { id } = await answered<{ id: string }>('/api/jobs', { kind: 'export' });
+    let job: JobSeen;
+    do {
+      await new Promise((go) => setTimeout(go, 1_000));
+      job = (await answered<{ jobs: JobSeen[] }>('/api/jobs')).jobs.find((j) => j.id === id)!;
+    } while (job.state === 'waiting' || job.state === 'running');
+    if (job.state !== 'done') throw new Error(`The export ended ${job.state}: ${job.trouble}`);
+    report('export of it all', (performance.now() - began) / 1000, 's');
+    const file = await fetch(`${processes.url}/api/jobs/${id}/file`, { headers: { cookie } });
+    let length = 0;
+    for await (const chunk of file.body as unknown as AsyncIterable<Uint8Array>) length += chunk.length;
+    if (length !== job.bytes) throw new Error(`The file has ${length} bytes, not ${job.bytes}.`);
+    report('  its file', length / 1e6, 'MB');
+    report('  what it takes of memory at most beside', memory(processes.webPid()) - most, 'MB', 200);
     await db.end();
   } finally {
     await stop();

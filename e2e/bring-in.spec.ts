@@ -100,7 +100,7 @@ test('a table of 200 places with errors: every row is read or listed, entered on
   expect(next.filter((n) => first.includes(n))).toEqual([]);
   expect(next).toHaveLength(60);
   await page.getByRole('textbox', { name: /^Find a place/ }).fill('carders row 3, hollin');
-  await page.getByRole('button', { name: 'Find' }).click();
+  await page.getByRole('button', { name: 'Find', exact: true }).click();
   await page.getByRole('link', { name: /^gas 3\b/ }).click();
   await page.getByRole('link', { name: 'Another like it' }).click();
   await page.getByLabel('Its name').fill('Gas, flat 4');

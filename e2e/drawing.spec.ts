@@ -8,7 +8,7 @@ const chosen = (page: Page) => page.getByRole('region', { name: 'What is chosen'
 
 test(
   'a place drawn from a few facts, then changed by hand: what the drawing says is what rules and lists say',
-  { tag: '@both' },
+  { tag: ['@both', '@further'] },
   async ({ page }) => {
     await takeClocks(page);
     await signIn(page, 'imre');

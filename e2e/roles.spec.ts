@@ -23,13 +23,21 @@ const ROUTES: Readonly<Record<string, Who>> = {
   'POST bring-in': 'plan',
   'POST cabinet/[item]/log': 'all',
   'POST carried': 'all',
+  'GET find': 'all',
+  'POST follow-ups': 'share',
   'POST follow-ups/[id]': 'share',
+  'POST follow-ups/[id]/visit': 'plan',
   'PUT follow-ups/[id]': 'share',
   'GET follow-ups/ics': 'all',
   'POST gauge/pair': 'open',
   'POST gauge/readings': 'open',
   'POST gauges': 'calibrate',
   'DELETE invitations/[invitation]': 'govern',
+  'GET jobs': 'govern',
+  'POST jobs': 'govern',
+  'POST jobs/[job]': 'govern',
+  'PUT jobs/[job]/pieces/[n]': 'govern',
+  'GET jobs/[job]/file': 'govern',
   'POST join/[token]': 'open',
   'POST kit': 'plan',
   'GET ledger/csv': 'share',
@@ -39,10 +47,7 @@ const ROUTES: Readonly<Record<string, Who>> = {
   'GET log-mappings': 'all',
   'POST log-mappings': 'run',
   'PUT organisation/anchors': 'govern',
-  'GET organisation/export': 'govern',
-  'POST organisation/import': 'govern',
   'POST organisation/key': 'govern',
-  'POST organisation/ledger': 'govern',
   'POST organisation': 'open',
   'PUT organisation': 'govern',
   'POST outbox': 'share',
@@ -135,12 +140,7 @@ const ROUTES: Readonly<Record<string, Who>> = {
   'POST yard/runs': 'run',
 };
 /** Allowed, it would do something to the demo that nobody asked for: who may is not tried. */
-const DOES = [
-  'POST organisation/key',
-  'POST organisation/ledger',
-  'DELETE session',
-  'GET organisation/export',
-];
+const DOES = ['POST organisation/key', 'DELETE session'];
 
 const API = path.join(import.meta.dirname, '..', 'src', 'app', 'api');
 /** The routes as they lie in the file tree, and the methods each answers. */

@@ -60,7 +60,9 @@ async function fooled(page: Page): Promise<void> {
   await concludes(page, 'sound');
 }
 
-test('an apprentice is fooled by the balance, sees why, and is right the second time', async ({ page }) => {
+test('an apprentice is fooled by the balance, sees why, and is right the second time @further', async ({
+  page,
+}) => {
   await fooled(page);
   await expect(page.locator('[data-end]')).toHaveAttribute('data-end', 'unfinished');
   await expect(page.locator('[data-line=valve-unmasked]')).toContainText('begun low in its band');

@@ -2,7 +2,7 @@
 const CACHE = 'vast-stone-2';
 const BENCH = /^\/bench\/[0-9a-f-]{36}$/;
 /** Pages that are the same for everyone and work without a signal. */
-const KEPT = /^\/desk$/;
+const KEPT = /^\/(desk|guide)$/;
 const ASSET = /\/_next\/static\/[^"'\\\s)]+/g;
 
 self.addEventListener('install', () => self.skipWaiting());

@@ -183,6 +183,12 @@ try {
   await journeys(['wide', 'phone'], { ...env, VAST_E2E_URL: servers.url, VAST_JOURNEYS: which });
   await journeys(['fault'], { ...env, VAST_E2E_URL: servers.url.split(',')[0] });
   control.close();
+  // each kind of fault once, in an order of its own
+  if (asked !== 'core' && !alone)
+    await gate('faults in random order', [
+      bin('tsx/dist/cli.mjs'),
+      ...['--conditions=react-server', 'scripts/faults.ts', '6'],
+    ]);
 } catch (error) {
   count.failed += 1;
   console.error(error.message);

@@ -1,11 +1,14 @@
 /**
  * Faults in random order while several people enter: `npm run faults -- [HOW MANY]` (200). Kills web server and database with -9, cuts
- * connections, stops the server for a while, makes the database read only. At the end every entry that was sent stands in its log once,
+ * connections, stops the server for a while, makes the database read only, fills its disk (as root, where one can be mounted). Each once
+ * in the first round, then as they come. At the end every entry that was sent stands in its log once,
  * places have no gaps, and the server answered again soon after each fault. On a cluster and a port of its own.
  */
+import { execFileSync } from 'node:child_process';
 import { randomBytes, randomInt } from 'node:crypto';
+import { appendFileSync, lstatSync, mkdirSync, readFileSync, rmSync, symlinkSync } from 'node:fs';
 import pg from 'pg';
-import { freePort, keptCluster } from './cluster.mjs';
+import { freePort, keptCluster, startCluster } from './cluster.mjs';
 import { addGauge, beginTest, cookiesOf, makeHouse } from './houses';
 import { migrateDatabase } from './migrate';
 import { build, startProcesses } from './supervise.mjs';
@@ -23,9 +26,18 @@ interface Client {
   readonly sent: Set<string>;
   readonly over: Promise<void>;
 }
-async function main(): Promise<void> {
+/** What is put away whatever comes of it, the newest first. */
+const ends: (() => unknown)[] = [];
+async function main(): Promise<boolean> {
+  const disk = await smallDisk();
+  if (disk) ends.unshift(disk.remove);
   const kept = await keptCluster('faults', 55100, { say: () => undefined, waits: [200, 500, 1000] });
+  ends.unshift(() => kept.stop());
   const d = await kept.now().database('vast_faults', true);
+  if (disk) {
+    await asked(d.superuser, "alter system set max_wal_size = '48MB'");
+    await asked(d.superuser, 'select pg_reload_conf()');
+  }
   await migrateDatabase(d.owner);
   process.env.DATABASE_URL = d.app;
   process.env.VAST_SECRET = randomBytes(32).toString('hex');
@@ -38,6 +50,7 @@ async function main(): Promise<void> {
     extra: { VAST_SECRET: process.env.VAST_SECRET },
     most: Infinity,
   });
+  ends.unshift(() => processes.stop());
   await processes.ready;
   let going = true;
   const clients = await house(processes.url, () => going);
@@ -62,16 +75,29 @@ async function main(): Promise<void> {
       await asked(beside, 'alter database vast_faults reset default_transaction_read_only');
       await asked(beside, cut);
     },
-  } as const;
+    ...(disk && {
+      'the disk full for a second': async () => {
+        disk.fill();
+        // what is written next needs a new file of the log: the database ends, and does not start while there is no room
+        await asked(d.superuser, 'select pg_switch_wal()').catch(() => undefined);
+        for (let n = 0; n < 10; n += 1) {
+          await wait(100);
+          disk.fill();
+        }
+        disk.free();
+      },
+    }),
+  };
   const names = Object.keys(faults) as (keyof typeof faults)[];
+  const first = names.toSorted(() => Math.random() - 0.5);
   const back: number[] = [];
   const counted: Record<string, number> = {};
   for (let n = 0; n < many; n += 1) {
-    const name = names[randomInt(names.length)]!;
+    const name = first.pop() ?? names[randomInt(names.length)]!;
     counted[name] = (counted[name] ?? 0) + 1;
     const before = total(clients);
     const began = performance.now();
-    await Promise.resolve(faults[name]()).catch(() => undefined); // what is to be hit may be gone already
+    await Promise.resolve(faults[name]!()).catch(() => undefined); // what is to be hit may be gone already
     while (!(await well(processes.url)) || total(clients) === before) {
       if (performance.now() - began > GIVEN_UP_MS)
         throw new Error(`After ${name} nothing was taken any more.`);
@@ -93,9 +119,53 @@ async function main(): Promise<void> {
   console.log(
     `serves again after ${(median / 1000).toFixed(1)} s (median), ${((back.at(-1) ?? 0) / 1000).toFixed(1)} s at most`,
   );
-  await processes.stop();
+  return faultsFound.length === 0 && median <= MOST_MS;
+}
+async function tried(): Promise<void> {
+  const good = await main().catch((error: unknown) => {
+    console.error(error);
+    return false;
+  });
+  for (const end of ends) await end();
+  process.exit(good ? 0 : 1);
+}
+const DISK_MB = 400;
+/** The data of this cluster on a disk that is soon full; null where none can be mounted. */
+async function smallDisk(): Promise<{ fill: () => void; free: () => void; remove: () => void } | null> {
+  const kept = await startCluster('faults', 55100, () => undefined);
+  const data = (JSON.parse(readFileSync('.run/cluster-faults.json', 'utf8')) as { data: string }).data;
   await kept.stop();
-  process.exit(faultsFound.length || median > MOST_MS ? 1 : 0);
+  // left by an end before this one
+  if (lstatSync(data).isSymbolicLink()) {
+    rmSync(data);
+    return smallDisk();
+  }
+  const disk = `${data}.disk`;
+  try {
+    mkdirSync(disk, { recursive: true });
+    execFileSync('mount', ['-t', 'tmpfs', '-o', `size=${DISK_MB}m`, 'none', disk], { stdio: 'ignore' });
+  } catch {
+    console.log('no disk can be mounted here: a full one is not tried');
+    return null;
+  }
+  execFileSync('cp', ['-a', data, `${disk}/data`]);
+  rmSync(data, { recursive: true });
+  symlinkSync(`${disk}/data`, data);
+  const filler = `${disk}/filler`;
+  return {
+    fill: () => {
+      try {
+        for (;;) appendFileSync(filler, Buffer.alloc(65_536));
+      } catch {
+        /* full */
+      }
+    },
+    free: () => rmSync(filler, { force: true }),
+    remove: () => {
+      rmSync(data);
+      execFileSync('umount', ['-l', disk], { stdio: 'ignore' });
+    },
+  };
 }
 const total = (clients: readonly Client[]): number => clients.reduce((sum, c) => sum + c.sent.size, 0);
 const well = (url: string) =>
@@ -187,4 +257,4 @@ async function looked(url: string, clients: readonly Client[]): Promise<string[]
   }
   return found;
 }
-void main();
+void tried();

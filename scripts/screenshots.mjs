@@ -112,7 +112,10 @@ await wide.page.getByRole('button', { name: /Plan it/ }).click();
 await wide.page.getByText('Gauge that judges').waitFor();
 await wide.shot('plan');
 await wide.page.goto(`${url}/plan`);
-await wide.page.getByRole('link', { name: /bakery and kiln/ }).click();
+await wide.page
+  .getByRole('link', { name: /bakery and kiln/ })
+  .first()
+  .click();
 await wide.page.locator('[data-band]').waitFor();
 await wide.shot('visit');
 await wide.page.goto(`${url}/cabinet`);

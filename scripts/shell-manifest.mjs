@@ -3,7 +3,7 @@ import { existsSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
 
 /** Pages that work without a signal, as routes of the build. */
-const SHELL = ['bench/[run]/page', 'offline/page', 'desk/page'];
+const SHELL = ['bench/[run]/page', 'offline/page', 'desk/page', 'guide/page'];
 const NAMED = /static\/(?:chunks|media)\/[^"'\\\s)]+/g;
 const walk = (dir) =>
   readdirSync(dir, { withFileTypes: true }).flatMap((e) =>

@@ -128,7 +128,7 @@ test('the list of a build names what pages load by need, and faces by their styl
     writeFileSync(path.join(dist, name), text);
   };
   file('BUILD_ID', 'b1\n');
-  for (const page of ['bench/[run]/page', '(house)/desk/page', 'offline/page'])
+  for (const page of ['bench/[run]/page', '(house)/desk/page', 'guide/page', 'offline/page'])
     file(`server/app/${page}/build-manifest.json`, '{"files":["static/chunks/root.js"]}');
   file('static/chunks/root.js', 'load("static/chunks/lazy.js")');
   file('static/chunks/lazy.js', 'load("static/chunks/deep.css")');

@@ -14,6 +14,7 @@ const entries = {
   rejudge: 'src/cli/rejudge.ts',
   desk: 'src/cli/desk.ts',
   unpack: 'src/server/unpack/worker.ts',
+  jobs: 'src/server/jobs/worker.ts',
   seals: 'scripts/seals.ts',
 };
 const folder = path.join(root, '.run', 'tools');

@@ -15,6 +15,8 @@ export async function register(): Promise<void> {
   }
   const { startRinging } = await import('@/server/alarms/ring');
   startRinging();
+  const { startWorking } = await import('@/server/jobs/runner');
+  startWorking();
 }
 
 /** A page that could not be made stands in the log under the number that its reader is shown. */

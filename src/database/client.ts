@@ -55,6 +55,7 @@ export async function closePool(): Promise<void> {
 export async function inOrganisation<T>(
   scope: { readonly org: string },
   work: (tx: Tx) => Promise<T>,
+  how?: Parameters<NodePgDatabase['transaction']>[1],
 ): Promise<T> {
   held.statements ??= drizzle(pool());
   return held.statements
@@ -62,7 +63,7 @@ export async function inOrganisation<T>(
       await tx.execute(sql`select set_config('app.org', ${scope.org}, true)`);
       held.answered = Date.now();
       return work(tx);
-    })
+    }, how)
     .catch(told);
 }
 

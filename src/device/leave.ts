@@ -1,5 +1,6 @@
 import type { Identity } from '@/wire/role';
 import { dropDraftsOf } from './drafts';
+import { dropRecent } from './recent';
 import { dropShared } from './shared-files';
 import { forgetIdentity } from './identity';
 import { dropStore } from './store';
@@ -14,6 +15,7 @@ const OWN_PAGE = /^\/bench\//;
 export async function leaveDevice(who: Identity): Promise<void> {
   forgetIdentity();
   dropDraftsOf(who);
+  dropRecent(who);
   await dropStore(who).catch(() => undefined);
   if (!('caches' in globalThis)) return;
   await dropShared();

@@ -17,7 +17,7 @@ export async function startWorker(keep: readonly string[] = []): Promise<void> {
       'href' in e && e.href ? new URL(e.href).pathname : new URL((e as HTMLScriptElement).src).pathname,
     );
     registration.active?.postMessage({
-      keep: [...new Set([...assets, ...linked, ...keep, '/offline', '/desk', '/desk/trace'])],
+      keep: [...new Set([...assets, ...linked, ...keep, '/offline', '/desk', '/desk/trace', '/guide'])],
     });
   } catch {
     /* no worker here (private window): the bench still works while the page is open */

@@ -13,8 +13,9 @@ const FORMAT = 'vast-stone-bundle-1';
 /** Every entry carries this day: when a bundle was packed says nothing about the record. */
 const DAY = '1980-01-02T00:00:00Z';
 const MOST_BYTES = 500_000_000;
-/** Photos of a long life, and one file for each table. */
+/** Photos of a long test, and the papers. */
 const MOST_FILES = 20_000;
+const MOST_MANIFEST = 5_000_000;
 /** Text shrinks to a tenth, a photo not at all. */
 const MOST_RATIO = 100;
 
@@ -31,7 +32,7 @@ export interface Manifest {
   readonly files: Readonly<Record<string, string>>;
 }
 const manifestFileSchema = shape({
-  manifest: text(5_000_000),
+  manifest: text(MOST_BYTES),
   signature: text(128).matches(/^[0-9a-f]{128}$/, 'is not a signature'),
   key: text(64).matches(/^[0-9a-f]{64}$/, 'is not a key'),
 });
@@ -58,24 +59,48 @@ const decode = (bytes: Uint8Array): string => new TextDecoder('utf-8', { fatal: 
 const pack = (files: readonly BundleFile[]): Uint8Array =>
   zipSync(Object.fromEntries(files.map((f) => [f.name, f.bytes])), { level: 0, mtime: DAY, os: 0 });
 
+/** The signed list of the files of an archive. @param files SHA-256 by name  @param secret Ed25519 private key, hex */
+export function manifestOf(
+  { number, hash }: { readonly number: string; readonly hash: string },
+  files: Readonly<Record<string, string>>,
+  secret: string,
+): Uint8Array {
+  const manifest = canonical({ format: FORMAT, number, hash, files } satisfies Manifest);
+  return utf8.encode(
+    JSON.stringify({
+      manifest,
+      signature: signText(`bundle\n${manifest}`, secret),
+      key: publicKeyOf(secret),
+    }),
+  );
+}
+/** A signed list as it came, and what is wrong with it. @param most bytes it may have */
+export function readManifest(
+  bytes: Uint8Array,
+  most = MOST_MANIFEST,
+): { readonly manifest: Manifest | null; readonly key: string | null; readonly faults: readonly string[] } {
+  try {
+    if (bytes.length > most) throw new Error('too large');
+    const file = manifestFileSchema.validateSync(JSON.parse(decode(bytes)), { strict: true });
+    return {
+      manifest: manifestSchema.validateSync(JSON.parse(file.manifest), { strict: true }) as Manifest,
+      key: file.key,
+      faults: isSignedBy(`bundle\n${file.manifest}`, file.signature, file.key)
+        ? []
+        : ['manifest.json was changed: its signature does not belong to it.'],
+    };
+  } catch {
+    return { manifest: null, key: null, faults: ['manifest.json was changed: it cannot be read.'] };
+  }
+}
 /** @param secret Ed25519 private key, hex */
 export function writeBundle(
   seal: { readonly number: string; readonly hash: string },
   files: readonly BundleFile[],
   secret: string,
 ): Uint8Array {
-  const manifest = canonical({
-    format: FORMAT,
-    number: seal.number,
-    hash: seal.hash,
-    files: Object.fromEntries(files.map((f) => [f.name, sha256OfBytes(f.bytes)])),
-  } satisfies Manifest);
-  const first = JSON.stringify({
-    manifest,
-    signature: signText(`bundle\n${manifest}`, secret),
-    key: publicKeyOf(secret),
-  });
-  return pack([{ name: MANIFEST, bytes: utf8.encode(first) }, ...files]);
+  const hashes = Object.fromEntries(files.map((f) => [f.name, sha256OfBytes(f.bytes)]));
+  return pack([{ name: MANIFEST, bytes: manifestOf(seal, hashes, secret) }, ...files]);
 }
 
 export interface BundleCheck {
@@ -127,18 +152,9 @@ export function readBundle(bytes: Uint8Array): BundleCheck {
   const first = files.find((f) => f.name === MANIFEST);
   if (!first)
     return { ...fail('The signed list of files, manifest.json, is missing or was renamed.'), files };
-  let manifest: Manifest;
-  let key: string;
-  const faults: string[] = [];
-  try {
-    const file = manifestFileSchema.validateSync(JSON.parse(decode(first.bytes)), { strict: true });
-    key = file.key;
-    if (!isSignedBy(`bundle\n${file.manifest}`, file.signature, file.key))
-      faults.push('manifest.json was changed: its signature does not belong to it.');
-    manifest = manifestSchema.validateSync(JSON.parse(file.manifest), { strict: true }) as Manifest;
-  } catch {
-    return { ...fail('manifest.json was changed: it cannot be read.'), files };
-  }
+  const { manifest, key, faults: wrong } = readManifest(first.bytes);
+  if (!manifest) return { ...fail(wrong[0]!), files };
+  const faults = [...wrong];
   for (const [name, hash] of Object.entries(manifest.files)) {
     const file = files.find((f) => f.name === name);
     if (!file) faults.push(`${name} is missing from the bundle or was renamed.`);

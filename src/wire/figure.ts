@@ -10,7 +10,7 @@ export const uuid = () => text(36).matches(/^[0-9a-f-]{36}$/, 'is not an id');
 export const shape = <S extends yup.ObjectShape>(fields: S) =>
   yup.object(fields).noUnknown().strict(true).required();
 export const list = <T>(of: yup.ISchema<T>, most: number) => yup.array(of).strict(true).max(most).required();
-const NO_DAY = 'is not a day, like 2026-11-24';
+export const NO_DAY = 'is not a day, like 2026-11-24';
 export const isoDay = () => text(10).test('day', NO_DAY, (v) => isDay(v));
 /** A day, or none. */
 export const maybeDay = () => free(10).test('day', NO_DAY, (v) => !v || isDay(v));

@@ -12,3 +12,5 @@ export const FOLLOW_UPS = {
   watch: { words: 'watch', closes: null },
 } as const satisfies Record<string, { readonly words: string; readonly closes: string | null }>;
 export type FollowUpKind = keyof typeof FOLLOW_UPS;
+/** Those that are seen to by a test on the installation. */
+export const TESTS_DUE: readonly FollowUpKind[] = ['retest', 'yearly', 'swapped', 'repair'];

@@ -19,6 +19,23 @@ export function tradeOf(system: Pick<System, 'medium' | 'duty'>): Trade {
   if (!trade) throw new RangeError(`No trade knows ${system.medium}.`);
   return trade;
 }
+/**
+ * How the installations of a trade are told from those of others that carry the same: `tradeOf` as a list. `duties`: uses that are
+ * its own; `not`: where it has those of which no more is said, the uses that are another's; null where it has them not.
+ */
+export function toldBy(trade: Trade): {
+  readonly media: readonly string[];
+  readonly duties: readonly string[];
+  readonly not: readonly string[] | null;
+} {
+  const others = TRADES.filter((t) => t !== trade && t.carries.some((m) => trade.carries.includes(m)));
+  const first = trade.carries.every((m) => tradeFor(m) === trade);
+  return {
+    media: trade.carries,
+    duties: Object.keys(trade.serves),
+    not: first ? others.flatMap((t) => Object.keys(t.serves)) : null,
+  };
+}
 /** The trade of a medium as somebody typed it; undefined where none knows it. */
 export const tradeFor = (medium: string): Trade | undefined => TRADES.find((t) => t.carries.includes(medium));
 export const MEDIA: readonly string[] = [...new Set(TRADES.flatMap((t) => t.carries))];

@@ -2,7 +2,7 @@ import { pipeFigures } from '@/core/installation/pipes';
 import { PART_KINDS } from '@/core/network/catalogue';
 import { reachOf } from '@/core/network/flood';
 import { parseWithUnit as q } from '@/core/quantity/exact';
-import { dutyFrom, MEDIA, servedBy, tradeFor, tradeOf, TRADES, USES } from '.';
+import { dutyFrom, MEDIA, servedBy, tradeFor, toldBy, tradeOf, TRADES, USES } from '.';
 import { type FirstFacts, firstSection } from './first';
 
 test('each use of a medium has one trade; of which nothing more is said has the first that carries it', () => {
@@ -22,6 +22,16 @@ test('each use of a medium has one trade; of which nothing more is said has the 
   expect(tradeOf({ medium: 'natural gas', duty: 'main' }).fuel).toBe(true);
   expect(tradeFor('steam')).toBeUndefined();
   expect(() => tradeOf({ medium: 'steam' })).toThrow('No trade knows steam.');
+});
+test('told by medium and use, an installation is of one trade, the one it is of', () => {
+  for (const medium of MEDIA)
+    for (const duty of ['', 'zebra', ...USES]) {
+      const told = TRADES.filter((t) => {
+        const { media, duties, not } = toldBy(t);
+        return media.includes(medium) && (duties.includes(duty) || (not !== null && !not.includes(duty)));
+      });
+      expect([medium, duty, told]).toEqual([medium, duty, [tradeOf({ medium, duty })]]);
+    }
 });
 test('every part there is stands in some palette, and a palette names each once', () => {
   const all = new Set(TRADES.flatMap((t) => t.palette));

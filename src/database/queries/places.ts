@@ -1,4 +1,6 @@
 import { and, asc, count, eq, inArray, type SQL, sql } from 'drizzle-orm';
+import { TESTS_DUE } from '@/core/after/follow-ups';
+import { toldBy, type Trade } from '@/core/trades';
 import type { Tx } from '../client';
 import { gauges, sites, systems } from '../schema';
 
@@ -16,7 +18,7 @@ const inBrief = {
 };
 const OF_SITE = { id: sites.id, name: sites.name, address: sites.address, customer: sites.customer };
 /** Every word stands in what is compared. A word of nothing but punctuation stands everywhere. */
-const saysAll = (text: SQL, find: string): SQL | undefined =>
+export const saysAll = (text: SQL, find: string): SQL | undefined =>
   and(
     ...find
       .split(/\s+/)
@@ -30,12 +32,32 @@ export interface Asked {
   /** Words that all occur in name, address, customer or the name of a system; '' for all. */
   readonly find?: string;
   readonly most: number;
+  /** Only places with an installation of this trade. */
+  readonly trade?: Trade | undefined;
+  /** Only places where a test is due until this day. */
+  readonly due?: string | undefined;
   /** The last place of the page before. */
   readonly after?: { readonly name: string; readonly id: string };
 }
+/** A place has an installation of a trade, as `tradeOf` tells them apart. */
+function ofTrade(trade: Trade): SQL {
+  const { media, duties, not } = toldBy(trade);
+  const duty = sql`coalesce(y.facts ->> 'duty', '')`;
+  const own = [
+    ...(duties.length ? [sql`${duty} in ${[...duties]}`] : []),
+    ...(not ? [not.length ? sql`${duty} not in ${[...not]}` : sql`true`] : []),
+  ];
+  return sql`exists (select 1 from systems y where y.org = ${sites.org} and y.site = ${sites.id} and y.facts ->> 'medium' in ${[...media]} and (${sql.join(own, sql` or `)}))`;
+}
 /** Places by name with their systems in a few words each, a page of them, and how many there are: no other is read. */
-export async function placesInBrief(tx: Tx, { find = '', most, after }: Asked) {
-  const meant = find.trim() ? saysAll(SAID, find) : undefined;
+export async function placesInBrief(tx: Tx, { find = '', most, after, trade, due }: Asked) {
+  const meant = and(
+    find.trim() ? saysAll(SAID, find) : undefined,
+    trade && ofTrade(trade),
+    due
+      ? sql`exists (select 1 from systems y join follow_ups f on f.org = y.org and f.system = y.id where y.org = ${sites.org} and y.site = ${sites.id} and f.closed is null and f.kind in ${[...TESTS_DUE]} and f.due <= ${due})`
+      : undefined,
+  );
   const page = await tx
     .select(OF_SITE)
     .from(sites)

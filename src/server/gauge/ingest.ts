@@ -125,7 +125,7 @@ export async function takeReadings(
   token: string,
   batch: GaugeBatch,
 ): Promise<{ now: number; goOn: boolean; run?: string | null; left?: number }> {
-  const link = await linkOf(token);
+  const link = await linkOf(token, batch.batch !== undefined);
   if (!link)
     throw new TroubleError(
       401,

@@ -3,7 +3,7 @@ import { closePool, inOrganisation } from '@/database/client';
 import { sites, systems } from '@/database/schema';
 import { withListsOf } from '@/core/network/enter';
 import { bakery } from '@/core/testing/bakery';
-import { exportOrganisation, importOrganisation } from '@/server/people/moving';
+import { broughtIn, exported } from '@/server/moving/testing';
 import type { Session } from '@/server/session/session';
 import { ROLES, type Role } from '@/wire/role';
 import type { LeakRequest } from '@/wire/leaks';
@@ -108,7 +108,7 @@ test('what a sealed test saw bubble stands in the book by itself, once', async (
 });
 test('the book moves with the organisation', async () => {
   const had = await leakBook(as('owner'), SYSTEM);
-  const { bytes } = await exportOrganisation(as('owner'));
-  await importOrganisation(stranger, bytes);
+  const bytes = await exported(as('owner'));
+  await broughtIn(stranger, bytes);
   expect((await leakBook(stranger, SYSTEM)).entries).toEqual(had.entries);
 });

@@ -92,7 +92,11 @@ const says = (text: SQL, words: readonly string[]): SQL | undefined =>
  * Recall search: words of name, make, model or serial, over everything ever written down, newest first, and over the
  * appliances and meters on the pages of systems that nobody wrote down yet. Only what may be meant is read.
  */
-export async function recall(scope: { org: string }, search: string): Promise<RecallLine[]> {
+export async function recall(
+  scope: { org: string },
+  search: string,
+  most = MOST_FOUND,
+): Promise<RecallLine[]> {
   // "serial SH-880" is how a person says it
   const words = search
     .toLowerCase()
@@ -108,7 +112,7 @@ export async function recall(scope: { org: string }, search: string): Promise<Re
       .innerJoin(sites, eq(sites.id, systems.site))
       .where(says(sql`${sightings.plates}`, words))
       .orderBy(desc(sightings.at), desc(sightings.id))
-      .limit(MOST_FOUND);
+      .limit(most);
     const seen = rows.map(({ sighting: s, site, name }): RecallLine => ({
       item: s.facts,
       site,
@@ -122,7 +126,7 @@ export async function recall(scope: { org: string }, search: string): Promise<Re
       .innerJoin(sites, eq(sites.id, systems.site))
       .where(and(sql`${systems.plates} <> ''`, says(sql`${systems.plates} || ' ' || ${sites.search}`, words)))
       .orderBy(asc(sites.name), asc(systems.id))
-      .limit(MOST_FOUND);
+      .limit(most);
     const meant = words.map(compact);
     const onPages = places.flatMap(({ systems: s, sites: home }) =>
       platesOf(s.facts).flatMap((item): RecallLine[] => {

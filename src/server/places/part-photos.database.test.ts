@@ -7,7 +7,7 @@ import { partsOf } from '@/core/network/network';
 import { bakery } from '@/core/testing/bakery';
 import { closePool, inOrganisation } from '@/database/client';
 import { partPhotos, sites, systems } from '@/database/schema';
-import { exportOrganisation, importOrganisation } from '@/server/people/moving';
+import { broughtIn, exported } from '@/server/moving/testing';
 import type { Session } from '@/server/session/session';
 import { sessionOf, signIn } from '@/server/session/session';
 import { ROLES } from '@/wire/role';
@@ -107,8 +107,8 @@ test('an apprentice takes down what is theirs, everybody else anything; another 
   expect(await partPhotosOf(as('office'), SYSTEM)).toHaveLength(ROLES.length - 2);
 });
 test('they move with the organisation', async () => {
-  const { bytes } = await exportOrganisation(as('owner'));
-  const { counts } = await importOrganisation(strangers.owner!, bytes);
+  const bytes = await exported(as('owner'));
+  const { counts = {} } = await broughtIn(strangers.owner!, bytes);
   expect(counts.part_photos).toBe(ROLES.length - 2);
   const first = await photo(0);
   expect(await readPartPhoto(strangers.owner!, SYSTEM, first.hash)).toEqual(first.bytes);

@@ -10,7 +10,7 @@ import { openFollowUps } from './follow-ups';
  * changes them instead of doubling them. @param mine only what this person sees to
  */
 export async function followUpCalendar(session: Session, mine: boolean): Promise<string> {
-  const due = (await openFollowUps(session)).filter((f) => !mine || f.owner === session.person);
+  const due = await openFollowUps(session, { person: mine ? session.person : undefined });
   const events = due.map((f): EventAttributes => {
     const [y, m, d] = f.due.split('-').map(Number) as [number, number, number];
     const next = new Date(Date.UTC(y, m - 1, d + 1));

@@ -24,7 +24,7 @@ import { now } from '@/server/now';
 import { inventoryOf } from '@/server/places/inventory';
 import { isId, notHere, TroubleError } from '@/server/trouble';
 import { uuid7 } from '@/wire/uuid7';
-import { and, asc, eq, inArray, isNull, sql } from 'drizzle-orm';
+import { and, asc, eq, inArray, isNull, type SQL, sql } from 'drizzle-orm';
 import 'server-only';
 
 /** So many days ahead what runs out by its date is brought to mind. House figure. */
@@ -130,7 +130,7 @@ interface Wanted {
  * Brings what runs out by its date into the list, and takes off what was seen to: a gauge with a new calibration, a
  * licence with a new day, a watch that is over. One writer an organisation at a time.
  */
-async function syncDue(tx: Tx, org: string): Promise<void> {
+export async function syncDue(tx: Tx, org: string): Promise<void> {
   const moment = now();
   const soon = dayAfter(moment, AHEAD_DAYS);
   await tx.execute(sql`select pg_advisory_xact_lock(hashtextextended(${`${org}due`}, 0))`);
@@ -241,32 +241,49 @@ export interface OpenFollowUp {
   /** What a person says who closes it; null where only its own event does. */
   readonly closes: string | null;
 }
+/** Open rows with their place and who sees to them, the most urgent first. @param key what they are grouped by */
+export const openRowsOf = (tx: Tx, meant: SQL | undefined, most: number, key: SQL = sql`''`) =>
+  tx
+    .select({
+      f: followUps,
+      site: sites.name,
+      system: systems.name,
+      owner: people.name,
+      key: sql<string>`${key}`,
+    })
+    .from(followUps)
+    .leftJoin(systems, eq(systems.id, followUps.system))
+    .leftJoin(sites, eq(sites.id, systems.site))
+    .leftJoin(people, eq(people.id, followUps.owner))
+    .where(and(isNull(followUps.closed), meant))
+    .orderBy(asc(followUps.due), asc(followUps.made))
+    .limit(most);
+export const seenOf = ({
+  f,
+  site,
+  system,
+  owner,
+}: Awaited<ReturnType<typeof openRowsOf>>[number]): OpenFollowUp => ({
+  id: f.id,
+  kind: f.kind,
+  text: f.text,
+  due: f.due,
+  run: f.run,
+  subject: f.subject,
+  place: site && system ? `${site}: ${system}` : '',
+  system: f.system,
+  owner: f.owner,
+  ownerName: owner,
+  closes: FOLLOW_UPS[f.kind].closes,
+});
 /** Everything that still has to be done, the most urgent first. */
-export const openFollowUps = (scope: { org: string }, system?: string): Promise<OpenFollowUp[]> =>
+export const openFollowUps = (
+  scope: { org: string },
+  { person, most = 5_000 }: { readonly person?: string | undefined; readonly most?: number } = {},
+): Promise<OpenFollowUp[]> =>
   inOrganisation(scope, async (tx) => {
     await syncDue(tx, scope.org);
-    const rows = await tx
-      .select({ f: followUps, site: sites.name, system: systems.name, owner: people.name })
-      .from(followUps)
-      .leftJoin(systems, eq(systems.id, followUps.system))
-      .leftJoin(sites, eq(sites.id, systems.site))
-      .leftJoin(people, eq(people.id, followUps.owner))
-      .where(and(isNull(followUps.closed), system ? eq(followUps.system, system) : undefined))
-      .orderBy(asc(followUps.due), asc(followUps.made))
-      .limit(500);
-    return rows.map(({ f, site, system: name, owner }) => ({
-      id: f.id,
-      kind: f.kind,
-      text: f.text,
-      due: f.due,
-      run: f.run,
-      subject: f.subject,
-      place: site && name ? `${site}: ${name}` : '',
-      system: f.system,
-      owner: f.owner,
-      ownerName: owner,
-      closes: FOLLOW_UPS[f.kind].closes,
-    }));
+    return (await openRowsOf(tx, person ? eq(followUps.owner, person) : undefined, most)).map(seenOf);
   });
 
 type Person = { readonly org: string; readonly person: string; readonly name: string };
@@ -299,7 +316,7 @@ export async function closeFollowUp(person: Person, id: string, said = ''): Prom
 export async function assignFollowUp(
   person: Person,
   id: string,
-  said: { readonly owner: string | null; readonly due: string },
+  said: { readonly owner?: string | null; readonly due?: string },
 ): Promise<void> {
   if (!isId(id)) throw notHere('follow-up');
   await inOrganisation(person, async (tx) => {
@@ -314,7 +331,7 @@ export async function assignFollowUp(
     }
     const done = await tx
       .update(followUps)
-      .set({ owner: said.owner, due: said.due })
+      .set(said)
       .where(and(eq(followUps.id, id), isNull(followUps.closed)))
       .returning({ text: followUps.text });
     if (!done.length) throw notHere('follow-up');

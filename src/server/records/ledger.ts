@@ -27,6 +27,7 @@ import {
   sites,
   systems,
 } from '@/database/schema';
+import { type Progress, SILENT } from '@/server/jobs/progress';
 import { now } from '@/server/now';
 import { storedPack } from '@/server/rules/stored';
 import type { Session } from '@/server/session/session';
@@ -139,37 +140,34 @@ export async function writeLine(tx: Tx, row: typeof ledger.$inferInsert): Promis
     .onConflictDoUpdate({ target: [ledger.org, ledger.id], set: rest });
 }
 
-/** Makes the whole ledger anew from seals, marks and outside records. @returns how many lines it has */
-export async function rebuildLedger(scope: { org: string }): Promise<number> {
+/**
+ * Makes the whole ledger anew from seals, marks and outside records, their texts one after the other: those of a long life do not go
+ * into memory at once. @returns how many lines it has
+ */
+export async function rebuildLedger(scope: { org: string }, progress: Progress = SILENT): Promise<number> {
   return inOrganisation(scope, async (tx) => {
     await tx.delete(ledger);
-    const marks = await tx.select().from(recordMarks);
+    const sealed = await tx.select({ run: seals.run }).from(seals);
+    const outside = await tx.select({ id: outsideRecords.id }).from(outsideRecords);
+    await progress.step('Making the ledger', sealed.length + outside.length);
     let lines = 0;
-    // their texts one after the other: those of a long life do not go into memory at once
-    for (const { run } of await tx.select({ run: seals.run }).from(seals)) {
+    const write = async (row: typeof ledger.$inferInsert) => {
+      await writeLine(tx, row);
+      lines += 1;
+      await progress.more(1);
+    };
+    for (const { run } of sealed) {
       const [s] = await tx
-        .select({ run: seals.run, number: seals.number, body: seals.body, broughtIn: seals.broughtIn })
+        .select({ number: seals.number, body: seals.body, broughtIn: seals.broughtIn })
         .from(seals)
         .where(eq(seals.run, run));
       if (!s) continue;
-      await writeLine(
-        tx,
-        ledgerRow(
-          scope.org,
-          s.run,
-          'own',
-          s.number,
-          s.body,
-          marks.filter((m) => m.run === s.run),
-          undefined,
-          s.broughtIn,
-        ),
-      );
-      lines += 1;
+      const marks = await tx.select().from(recordMarks).where(eq(recordMarks.run, run));
+      await write(ledgerRow(scope.org, run, 'own', s.number, s.body, marks, undefined, s.broughtIn));
     }
-    for (const o of await tx.select().from(outsideRecords)) {
-      await writeLine(tx, ledgerRow(scope.org, o.id, 'outside', o.number, o.body, o.marks));
-      lines += 1;
+    for (const { id } of outside) {
+      const [o] = await tx.select().from(outsideRecords).where(eq(outsideRecords.id, id));
+      if (o) await write(ledgerRow(scope.org, o.id, 'outside', o.number, o.body, o.marks));
     }
     return lines;
   });

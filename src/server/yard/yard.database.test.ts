@@ -1,7 +1,7 @@
 /** The Yard on a database: by every role, against another house, an exam that tells nothing, and what is never changed again. */
 import { createServer, type Server } from 'node:http';
 import { closePool, inOrganisation } from '@/database/client';
-import { exportOrganisation } from '@/server/people/moving';
+import { exported } from '@/server/moving/testing';
 import { shiftClock } from '@/server/now';
 import type { Session } from '@/server/session/session';
 import { workSimulated } from '@/server/gauge/simulated';
@@ -274,7 +274,7 @@ test('a scenario comes in as a file where it can be set up, solved and missed; o
   await begin('apprentice', 'house-sound');
 });
 test('practice moves with its house', async () => {
-  const { bytes } = await exportOrganisation(as('owner'));
+  const bytes = await exported(as('owner'));
   // names of files stand plainly in the archive
   const names = Buffer.from(bytes).toString('latin1');
   for (const table of ['yard_runs', 'yard_acts', 'yard_results', 'yard_tasks'])

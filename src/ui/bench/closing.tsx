@@ -115,7 +115,10 @@ export function VerdictText({ view }: Pick<Props, 'view'>) {
           <div>
             <dt className="text-sm text-quiet">{verdict.adequacy.figure.name}</dt>
             <dd>
-              <Why facts={{ title: verdict.adequacy.figure.name, ...verdict.adequacy.figure }}>
+              <Why
+                guide="smallest-leak"
+                facts={{ title: verdict.adequacy.figure.name, ...verdict.adequacy.figure }}
+              >
                 <span className="figure">{showFigure(verdict.adequacy.figure)}</span>
               </Why>
               ; matters here: <span className="figure">{verdict.adequacy.matters}</span>
@@ -126,7 +129,7 @@ export function VerdictText({ view }: Pick<Props, 'view'>) {
           <div>
             <dt className="text-sm text-quiet">as measured</dt>
             <dd>
-              <Why facts={{ title: verdict.leakRate.name, ...verdict.leakRate }}>
+              <Why guide="leak-rate" facts={{ title: verdict.leakRate.name, ...verdict.leakRate }}>
                 <span className="figure">{showFigure(verdict.leakRate)}</span>
               </Why>
             </dd>

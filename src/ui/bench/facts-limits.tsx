@@ -28,7 +28,13 @@ function Line({
     <div>
       <dt className="inline">{name}: </dt>
       <dd className="inline">
-        {why ? <Why facts={why}>{figure}</Why> : figure}
+        {why ? (
+          <Why guide="permitted" facts={why}>
+            {figure}
+          </Why>
+        ) : (
+          figure
+        )}
         {children}
       </dd>
     </div>

@@ -117,7 +117,7 @@ function SeenByHold({
     <section>
       <h2 className={H}>What this hold can see</h2>
       <p>
-        <Why facts={{ title: seen.leak.name, ...seen.leak }}>
+        <Why guide="smallest-leak" facts={{ title: seen.leak.name, ...seen.leak }}>
           <span className="figure-narrow">{showFigure(seen.leak)}</span>
         </Why>
         ; what matters: <span className="figure-narrow">{showExact(leakThatMatters(plan, part))}</span>
@@ -178,7 +178,7 @@ function AtThisPressure({ view: { plan }, part }: { view: BenchView; part: strin
           </>
         )}
         Stored:{' '}
-        <Why facts={stands.why}>
+        <Why guide="energy" facts={stands.why}>
           <span className="figure-narrow">{stands.energy}</span>
         </Why>
         , {stands.level}.
@@ -193,7 +193,7 @@ function MeasuredVolume({ view: { state } }: { view: BenchView }) {
     <section>
       <h2 className={H}>Volume, measured</h2>
       <p>
-        <Why facts={{ title: state.volume.figure.name, ...state.volume.figure }}>
+        <Why guide="volume" facts={{ title: state.volume.figure.name, ...state.volume.figure }}>
           <span className="figure-narrow">{(state.volume.figure.value * 1000).toFixed(1)} l</span>
         </Why>
       </p>

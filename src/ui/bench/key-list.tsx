@@ -1,3 +1,4 @@
+import { BENCH_KEYS } from '@/ui/kit/keys';
 import { useEffect, useState } from 'react';
 
 /** The keys of the bench: Enter is the main action, ? shows the list, Escape goes back. */
@@ -22,18 +23,9 @@ export function useKeys(back: () => void): boolean {
 }
 
 export function KeyList() {
-  const keys = [
-    ['Enter', 'the main action'],
-    ['R', 'reading'],
-    ['T', 'top-up or re-adjusted'],
-    ['D', 'disturbance'],
-    ['N', 'note'],
-    ['Esc', 'back'],
-    ['?', 'this list'],
-  ];
   return (
     <dl className="grid grid-cols-[4rem_1fr] gap-1 border border-ink bg-panel p-4" aria-label="Keys">
-      {keys.map(([k, w]) => (
+      {BENCH_KEYS.map(([k, w]) => (
         <div key={k} className="contents">
           <dt className="figure">{k}</dt>
           <dd>{w}</dd>

@@ -22,6 +22,7 @@ export function LevelWords({ plan, head: withHead = false }: { plan: Plan; head?
         <>
           One millimetre is{' '}
           <Why
+            guide="level"
             facts={{
               title: 'Litres per millimetre',
               formula: 'Σ of all free surfaces at this level',

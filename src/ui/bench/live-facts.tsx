@@ -82,6 +82,7 @@ export function LiveFacts({
         <p>
           Heading for{' '}
           <Why
+            guide="heading"
             facts={{
               title: 'Where the hold is heading',
               formula:

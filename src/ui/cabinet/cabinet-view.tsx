@@ -1,4 +1,5 @@
 'use client';
+import { dayWords } from '@/ui/visit/times';
 import Link from 'next/link';
 import { useMay } from '@/ui/frame/may';
 import { calibrationHolds, type Gauge, type GaugeKind } from '@/core/instrument/gauge';
@@ -141,7 +142,7 @@ function Due({ what, due, day, soon }: { what: string; due: string; day: string;
       className={`text-sm ${out ? 'font-semibold text-rust' : due < soon ? 'font-semibold text-ochre' : 'text-quiet'}`}
     >
       {what} {out ? 'ran out' : due < soon ? 'due soon:' : 'until'}{' '}
-      <span className="figure-narrow whitespace-nowrap">{due}</span>
+      <span className="whitespace-nowrap">{dayWords(due)}</span>
     </span>
   );
 }
@@ -168,7 +169,7 @@ function GaugeRow({
   const out = !calibrationHolds(g, day);
   const spares = sparesOf(g, all, day);
   return (
-    <li className="border-b border-seam" data-gauge={g.name}>
+    <li id={`item-${g.id}`} className="scroll-mt-4 border-b border-seam" data-gauge={g.name}>
       <button
         type="button"
         aria-expanded={open}
@@ -284,7 +285,7 @@ function KitRow({
   ].filter(Boolean);
   const blank = s.lastBlank;
   return (
-    <li className="border-b border-seam" data-kit={k.name}>
+    <li id={`item-${k.id}`} className="scroll-mt-4 border-b border-seam" data-kit={k.name}>
       <button
         type="button"
         aria-expanded={open}

@@ -1,4 +1,5 @@
 'use client';
+import { dayWords } from '@/ui/visit/times';
 import { useMay } from '@/ui/frame/may';
 import type { Gauge } from '@/core/instrument/gauge';
 import type { DatedEntry, KitKind } from '@/core/instrument/kit';
@@ -48,7 +49,7 @@ const lineOf = ({ entry: e }: DatedEntry): string => {
     case 'through':
       return `By itself: ${e.below ? 'less than ' : ''}${showExact(e.flow)} passed at ${showExact(e.pressure)}${e.run ? ', in a run' : ''}`;
     case 'calibrated':
-      return `Calibrated ${e.on}, until ${e.due}${e.certificate ? `, ${e.certificate}` : ''}`;
+      return `Calibrated ${dayWords(e.on)}, until ${dayWords(e.due)}${e.certificate ? `, ${e.certificate}` : ''}`;
     case 'swapped':
       return `Swapped for ${e.forName}`;
     case 'dropped':

@@ -11,7 +11,7 @@ export function DeskFrame({ children }: { children: ReactNode }) {
   const [who, setWho] = useState<Identity | null | undefined>(undefined);
   useEffect(() => {
     setWho(readIdentity());
-    void startWorker(['/desk', '/desk/trace']);
+    void startWorker(['/desk', '/desk/trace', '/guide']);
   }, []);
   return (
     <>

@@ -5,15 +5,18 @@ import {
   Calculator,
   Ellipsis,
   Gauge,
+  LifeBuoy,
   MapPin,
   Route,
   Scale,
+  Search,
   Shovel,
 } from 'lucide-react';
 import Link from 'next/link';
 import { usePathname } from 'next/navigation';
 import { Pop } from '@/ui/kit/pop';
 import type { Identity } from '@/wire/role';
+import { askFind, Find } from '@/ui/find/find';
 import { PersonMenu } from './person-menu';
 
 /** `often`: stands in the phone's bar; the others are a tap further, under More. */
@@ -26,6 +29,7 @@ const PLACES = [
   { href: '/rules', word: 'Rules', Icon: Scale, often: false },
   { href: '/yard', word: 'Yard', Icon: Shovel, often: false },
   { href: '/desk', word: 'Desk', Icon: Calculator, often: false },
+  { href: '/guide', word: 'Guide', Icon: LifeBuoy, often: false },
 ] as const;
 
 const item = (here: boolean) =>
@@ -41,6 +45,16 @@ export function Rail({ who }: { who: Identity }) {
       aria-label="Places in the product"
       className="no-print fixed inset-x-0 bottom-0 z-40 flex border-t border-seam bg-panel pb-[env(safe-area-inset-bottom)] lg:inset-y-0 lg:right-auto lg:w-[72px] lg:flex-col lg:overflow-y-auto lg:border-t-0 lg:border-r lg:pb-0"
     >
+      <button
+        type="button"
+        onClick={askFind}
+        className={`${item(false)} max-lg:hidden`}
+        aria-label="Find anything"
+        aria-keyshortcuts="Control+K"
+      >
+        <Search size={22} aria-hidden strokeWidth={1.75} />
+        Find
+      </button>
       {PLACES.map(({ href, word, Icon, often }) => (
         <Link
           key={href}
@@ -64,25 +78,39 @@ export function Rail({ who }: { who: Identity }) {
           </>
         }
       >
-        {(close) =>
-          rare.map(({ href, word, Icon }) => (
-            <Link
-              key={href}
-              href={href}
-              prefetch={false}
-              aria-current={at(href) ? 'page' : undefined}
-              onClick={close}
-              className="flex min-h-16 items-center gap-4 border-t border-seam px-4 first:border-t-0"
+        {(close) => (
+          <>
+            <button
+              type="button"
+              className="flex min-h-16 items-center gap-4 px-4 text-left"
+              onClick={() => {
+                close();
+                askFind();
+              }}
             >
-              <Icon size={22} aria-hidden strokeWidth={1.75} />
-              {word}
-            </Link>
-          ))
-        }
+              <Search size={22} aria-hidden strokeWidth={1.75} />
+              Find anything
+            </button>
+            {rare.map(({ href, word, Icon }) => (
+              <Link
+                key={href}
+                href={href}
+                prefetch={false}
+                aria-current={at(href) ? 'page' : undefined}
+                onClick={close}
+                className="flex min-h-16 items-center gap-4 border-t border-seam px-4 first:border-t-0"
+              >
+                <Icon size={22} aria-hidden strokeWidth={1.75} />
+                {word}
+              </Link>
+            ))}
+          </>
+        )}
       </Pop>
       <div className="flex flex-1 lg:mt-auto lg:flex-none">
         <PersonMenu who={who} />
       </div>
+      <Find who={who} />
     </nav>
   );
 }

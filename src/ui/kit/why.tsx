@@ -1,5 +1,7 @@
 'use client';
 import type { ReactNode } from 'react';
+import type { ArticleId } from '@/core/guide/texts';
+import { guideOf } from '@/ui/guide/address';
 import { Pop } from './pop';
 
 export interface WhyFacts {
@@ -15,10 +17,13 @@ const TRIGGER =
 
 /** A number or word that can be asked why: tap shows the formula, the inputs and the source. */
 export function Why({
+  guide,
   facts,
   children,
   className = '',
 }: {
+  /** Where the guide explains it: every figure has such a page. */
+  guide: ArticleId;
   facts: WhyFacts;
   children: ReactNode;
   className?: string;
@@ -61,13 +66,24 @@ export function Why({
             Source: {facts.source}. Check the edition in force where you work.
           </p>
           {facts.note && <p className="mt-1 text-sm text-quiet">Note: {facts.note}.</p>}
-          <button
-            type="button"
-            onClick={close}
-            className="mt-3 min-h-11 border border-edge px-3 text-sm font-semibold hover:border-ink"
-          >
-            Close
-          </button>
+          <p className="mt-3 flex flex-wrap items-center gap-4">
+            <button
+              type="button"
+              onClick={close}
+              className="min-h-11 border border-edge px-3 text-sm font-semibold hover:border-ink"
+            >
+              Close
+            </button>
+            {/* beside what is open: a hold that runs goes on ringing */}
+            <a
+              className="inline-flex min-h-11 items-center text-lake underline"
+              href={guideOf(guide)}
+              target="_blank"
+              rel="noreferrer"
+            >
+              More about it
+            </a>
+          </p>
         </>
       )}
     </Pop>

@@ -89,6 +89,7 @@ function Judged({ face }: OfFace) {
             <li key={i}>
               {l.name}:{' '}
               <Why
+                guide="limit"
                 facts={{
                   title: l.name,
                   source: l.source,
@@ -109,7 +110,7 @@ function Judged({ face }: OfFace) {
         <h2 className={H}>What the hold could have seen</h2>
         {v.adequacy ? (
           <p>
-            <Why facts={{ title: v.adequacy.figure.name, ...v.adequacy.figure }}>
+            <Why guide="smallest-leak" facts={{ title: v.adequacy.figure.name, ...v.adequacy.figure }}>
               <span className="figure-narrow">{v.adequacy.figure.value}</span>
             </Why>
             . {v.adequacy.text}
@@ -122,7 +123,7 @@ function Judged({ face }: OfFace) {
         <section>
           <h2 className={H}>As measured</h2>
           <p>
-            <Why facts={{ title: v.leakRate.name, ...v.leakRate }}>
+            <Why guide="leak-rate" facts={{ title: v.leakRate.name, ...v.leakRate }}>
               <span className="figure-narrow">{v.leakRate.value}</span>
             </Why>
           </p>

@@ -7,6 +7,8 @@ import { SelectField } from '@/ui/kit/field';
 import { WordsField } from '@/ui/kit/figure-field';
 import { useOfficeForm } from '@/ui/kit/use-office-form';
 import { moment } from '@/ui/kit/words';
+import { JobList } from '@/ui/jobs/job-list';
+import { useJobs } from '@/ui/jobs/use-jobs';
 import type { InvitationRow, Invite, PersonForm as PersonChange, PersonRow } from '@/wire/people';
 import { type Role, ROLES } from '@/wire/role';
 import { uuid7 } from '@/wire/uuid7';
@@ -361,28 +363,17 @@ function Keys({ keys, owner }: { keys: readonly Key[]; owner: boolean }) {
   );
 }
 function Ledger() {
-  const { ask, trouble } = useAsk();
-  const [said, setSaid] = useState('');
+  const { ask, goesOn, busy, jobs, ...rest } = useJobs(['ledger']);
   return (
     <section aria-labelledby="again">
       <h2 id="again" className="text-lg font-semibold">
         Ledger
       </h2>
       <p className="text-sm text-quiet">The search is made from the sealed records and can be made anew.</p>
-      <Button
-        className="mt-2 w-full"
-        onClick={() =>
-          void ask<{ lines: number }>('/api/organisation/ledger', { method: 'POST' }).then(
-            (a) => a && setSaid(`${a.lines} records.`),
-          )
-        }
-      >
+      <Button className="mt-2 w-full" disabled={busy || goesOn} onClick={() => void ask({ kind: 'ledger' })}>
         Make the ledger anew
       </Button>
-      <p role="status">{said}</p>
-      <p role="alert" className="text-rust">
-        {trouble}
-      </p>
+      <JobList jobs={jobs.slice(0, 1)} {...rest} />
     </section>
   );
 }

@@ -47,7 +47,9 @@ function VolumeFact({ facts }: Facts) {
     <div>
       <dt className="text-sm text-quiet">Volume</dt>
       <dd className="figure">
-        <Why facts={{ title: volume.name, ...volume }}>{showFigure(volume)}</Why>
+        <Why guide="volume" facts={{ title: volume.name, ...volume }}>
+          {showFigure(volume)}
+        </Why>
       </dd>
       <dd className="figure-narrow text-sm text-quiet">
         {(volume.value * 1000).toFixed(1)} l ± {(volumeUncertainty(facts) * 100).toFixed(0)} %
@@ -64,7 +66,9 @@ function StiffFact({ facts }: Facts) {
     stiff && (
       <Fact name="Full of water" wide>
         <span className="figure">
-          <Why facts={{ title: stiff.figure.name, ...stiff.figure }}>{showFigure(stiff.figure)}</Why>
+          <Why guide="stiffness" facts={{ title: stiff.figure.name, ...stiff.figure }}>
+            {showFigure(stiff.figure)}
+          </Why>
         </span>
         <span className="block text-sm text-quiet">
           1 ml of loss shows as {significantText(1e-11 / stiff.c, 2)} bar; 1 K as{' '}

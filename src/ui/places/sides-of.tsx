@@ -59,6 +59,7 @@ function Ps({ section }: { section: System | null }) {
     <span className="block">
       PS{' '}
       <Why
+        guide="ps"
         facts={{
           title: 'PS of this side',
           text,

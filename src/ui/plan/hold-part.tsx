@@ -59,6 +59,7 @@ export function HoldPart({
       <p className="mt-2">
         The leak that matters here is{' '}
         <Why
+          guide="leak-that-matters"
           facts={{
             title: 'Leak that matters',
             source: prospect.matters.source,
@@ -83,6 +84,7 @@ export function HoldPart({
         <p className="mt-2">
           One kelvin moves the reading by{' '}
           <Why
+            guide="temperature"
             facts={{
               title: 'Temperature against the limit',
               formula:

@@ -17,6 +17,7 @@ export function PressurePart({ plan, prospect }: { plan: Plan; prospect: PartPro
         <div>
           {p.pressure ? (
             <Why
+              guide="test-pressure"
               facts={{
                 title: 'Test pressure',
                 source: `${plan.pack.title}, ${plan.pack.edition}`,

@@ -32,7 +32,8 @@ export function Reading({ procedure }: { procedure: Procedure }) {
         return (
           <section
             key={section.where + (stage ?? '')}
-            className={stage ? 'border-l-8 border-block pl-4' : ''}
+            {...(stage ? { id: `stage-${stage}` } : {})}
+            className={stage ? 'scroll-mt-4 border-l-8 border-block pl-4' : ''}
           >
             {stage && parts.has(stage) && (
               <p className="mb-2 text-lg font-semibold text-lake">Part: {parts.get(stage)}</p>
@@ -93,7 +94,8 @@ export function ShortReading({ procedure }: { procedure: Procedure }) {
         {shortOf(procedure).map((section, i) => (
           <li
             key={`${i} ${section.title}`}
-            className="grid gap-x-4 border-t border-seam py-2 sm:grid-cols-[15rem_1fr]"
+            {...(section.stage ? { id: `stage-${section.stage}` } : {})}
+            className="grid scroll-mt-4 gap-x-4 border-t border-seam py-2 sm:grid-cols-[15rem_1fr]"
           >
             <h3 className="font-semibold">
               {section.stage && parts.has(section.stage) && (

@@ -1,4 +1,5 @@
 'use client';
+import { dayWords } from '@/ui/visit/times';
 import { useMay } from '@/ui/frame/may';
 import { FOLLOW_UPS, type FollowUpKind } from '@/core/after/follow-ups';
 import { office, type OfficeError } from '@/device/office';
@@ -67,6 +68,11 @@ export function DueList({
         </p>
       )}
       {due.length > 0 && (
+        <Link prefetch={false} className={buttonClass('plain', 'mt-3 mr-3 min-h-11 text-sm')} href="/owed">
+          All that is owed
+        </Link>
+      )}
+      {due.length > 0 && (
         <a
           className={buttonClass('plain', 'mt-3 min-h-11 text-sm')}
           href={`/api/follow-ups/ics${mine ? '?mine=1' : ''}`}
@@ -88,7 +94,7 @@ function DueLine({ due: d, members }: { due: Due; members: readonly Member[] }) 
         <span>{d.place || FOLLOW_UPS[d.kind].words}</span>
         <span className="whitespace-nowrap">
           {d.late ? 'was due ' : 'by '}
-          <span className="figure-narrow">{d.due}</span>
+          {dayWords(d.due)}
         </span>
       </span>
       {d.href ? (

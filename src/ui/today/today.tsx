@@ -1,4 +1,5 @@
 'use client';
+import { FindField } from '@/ui/find/find';
 import type { GlyphCourse } from '@/chart/courses';
 import { armAlarm, notify, sound } from '@/device/alarm';
 import { now } from '@/device/clock';
@@ -72,6 +73,7 @@ export function TodayView({
   return (
     <>
       <h1 className="text-2xl font-bold">Today, {name.split(' ')[0]}</h1>
+      <FindField className="mt-3" />
       {first && <FirstWays {...first} />}
       <div
         className={`mt-4 grid gap-8 lg:grid-cols-[minmax(0,1fr)_minmax(0,20rem)] ${first ? 'hidden' : ''}`}

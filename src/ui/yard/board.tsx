@@ -1,4 +1,5 @@
 'use client';
+import { dayWords } from '@/ui/visit/times';
 import { BEGUN, TRAPS, WAYS } from '@/core/yard/words';
 import { now } from '@/device/clock';
 import { office, type OfficeError } from '@/device/office';
@@ -80,7 +81,7 @@ export function BoardView({
                   <strong>{t.name}</strong>: {t.title}{' '}
                   <span className="text-sm text-quiet">
                     {t.way}
-                    {t.minutes !== null && `, ${t.minutes} min`}, until {t.due}; {STANDS[t.stands]}
+                    {t.minutes !== null && `, ${t.minutes} min`}, until {dayWords(t.due)}; {STANDS[t.stands]}
                   </span>
                 </span>
                 {t.run && (

@@ -1,4 +1,5 @@
 'use client';
+import { dayWords } from '@/ui/visit/times';
 import { ENDS, TRAPS, type Trap, WAYS } from '@/core/yard/words';
 import { deviceZone, now } from '@/device/clock';
 import { office, type OfficeError } from '@/device/office';
@@ -200,7 +201,7 @@ function Tasks({
                 {t.way === 'exam' ? `Exam, ${t.trade}` : t.title}
               </strong>
               <span className="block text-sm text-quiet">
-                until {t.due}
+                until {dayWords(t.due)}
                 {t.minutes !== null && `, ${t.minutes} min at most`}
                 {t.note && `: ${t.note}`}
               </span>

@@ -1,5 +1,8 @@
 import type { Metadata } from 'next';
 import Link from 'next/link';
+import { TRADES } from '@/core/trades';
+import { addDays } from '@/core/quantity/local-date';
+import { viewerDay } from '@/server/session/zone';
 import { listPlaces, type PlaceSystem } from '@/server/places/places';
 import { recall } from '@/server/places/inventory';
 import { buttonClass } from '@/ui/kit/button-class';
@@ -8,17 +11,33 @@ import { requireSession } from '@/server/session/session';
 import { isId } from '@/server/trouble';
 import { may } from '@/wire/role';
 
+const SELECT = 'mt-1 block min-h-12 border border-edge bg-panel px-2 text-base';
+/** Until when a test is due: key, words, days from today. */
+const DUE = [
+  ['now', 'by today', 0],
+  ['month', 'within a month', 31],
+  ['year', 'within a year', 366],
+] as const;
 export const metadata: Metadata = { title: 'Places' };
 export default async function Places({
   searchParams,
 }: {
-  searchParams: Promise<{ find?: string; after?: string; id?: string }>;
+  searchParams: Promise<{ find?: string; after?: string; id?: string; trade?: string; due?: string }>;
 }) {
   const session = await requireSession();
-  const { find = '', after, id } = await searchParams;
+  const { find = '', after, id, trade: named = '', due = '' } = await searchParams;
+  const trade = TRADES.find((t) => t.name === named);
+  const within = DUE.find(([key]) => key === due);
+  const narrowed = { ...(trade ? { trade: trade.name } : {}), ...(within ? { due: within[0] } : {}) };
   const from = after !== undefined && id && isId(id) ? { name: after, id } : undefined;
   const [{ places: shown, all }, found] = await Promise.all([
-    listPlaces(session, { find, most: MOST_SHOWN + 1, ...(from ? { after: from } : {}) }),
+    listPlaces(session, {
+      find,
+      most: MOST_SHOWN + 1,
+      trade,
+      due: within && addDays(await viewerDay(), within[2]),
+      ...(from ? { after: from } : {}),
+    }),
     from ? [] : recall(session, find),
   ]);
   const places = shown.slice(0, MOST_SHOWN);
@@ -33,30 +52,14 @@ export default async function Places({
           </Link>
         )}
       </div>
-      <form className="mt-3 flex max-w-xl items-end gap-3" action="/places" role="search">
-        <label className="flex-1 text-sm">
-          Find a place by name, address or customer; an appliance, meter or tank by make, model or serial
-          <input
-            name="find"
-            defaultValue={find}
-            className="mt-1 block min-h-12 w-full border border-edge bg-panel px-3 text-base"
-            placeholder="serial SH-880"
-          />
-        </label>
-        <button type="submit" className={buttonClass('plain', 'min-h-12')}>
-          Find
-        </button>
-        <Link prefetch={false} href="/scan" className={buttonClass('plain', 'min-h-12')}>
-          Scan
-        </Link>
-      </form>
+      <FindPlaces find={find} trade={trade?.name ?? ''} due={within?.[0] ?? ''} />
       {find && !from && <WrittenDown found={found} />}
-      {find && (
+      {(find || trade || within) && (
         <h2 className="mt-4 text-lg font-semibold">
-          {all === 0 ? 'No place has these words' : all === 1 ? 'One place' : `${all} places`}
+          {all === 0 ? 'No place is like that' : all === 1 ? 'One place' : `${all} places`}
         </h2>
       )}
-      {!find && all === 0 && (
+      {!find && !trade && !within && all === 0 && (
         <p className="mt-4">
           No place is entered yet. Enter one with “New place”, or start the demo to see Millrace Quarter.
         </p>
@@ -111,7 +114,7 @@ export default async function Places({
             <Link
               prefetch={false}
               className={buttonClass('plain')}
-              href={`/places?${new URLSearchParams({ find })}`}
+              href={`/places?${new URLSearchParams({ find, ...narrowed })}`}
             >
               From the beginning
             </Link>
@@ -120,7 +123,7 @@ export default async function Places({
             <Link
               prefetch={false}
               className={buttonClass('plain')}
-              href={`/places?${new URLSearchParams({ find, after: last.name, id: last.id })}`}
+              href={`/places?${new URLSearchParams({ find, ...narrowed, after: last.name, id: last.id })}`}
             >
               Next {MOST_SHOWN}
             </Link>
@@ -133,6 +136,48 @@ export default async function Places({
     </>
   );
 }
+/** Words, trade and what is due: what narrows the places, in the address. */
+const FindPlaces = ({ find, trade, due }: { find: string; trade: string; due: string }) => (
+  <form className="mt-3 flex max-w-5xl flex-wrap items-end gap-3" action="/places" role="search">
+    <label className="min-w-64 flex-1 text-sm">
+      Find a place by name, address or customer; an appliance, meter or tank by make, model or serial
+      <input
+        name="find"
+        defaultValue={find}
+        className="mt-1 block min-h-12 w-full border border-edge bg-panel px-3 text-base"
+        placeholder="serial SH-880"
+      />
+    </label>
+    <label className="text-sm">
+      Trade
+      <select name="trade" defaultValue={trade} className={SELECT}>
+        <option value="">every trade</option>
+        {TRADES.map((t) => (
+          <option key={t.name} value={t.name}>
+            {t.name}
+          </option>
+        ))}
+      </select>
+    </label>
+    <label className="text-sm">
+      A test is due
+      <select name="due" defaultValue={due} className={SELECT}>
+        <option value="">or not</option>
+        {DUE.map(([key, words]) => (
+          <option key={key} value={key}>
+            {words}
+          </option>
+        ))}
+      </select>
+    </label>
+    <button type="submit" className={buttonClass('plain', 'min-h-12')}>
+      Find
+    </button>
+    <Link prefetch={false} href="/scan" className={buttonClass('plain', 'min-h-12')}>
+      Scan
+    </Link>
+  </form>
+);
 /** Things of a make, model or serial, wherever they were written down. */
 const WrittenDown = ({ found }: { found: Awaited<ReturnType<typeof recall>> }) => (
   <section className="mt-4" aria-labelledby="found">

@@ -1,7 +1,9 @@
 import type { Metadata } from 'next';
 import Link from 'next/link';
-import { viewerDay } from '@/server/session/zone';
-import { addDays } from '@/core/quantity/local-date';
+import { viewerDay, viewerZone } from '@/server/session/zone';
+import { readDays } from '@/server/visits/days';
+import { Days } from '@/ui/visit/days';
+import { addDays, isDay } from '@/core/quantity/local-date';
 import { requireSession } from '@/server/session/session';
 import { listVisits } from '@/server/visits/visits';
 import { buttonClass } from '@/ui/kit/button-class';
@@ -10,9 +12,14 @@ import { dayWords } from '@/ui/visit/times';
 import { may } from '@/wire/role';
 
 export const metadata: Metadata = { title: 'Plan' };
-export default async function PlanHome() {
+/** The Monday of a day's week. */
+const monday = (day: string): string => addDays(day, -((new Date(`${day}T12:00:00Z`).getUTCDay() + 6) % 7));
+export default async function PlanHome({ searchParams }: { searchParams: Promise<{ from?: string }> }) {
   const session = await requireSession();
   const today = await viewerDay();
+  const { from: asked } = await searchParams;
+  const from = monday(asked && isDay(asked) ? asked : today);
+  const { things, due } = await readDays(session, from, await viewerZone());
   const before = addDays(today, -14);
   const all = await listVisits(session, before);
   const coming = all.filter((v) => v.day >= today);
@@ -47,7 +54,8 @@ export default async function PlanHome() {
         A test is planned from its system: pressure, hold, gauge, kit. A visit lays the tests of a day side by
         side.
       </p>
-      <div className="mt-4 grid gap-8 lg:grid-cols-[1fr_20rem]">
+      <Days from={from} today={today} things={things} due={due} />
+      <div className="mt-8 grid gap-8 lg:grid-cols-[1fr_20rem]">
         <div>
           <h2 className="text-lg font-semibold">Visits to come</h2>
           {coming.length ? list(coming) : <p className="mt-2 text-quiet">No visit is planned.</p>}

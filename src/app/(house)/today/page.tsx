@@ -1,7 +1,7 @@
 import type { Metadata } from 'next';
 import { wallGlyph } from '@/chart/wall';
 import { listVisits } from '@/server/visits/visits';
-import { openFollowUps, type OpenFollowUp } from '@/server/records/follow-ups';
+import { openFollowUps } from '@/server/records/follow-ups';
 import { newestRecords } from '@/server/records/ledger';
 import { openRuns } from '@/server/records/records';
 import { listMembers } from '@/server/people/people';
@@ -13,33 +13,23 @@ import { watchWords } from '@/ui/watch/words';
 import { lastTested } from '@/server/runs/last-test';
 import { viewerDay, viewerZone } from '@/server/session/zone';
 import { requireSession } from '@/server/session/session';
+import { hrefOf } from '@/ui/owed/href-of';
 import { TodayView, type RunningRun } from '@/ui/today/today';
 import { runningSummary, unreadableSummary } from '@/ui/today/summary';
 import { UNREADABLE } from '@/server/runs/standing';
 
-/** Where a person goes to see to it. */
-const hrefOf = (f: OpenFollowUp): string | null =>
-  f.run
-    ? `/ledger/${f.run}`
-    : f.kind === 'watch'
-      ? `/watches/${f.subject}`
-      : f.kind === 'calibration'
-        ? '/cabinet'
-        : f.kind === 'licence'
-          ? '/organisation'
-          : f.system
-            ? `/places/${f.system}`
-            : null;
 export const metadata: Metadata = { title: 'Today' };
 /** So many open runs stand there at once; the others by one tap. */
 const MOST_OPEN = 30;
+/** The most urgent of what is owed; all of it has a page of its own. */
+const MOST_OWED = 30;
 export default async function Today({ searchParams }: { searchParams: Promise<{ open?: string }> }) {
   const session = await requireSession();
   const day = await viewerDay();
   // the last day's anchor is made, and sent, with the first look at a new one; that it cannot be made is no reason not to look
   await keepAnchored(session).catch(() => undefined);
   const [owed, open, members, visits, sealed, watches, tested] = await Promise.all([
-    openFollowUps(session),
+    openFollowUps(session, { most: MOST_OWED }),
     openRuns(session, (await searchParams).open === 'all' ? undefined : MOST_OPEN),
     listMembers(session),
     listVisits(session, day),

@@ -56,14 +56,14 @@ describe('which verdict, and why', () => {
 });
 
 describe('read this trace', () => {
-  const asked = Array.from({ length: 60 }, (_, i) => i * 3).flatMap((seed) => {
+  const asked = Array.from({ length: 32 }, (_, i) => i * 5).flatMap((seed) => {
     const c = drawn(seed, false);
     const posed = c && traceQuestion(c);
     return posed ? [posed] : [];
   });
   const of = (cause: string) => asked.filter((p) => p.solution.choice![0] === cause);
   test('many conducts have a trace to ask about', () => {
-    expect(asked.length).toBeGreaterThan(14);
+    expect(asked.length).toBeGreaterThan(7);
     expect(new Set(asked.map((p) => p.solution.choice![0])).size).toBeGreaterThan(2);
   });
   test('law: a leak falls, a valve that passes rises, and what stands still does not move by what counts', () => {
@@ -78,7 +78,7 @@ describe('read this trace', () => {
   });
   test('a drain is read by its level, in whole millimetres: what leaks there falls', () => {
     const drains = SHELF.scenarios.filter((s) => s.trade === 'drain');
-    const found = Array.from({ length: 24 }, (_, seed) =>
+    const found = Array.from({ length: 12 }, (_, seed) =>
       conducted({ ...SHELF, scenarios: drains }, new Pick(seed), false),
     ).flatMap((c) => (c?.fault === 'leak' ? (traceQuestion(c) ?? []) : []));
     expect(found.length).toBeGreaterThan(0);

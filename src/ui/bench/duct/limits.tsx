@@ -41,6 +41,7 @@ export function FanLimits({
         <dt className="text-sm text-quiet">Limit at {reference.toFixed(0)} Pa</dt>
         <dd>
           <Why
+            guide="duct-limit"
             facts={{
               title: own?.title ?? 'No edition chosen',
               source: own?.source ?? stage.law.source,
@@ -57,6 +58,7 @@ export function FanLimits({
           <dt className="text-sm text-quiet">Own hose and ring</dt>
           <dd>
             <Why
+              guide="kit-loss"
               facts={{
                 title: 'Own kit',
                 source: stage.ownKit.source,

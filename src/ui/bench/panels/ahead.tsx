@@ -73,7 +73,10 @@ export const PoorKit = ({
         .filter((s) => s.poor)
         .map((s) => (
           <p key={s.kit.id} className="mb-2 border-l-4 border-ochre pl-3 leading-tight">
-            <Why facts={{ title: 'Your own kit', text: `${shareWords(s)}.`, source: OWN_KIT_SOURCE }}>
+            <Why
+              guide="kit-loss"
+              facts={{ title: 'Your own kit', text: `${shareWords(s)}.`, source: OWN_KIT_SOURCE }}
+            >
               {poorWords(s)}
             </Why>
           </p>

@@ -85,7 +85,10 @@ export function CylinderPanel({ view, act, ...props }: PanelProps) {
         )}
         <div className="grid gap-3 sm:grid-cols-2">
           <Thing title="Regulator, gives at most" of={regulator} kit={regulators} unit={test}>
-            <Why facts={{ title: 'Regulator', source: stage.source, text: stage.why ?? '' }}>
+            <Why
+              guide="regulator"
+              facts={{ title: 'Regulator', source: stage.source, text: stage.why ?? '' }}
+            >
               <span className="text-sm">
                 between <span className="figure">{showExact(test)}</span> and{' '}
                 <span className="figure">{showExact(most)}</span>

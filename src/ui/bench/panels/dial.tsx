@@ -89,6 +89,7 @@ function MarkFirst({
         Smallest test dial: <span className="figure">{perTurn ? showExact(perTurn) : 'not entered'}</span> a
         turn. Watch it for{' '}
         <Why
+          guide="dial-watch"
           facts={{
             title: 'Length of the watch',
             source: times.source,
@@ -190,7 +191,7 @@ function Input({ view, visit, act }: PanelProps) {
         {visit.inputs.map((i, n) => (
           <li key={n} className="border-t border-seam py-2">
             {plan.system.appliances.find((a) => a.id === i.appliance)?.name}:{' '}
-            <Why facts={{ title: (i.input ?? i.flow).name, ...(i.input ?? i.flow) }}>
+            <Why guide="appliance-input" facts={{ title: (i.input ?? i.flow).name, ...(i.input ?? i.flow) }}>
               <span className="figure">{showFigure(i.input ?? i.flow)}</span>
             </Why>
           </li>

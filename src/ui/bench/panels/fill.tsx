@@ -40,6 +40,7 @@ export function FillPanel(props: PanelProps) {
       <p className="mb-2">
         Band:{' '}
         <Why
+          guide="band"
           facts={{
             title: 'Pressure band',
             source,

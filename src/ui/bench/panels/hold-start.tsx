@@ -79,6 +79,7 @@ function Length({ stage, spec }: Pick<PanelProps, 'stage'> & { spec: HoldSpec })
           <>
             Start between{' '}
             <Why
+              guide="band"
               facts={{
                 title: 'Band to start in',
                 source: band.working?.formula ?? spec.source,
@@ -96,6 +97,7 @@ function Length({ stage, spec }: Pick<PanelProps, 'stage'> & { spec: HoldSpec })
           'Wherever it stands, for '
         )}
         <Why
+          guide="hold-length"
           facts={{
             title: 'Length of the hold',
             source: spec.source,
@@ -139,6 +141,7 @@ function Noticed({
         <p className="mb-2">
           Across the valve:{' '}
           <Why
+            guide="valve-difference"
             facts={{
               title: 'Difference across the valve',
               text: 'Near-equal pressures would hide a passing valve.',

@@ -64,6 +64,7 @@ function MakeUpWords({ view, stage, hold, at }: Pick<PanelProps, 'view' | 'stage
         <>
           , permitted over the hold{' '}
           <Why
+            guide="make-up"
             facts={{
               title: 'Make-up permitted',
               source: limit.source,
@@ -103,6 +104,7 @@ function ShapeWords({ view, stage, hold }: WordsProps) {
   return (
     <>
       <Why
+        guide="vacuum"
         facts={{
           title: 'What a standing vacuum is judged by',
           source,
@@ -132,6 +134,7 @@ function AcceptWords({ view, stage }: Pick<PanelProps, 'view' | 'stage'>) {
     <>
       {bounds.map((b) => (
         <Why
+          guide="permitted"
           key={b.side}
           facts={{
             title: b.side === 'low' ? 'Lowest that holds' : 'Highest that holds',
@@ -154,7 +157,7 @@ function LimitWords({ hold, limits, stage }: WordsProps) {
   const { role } = hold;
   const { says } = roleOf(role);
   return (
-    <Why facts={whyLimit(limits, role)}>
+    <Why guide={role === 'let-by' ? 'valve-difference' : 'permitted'} facts={whyLimit(limits, role)}>
       <span>
         {says ??
           (stage.kind === 'hold' && stage.judge

@@ -161,6 +161,7 @@ function PumpTo({ view, visit, stage, act, pump, gauge, whole, onFail }: Raising
       <p>
         {looks.raised === 'pumped' ? 'Pump to' : 'Raise to'}{' '}
         <Why
+          guide="test-pressure"
           facts={{
             title: last ? 'Test pressure' : 'Step of raising',
             source: pump.source,

@@ -73,6 +73,7 @@ export function WillNotStand({
       {hold?.role === 'settle' && (
         <p className={left > 0 ? 'border-l-4 border-ochre pl-3' : 'border-l-4 border-rust pl-3'}>
           <Why
+            guide="explained"
             facts={{
               title: 'How long warmth or stretch could explain it',
               source: explained.source,

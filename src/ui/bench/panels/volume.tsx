@@ -41,7 +41,7 @@ export function VolumePanel({ view, stage, act }: PanelProps) {
     <div className="grid content-start gap-4 lg:flex-1">
       <p>
         From the pipe list:{' '}
-        <Why facts={{ title: listed.name, ...listed }}>
+        <Why guide="volume" facts={{ title: listed.name, ...listed }}>
           <span className="figure">{(listed.value * 1000).toFixed(1)} l</span>
         </Why>{' '}
         <span className="text-quiet">({showFigure(listed)}, lengths about ± 10 %)</span>

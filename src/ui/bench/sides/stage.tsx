@@ -2,7 +2,9 @@
 import { plugsIn } from '@/core/kinds/plugs/fold';
 import { runningHold } from '@/core/run/read';
 import { tradeOf } from '@/core/trades';
+import { guideProcedure } from '@/ui/guide/address';
 import { Button } from '@/ui/kit/button';
+import { buttonClass } from '@/ui/kit/button-class';
 import { useState } from 'react';
 import { OwnKitChoice } from '../own-kit';
 import { Back, Ends, FewWords, type Side, type SideProps, useEntry, Wrong } from './entry';
@@ -69,7 +71,7 @@ export const KitSide = ({ view, act, onDone }: SideProps) => (
 );
 
 /** Everything that can be entered here, by name. */
-export function MoreSide({ view, stage, onSide, onDone }: SideProps) {
+export function MoreSide({ view, visit, stage, onSide, onDone }: SideProps) {
   const hold = runningHold(view.state);
   const offer: readonly (readonly [Side, string, boolean])[] = [
     ['disturbance', 'Disturbance', true],
@@ -102,6 +104,14 @@ export function MoreSide({ view, stage, onSide, onDone }: SideProps) {
             {words}
           </Button>
         ))}
+      <a
+        className={buttonClass('plain', 'min-h-16')}
+        href={guideProcedure(view.plan.pack.id, view.plan.procedure.id, visit.stage)}
+        target="_blank"
+        rel="noreferrer"
+      >
+        The guide on this stage
+      </a>
       <Back onDone={onDone} />
     </div>
   );

@@ -1,0 +1,9 @@
+import { answer, bodyOf, signedIn } from '@/server/handle';
+import { beginJob, stopJob } from '@/server/jobs/jobs';
+import { jobActSchema } from '@/wire/jobs';
+
+export const POST = signedIn<{ job: string }>('govern', async (session, request, { job }) => {
+  const { act } = await bodyOf(request, jobActSchema);
+  await (act === 'begin' ? beginJob : stopJob)(session, job);
+  return answer({ ok: true });
+});
