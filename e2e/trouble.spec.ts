@@ -11,7 +11,7 @@ test('bad input says what to do and loses nothing', async ({ page }) => {
   const trouble = page.locator('#keypad-trouble');
   const field = page.getByRole('textbox').first();
   for (const [typed, said] of [
-    ['0,1', /point, not a comma/],
+    ['1,234', /1,234 can be read as 1.234 or as 1234/],
     ['0.1 mbar', /number only/],
     ['0.123', /2 decimals/],
     ['900', /above this gauge/],

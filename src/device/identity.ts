@@ -4,6 +4,8 @@ import { now } from './clock';
 
 const WHO = 'vast-stone.who';
 const DEVICE = 'vast-stone.device';
+/** Said in the page that keeps it; other pages hear of it from the storage. */
+const HERE = 'vast-identity';
 
 /** Who is signed in on this device, kept so that a bench opens without a signal. */
 export function readIdentity(): Identity | null {
@@ -13,15 +15,24 @@ export function readIdentity(): Identity | null {
     return null;
   }
 }
-export const keepIdentity = (who: Identity): void => localStorage.setItem(WHO, JSON.stringify(who));
+export function keepIdentity(who: Identity): void {
+  const text = JSON.stringify(who);
+  if (text === localStorage.getItem(WHO)) return;
+  localStorage.setItem(WHO, text);
+  dispatchEvent(new Event(HERE));
+}
 export const forgetIdentity = (): void => localStorage.removeItem(WHO);
-/** Calls when somebody signs out or in on this device in another page. @returns how to stop */
+/** Calls when somebody signs out or in on this device, or is used to something else. @returns how to stop */
 export function onIdentityChange(changed: () => void): () => void {
   const heard = (event: StorageEvent) => {
     if (event.key === WHO) changed();
   };
   addEventListener('storage', heard);
-  return () => removeEventListener('storage', heard);
+  addEventListener(HERE, changed);
+  return () => {
+    removeEventListener('storage', heard);
+    removeEventListener(HERE, changed);
+  };
 }
 
 /** The id of this browser as a device. */

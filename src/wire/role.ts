@@ -1,3 +1,5 @@
+import type { Usage } from '@/core/quantity/usage';
+
 /** Who works in an organisation. What each may do stands in MAY and nowhere else. */
 export const ROLES = ['owner', 'tester', 'apprentice', 'office'] as const;
 export type Role = (typeof ROLES)[number];
@@ -52,4 +54,6 @@ export interface Identity {
   readonly name: string;
   readonly role: Role;
   readonly organisation: string;
+  /** Units, days and times as they are used to them. */
+  readonly usage?: Usage;
 }

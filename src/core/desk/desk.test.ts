@@ -142,6 +142,36 @@ test.each<[string, string, Record<string, number | RegExp>]>([
   ['duct-reading', 'Q=72CFM L=72CFM B=3CFM', { says: /Within/ }], // exactly at the limit
   ['duct-reading', 'Q=75CFM L=72CFM B=3CFM', { says: /Unresolved/ }],
   ['duct-reading', 'Q=75.1CFM L=72CFM B=3CFM', { says: /Beyond/ }],
+  // NIST SP 811: 1 psi = 6.894757 kPa; 1 inch of water 249.0889 Pa, at 60 F 248.84; 1 foot 2.989067 kPa; 1 inHg 3.386389 kPa
+  [
+    'convert-pressure',
+    'p=1psi',
+    {
+      in_mbar: 68.94757,
+      in_inWC: 27.67991,
+      in_inWC60: 27.70759,
+      in_ftWC: 2.306659,
+      in_atm: 0.06804596,
+      in_at: 0.07030696,
+      in_inHg: 2.036021,
+      in_mmHg: 51.71493,
+    },
+  ],
+  [
+    'convert-vacuum',
+    'p=500micron',
+    { in_Torr: 0.5, in_Pa_abs: 66.6612, in_mbar_abs: 0.666612, below: -1012.583 },
+  ],
+  ['convert-temperature', 'T=-40C', { in_F: -40, in_K: 233.15 }],
+  ['convert-temperature', 'T=212F', { in_C: 100 }],
+  ['convert-volume', 'x=1gal', { in_l: 3.785412, in_in3: 231, in_floz: 128 }],
+  ['convert-flow', 'x=1CFM', { in_l_s: 0.4719474, in_m3_h: 1.699011 }],
+  ['convert-flow', 'x=1ft3/h', { in_l_h: 28.31685 }],
+  ['altitude-barometer', 'h=0m', { P: 1013.25, inHg: 29.9213 }],
+  ['altitude-barometer', 'h=1000m', { P: 898.746 }], // the table of the standard
+  ['altitude-barometer', 'h=5000m', { P: 540.199 }],
+  ['altitude-barometer', 'h=5280ft sea=1013.25mbar', { P: 834.4 }],
+  ['altitude-barometer', 'h=500m sea=990mbar', { P: 932.7 }],
   ['duct-range', 'L=20CFM ref=25Pa least=30CFM n=0.6', { p: 49.14 }], // 25 x 1.5^(1/.6)
 ])('%s %s', (id, text, expected) => {
   const found = work(id, text);
@@ -204,7 +234,7 @@ test('each output agrees with its twin to 1e-9', () => {
         ).toBeLessThan(1e-9);
 });
 
-const bad = ['', 'abc', 'Infinity', '-Infinity', 'NaN', '1e999', '1,5', '1e'];
+const bad = ['', 'abc', 'Infinity', '-Infinity', 'NaN', '1e999', '1,500', '1,2,3', '1,2.3', '1e'];
 test('bad input is refused with the name of the field, on every input of every line', () => {
   for (const f of DESK_LINES)
     for (const i of f.inputs) {

@@ -7,6 +7,7 @@ import { WATER_LINES } from './limits-water';
 import { LIQUID_LINES } from './liquid';
 import { DUCT_LINES, REFRIGERANT_LINES } from './machines';
 import type { DeskFormula } from './types';
+import { UNIT_LINES } from './units';
 
 /** Every line of the Desk, in the order of its groups. */
 export const DESK_LINES: readonly DeskFormula[] = [
@@ -19,5 +20,6 @@ export const DESK_LINES: readonly DeskFormula[] = [
   ...POOL_LINES,
   ...REFRIGERANT_LINES,
   ...DUCT_LINES,
+  ...UNIT_LINES,
 ];
 export const deskLine = (id: string): DeskFormula | undefined => DESK_LINES.find((f) => f.id === id);

@@ -51,6 +51,8 @@ export interface DeskFormula {
   readonly inputs: readonly DeskInput[];
   readonly choices?: readonly DeskChoice[];
   readonly outputs: readonly DeskOutput[];
+  /** Its results are one figure in many units: no other unit beside, no sensitivity. */
+  readonly table?: true;
   /** SI results by output key, or words. @throws RangeError saying what is wrong; a core function of the bench does the work */
   readonly work: (
     n: Numbers,
@@ -67,6 +69,7 @@ export const DESK_GROUPS = {
   pool: 'Pools',
   refrigerant: 'Refrigerant circuits',
   duct: 'Ducts',
+  units: 'Units and barometer',
 } as const;
 export type DeskGroup = keyof typeof DESK_GROUPS;
 

@@ -1,3 +1,4 @@
+import { FigureError, pointed } from '@/core/quantity/exact';
 import { significantText } from '@/core/quantity/figure';
 import {
   convert,
@@ -39,10 +40,14 @@ export const unitChoices = (unit: Unit): Unit[] => unitsOf(UNITS[unit].dimension
 const NUMBER = /^[+\-−]?(\d+\.?\d*|\.\d+)(e[+-]?\d+)?$/i;
 /** A figure as a person types it. @throws DeskError naming the field */
 function numberOf(field: DeskInput, text: string): number {
-  const trimmed = text.trim().replace('−', '-');
+  let trimmed = text.trim().replace('−', '-');
   if (!trimmed) throw new DeskError(field.key, `${field.name}: type a figure, like ${field.value || '1'}.`);
-  if (trimmed.includes(','))
-    throw new DeskError(field.key, `${field.name}: use a point, not a comma: ${trimmed.replace(',', '.')}.`);
+  try {
+    trimmed = pointed(trimmed);
+  } catch (error) {
+    if (error instanceof FigureError) throw new DeskError(field.key, `${field.name}: ${error.message}`);
+    throw error;
+  }
   const value = Number(trimmed);
   if (!NUMBER.test(trimmed) || !Number.isFinite(value))
     throw new DeskError(
@@ -119,13 +124,13 @@ export function readEntries(
 
 const inUnitOf = (output: DeskOutput, si: number, unit: Unit): number =>
   output.absolute ? fromKelvin(si, unit) : si / UNITS[unit].si;
-function shown(output: DeskOutput, result: number | string, unit?: Unit): DeskValue {
+function shown(output: DeskOutput, result: number | string, unit?: Unit, alone?: true): DeskValue {
   if (typeof result === 'string' || !output.unit)
     return { key: output.key, name: output.name, value: null, unit: null, text: String(result), twin: null };
   const own = unit ?? output.unit;
   const value = inUnitOf(output, result, own);
-  const with_ = (v: number, u: Unit) => `${significantText(v)} ${unitLabel(u)}`.trim();
-  const twin = twinOf(own);
+  const with_ = (v: number, u: Unit) => `${significantText(v, alone ? 6 : 4)} ${unitLabel(u)}`.trim();
+  const twin = alone ? null : twinOf(own);
   const twinValue = twin ? inUnitOf(output, result, twin) : null;
   return {
     key: output.key,
@@ -192,7 +197,7 @@ export function deskResult(
   const found = results(f, numbers, chosen);
   const outputs = f.outputs
     .filter((o) => found[o.key] !== undefined)
-    .map((o) => shown(o, found[o.key]!, units[o.key]));
+    .map((o) => shown(o, found[o.key]!, units[o.key], f.table));
   const entryOf = (i: DeskInput): Entry => entries[i.key] ?? { text: i.value, unit: i.unit };
   return {
     outputs,
@@ -208,7 +213,7 @@ export function deskResult(
         value: c.options.find((o) => o.key === chosen[c.key])!.label,
       })),
     ],
-    sensitivity: sensitivityOf(f, numbers, chosen, entryOf, outputs),
+    sensitivity: f.table ? [] : sensitivityOf(f, numbers, chosen, entryOf, outputs),
   };
 }
 

@@ -8,6 +8,7 @@ import {
   parseFigure,
   scaled,
   showExact,
+  toNumber,
   type Exact,
   type Limit,
 } from '@/core/quantity/exact';
@@ -103,8 +104,13 @@ export const entryStep = (gauge: Gauge): Exact =>
  * @throws FigureError with a text that says what to do. Below the range is an error of its own: it is a state, not zero.
  */
 export function parseReading(text: string, gauge: Gauge): Exact {
-  const typed = parseFigure(text, gauge.resolution.unit);
   const step = entryStep(gauge);
+  // "1,234" is no thousand where the range has none and the display three decimals
+  const decimal = step.scale >= 3 && toNumber(gauge.greatest) < 1000;
+  const typed = parseFigure(
+    decimal ? text.replace(/^([^,.]*),(\d+\s*)$/, '$1.$2') : text,
+    gauge.resolution.unit,
+  );
   if (typed.scale > step.scale)
     throw new FigureError(
       'decimals',

@@ -40,7 +40,12 @@ test('trailing zeros are kept, the minus is a true minus, and there is no minus 
   expect(formatExact(parseFigure('-0.00', 'mbar'))).toBe('0.00');
 });
 test.each([
-  ['20,35', 'comma'],
+  ['1,234', 'comma'],
+  ['-12,500', 'comma'],
+  ['1,2,3', 'comma'],
+  ['1,234.5', 'comma'],
+  [',', 'not-a-number'],
+  ['1,', 'not-a-number'],
   ['20.35 mbar', 'unit'],
   ['', 'empty'],
   ['1e3', 'unit'],
@@ -49,6 +54,20 @@ test.each([
   ['12345678901', 'too-long'],
 ])('"%s" is refused as %s', (text, code) => {
   expect(() => parseFigure(text, 'mbar')).toThrow(expect.objectContaining({ code }));
+});
+test('a comma is taken where it can only be a decimal sign, as fine as it was typed', () => {
+  for (const [typed, digits, scale] of [
+    ['20,35', 2035, 2],
+    ['20,30', 2030, 2],
+    ['−0,5', -5, 1],
+    ['0,250', 250, 3], // no thousand begins with nothing
+    ['1234,567', 1234567, 3], // nor has one four digits before it
+    ['1,2345', 12345, 4],
+  ] as const)
+    expect([typed, parseFigure(typed, 'mbar')]).toEqual([typed, { digits, scale, unit: 'mbar' }]);
+  expect(() => parseFigure('1,234', 'mbar')).toThrow(
+    '1,234 can be read as 1.234 or as 1234. Type one of the two.',
+  );
 });
 test('limits state their comparator: at equality or above', () => {
   const limit = (broken: 'at' | 'above') => ({ value: q('0.25 mbar'), broken, source: 's' });

@@ -38,7 +38,30 @@ export function exact(digits: number, scale: number, unit: Unit): Exact {
 }
 
 /**
- * Reads a typed figure. Accepts only an optional sign, digits and one decimal point; everything else is refused
+ * A typed number with a point for its decimals. A comma is taken where it can only be a decimal sign: alone, and not before the three
+ * digits of a thousand ("1,234" could be either; "0,250" cannot).
+ * @throws FigureError where it could be read in two ways
+ */
+export function pointed(text: string): string {
+  if (!text.includes(',')) return text;
+  const [whole = '', fraction = '', ...rest] = text.split(',');
+  const plain = text.replaceAll(',', '');
+  if (rest.length || text.includes('.') || !/^\d*$/.test(fraction))
+    throw new FigureError(
+      'comma',
+      `Leave out what separates thousands, and type one decimal sign: ${plain}.`,
+    );
+  const digits = whole.replace(/^[+\-−]/, '');
+  if (fraction.length === 3 && /^[1-9]\d{0,2}$/.test(digits))
+    throw new FigureError(
+      'comma',
+      `${text} can be read as ${whole}.${fraction} or as ${plain}. Type one of the two.`,
+    );
+  return `${whole}.${fraction}`;
+}
+
+/**
+ * Reads a typed figure. Accepts only an optional sign, digits and one decimal sign; everything else is refused
  * with a message that says what to type. The one parser for figures: forms, packs, files and the wire use it.
  * @param text what was typed, e.g. "20.35"
  * @param unit the unit the figure must be in (fixed by the gauge)
@@ -48,9 +71,7 @@ export function parseFigure(text: string, unit: Unit): Exact {
   const trimmed = text.trim();
   if (trimmed === '')
     throw new FigureError('empty', `Type the figure the gauge shows, in ${unitLabel(unit)}.`);
-  const body = trimmed;
-  if (body.includes(','))
-    throw new FigureError('comma', `Use a point, not a comma: ${body.replace(',', '.')}.`);
+  const body = pointed(trimmed);
   if (/[a-zµ°"²³]/i.test(body))
     throw new FigureError(
       'unit',

@@ -13,6 +13,13 @@ export const UNITS = {
   atm: { dimension: 'pressure', si: 101325, label: 'atm (physical)' },
   at: { dimension: 'pressure', si: 98066.5, label: 'at (technical)' },
   mmWC: { dimension: 'pressure', si: 9.80665, label: 'mmWC' },
+  /** Columns of water are conventional (1000 kg/m3) unless said otherwise; the warmer kind is NIST SP 811's inch at 60 °F. */
+  ftWC: { dimension: 'pressure', si: 2989.06692, label: 'ftWC' },
+  mWC: { dimension: 'pressure', si: 9806.65, label: 'mWC' },
+  inWC60: { dimension: 'pressure', si: 248.84, label: 'inWC (60 °F)' },
+  /** Columns of mercury, conventional (13595.1 kg/m3): barometers. NIST SP 811. */
+  mmHg: { dimension: 'pressure', si: 133.3224, label: 'mmHg' },
+  inHg: { dimension: 'pressure', si: 3386.389, label: 'inHg' },
   /** Absolute pressures of a vacuum: counted from nothing, never from the atmosphere. A micron is a thousandth of a torr. */
   'Pa(abs)': { dimension: 'absolute', si: 1, label: 'Pa abs' },
   micron: { dimension: 'absolute', si: 101325 / 760_000, label: 'micron' },
@@ -35,6 +42,8 @@ export const UNITS = {
   /** US gallon, 231 cubic inches. */
   gal: { dimension: 'volume', si: 0.003785411784, label: 'gal (US)' },
   in3: { dimension: 'volume', si: 0.000016387064, label: 'in³' },
+  /** US fluid ounce, 1/128 gallon. */
+  floz: { dimension: 'volume', si: 0.0000295735295625, label: 'fl oz (US)' },
   s: { dimension: 'time', si: 1, label: 's' },
   min: { dimension: 'time', si: 60, label: 'min' },
   h: { dimension: 'time', si: 3600, label: 'h' },
@@ -129,6 +138,11 @@ const TWINS: Partial<Record<Unit, Unit>> = {
   atm: 'at',
   at: 'atm',
   mmWC: 'Pa',
+  ftWC: 'bar',
+  mWC: 'psi',
+  inWC60: 'mbar',
+  mmHg: 'mbar',
+  inHg: 'mbar',
   'Pa(abs)': 'micron',
   micron: 'Pa(abs)',
   'mbar(abs)': 'micron',
@@ -147,6 +161,7 @@ const TWINS: Partial<Record<Unit, Unit>> = {
   ml: 'in3',
   gal: 'l',
   in3: 'ml',
+  floz: 'ml',
   m3: 'ft3',
   ft3: 'l',
   'l/h': 'ft3/h',

@@ -4,7 +4,7 @@ import type { Stage } from '@/core/kinds';
 import { fillingOf } from '@/core/plan/filling';
 import { type Plan } from '@/core/plan/plan';
 import { compare, exact, type Exact, inUnit, scaled, showExact, toNumber } from '@/core/quantity/exact';
-import { convert, UNITS } from '@/core/quantity/unit';
+import { convert, UNITS, unitLabel } from '@/core/quantity/unit';
 import { type HoldRole, roleOf } from '@/core/roles';
 import { gaugeOf, perceptibleOf } from './read';
 import type { Hold, RunState } from './state';
@@ -62,9 +62,9 @@ export function coarseBarometer(
   const most = convert(toNumber(scaled(pm, 1, 2, pm.scale + 1, 'down')), pm.unit, 'Pa');
   const step = convert(10 ** -figure.scale, figure.unit, 'Pa');
   if (step <= most * (1 + 1e-9)) return null;
-  const decimals = Math.max(0, Math.ceil(-Math.log10(most / 100) - 1e-9));
+  const decimals = Math.max(0, Math.ceil(-Math.log10(convert(most, 'Pa', figure.unit)) - 1e-9));
   return no(
     'coarse',
-    `This hold counts ${showExact(pm)}: type the barometer with ${decimals} ${decimals === 1 ? 'decimal' : 'decimals'} in hPa, or say that there is none at hand.`,
+    `This hold counts ${showExact(pm)}: type the barometer with ${decimals} ${decimals === 1 ? 'decimal' : 'decimals'} in ${unitLabel(figure.unit === 'mbar' ? 'hPa' : figure.unit)}, or say that there is none at hand.`,
   );
 }

@@ -14,6 +14,7 @@ import { partOf } from '@/core/network/network';
 import { allowanceOf, limitsOf } from '@/core/plan/limits';
 import { applies, caseOf, formulaContext, type Plan, ruleOf } from '@/core/plan/plan';
 import { compare, inUnit, type Limit, magnitude } from '@/core/quantity/exact';
+import type { Unit } from '@/core/quantity/unit';
 import type { Cycle, FoundClaim, Hold, RunState, Visit } from './state';
 
 export const currentVisit = (state: RunState): Visit | null =>
@@ -311,6 +312,11 @@ export function debtWords(plan: Plan, debt: { key: string; subject?: string }, t
 export const owedWords = (plan: Plan, debt: { key: string; subject?: string }, use?: Use): string =>
   debtWords(plan, debt, use === 'shut-off' ? plan.procedure.debts[debt.key]?.unsafe : undefined);
 
+/** Units that the gauges of a run judge in, the one chosen now among them: what is told of it stays in these. */
+export const unitsJudgedIn = (plan: Plan, state: RunState): Unit[] => {
+  const ids = [...gaugesUsed(state), ...(state.gauge ? [state.gauge] : [])];
+  return [...new Set(plan.gauges.filter((g) => ids.includes(g.id)).map((g) => g.resolution.unit))];
+};
 /** Ids of every gauge that read a zero or a hold, in the order of their use. */
 export const gaugesUsed = (state: RunState): string[] => [
   ...new Set(state.visits.flatMap((v) => [...v.zeros.map((z) => z.gauge), ...v.holds.map((h) => h.gauge)])),

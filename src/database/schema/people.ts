@@ -1,4 +1,5 @@
 /** The organisation, its people, who is signed in, and what was done in its name. */
+import type { Wishes } from '@/core/quantity/usage';
 import type { Role } from '@/wire/role';
 import {
   bigint,
@@ -23,6 +24,8 @@ export const organisations = pgTable('organisations', {
   anchorTo: text('anchor_to').notNull().default(''),
   /** Packs of schools that the house does not work to: their tests are folded away. */
   packsAside: jsonb('packs_aside').$type<readonly string[]>().notNull().default([]),
+  /** Units, days and times its people are used to, where they wish nothing else. */
+  usage: jsonb('usage').$type<Wishes>().notNull().default({}),
 });
 
 export const people = pgTable(
@@ -40,6 +43,8 @@ export const people = pgTable(
     licenceUntil: text('licence_until'),
     /** When the person left the organisation: no sign-in any more; what they did keeps their name. */
     left: moment('left'),
+    /** What of them this person is used to otherwise. */
+    usage: jsonb('usage').$type<Wishes>().notNull().default({}),
   },
   (t) => [primaryKey({ columns: [t.org, t.id] })],
 );

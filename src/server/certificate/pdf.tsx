@@ -1,12 +1,15 @@
-import { faceOf } from '@/core/record/face';
+import { METRIC, tellsOtherwise, type Usage } from '@/core/quantity/usage';
+import { type Face, faceOf } from '@/core/record/face';
 import { type Extra, isPaperKind, type PaperKind, papersOf } from '@/core/record/papers';
 import type { SealedRecord } from '@/core/record/seal';
+import { unitsJudgedIn } from '@/core/run/read';
 import { TroubleError } from '@/server/trouble';
 import { Document, renderToBuffer } from '@react-pdf/renderer';
 import 'server-only';
 import { FacePage } from './face-page';
 import { FollowingPages } from './following-pages';
 import { metadata, registerFonts } from './kit';
+import { toldSo } from './telling';
 import { PaperDocument, TicketDocument } from './paper';
 
 /** What a printed form needs beside the sealed text. */
@@ -17,6 +20,10 @@ export interface Printed extends SealedRecord {
   readonly photos?: ReadonlyMap<string, Buffer>;
   /** What papers say beyond the sealed text. */
   readonly extra?: Extra;
+  /** What the house is used to. */
+  readonly usage?: Usage;
+  /** Every figure with its twin beside. */
+  readonly both?: boolean;
 }
 /** `face`: the first page alone, which is all that the public sees. */
 export type Form = PaperKind | 'face';
@@ -33,6 +40,14 @@ export async function certificatePdf(
 ): Promise<Buffer> {
   registerFonts();
   const face = faceOf(record.body);
+  const telling = {
+    usage: record.usage ?? METRIC,
+    both: record.both ?? false,
+    keep: unitsJudgedIn(face.plan, face.state),
+  };
+  return toldSo(tellsOtherwise(telling) ? telling : null, () => made(record, face, origin, form));
+}
+function made(record: Printed, face: Face, origin: string, form: Form): Promise<Buffer> {
   const url = record.link ? `${origin}/verify/${record.link}` : null;
   const marks = record.markWords ?? [];
   if (form === 'certificate' || form === 'face')

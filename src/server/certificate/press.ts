@@ -23,6 +23,8 @@ const keyOf = (record: Printed, origin: string, form: Form): string =>
       link: record.link ?? '',
       marks: record.markWords ?? [],
       extra: record.extra ?? {},
+      usage: record.usage ?? {},
+      both: record.both ?? false,
       photos: [...(record.photos?.keys() ?? [])].sort(),
     }),
   );

@@ -11,6 +11,8 @@ import type { SealedRecord } from '@/core/record/seal';
 import { inOrganisation, lookUp } from '@/database/client';
 import { marksOf, sealOf } from '@/server/sealing/seal';
 import { localDate } from '@/core/quantity/local-date';
+import type { Unit } from '@/core/quantity/unit';
+import { usageOf } from '@/core/quantity/usage';
 import { markWords, type SignedMark } from '@/core/record/marks';
 import { ledger, openRuns as open, organisations, photos, publicLinks, seals } from '@/database/schema';
 import { recordsBySection } from '@/server/places/looks';
@@ -19,6 +21,7 @@ import { type Stands, standingsOf } from '@/server/runs/standing';
 import { isId, notHere } from '@/server/trouble';
 import { signatureLines } from '@/core/record/signatures';
 import { restoreBody } from '@/core/record/restore';
+import { unitsJudgedIn } from '@/core/run/read';
 import { reduce } from '@/core/run/reduce';
 import { medianTimes, stepTimes } from '@/core/run/step-times';
 
@@ -110,6 +113,8 @@ export interface PublicFace {
   readonly rows: readonly (readonly [string, string])[];
   readonly stages: readonly { readonly title: string; readonly word: string; readonly text: string }[];
   readonly hash: string;
+  /** Units that its gauges judged in. */
+  readonly judgedIn: readonly Unit[];
   /** What was said of it afterwards: superseded, void. */
   readonly marks: readonly string[];
 }
@@ -143,6 +148,7 @@ export function publicFace(record: StoredRecord): PublicFace {
     ],
     stages: v.stages.map(({ title, word, text }) => ({ title, word, text })),
     hash: record.seal.hash,
+    judgedIn: unitsJudgedIn(plan, face.state),
     marks: record.markWords,
   };
 }
@@ -182,12 +188,14 @@ export async function lastTimes(
 export async function printedRecord(scope: { org: string }, run: string) {
   const record = await recordOf(scope, run);
   const { plan } = restoreBody(record.body);
-  const { pictures, contact } = await inOrganisation(scope, async (tx) => ({
+  const { pictures, house } = await inOrganisation(scope, async (tx) => ({
     pictures: await tx
       .select({ hash: photos.hash, bytes: photos.bytes })
       .from(photos)
       .where(eq(photos.run, run)),
-    contact: (await tx.select({ contact: organisations.contact }).from(organisations))[0]?.contact ?? '',
+    house: (
+      await tx.select({ contact: organisations.contact, usage: organisations.usage }).from(organisations)
+    )[0],
   }));
   const earlier = (await historyOf(scope, plan.system.id)).filter(
     (l) => l.sealedAt < record.sealedAt && l.status !== 'practice' && !l.voided && !l.superseded,
@@ -205,9 +213,10 @@ export async function printedRecord(scope: { org: string }, run: string) {
   const said = (l: (typeof earlier)[number]) => earlierWords({ ...l, ...l.summary, zone: plan.made.zone });
   return {
     ...record,
+    usage: usageOf(house?.usage ?? {}, {}),
     photos: new Map(pictures.map((p) => [p.hash, p.bytes])),
     extra: {
-      contact,
+      contact: house?.contact ?? '',
       history: earlier.map(said),
       leaks,
       ...(own ? { sectionHistory: earlier.filter((l) => own.has(l.run)).map(said) } : {}),

@@ -5,6 +5,7 @@ import { and, desc, eq, gt, inArray, isNull, sql } from 'drizzle-orm';
 import { cookies } from 'next/headers';
 import { redirect } from 'next/navigation';
 import { cache } from 'react';
+import { usageOf } from '@/core/quantity/usage';
 import { inOrganisation, lookUp } from '@/database/client';
 import { knownDevices, organisations, people, sessions } from '@/database/schema';
 import { audit } from '@/server/audit';
@@ -158,13 +159,15 @@ export async function sessionOf(token: string | undefined): Promise<Session | nu
         number: people.licenceNumber,
         until: people.licenceUntil,
         organisation: organisations.name,
+        house: organisations.usage,
+        own: people.usage,
       })
       .from(people)
       .innerJoin(organisations, eq(organisations.org, people.org))
       .where(eq(people.id, found.person));
   });
   if (!row) return null;
-  const { name, role, organisation, number, until } = row;
+  const { name, role, organisation, number, until, house, own } = row;
   return {
     session: found.id,
     org: found.org,
@@ -172,6 +175,7 @@ export async function sessionOf(token: string | undefined): Promise<Session | nu
     name,
     role,
     organisation,
+    usage: usageOf(house, own),
     licence: number && until ? { number, until } : null,
   };
 }

@@ -4,7 +4,7 @@ import { wallCourses } from '@/chart/wall';
 import { heldBack, urgentOwed } from '@/core/run/beside';
 import type { Payload } from '@/core/run/events';
 import { isTransition } from '@/core/run/folds';
-import { currentVisit, holdEnds, owedWords, runningHold, stageOf } from '@/core/run/read';
+import { currentVisit, holdEnds, owedWords, runningHold, stageOf, unitsJudgedIn } from '@/core/run/read';
 import { type Verdict, verdictOf, WORDS } from '@/core/verdict/verdict';
 import { armAlarm, keepAwake } from '@/device/alarm';
 import { recallAhead } from '@/device/clock';
@@ -12,6 +12,7 @@ import { useWide } from '@/ui/kit/use-wide';
 import type { BenchEngine, BenchView, Next } from '@/device/bench';
 import { startWorker } from '@/device/worker';
 import { Wall, WallStrip } from '@/ui/charts/wall';
+import { BothUnits } from '@/ui/frame/lens';
 import { mirrored } from '@/ui/frame/settings';
 import { Trouble } from '@/ui/frame/trouble';
 import { buttonClass } from '@/ui/kit/button-class';
@@ -170,6 +171,7 @@ function OpenBench({ engine, who }: { engine: BenchEngine; who: Identity }) {
   const panel: PanelProps | null = visit && stage ? { view, engine, who, visit, stage, at, act } : null;
   return (
     <div
+      data-judged-in={unitsJudgedIn(plan, state).join(' ')}
       className={`flex h-dvh flex-col ${left ? 'lg:[&_[data-sides]]:[direction:rtl] lg:[&_[data-sides]>*]:[direction:ltr]' : ''}`}
     >
       <Header
@@ -232,6 +234,7 @@ function OpenBench({ engine, who }: { engine: BenchEngine; who: Identity }) {
             </div>
           )}
           <Beside view={view} />
+          {wide && <BothUnits className="mt-4 w-full" />}
         </aside>
       </div>
     </div>

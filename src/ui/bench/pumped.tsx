@@ -2,9 +2,14 @@
 import { useEffect, useState } from 'react';
 import { exact, parseFigure, showExact, type Exact } from '@/core/quantity/exact';
 import { Button } from '@/ui/kit/button';
-import { useVesselUnit, VolumeField, type VesselUnit } from './volume-field';
+import type { Unit } from '@/core/quantity/unit';
+import { useLastUnit } from '@/ui/frame/usage';
+import { UnitLine, VESSEL_KEY, VESSEL_UNITS, type VesselUnit } from './unit-line';
 
 const KEY = 'vast-stroke';
+/** What pumps say of their stroke. */
+const STROKE_UNITS = ['ml', 'in3', 'floz'] as const satisfies readonly Unit[];
+export type StrokeUnit = (typeof STROKE_UNITS)[number];
 const field = 'figure mt-1 min-h-12 w-full border border-edge bg-panel px-2 text-lg';
 
 export interface Pumped {
@@ -12,12 +17,13 @@ export interface Pumped {
   readonly strokes: number | null;
   readonly wrong: string;
 }
-/** What was typed as strokes and millilitres a stroke, or as a measured volume. @returns nothing where nothing was typed */
+/** What was typed as strokes and what one delivers, or as a measured volume. @returns nothing where nothing was typed */
 export function readPumped(
   strokes: string,
   stroke: string,
   measured: string,
   unit: VesselUnit = 'l',
+  strokeUnit: StrokeUnit = 'ml',
 ): Pumped {
   const none = { added: null, strokes: null, wrong: '' };
   try {
@@ -31,8 +37,8 @@ export function readPumped(
         strokes: count,
         wrong: 'Type what one stroke delivers (it stands on the pump), or the volume measured.',
       };
-    const one = parseFigure(stroke, 'ml');
-    return { added: exact(one.digits * count, one.scale, 'ml'), strokes: count, wrong: '' };
+    const one = parseFigure(stroke, strokeUnit);
+    return { added: exact(one.digits * count, one.scale, strokeUnit), strokes: count, wrong: '' };
   } catch (error) {
     return { ...none, wrong: (error as Error).message };
   }
@@ -49,22 +55,31 @@ export function PumpedWater({
   const [strokes, setStrokes] = useState('');
   const [stroke, setStroke] = useState('');
   const [measured, setMeasured] = useState('');
-  const [unit, setUnit] = useVesselUnit();
+  const [unit, setUnit] = useLastUnit(VESSEL_KEY, VESSEL_UNITS);
+  const [strokeUnit, setStrokeUnit] = useLastUnit(`${KEY}-unit`, STROKE_UNITS);
   useEffect(() => setStroke(localStorage.getItem(KEY) ?? ''), []);
   // where it need not be counted a phone keeps the place for the keys until somebody counts
   const [open, setOpen] = useState(wanted);
-  const said = readPumped(strokes, stroke, measured, unit);
-  const tell = (next: { strokes?: string; stroke?: string; measured?: string; unit?: VesselUnit }) => {
+  const said = readPumped(strokes, stroke, measured, unit, strokeUnit);
+  const tell = (next: {
+    strokes?: string;
+    stroke?: string;
+    measured?: string;
+    unit?: VesselUnit;
+    strokeUnit?: StrokeUnit;
+  }) => {
     const s = next.strokes ?? strokes;
     const one = next.stroke ?? stroke;
     const m = next.measured ?? measured;
     const u = next.unit ?? unit;
+    const su = next.strokeUnit ?? strokeUnit;
     setStrokes(s);
     setStroke(one);
     setMeasured(m);
-    if (next.unit !== undefined && u !== unit) setUnit(u);
+    if (u !== unit) setUnit(u);
+    if (su !== strokeUnit) setStrokeUnit(su);
     if (next.stroke !== undefined) localStorage.setItem(KEY, next.stroke);
-    onChange(readPumped(s, one, m, u));
+    onChange(readPumped(s, one, m, u, su));
   };
   return (
     <>
@@ -75,7 +90,7 @@ export function PumpedWater({
       )}
       <fieldset className={`border-l-4 border-seam pl-3 ${open ? '' : 'max-lg:hidden'}`}>
         <legend className="text-sm text-quiet">Water pumped in{wanted ? '' : ', if counted'}</legend>
-        <div className="grid grid-cols-[4rem_minmax(0,1fr)_minmax(0,1.7fr)] gap-2">
+        <div className="grid grid-cols-[4rem_minmax(0,1.5fr)_minmax(0,1.7fr)] gap-2">
           <label className="text-sm">
             Strokes
             <input
@@ -86,20 +101,22 @@ export function PumpedWater({
               maxLength={6}
             />
           </label>
-          <label className="text-sm">
-            Stroke, ml
-            <input
-              className={field}
-              inputMode="decimal"
-              value={stroke}
-              onChange={(e) => tell({ stroke: e.target.value })}
-              maxLength={8}
-            />
-          </label>
-          <VolumeField
+          <UnitLine
+            label="Stroke"
+            spoken="Stroke"
+            size="small"
+            value={stroke}
+            unit={strokeUnit}
+            units={STROKE_UNITS}
+            onChange={(value, u) => tell({ stroke: value, strokeUnit: u })}
+          />
+          <UnitLine
             label="or measured"
+            spoken="or measured"
+            size="small"
             value={measured}
             unit={unit}
+            units={VESSEL_UNITS}
             onChange={(value, u) => tell({ measured: value, unit: u })}
           />
         </div>

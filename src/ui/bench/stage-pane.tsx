@@ -3,6 +3,7 @@ import { ruleOfKind } from '@/core/kinds';
 import { closedNow } from '@/core/run/isolations';
 import { runningHold } from '@/core/run/read';
 import type { BenchView } from '@/device/bench';
+import { BothUnits } from '@/ui/frame/lens';
 import { Button } from '@/ui/kit/button';
 import { byNeed } from '@/ui/kit/by-need';
 import { may } from '@/wire/role';
@@ -151,9 +152,12 @@ export function Below({
           </Button>
         </div>
       )}
-      <Button className="mt-3 w-full" aria-expanded={facts} onClick={() => setFacts(!facts)}>
-        {facts ? 'Hide' : 'Show'} gauge, limits and put-back list
-      </Button>
+      <div className="mt-3 grid grid-cols-[1fr_auto] gap-3">
+        <Button aria-expanded={facts} onClick={() => setFacts(!facts)}>
+          {facts ? 'Hide' : 'Show'} gauge, limits and put-back list
+        </Button>
+        <BothUnits className="w-24" />
+      </div>
       {facts && (
         <div className="mt-3">
           <Beside view={view} />

@@ -102,7 +102,7 @@ export function CabinetView({
         {gauges.length === 0 && (
           <p className="mt-2">No gauge is entered yet. Without one no test can begin: enter the first.</p>
         )}
-        <ul className="mt-2 border-t border-ink">
+        <ul className="mt-2 border-t border-ink" data-judged-in="*">
           {gauges.map((g) => (
             <GaugeRow
               key={g.gauge.id}
@@ -119,7 +119,7 @@ export function CabinetView({
       {kinds.map((kind) => (
         <section key={kind} className="mt-6">
           <h2 className="text-lg font-semibold">{KIT_KINDS[kind].replace(/^./, (c) => c.toUpperCase())}</h2>
-          <ul className="mt-2 border-t border-ink">
+          <ul className="mt-2 border-t border-ink" data-judged-in="*">
             {kit
               .filter((k) => k.item.kind === kind)
               .map((k) => (

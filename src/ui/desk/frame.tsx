@@ -3,6 +3,7 @@ import Link from 'next/link';
 import { useEffect, useState, type ReactNode } from 'react';
 import { readIdentity } from '@/device/identity';
 import { startWorker } from '@/device/worker';
+import { ReadersLens } from '@/ui/frame/lens';
 import { Rail } from '@/ui/frame/rail';
 import type { Identity } from '@/wire/role';
 
@@ -32,6 +33,7 @@ export function DeskFrame({ children }: { children: ReactNode }) {
         )}
         {children}
       </main>
+      <ReadersLens />
     </>
   );
 }

@@ -153,7 +153,10 @@ function Inputs({ formula, entries, choices, wrong, onEntry, onChoice }: Entered
 function Results({ formula, result }: { formula: DeskFormula; result: DeskResult | null }) {
   return (
     <>
-      <dl aria-live="polite" className="grid gap-2">
+      <dl
+        aria-live="polite"
+        className={formula.table ? 'grid gap-x-8 gap-y-1 sm:grid-cols-2 xl:grid-cols-3' : 'grid gap-2'}
+      >
         {result?.outputs.map((o) => (
           <div key={o.key}>
             <dt className="text-sm text-quiet">{o.name}</dt>
@@ -161,7 +164,10 @@ function Results({ formula, result }: { formula: DeskFormula; result: DeskResult
               <dd className="font-semibold">{o.text}</dd>
             ) : (
               <dd>
-                <span className="figure text-3xl leading-tight whitespace-nowrap" data-result={o.key}>
+                <span
+                  className={`figure leading-tight whitespace-nowrap ${formula.table ? 'text-xl' : 'text-3xl'}`}
+                  data-result={o.key}
+                >
                   {o.text}
                 </span>
                 {o.twin && (

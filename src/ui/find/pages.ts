@@ -28,6 +28,11 @@ const PAGES: readonly (readonly [title: string, href: string, words: string, act
   ['Organisation', '/organisation', 'people keys invite export'],
   ['Who did what', '/organisation/audit', 'audit log', 'govern'],
   ['Bring in what you have', '/bring-in', 'table import spreadsheet', 'plan'],
+  [
+    'Units, days and times',
+    '/usage',
+    'mbar inches of water psi feet gallons fahrenheit date format clock locale',
+  ],
   ['This device', '/devices', 'alarms sessions passkeys signed in'],
   ['Check a file', '/check', 'verify record bundle fingerprint'],
 ];

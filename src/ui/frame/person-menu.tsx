@@ -10,6 +10,7 @@ import { chooseTheme, mirrored, setMirrored } from './settings';
 
 const MORE = [
   { href: '/organisation', words: 'Organisation and people' },
+  { href: '/usage', words: 'Units, days and times' },
   { href: '/devices', words: 'Your devices and passkeys' },
   { href: '/outbox', words: 'Outbox and printer (simulated)' },
   { href: '/check', words: 'Check a file' },

@@ -1,5 +1,6 @@
 'use client';
 import { useId, type InputHTMLAttributes, type ReactNode } from 'react';
+import { useUsualFirst } from '@/ui/frame/usage';
 import { type Dimension, type Unit, unitLabel, UNITS } from '@/core/quantity/unit';
 
 const BOX = 'block min-h-12 min-w-0 border border-edge bg-panel px-2 text-base';
@@ -114,7 +115,7 @@ function roomFor(units: readonly Unit[]): string {
 /** A figure with its unit, kept as one text: "21 mbar". An empty figure is an empty text. */
 export function FigureInput({
   value,
-  units,
+  units: offered,
   onChange,
   label,
   ...ids
@@ -127,6 +128,7 @@ export function FigureInput({
   'aria-invalid'?: boolean;
   'aria-describedby'?: string;
 }) {
+  const units = useUsualFirst(offered);
   const at = value.indexOf(' ');
   const number = at < 0 ? value : value.slice(0, at);
   const unit = (at < 0 ? units[0]! : value.slice(at + 1)) as Unit;
@@ -167,7 +169,7 @@ export function FigureInput({
 }
 /** Units of the trade a person chooses from, the usual first. */
 export const TRADE_UNITS = {
-  pressure: ['mbar', 'bar', 'kPa', 'psi', 'inWC', 'Pa', 'hPa', 'MPa'],
+  pressure: ['mbar', 'bar', 'kPa', 'psi', 'inWC', 'Pa', 'hPa', 'MPa', 'ftWC', 'mmWC', 'at', 'atm'],
   /** What a gauge can show: a vacuum is read absolutely. */
   gauge: ['mbar', 'bar', 'kPa', 'psi', 'inWC', 'Pa', 'hPa', 'MPa', 'Pa(abs)', 'micron', 'mbar(abs)', 'Torr'],
   length: ['m', 'ft'],

@@ -1,6 +1,7 @@
 import { holdTrace } from '@/chart/run-trace';
 import { meaningOfHold } from '@/core/analysis/of-hold';
 import { faceOf } from '@/core/record/face';
+import { unitsJudgedIn } from '@/core/run/read';
 import type { Seal } from '@/core/record/seal';
 import { maskedIn } from '@/core/verdict/masked';
 import { MeaningCard } from '@/ui/analysis/meaning-card';
@@ -44,7 +45,10 @@ export function CertificateView({
   const masked = log ? maskedIn(plan, state, null) : null;
   const request = judged ? holdTrace(plan, state, judged.visit, judged.hold, 0, meaning) : null;
   return (
-    <article className="grid grid-cols-[minmax(0,1fr)] gap-6">
+    <article
+      data-judged-in={unitsJudgedIn(plan, state).join(' ')}
+      className="grid grid-cols-[minmax(0,1fr)] gap-6"
+    >
       <Head face={face} seal={seal} />
       <p
         className={`border-l-4 pl-3 ${check.good ? 'border-moss' : 'border-rust font-semibold text-rust'}`}

@@ -14,6 +14,7 @@ interface Face {
   readonly rows: readonly (readonly [string, string])[];
   readonly stages: readonly { readonly title: string; readonly word: string; readonly text: string }[];
   readonly hash: string;
+  readonly judgedIn: readonly string[];
   readonly marks: readonly string[];
 }
 /** A record for anyone with its link. */
@@ -25,7 +26,7 @@ export function PublicCertificate({
   check: { good: boolean; faults: readonly string[] };
 }) {
   return (
-    <article className="grid gap-5">
+    <article className="grid gap-5" data-judged-in={face.judgedIn.join(' ')}>
       <p
         className={`border-l-4 pl-3 text-lg ${check.good ? 'border-moss' : 'border-rust font-semibold text-rust'}`}
         role={check.good ? undefined : 'alert'}

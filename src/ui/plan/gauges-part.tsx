@@ -23,7 +23,7 @@ export function GaugesPart({
   const judging = plan.gauges.find((g) => g.id === chosen);
   const spares = judging ? sparesOf(judging, plan.gauges, day) : [];
   return (
-    <fieldset>
+    <fieldset data-judged-in="*">
       <legend className="text-lg font-semibold">Gauge that judges</legend>
       <div className="mt-1 border-t border-seam">
         {usable.map((g) => (

@@ -5,6 +5,7 @@ import { KIT_GROUPS, type KitLine, kitList } from '@/core/plan/kit';
 import { caseOf, type EarlierRecord, type Plan } from '@/core/plan/plan';
 import { type PartProspect, partProspect, planParts } from '@/core/plan/prospect';
 import { tradeOf } from '@/core/trades';
+import { BothUnits } from '@/ui/frame/lens';
 import { minutesWords } from '@/ui/kit/words';
 import type { Planned } from '@/wire/planned';
 import Link from 'next/link';
@@ -157,7 +158,10 @@ function Aside({ plan, packId }: { plan: Plan; packId: string }) {
       <p className="mt-3 text-sm text-quiet">
         {plan.pack.school}, {plan.pack.edition}. {plan.pack.notice}
       </p>
-      <PrintButton>Print this plan</PrintButton>
+      <div className="mt-3 flex flex-wrap gap-3">
+        <PrintButton>Print this plan</PrintButton>
+        <BothUnits />
+      </div>
     </section>
   );
 }
@@ -173,7 +177,10 @@ export function PlanView(props: PlanViewProps) {
   const impossible = parts.some((p) => p.pressure.impossible);
   const when = `on ${new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'long', year: 'numeric', timeZone: 'UTC' }).format(new Date(`${day}T12:00:00Z`))}`;
   return (
-    <div className="mt-4 grid grid-cols-[minmax(0,1fr)] gap-8 lg:grid-cols-[minmax(0,1fr)_20rem]">
+    <div
+      data-judged-in={[...new Set(judging.map((g) => g.resolution.unit))].join(' ')}
+      className="mt-4 grid grid-cols-[minmax(0,1fr)] gap-8 lg:grid-cols-[minmax(0,1fr)_20rem]"
+    >
       <div className="grid min-w-0 grid-cols-[minmax(0,1fr)] content-start gap-8">
         <section>
           <h2 className={h2}>What the test reaches</h2>

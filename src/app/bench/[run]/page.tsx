@@ -3,6 +3,7 @@ import { headers } from 'next/headers';
 import { redirect } from 'next/navigation';
 import { currentSession } from '@/server/session/session';
 import { Bench } from '@/ui/bench/bench';
+import { ReadersLens } from '@/ui/frame/lens';
 import { Remember } from '@/ui/frame/remember';
 
 export const metadata: Metadata = { title: 'Bench' };
@@ -25,10 +26,12 @@ export default async function BenchPage({ params }: { params: Promise<{ run: str
             name: session.name,
             role: session.role,
             organisation: session.organisation,
+            ...(session.usage ? { usage: session.usage } : {}),
           }}
         />
       )}
       <Bench run={run} />
+      <ReadersLens />
     </>
   );
 }

@@ -1,9 +1,12 @@
 import type { Metadata } from 'next';
 import { headers } from 'next/headers';
 import { notFound } from 'next/navigation';
+import { houseUsage } from '@/server/people/usage';
 import { publicFace, publicRecord, recordOf } from '@/server/records/records';
 import { checkSeal } from '@/server/sealing/seal';
 import { TroubleError } from '@/server/trouble';
+import { ReadersLens } from '@/ui/frame/lens';
+import { UsageProvider } from '@/ui/frame/usage';
 import { buttonClass } from '@/ui/kit/button-class';
 import { PublicCertificate } from '@/ui/ledger/public-certificate';
 
@@ -16,14 +19,21 @@ export default async function Verify({ params }: { params: Promise<{ token: stri
     if (e instanceof TroubleError) notFound();
     throw e;
   });
-  const [record, check] = await Promise.all([recordOf(found, found.run), checkSeal(found, found.run)]);
+  const [record, check, usage] = await Promise.all([
+    recordOf(found, found.run),
+    checkSeal(found, found.run),
+    houseUsage(found),
+  ]);
   return (
-    <main className="mx-auto max-w-4xl px-4 py-8">
-      <p className="mb-4 text-sm text-quiet">Public check of a Vast Stone record</p>
-      <PublicCertificate face={publicFace(record)} check={check} />
-      <a className={buttonClass('act', 'mt-6')} href={`/verify/${token}/pdf`}>
-        PDF
-      </a>
-    </main>
+    <UsageProvider usage={usage}>
+      <main className="mx-auto max-w-4xl px-4 py-8">
+        <p className="mb-4 text-sm text-quiet">Public check of a Vast Stone record</p>
+        <PublicCertificate face={publicFace(record)} check={check} />
+        <a className={buttonClass('act', 'mt-6')} href={`/verify/${token}/pdf`}>
+          PDF
+        </a>
+        <ReadersLens />
+      </main>
+    </UsageProvider>
   );
 }

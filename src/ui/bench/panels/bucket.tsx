@@ -3,10 +3,12 @@ import type { BucketStage } from '@/core/kinds';
 import { bucketOf, bucketWords } from '@/core/kinds/bucket/fold';
 import { parseFigure } from '@/core/quantity/exact';
 import { inZone } from '@/core/quantity/in-zone';
+import type { Unit } from '@/core/quantity/unit';
+import { useLastUnit } from '@/ui/frame/usage';
 import { Button } from '@/ui/kit/button';
 import { countdown } from '@/ui/kit/words';
 import { useState } from 'react';
-import { Line } from '../line';
+import { UnitLine } from '../unit-line';
 import type { PanelProps } from '../shared';
 
 const SPOILT = { rain: 'It rained', filled: 'Water was added', bathers: 'Somebody bathed' } as const;
@@ -72,6 +74,9 @@ function Picture() {
     </svg>
   );
 }
+/** What a rule is marked in. */
+const RULE_UNITS = ['mm', 'in'] as const satisfies readonly Unit[];
+const RULE_KEY = 'vast-rule-unit';
 function Reading({
   bucket,
   setAt,
@@ -87,6 +92,7 @@ function Reading({
 }) {
   const [pool, setPool] = useState('');
   const [inside, setInside] = useState('');
+  const [unit, setUnit] = useLastUnit(RULE_KEY, RULE_UNITS);
   const [spoilt, setSpoilt] = useState<readonly Spoilt[]>([]);
   const [trouble, setTrouble] = useState('');
   const due = setAt + bucket.minutes * 60_000;
@@ -96,8 +102,8 @@ function Reading({
     try {
       const answer = await act({
         kind: 'bucket-read',
-        pool: parseFigure(pool || (spoilt.length ? '0' : ''), 'mm'),
-        bucket: parseFigure(inside || (spoilt.length ? '0' : ''), 'mm'),
+        pool: parseFigure(pool || (spoilt.length ? '0' : ''), unit),
+        bucket: parseFigure(inside || (spoilt.length ? '0' : ''), unit),
         rain: spoilt.includes('rain'),
         filled: spoilt.includes('filled'),
         bathers: spoilt.includes('bathers'),
@@ -119,12 +125,28 @@ function Reading({
         . This page may be closed meanwhile.
       </p>
       <div className="grid gap-3 sm:grid-cols-2">
-        <Line value={pool} onChange={setPool} most={8} figure>
-          Pool below its mark, mm (above it: minus)
-        </Line>
-        <Line value={inside} onChange={setInside} most={8} figure>
-          Bucket below its mark, mm
-        </Line>
+        <UnitLine
+          label="Pool below its mark (above it: minus)"
+          spoken="Pool"
+          value={pool}
+          unit={unit}
+          units={RULE_UNITS}
+          onChange={(value, u) => {
+            setPool(value);
+            if (u !== unit) setUnit(u);
+          }}
+        />
+        <UnitLine
+          label="Bucket below its mark"
+          spoken="Bucket"
+          value={inside}
+          unit={unit}
+          units={RULE_UNITS}
+          onChange={(value, u) => {
+            setInside(value);
+            if (u !== unit) setUnit(u);
+          }}
+        />
       </div>
       <div role="group" aria-label="What would spoil it" className="grid gap-3 sm:grid-cols-3">
         {(Object.entries(SPOILT) as [Spoilt, string][]).map(([key, words]) => (

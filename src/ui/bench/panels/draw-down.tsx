@@ -4,7 +4,8 @@ import type { DrawDownStage } from '@/core/kinds';
 import { parseFigure, showExact } from '@/core/quantity/exact';
 import { gaugeOf } from '@/core/run/read';
 import { Keypad } from '../keypad';
-import { useVesselUnit, VolumeField } from '../volume-field';
+import { useLastUnit } from '@/ui/frame/usage';
+import { UnitLine, VESSEL_KEY, VESSEL_UNITS } from '../unit-line';
 import type { PanelProps } from '../shared';
 
 /** The decay loss: drained into a vessel from the first figure to where it had fallen. */
@@ -12,7 +13,7 @@ export function DrawDownPanel({ view, stage, act }: PanelProps) {
   const { from, to } = stage as DrawDownStage;
   const gauge = gaugeOf(view.plan, view.state);
   const [measured, setMeasured] = useState('');
-  const [unit, setUnit] = useVesselUnit();
+  const [unit, setUnit] = useLastUnit(VESSEL_KEY, VESSEL_UNITS);
   const first = view.state.kept[from];
   const last = view.state.kept[to];
   if (!gauge || !first || !last) return <p role="alert">The two pressures of the fall have not been read.</p>;
@@ -22,11 +23,13 @@ export function DrawDownPanel({ view, stage, act }: PanelProps) {
         From <span className="figure">{showExact(first)}</span> drain down to{' '}
         <span className="figure">{showExact(last)}</span>, all of it into the measured vessel.
       </p>
-      <VolumeField
+      <UnitLine
         label="In the vessel"
+        spoken="In the vessel"
         value={measured}
         unit={unit}
-        large
+        units={VESSEL_UNITS}
+        size="large"
         onChange={(value, u) => {
           setMeasured(value);
           if (u !== unit) setUnit(u);

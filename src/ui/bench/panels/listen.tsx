@@ -5,6 +5,8 @@ import type { RunState } from '@/core/run/state';
 import { parseFigure, showExact, toNumber } from '@/core/quantity/exact';
 import { convert, type Unit } from '@/core/quantity/unit';
 import { CLARITY, type Clarity } from '@/core/trades/pool/listen';
+import { useLastUnit } from '@/ui/frame/usage';
+import { UnitLine } from '../unit-line';
 import { Button } from '@/ui/kit/button';
 import { Choice } from '@/ui/kit/choice';
 import { useMemo, useState } from 'react';
@@ -53,11 +55,16 @@ export function ListenPanel(props: PanelProps) {
     </div>
   );
 }
+/** What a run is walked in. */
+const RUN_UNITS = ['m', 'ft'] as const satisfies readonly Unit[];
+const RUN_KEY = 'vast-run-unit';
 function Run({ act, view }: PanelProps) {
   const pipes = view.plan.system.pipes;
   const whole = pipes.reduce((sum, p) => sum + convert(toNumber(p.length), p.length.unit, 'm'), 0);
   const [name, setName] = useState(pipes[0]?.name ?? '');
-  const [length, setLength] = useState(whole ? whole.toFixed(1) : '');
+  const [unit, setUnit] = useLastUnit(RUN_KEY, RUN_UNITS);
+  const [typed, setTyped] = useState<string | null>(null);
+  const length = typed ?? (whole ? convert(whole, 'm', unit).toFixed(1) : '');
   const [compressor, setCompressor] = useState('');
   const [trouble, setTrouble] = useState('');
   return (
@@ -69,7 +76,7 @@ function Run({ act, view }: PanelProps) {
           void act({
             kind: 'listen-run',
             name: name.trim(),
-            length: parseFigure(length, 'm'),
+            length: parseFigure(length, unit),
             compressor: compressor.trim(),
           }).then((a) => setTrouble(a.accepted ? '' : a.text));
         } catch (error) {
@@ -80,9 +87,17 @@ function Run({ act, view }: PanelProps) {
       <Line value={name} onChange={setName} most={120}>
         Which run you walk
       </Line>
-      <Line value={length} onChange={setLength} most={8} figure>
-        How long it is along the pipe, m
-      </Line>
+      <UnitLine
+        label="How long it is along the pipe"
+        spoken="Length of the run"
+        value={length}
+        unit={unit}
+        units={RUN_UNITS}
+        onChange={(value, u) => {
+          if (u !== unit) setUnit(u);
+          else setTyped(value);
+        }}
+      />
       <Line value={compressor} onChange={setCompressor} most={200}>
         Where the compressor stands, and how far off
       </Line>

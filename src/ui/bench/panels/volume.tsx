@@ -5,6 +5,8 @@ import type { VolumeStage } from '@/core/kinds';
 import { planVolume } from '@/core/plan/plan';
 import { parseFigure } from '@/core/quantity/exact';
 import { showFigure } from '@/core/quantity/figure';
+import { useLastUnit } from '@/ui/frame/usage';
+import { UnitLine, VESSEL_KEY, VESSEL_UNITS } from '../unit-line';
 import { unitLabel } from '@/core/quantity/unit';
 import { gaugeOf } from '@/core/run/read';
 import { Button } from '@/ui/kit/button';
@@ -19,6 +21,7 @@ export function VolumePanel({ view, stage, act }: PanelProps) {
   const gauge = gaugeOf(plan, state);
   const listed = planVolume(plan, stage.part);
   const [drawn, setDrawn] = useState('');
+  const [drawnUnit, setDrawnUnit] = useLastUnit(VESSEL_KEY, VESSEL_UNITS);
   const [before, setBefore] = useState('');
   const [after, setAfter] = useState('');
   const [trouble, setTrouble] = useState('');
@@ -28,7 +31,7 @@ export function VolumePanel({ view, stage, act }: PanelProps) {
     try {
       const answer = await act({
         kind: 'volume',
-        drawn: parseFigure(drawn, 'l'),
+        drawn: parseFigure(drawn, drawnUnit),
         before: parseReading(before, gauge),
         after: parseReading(after, gauge),
       });
@@ -51,15 +54,17 @@ export function VolumePanel({ view, stage, act }: PanelProps) {
           Measured: supply shut, draw gas through the meter or a graduated pump
         </legend>
         <div className="grid gap-3 sm:grid-cols-3">
-          <label>
-            Drawn, l
-            <input
-              className={field}
-              inputMode="decimal"
-              value={drawn}
-              onChange={(e) => setDrawn(e.target.value)}
-            />
-          </label>
+          <UnitLine
+            label="Drawn"
+            spoken="Drawn"
+            value={drawn}
+            unit={drawnUnit}
+            units={VESSEL_UNITS}
+            onChange={(value, u) => {
+              setDrawn(value);
+              if (u !== drawnUnit) setDrawnUnit(u);
+            }}
+          />
           <label>
             Pressure before, {unit}
             <input

@@ -2,29 +2,44 @@
 import { exact, formatExact, parseFigure, showExact } from '@/core/quantity/exact';
 import { runningHold } from '@/core/run/read';
 import { barometerAt } from '@/core/run/weather';
-import { convert } from '@/core/quantity/unit';
+import { convert, type Unit } from '@/core/quantity/unit';
 import { deviceZone, serverNow } from '@/device/clock';
 import { Button } from '@/ui/kit/button';
 import { Choice } from '@/ui/kit/choice';
-import { useEffect, useState } from 'react';
+import { useState } from 'react';
 import { fresh } from '../keypad';
+import { useLastUnit } from '@/ui/frame/usage';
 import { Line } from '../line';
+import { UnitLine } from '../unit-line';
 import { Back, type SideProps, useEntry, Wrong } from './entry';
 
+/** What barometers show. */
+const BAROMETER_UNITS = ['mbar', 'hPa', 'inHg', 'mmHg', 'kPa'] as const satisfies readonly Unit[];
+const BAROMETER_KEY = 'vast-barometer-unit';
 /** The barometer at the start and at the end of a hold, or that there is none. */
 export function BarometerSide(props: SideProps) {
   const { text, setText, trouble, go, goFigure } = useEntry(props);
+  const [unit, setUnit] = useLastUnit(BAROMETER_KEY, BAROMETER_UNITS);
   const save = (when: 'start' | 'end') =>
-    goFigure(() => ({ kind: 'barometer', when, figure: parseFigure(text, 'mbar') }));
+    goFigure(() => ({ kind: 'barometer', when, figure: parseFigure(text, unit) }));
   return (
     <div className="grid gap-3">
       <p>
         The gauge reads above the atmosphere: a barometer that rises by 1 mbar takes 1 mbar off the gauge. It
         drifts about 1 mbar an hour. Read the same barometer at start and end.
       </p>
-      <Line figure value={text} onChange={setText} placeholder="1013.25">
-        Barometer, mbar
-      </Line>
+      <UnitLine
+        label="Barometer"
+        spoken="Barometer"
+        value={text}
+        unit={unit}
+        units={BAROMETER_UNITS}
+        placeholder={{ mbar: '1013.25', hPa: '1013.25', inHg: '29.92', mmHg: '760.0', kPa: '101.325' }[unit]}
+        onChange={(value, u) => {
+          setText(value);
+          if (u !== unit) setUnit(u);
+        }}
+      />
       <StationFile {...props} />
       <Wrong trouble={trouble} />
       <div className="grid grid-cols-2 gap-3 sm:grid-cols-4">
@@ -114,21 +129,9 @@ function StationFile({ view, act }: SideProps) {
 }
 const WHEN = { start: 'At the start', between: 'In between', end: 'At the end' } as const;
 const USUAL_PLACES = ['pipe', 'room'];
-const UNIT_KEY = 'vast-thermometer-unit';
-/** What the thermometer at hand shows, as it was said last on this device. */
-function useDegrees(): readonly ['C' | 'F', (unit: 'C' | 'F') => void] {
-  const [unit, setUnit] = useState<'C' | 'F'>('C');
-  useEffect(() => {
-    if (localStorage.getItem(UNIT_KEY) === 'F') setUnit('F');
-  }, []);
-  return [
-    unit,
-    (next) => {
-      localStorage.setItem(UNIT_KEY, next);
-      setUnit(next);
-    },
-  ];
-}
+/** What thermometers show, and where the unit was last read on this device. */
+const DEGREES = ['C', 'F'] as const satisfies readonly Unit[];
+const DEGREES_KEY = 'vast-thermometer-unit';
 /** Temperatures at several places and at any time: each place with what was read there, one figure more at a time. */
 export function TemperatureSide(props: SideProps) {
   const { text, setText, trouble, goFigure, go } = useEntry(props);
@@ -137,7 +140,7 @@ export function TemperatureSide(props: SideProps) {
   const known = [...new Set([...USUAL_PLACES, ...logged.map((p) => p.place)])];
   const [place, setPlace] = useState(USUAL_PLACES[0]!);
   const [other, setOther] = useState('');
-  const [unit, setUnit] = useDegrees();
+  const [unit, setUnit] = useLastUnit(DEGREES_KEY, DEGREES);
   const where = place === '' ? other.trim() : place;
   const sent = fresh(props.view.live) ? props.view.live?.temperature : undefined;
   const probe = sent ? exact(sent.digits, sent.scale, sent.unit as 'C') : null;
@@ -201,14 +204,17 @@ export function TemperatureSide(props: SideProps) {
           {props.view.live?.simulated ? ', simulated' : ''}: take it
         </Button>
       )}
-      <div className="grid grid-cols-[minmax(0,1fr)_auto] items-end gap-2">
-        <Line figure value={text} onChange={setText}>
-          {`${where || 'There'} now, °${unit}`}
-        </Line>
-        <Button className="min-h-14" onClick={() => setUnit(unit === 'C' ? 'F' : 'C')}>
-          It shows °{unit === 'C' ? 'F' : 'C'}
-        </Button>
-      </div>
+      <UnitLine
+        label={`${where || 'There'} now`}
+        spoken="Temperature"
+        value={text}
+        unit={unit}
+        units={DEGREES}
+        onChange={(value, u) => {
+          setText(value);
+          if (u !== unit) setUnit(u);
+        }}
+      />
       <Wrong trouble={trouble} />
       <div className="grid grid-cols-3 gap-3">
         {(Object.keys(WHEN) as (keyof typeof WHEN)[]).map((when) => (
