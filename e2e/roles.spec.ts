@@ -48,6 +48,8 @@ const ROUTES: Readonly<Record<string, Who>> = {
   'POST log-mappings': 'run',
   'PUT organisation/anchors': 'govern',
   'POST organisation/key': 'govern',
+  'PUT organisation/usage': 'govern',
+  'PUT usage': 'all',
   'POST organisation': 'open',
   'PUT organisation': 'govern',
   'POST outbox': 'share',

@@ -35,3 +35,6 @@ export function boundedWords(plan: Pick<Plan, 'system'>): string {
     ? `Bounded by a plug at each of its ends: ${section.title}.`
     : 'Nothing was shut off: the whole pool was looked at.';
 }
+
+/** Titles of the sections that no reader may have to unfold or turn the page for. */
+export const MUST_BE_SEEN: readonly string[] = ['Unsafe situation', 'Findings', 'Reported to others', 'Due'];

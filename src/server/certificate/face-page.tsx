@@ -1,4 +1,4 @@
-import { boundedWords } from '@/core/record/face-words';
+import { boundedWords, MUST_BE_SEEN } from '@/core/record/face-words';
 import { notCoveredIn } from '@/core/plan/not-covered';
 import { type Face, inZone } from '@/core/record/face';
 import { familyFacts } from '@/core/record/family';
@@ -38,9 +38,6 @@ const clip = (text: string, most: number): string =>
   text.length <= most
     ? text
     : `${text.slice(0, text.lastIndexOf(' ', most))} … (whole on the following page)`;
-
-/** What a reader must not have to turn the page for. */
-const ON_FACE = ['Unsafe situation', 'Findings', 'Reported to others', 'Due'];
 
 /** By whose clock the judged hold was timed. */
 function judgedTimes(face: Face): string {
@@ -181,7 +178,7 @@ export function FacePage({
       </View>
       <Judged face={face} />
       {face.sections
-        .filter((x) => ON_FACE.includes(x.title))
+        .filter((x) => MUST_BE_SEEN.includes(x.title))
         .map((x) => (
           <View key={x.title} style={s.seam}>
             <Text style={s.h}>{printable(x.title)}</Text>

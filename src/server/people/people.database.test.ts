@@ -5,6 +5,7 @@ import { uuid7 } from '@/wire/uuid7';
 import { makeOrganisation } from '../../../scripts/demo';
 import { migrateDatabase } from '../../../scripts/migrate';
 import { changePerson, invite, join, readPeople } from './people';
+import { houseUsage, saveHouseUsage, saveOwnUsage, usageHere } from './usage';
 
 let mill: { org: string };
 let owner: Session;
@@ -98,4 +99,23 @@ test('invited once, by the owner alone; the link works once; who left is out at 
     }),
   ).rejects.toThrow(/no such person/);
   expect((await readPeople(stranger)).people.map((p) => p.name)).toEqual(['Fern Ekdal']);
+});
+test('the house’s units stand for everybody who wishes nothing else; a wish is its person’s alone; another house keeps its own', async () => {
+  expect(() => saveHouseUsage(tester, { low: 'inWC' })).toThrow(/Only the owner/);
+  await saveHouseUsage(owner, { low: 'inWC', days: 'month-first' });
+  await saveOwnUsage(tester, { low: 'Pa' });
+  const seen = async (key: string, domain: string) => {
+    const { usage } = await session(key, domain);
+    return [usage?.low, usage?.days, usage?.length];
+  };
+  expect(await seen('oona', 'people.example')).toEqual(['inWC', 'month-first', 'm']);
+  expect(await seen('teun', 'people.example')).toEqual(['Pa', 'month-first', 'm']);
+  expect(await seen('fern', 'far.example')).toEqual(['mbar', 'day-first', 'm']);
+  expect(await usageHere(tester)).toEqual({
+    organisation: { low: 'inWC', days: 'month-first' },
+    own: { low: 'Pa' },
+  });
+  expect([(await houseUsage(owner)).low, (await houseUsage(stranger)).low]).toEqual(['inWC', 'mbar']);
+  await saveOwnUsage(tester, {});
+  expect((await seen('teun', 'people.example'))[0]).toBe('inWC');
 });

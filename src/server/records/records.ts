@@ -1,4 +1,4 @@
-import { boundedWords } from '@/core/record/face-words';
+import { boundedWords, MUST_BE_SEEN } from '@/core/record/face-words';
 import { notCoveredIn } from '@/core/plan/not-covered';
 import { leaksOf, leakWords } from '@/core/after/leaks';
 import { leakBook } from '@/server/leaks/leaks';
@@ -110,6 +110,8 @@ export interface PublicFace {
   readonly label: string;
   readonly sentence: string;
   readonly plain: string;
+  readonly first: readonly (readonly [string, string])[];
+  readonly seen: readonly { readonly title: string; readonly lines: readonly string[] }[];
   readonly rows: readonly (readonly [string, string])[];
   readonly stages: readonly { readonly title: string; readonly word: string; readonly text: string }[];
   readonly hash: string;
@@ -132,19 +134,22 @@ export function publicFace(record: StoredRecord): PublicFace {
     label: v.label,
     sentence: v.sentence,
     plain: v.plain,
+    first: [
+      ['Where', `${plan.site.name}, ${plan.site.address}`],
+      ['What was tested', `${plan.system.name}: ${plan.system.inScope.join('; ')}`],
+      ['What was not', notCoveredIn(plan).join('; ')],
+      ['When', `${face.started} to ${face.ended}`],
+      ...signatureLines(face).map((s): [string, string] => [s.role, s.strokes ? s.text : s.instead]),
+    ],
+    seen: face.sections.filter((x) => MUST_BE_SEEN.includes(x.title)),
     rows: [
-      ['Site', `${plan.site.name}, ${plan.site.address}`],
-      ['System', `${plan.system.name}. ${boundedWords(plan)}`],
-      ['Inside the test', plan.system.inScope.join('; ')],
-      ['Not covered', notCoveredIn(plan).join('; ')],
+      ['Section', boundedWords(plan)],
       ['Gauge', `${face.gauge}. Zero open to air: ${face.zeros}`],
       ...face.limits.map((l): [string, string] => [
         l.name,
         `${l.value}. Source: ${l.source}. Check the edition in force.`,
       ]),
       ...(v.adequacy ? [['Could have seen', v.adequacy.text] as [string, string]] : []),
-      ['Begun, ended', `${face.started}; ${face.ended}`],
-      ...signatureLines(face).map((s): [string, string] => [s.role, s.strokes ? s.text : s.instead]),
     ],
     stages: v.stages.map(({ title, word, text }) => ({ title, word, text })),
     hash: record.seal.hash,

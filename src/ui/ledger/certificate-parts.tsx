@@ -1,18 +1,19 @@
-import { boundedWords } from '@/core/record/face-words';
+import { boundedWords, MUST_BE_SEEN } from '@/core/record/face-words';
 import { wallCourses } from '@/chart/wall';
 import { notCoveredIn } from '@/core/plan/not-covered';
 import { type faceOf, inZone } from '@/core/record/face';
 import type { Seal } from '@/core/record/seal';
 import { signatureLines } from '@/core/record/signatures';
 import { courseWords, Wall } from '@/ui/charts/wall';
+import { BothUnits } from '@/ui/frame/lens';
 import { Why } from '@/ui/kit/why';
 import { VERDICT_INK } from '@/ui/kit/words';
-import { SectionFigure } from '@/ui/network/section-figure';
 import { Fragment } from 'react';
 
 export type Face = ReturnType<typeof faceOf>;
 type OfFace = { readonly face: Face };
-const H = 'text-sm text-quiet';
+export const SMALL = 'text-sm text-quiet';
+const H = SMALL;
 
 export function Head({ face, seal }: OfFace & { seal: Seal }) {
   const { plan } = face;
@@ -28,33 +29,69 @@ export function Head({ face, seal }: OfFace & { seal: Seal }) {
         <p className={H}>
           sealed {inZone(Date.parse(face.body.sealedAt), plan.made.zone)} by {face.body.sealer.name}
         </p>
+        <BothUnits className="no-print mt-2 text-sm" />
       </div>
     </header>
   );
 }
-/** Site, system, scope: what was tested and what was not; then by what it was judged. */
+/** The three facts asked for first, each in a line. */
+export function WhoWhenGauge({ face }: OfFace) {
+  const { plan } = face;
+  const tester = signatureLines(face)[0]!;
+  const facts = [
+    ['Place', `${plan.site.name}: ${plan.system.name}${face.tested ? `, ${face.tested}` : ''}`],
+    ['Who', tester.strokes ? tester.text.split(',')[0]! : face.body.sealer.name],
+    ['When', `${face.started}${face.ended ? ` to ${face.ended}` : ''}`],
+    ['Gauge', face.gauge],
+  ] as const;
+  return (
+    <dl className="grid gap-x-8 gap-y-1 border-y border-seam py-2 sm:grid-cols-2 lg:grid-cols-4">
+      {facts.map(([name, value]) => (
+        <div key={name}>
+          <dt className={H}>{name}</dt>
+          <dd>{value}</dd>
+        </div>
+      ))}
+    </dl>
+  );
+}
+export function MustBeSeen({ face }: OfFace) {
+  const open = face.sections.filter((x) => MUST_BE_SEEN.includes(x.title));
+  return open.length ? <Listed sections={open} /> : null;
+}
+const Listed = ({ sections }: { sections: Face['sections'] }) => (
+  <div className="grid gap-x-10 gap-y-4 lg:grid-cols-2">
+    {sections.map((x) => (
+      <section key={x.title}>
+        <h3 className={H}>{x.title}</h3>
+        <ul>
+          {x.lines.map((l) => (
+            <li key={l}>{l}</li>
+          ))}
+        </ul>
+      </section>
+    ))}
+  </div>
+);
+/** Site, system, scope: what was tested and what was not. */
 export function WhatWasTested({ face }: OfFace) {
   const { plan } = face;
   return (
     <div className="grid grid-cols-[minmax(0,1fr)] gap-x-10 gap-y-4 lg:grid-cols-2">
       <section>
-        <h2 className={H}>Site and customer</h2>
+        <h3 className={H}>Site and customer</h3>
         <p>
           {plan.site.name}, {plan.site.address}. {plan.site.customer}
         </p>
       </section>
       <section>
-        <h2 className={H}>System</h2>
+        <h3 className={H}>System</h3>
         <p>
           {plan.system.name}: {face.tested}. {boundedWords(plan)}
         </p>
       </section>
-      <section className="lg:col-span-2">
-        <h2 className={H}>Section as it stood in the test</h2>
-        <SectionFigure section={plan.system} className="mt-1" />
-      </section>
       <section>
-        <h2 className={H}>Inside the test</h2>
+        <h3 className={H}>Inside the test</h3>
         <p>
           {plan.system.inScope.join('; ')}.
           {plan.system.appliances.length > 0 &&
@@ -62,28 +99,28 @@ export function WhatWasTested({ face }: OfFace) {
         </p>
       </section>
       <section>
-        <h2 className={H}>Not covered</h2>
+        <h3 className={H}>Not covered</h3>
         <p>
           {notCoveredIn(plan).join('; ')}.{face.skipped.map((s) => ` ${s}.`)}
         </p>
       </section>
-      <Judged face={face} />
     </div>
   );
 }
-function Judged({ face }: OfFace) {
+/** By what it was judged, and what that could have seen. */
+export function Judged({ face }: OfFace) {
   const { plan } = face;
   const v = face.body.verdict;
   return (
-    <>
+    <div className="grid grid-cols-[minmax(0,1fr)] gap-x-10 gap-y-4 lg:grid-cols-2">
       <section>
-        <h2 className={H}>Gauge that judged</h2>
+        <h3 className={H}>Gauge that judged</h3>
         <p>
           {face.gauge}. Zero open to air: {face.zeros}.
         </p>
       </section>
       <section>
-        <h2 className={H}>Limits</h2>
+        <h3 className={H}>Limits</h3>
         <ul>
           {face.limits.map((l, i) => (
             <li key={i}>
@@ -107,7 +144,7 @@ function Judged({ face }: OfFace) {
         </p>
       </section>
       <section>
-        <h2 className={H}>What the hold could have seen</h2>
+        <h3 className={H}>What the hold could have seen</h3>
         {v.adequacy ? (
           <p>
             <Why guide="smallest-leak" facts={{ title: v.adequacy.figure.name, ...v.adequacy.figure }}>
@@ -121,7 +158,7 @@ function Judged({ face }: OfFace) {
       </section>
       {v.leakRate && (
         <section>
-          <h2 className={H}>As measured</h2>
+          <h3 className={H}>As measured</h3>
           <p>
             <Why guide="leak-rate" facts={{ title: v.leakRate.name, ...v.leakRate }}>
               <span className="figure-narrow">{v.leakRate.value}</span>
@@ -129,7 +166,7 @@ function Judged({ face }: OfFace) {
           </p>
         </section>
       )}
-    </>
+    </div>
   );
 }
 /** The wall, each course beside its own sentence. */
@@ -168,7 +205,7 @@ export function Courses({ face }: OfFace) {
 export function HoldsTable({ face }: OfFace) {
   return (
     <div className="overflow-x-auto" role="region" aria-label="Holds" tabIndex={0}>
-      <h2 className={H}>Holds</h2>
+      <h3 className={H}>Holds</h3>
       <table className="mt-1 w-full min-w-[640px] text-sm">
         <thead>
           <tr className="text-left text-quiet [&>th]:pr-3 [&>th]:font-normal">
@@ -211,7 +248,7 @@ export function Signatures({ face, seal }: OfFace & { seal: Seal }) {
     <section className="flex flex-wrap gap-10">
       {signatureLines(face).map((sig, i) => (
         <div key={i}>
-          <h2 className={H}>{sig.role}</h2>
+          <h3 className={H}>{sig.role}</h3>
           {sig.strokes ? (
             <svg
               viewBox="0 0 300 100"
@@ -229,35 +266,22 @@ export function Signatures({ face, seal }: OfFace & { seal: Seal }) {
         </div>
       ))}
       <div className="min-w-0">
-        <h2 className={H}>Fingerprint</h2>
+        <h3 className={H}>Fingerprint</h3>
         <p className="figure-narrow max-w-[36ch] text-xs break-all">{seal.hash}</p>
       </div>
     </section>
   );
 }
+/** What else was noted; what must be seen stands before it. */
 export function Sections({ face }: OfFace) {
-  if (!face.sections.length) return null;
-  return (
-    <div className="grid gap-x-10 gap-y-4 lg:grid-cols-2">
-      {face.sections.map((x) => (
-        <section key={x.title}>
-          <h2 className={H}>{x.title}</h2>
-          <ul>
-            {x.lines.map((l) => (
-              <li key={l}>{l}</li>
-            ))}
-          </ul>
-        </section>
-      ))}
-    </div>
-  );
+  return <Listed sections={face.sections.filter((x) => !MUST_BE_SEEN.includes(x.title))} />;
 }
 export function PutBack({ face }: OfFace) {
   const { plan } = face;
   return (
     <>
       <section>
-        <h2 className={H}>Put back</h2>
+        <h3 className={H}>Put back</h3>
         <ul>
           {face.putBack.map((d) => (
             <li key={d}>{d}</li>
@@ -266,7 +290,7 @@ export function PutBack({ face }: OfFace) {
         </ul>
       </section>
       <section className="text-sm">
-        <h2 className={H}>Cautions given</h2>
+        <h3 className={H}>Cautions given</h3>
         <ul className="list-inside list-disc">
           {face.cautions.map((c) => (
             <li key={c}>{c}</li>

@@ -10,11 +10,28 @@ import { FittedTrace } from '@/ui/charts/fitted-trace';
 import { Results } from '@/ui/kit/part-results';
 import { VERDICT_COLOUR } from '@/ui/kit/words';
 import type { ReactNode } from 'react';
-import { Courses, Head, HoldsTable, PutBack, Sections, Signatures, WhatWasTested } from './certificate-parts';
+import { SectionFigure } from '@/ui/network/section-figure';
+import {
+  Courses,
+  Head,
+  HoldsTable,
+  Judged,
+  MustBeSeen,
+  PutBack,
+  Sections,
+  Signatures,
+  SMALL,
+  WhatWasTested,
+  WhoWhenGauge,
+} from './certificate-parts';
 import { Evidence } from './evidence';
+import { Fold } from './fold';
 import { Story } from './story';
 
-/** The face of a sealed record, from its sealed text alone; `log` adds everything that happened, in order. */
+/**
+ * A sealed record, from its sealed text alone: the result, by whom, when and by what gauge, on one drawing and one trace; the rest folded
+ * in the order in which people ask. `log` adds everything that happened.
+ */
 export function CertificateView({
   body,
   seal,
@@ -47,17 +64,14 @@ export function CertificateView({
   return (
     <article
       data-judged-in={unitsJudgedIn(plan, state).join(' ')}
-      className="grid grid-cols-[minmax(0,1fr)] gap-6"
+      className="grid grid-cols-[minmax(0,1fr)] gap-4"
     >
       <Head face={face} seal={seal} />
-      <p
-        className={`border-l-4 pl-3 ${check.good ? 'border-moss' : 'border-rust font-semibold text-rust'}`}
-        role={check.good ? undefined : 'alert'}
-      >
-        {check.good
-          ? 'Checked now: the record matches its fingerprint, its signature and its place in the series.'
-          : `Do not rely on this record. ${check.faults.join(' ')}`}
-      </p>
+      {!check.good && (
+        <p className="border-l-4 border-rust pl-3 font-semibold text-rust" role="alert">
+          Do not rely on this record. {check.faults.join(' ')}
+        </p>
+      )}
       {marks.map((m) => (
         <p key={m} className="border-2 border-ink px-4 py-2 text-lg font-semibold" role="note">
           {m}
@@ -70,32 +84,70 @@ export function CertificateView({
       )}
       <section>
         <h2
-          className={`inline-block border-2 border-current px-4 py-2 text-3xl font-bold ${VERDICT_COLOUR[v.word]}`}
+          className={`inline-block border-2 border-current px-4 py-1 text-3xl font-bold ${VERDICT_COLOUR[v.word]}`}
         >
           {v.label}
         </h2>
         <Results verdict={v} className="max-w-4xl" />
-        <p className="mt-2 max-w-3xl">{v.plain}</p>
+        <p className="mt-1 max-w-4xl">{v.plain}</p>
       </section>
-      {children}
-      <WhatWasTested face={face} />
-      <Courses face={face} />
-      {request && (
+      <WhoWhenGauge face={face} />
+      <div
+        className={`grid grid-cols-[minmax(0,1fr)] gap-4 ${request ? 'lg:grid-cols-[minmax(0,5fr)_minmax(0,6fr)]' : ''}`}
+      >
         <section>
-          <h2 className="text-sm text-quiet">Trace of the judged hold</h2>
-          <FittedTrace request={request} unit={face.unit} title="Judged hold" />
-          <div className="mt-3 grid max-w-4xl gap-3">
-            {meaning?.enough && <MeaningCard meaning={meaning} />}
-            {masked && <ValveAndLeak masked={masked} />}
-          </div>
+          <h2 className={SMALL}>Section as it stood in the test</h2>
+          <SectionFigure section={plan.system} className="mt-1" />
         </section>
-      )}
-      <HoldsTable face={face} />
-      <Signatures face={face} seal={seal} />
-      <Sections face={face} />
-      {log && <Evidence face={face} photos={photos} />}
-      <PutBack face={face} />
-      {log && <Story face={face} />}
+        {request && (
+          <section>
+            <h2 className={SMALL}>Trace of the judged hold</h2>
+            <FittedTrace request={request} unit={face.unit} title="Judged hold" />
+          </section>
+        )}
+      </div>
+      <MustBeSeen face={face} />
+      {children}
+      <div>
+        <Fold title="What was tested, and what was not">
+          <WhatWasTested face={face} />
+        </Fold>
+        <Fold title="By which limits, and what the hold could have seen">
+          <Judged face={face} />
+          {(meaning?.enough || masked) && (
+            <div className="mt-4 grid max-w-4xl gap-3">
+              {meaning?.enough && <MeaningCard meaning={meaning} />}
+              {masked && <ValveAndLeak masked={masked} />}
+            </div>
+          )}
+        </Fold>
+        <Fold title="Stage by stage">
+          <Courses face={face} />
+          {face.holds.length > 0 && <HoldsTable face={face} />}
+        </Fold>
+        {log && (
+          <Fold title="Readings and photos, and how each came">
+            <Evidence face={face} photos={photos} />
+          </Fold>
+        )}
+        <Fold title="What follows, and everything else that was noted">
+          <Sections face={face} />
+          <PutBack face={face} />
+        </Fold>
+        <Fold title="Signatures, fingerprint and check">
+          <Signatures face={face} seal={seal} />
+          {check.good && (
+            <p className="mt-3 border-l-4 border-moss pl-3">
+              Checked now: the record matches its fingerprint, its signature and its place in the series.
+            </p>
+          )}
+        </Fold>
+        {log && (
+          <Fold title="Everything that happened, in order">
+            <Story face={face} />
+          </Fold>
+        )}
+      </div>
     </article>
   );
 }

@@ -28,9 +28,9 @@ export function Evidence({ face, photos }: { face: Face; photos: boolean }) {
   return (
     <>
       <section aria-labelledby="readings">
-        <h2 id="readings" className="text-lg font-semibold">
+        <h3 id="readings" className="font-semibold">
           Readings, and how each came
-        </h2>
+        </h3>
         <ul className="mt-1 list-inside list-disc">
           {provenanceLines(plan, state).map((l) => (
             <li key={l}>{l}</li>
@@ -77,9 +77,9 @@ export function Evidence({ face, photos }: { face: Face; photos: boolean }) {
       </section>
       {shown.length > 0 && (
         <section aria-labelledby="photos">
-          <h2 id="photos" className="text-lg font-semibold">
+          <h3 id="photos" className="font-semibold">
             Photos
-          </h2>
+          </h3>
           {photos ? (
             <Photos captions className={grid} small="h-44 w-full" photos={shown} />
           ) : (

@@ -98,6 +98,15 @@ function HandOver({ run, certificateTitle, customer, papers, mayShare }: RecordT
               <Button className="min-h-11 text-sm" onClick={() => void print()}>
                 Print
               </Button>
+            ) : p.kind === 'certificate' ? (
+              <a
+                className="min-h-11 py-1.5 text-sm text-lake underline underline-offset-4"
+                href={`/api/runs/${run}/pdf?both=1`}
+                target="_blank"
+                rel="noreferrer"
+              >
+                in both units
+              </a>
             ) : (
               <span />
             )}

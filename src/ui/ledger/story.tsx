@@ -8,7 +8,7 @@ export function Story({ face }: { face: Face }) {
   return (
     <div className="overflow-x-auto" role="region" aria-label="Everything that happened" tabIndex={0}>
       <StepTimes state={face.state} />
-      <h2 className="mt-6 text-lg font-semibold">Everything that happened, in order</h2>
+      <h3 className="font-semibold">Everything that happened, in order</h3>
       <table className="mt-2 w-full min-w-[700px] text-sm">
         <thead>
           <tr className="text-left text-quiet [&>th]:pr-3 [&>th]:font-normal">

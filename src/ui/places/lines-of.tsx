@@ -13,6 +13,8 @@ export interface LineRecord {
   readonly run: string;
   readonly number: string;
   readonly word: string;
+  /** As its procedure calls it. */
+  readonly label?: string;
   readonly procedure: string;
   readonly sealedAt: string;
 }
@@ -33,7 +35,7 @@ const earlierOf = (line: Pick<PoolLine, 'key'>, records: readonly LineRecord[]):
 const standingOf = (record: LineRecord | null): Standing =>
   !record ? 'untested' : isGood(record.word) ? 'good' : record.word === 'not-tight' ? 'loses' : 'open';
 export const lineWord = (record: LineRecord | null): string =>
-  record ? (WORDS[record.word as VerdictWord] ?? record.word).toLowerCase() : 'not tested';
+  record ? (record.label ?? WORDS[record.word as VerdictWord] ?? record.word).toLowerCase() : 'not tested';
 
 /** Every line of a pool with what it was found to be; what is not known of it. */
 export function LinesOf({
