@@ -9,7 +9,7 @@ export function Results({
   verdict: { readonly sentence: string; readonly parts?: readonly PartResult[] };
   className: string;
 }) {
-  if (!verdict.parts) return <p className="mt-3 max-w-3xl text-lg">{verdict.sentence}</p>;
+  if (!verdict.parts) return <p className="max-w-3xl text-lg leading-snug">{verdict.sentence}</p>;
   return (
     <dl className={`mt-3 ${className}`}>
       {verdict.parts.map((p) => (

@@ -2,7 +2,10 @@ import { boundedWords, MUST_BE_SEEN } from '@/core/record/face-words';
 import { wallCourses } from '@/chart/wall';
 import { notCoveredIn } from '@/core/plan/not-covered';
 import { type faceOf, inZone } from '@/core/record/face';
+import { clockInZone } from '@/core/quantity/in-zone';
+import { localDate } from '@/core/quantity/local-date';
 import type { Seal } from '@/core/record/seal';
+import { gaugesUsed } from '@/core/run/read';
 import { signatureLines } from '@/core/record/signatures';
 import { courseWords, Wall } from '@/ui/charts/wall';
 import { BothUnits } from '@/ui/frame/lens';
@@ -29,29 +32,48 @@ export function Head({ face, seal }: OfFace & { seal: Seal }) {
         <p className={H}>
           sealed {inZone(Date.parse(face.body.sealedAt), plan.made.zone)} by {face.body.sealer.name}
         </p>
-        <BothUnits className="no-print mt-2 text-sm" />
       </div>
     </header>
   );
 }
-/** The three facts asked for first, each in a line. */
+/** From when to when, the day once where it is one. */
+function whenWords({ plan, state }: Face): string {
+  const { zone } = plan.made;
+  const began = Date.parse(plan.made.at);
+  if (!state.ending) return inZone(began, zone);
+  const sameDay = localDate(began, zone) === localDate(state.ending.at, zone);
+  return `${inZone(began, zone)} to ${(sameDay ? clockInZone : inZone)(state.ending.at, zone)}`;
+}
+/** What judged, by name and serial; its range and calibration stand with the limits. */
+function gaugeWords({ plan, state, gauge }: Face): string {
+  const used = plan.gauges.filter((g) => gaugesUsed(state).includes(g.id));
+  return (
+    used
+      .map((g) => `${g.name}${g.simulated ? ' (simulated)' : g.serial ? `, serial ${g.serial}` : ''}`)
+      .join('; ') || gauge
+  );
+}
+/** Place, person, time and gauge, each in a line. */
 export function WhoWhenGauge({ face }: OfFace) {
   const { plan } = face;
   const tester = signatureLines(face)[0]!;
   const facts = [
     ['Place', `${plan.site.name}: ${plan.system.name}${face.tested ? `, ${face.tested}` : ''}`],
     ['Who', tester.strokes ? tester.text.split(',')[0]! : face.body.sealer.name],
-    ['When', `${face.started}${face.ended ? ` to ${face.ended}` : ''}`],
-    ['Gauge', face.gauge],
+    ['When', whenWords(face)],
+    ['Gauge', gaugeWords(face)],
   ] as const;
   return (
-    <dl className="grid gap-x-8 gap-y-1 border-y border-seam py-2 sm:grid-cols-2 lg:grid-cols-4">
+    <dl className="grid grid-cols-2 gap-x-8 gap-y-1 border-y border-seam py-2 lg:grid-cols-[2fr_1fr_2fr_2fr_auto]">
       {facts.map(([name, value]) => (
         <div key={name}>
           <dt className={H}>{name}</dt>
           <dd>{value}</dd>
         </div>
       ))}
+      <div className="no-print self-center max-lg:col-span-2">
+        <BothUnits className="text-sm" />
+      </div>
     </dl>
   );
 }

@@ -82,22 +82,24 @@ export function CertificateView({
           In place of {plan.supersedes.number}: {plan.supersedes.reason}
         </p>
       )}
-      <section>
+      <section className="flex flex-wrap items-start gap-x-5 gap-y-1">
         <h2
           className={`inline-block border-2 border-current px-4 py-1 text-3xl font-bold ${VERDICT_COLOUR[v.word]}`}
         >
           {v.label}
         </h2>
-        <Results verdict={v} className="max-w-4xl" />
-        <p className="mt-1 max-w-4xl">{v.plain}</p>
+        <div className="min-w-0 flex-1 basis-96">
+          <Results verdict={v} className="" />
+          <p className="text-sm">{v.plain}</p>
+        </div>
       </section>
       <WhoWhenGauge face={face} />
       <div
-        className={`grid grid-cols-[minmax(0,1fr)] gap-4 ${request ? 'lg:grid-cols-[minmax(0,5fr)_minmax(0,6fr)]' : ''}`}
+        className={`grid grid-cols-[minmax(0,1fr)] gap-4 ${request ? 'lg:grid-cols-[minmax(0,7fr)_minmax(0,5fr)]' : ''}`}
       >
         <section>
           <h2 className={SMALL}>Section as it stood in the test</h2>
-          <SectionFigure section={plan.system} className="mt-1" />
+          <SectionFigure section={plan.system} className="mt-1" least={0.55} />
         </section>
         {request && (
           <section>

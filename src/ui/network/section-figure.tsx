@@ -22,10 +22,13 @@ export function SectionFigure({
   section,
   records = [],
   className = '',
+  least,
 }: {
   section: System;
   records?: readonly LineRecord[];
   className?: string;
+  /** How small it may become before it scrolls, as a part of its own scale. */
+  least?: number;
 }) {
   const network = networkOf(section);
   const lines = knownLines(section, records);
@@ -49,6 +52,7 @@ export function SectionFigure({
             : `Section of ${section.name} drawn: inside ${names(insideOf(network, reach))}; bounded by ${names(reach.boundaries)}`
         }
         {...(lines ? { joins: lines.joins, notes: lines.notes, least: 0.78 } : {})}
+        {...(least === undefined ? {} : { least })}
       />
     </div>
   );
