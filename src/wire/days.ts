@@ -24,3 +24,37 @@ export interface DayThing {
 }
 /** Weeks that are shown at once. */
 export const WEEKS = 5;
+
+/** A visit as it stands on a day's sheet. */
+export interface SheetVisit {
+  readonly id: string;
+  readonly title: string;
+  readonly start: string;
+  readonly zone: string;
+  /** ms of its start. */
+  readonly begin: number;
+  readonly people: readonly string[];
+  readonly permit: string;
+  readonly present: readonly string[];
+  readonly promise: string;
+  readonly places: readonly { readonly name: string; readonly address: string; readonly customer: string }[];
+  readonly tests: readonly {
+    readonly id: string;
+    readonly title: string;
+    readonly place: string;
+    readonly gauge: string;
+  }[];
+  /** Laid in time; minutes from its start. Empty with why it could not be laid. */
+  readonly tasks: readonly {
+    readonly title: string;
+    readonly start: number;
+    readonly end: number;
+    readonly waits: number;
+  }[];
+  readonly cannot: string;
+  readonly kit: readonly { readonly group: string; readonly name: string; readonly why: string }[];
+}
+export interface Sheet {
+  readonly visits: readonly SheetVisit[];
+  readonly besides: readonly DayThing[];
+}

@@ -1,9 +1,11 @@
 import * as yup from 'yup';
-import { shape, text } from './figure';
+import { free, shape, text } from './figure';
 
-/** What takes longer than one waits for: a whole organisation out or in, the ledger made anew. */
-export const JOB_KINDS = ['export', 'import', 'ledger'] as const;
+/** What takes longer than one waits for: a whole organisation out or in, the ledger made anew, papers of many records. */
+export const JOB_KINDS = ['export', 'import', 'ledger', 'papers'] as const;
 export type JobKind = (typeof JOB_KINDS)[number];
+/** What others than the owner may ask for: each sees their own. */
+export const OPEN_KINDS: readonly JobKind[] = ['papers'];
 export type JobState = 'uploading' | 'waiting' | 'running' | 'done' | 'failed' | 'stopped';
 export const UNDER_WAY: readonly JobState[] = ['uploading', 'waiting', 'running'];
 /** Pieces of a file that is sent are so large, but for the last. */
@@ -17,6 +19,8 @@ export const jobAskedSchema = shape({
   links: yup.boolean().strict(true).default(false),
   /** Import: the file's name and size. */
   file: text(200).optional(),
+  /** Papers: which records, as the address of the ledger says it. */
+  query: free(2000).optional(),
   bytes: yup.number().strict(true).integer().min(1).max(MOST_IMPORT_BYTES).optional(),
 });
 export type JobForm = yup.InferType<typeof jobAskedSchema>;
@@ -25,6 +29,9 @@ export const jobActSchema = shape({ act: text(20).oneOf(['begin', 'stop'] as con
 export interface JobAsked {
   readonly links?: boolean;
   readonly file?: string;
+  readonly query?: string;
+  /** Under which the public pages are found. */
+  readonly origin?: string;
 }
 export interface JobResult {
   /** Name of the file that was made. */
@@ -32,6 +39,8 @@ export interface JobResult {
   /** Rows of each table. */
   readonly counts?: Readonly<Record<string, number>>;
   readonly records?: number;
+  /** Records that matched and were sealed by others. */
+  readonly elsewhere?: number;
   /** Who came without a password and must be offered one. */
   readonly again?: readonly string[];
 }

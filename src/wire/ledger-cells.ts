@@ -1,6 +1,7 @@
 import { TREND_WORDS, type TrendFigure } from '@/core/record/trend';
 import { unitLabel } from '@/core/quantity/unit';
-import type { LedgerColumn, LedgerSummary } from './ledger';
+import type { LedgerFacts } from '@/core/record/ledger-facts';
+import type { FileColumn, LedgerSummary } from './ledger';
 
 /** What a line of the ledger holds, as far as its columns go. */
 export interface LedgerCells {
@@ -13,9 +14,14 @@ export interface LedgerCells {
   readonly summary: LedgerSummary;
   readonly gauges: readonly string[];
   readonly figures: readonly TrendFigure[];
+  /** Where they were asked for. */
+  readonly facts?: Partial<LedgerFacts>;
 }
+/** A moment as a table has it: "2026-03-24 07:40". */
+const minute = (ms: number | undefined): string =>
+  ms ? new Date(ms).toISOString().slice(0, 16).replace('T', ' ') : '';
 /** One cell in words. @param gauges names of gauges by id */
-export function cellOf(line: LedgerCells, column: LedgerColumn, gauges: ReadonlyMap<string, string>): string {
+export function cellOf(line: LedgerCells, column: FileColumn, gauges: ReadonlyMap<string, string>): string {
   switch (column) {
     case 'number':
       return line.number;
@@ -43,5 +49,14 @@ export function cellOf(line: LedgerCells, column: LedgerColumn, gauges: Readonly
         : line.superseded !== null
           ? `superseded by ${line.superseded}`
           : '';
+    case 'begun':
+    case 'ended':
+      return minute(line.facts?.[column]);
+    case 'limits':
+    case 'gaugeSerials':
+    case 'serials':
+      return line.facts?.[column]?.join('; ') ?? '';
+    default:
+      return line.facts?.[column] ?? '';
   }
 }

@@ -85,6 +85,23 @@ export const LEDGER_COLUMNS = {
   mark: 'Marked',
 } as const;
 export type LedgerColumn = keyof typeof LEDGER_COLUMNS;
+/** What a file may have beside them. */
+export const FACT_COLUMNS = {
+  begun: 'Begun (UTC)',
+  ended: 'Ended (UTC)',
+  customer: 'Customer',
+  address: 'Address',
+  pressure: 'Test pressure',
+  change: 'Change',
+  held: 'Held',
+  limits: 'Limits',
+  leak: 'Leak rate',
+  gaugeSerials: 'Serials of gauges',
+  serials: 'Serials at the place',
+} as const;
+export type FactColumn = keyof typeof FACT_COLUMNS;
+export const FILE_COLUMNS = { ...LEDGER_COLUMNS, ...FACT_COLUMNS } as const;
+export type FileColumn = keyof typeof FILE_COLUMNS;
 export const USUAL_COLUMNS: readonly LedgerColumn[] = [
   'number',
   'sealed',

@@ -59,6 +59,7 @@ export const visitChangeSchema = shape({
   day: isoDay(),
   start: clock(),
   crew: yup.number().strict(true).integer().min(1).max(4).required(),
+  people: list(uuid(), 4).optional().default(undefined),
   present: list(text(80), 12),
   permit: free(60),
   promise: free(5).matches(/^(([01]\d|2[0-3]):[0-5]\d)?$/, 'is not a clock time, like 16:00'),

@@ -10,6 +10,8 @@ export interface VisitFacts {
   readonly start: string;
   readonly zone: string;
   readonly crew: number;
+  /** Who goes, by id; absent or empty: nobody was named. */
+  readonly people?: readonly string[];
   /** Who must be present, by role or name, and who is invited. */
   readonly present: readonly string[];
   readonly permit: string;

@@ -1,6 +1,7 @@
 /** What is sealed, where it is found, and what follows from it and goes out. */
 import type { FollowUpKind } from '@/core/after/follow-ups';
 import type { SignedMark } from '@/core/record/marks';
+import type { LedgerFacts } from '@/core/record/ledger-facts';
 import type { PaperRef } from '@/core/record/papers';
 import type { Seal } from '@/core/record/seal';
 import type { RecordStatus } from '@/core/record/status';
@@ -212,6 +213,8 @@ export const ledger = pgTable(
     /** Superseded by this number; void for this reason. */
     superseded: text('superseded'),
     voided: text('voided'),
+    /** Figures and names, for files and for courses over the years; {} in lines made before there were any. */
+    facts: jsonb('facts').$type<Partial<LedgerFacts>>().notNull().default({}),
     words: tsvector('words').notNull(),
     glyph: jsonb('glyph').$type<unknown>().notNull(),
     summary: jsonb('summary').$type<LedgerSummary>().notNull(),

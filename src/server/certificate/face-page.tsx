@@ -7,7 +7,7 @@ import type { SealedRecord } from '@/core/record/seal';
 import { signatureLines } from '@/core/record/signatures';
 import { Page, Path, Svg, Text, View } from '@react-pdf/renderer';
 import 'server-only';
-import { Qr, SmallWall, TraceDrawing } from './drawings';
+import { Qr, SectionSketch, SmallWall, TraceDrawing } from './drawings';
 import { printable } from './glyphs';
 import { COLOUR, INK, P, s, StatusLine } from './kit';
 import { PageFoot } from './paper';
@@ -132,11 +132,14 @@ export function FacePage({
   record,
   url,
   marks,
+  drawn,
 }: {
   face: Face;
   record: SealedRecord;
   url: string | null;
   marks: readonly string[];
+  /** With the section drawn. */
+  drawn: boolean;
 }) {
   const { plan, body } = face;
   const v = body.verdict;
@@ -187,6 +190,12 @@ export function FacePage({
             ))}
           </View>
         ))}
+      {drawn ? (
+        <View style={s.seam}>
+          <Text style={s.h}>Section as it stood in the test</Text>
+          <SectionSketch face={face} />
+        </View>
+      ) : null}
       <View style={{ flexGrow: 1 }} />
       <View style={[s.seam, { flexDirection: 'row', gap: 12, alignItems: 'flex-end' }]} wrap={false}>
         <Signatures face={face} />

@@ -64,11 +64,14 @@ export function FollowingPages({
   record,
   marks,
   photos,
+  drawn,
 }: {
   face: Face;
   record: SealedRecord;
   marks: readonly string[];
   photos: ReadonlyMap<string, Buffer>;
+  /** With the section drawn: where the face has no room for it. */
+  drawn: boolean;
 }) {
   const { plan, state } = face;
   const zone = plan.made.zone;
@@ -124,8 +127,8 @@ export function FollowingPages({
           <P key={l}>{l}</P>
         ))}
         <P>{face.clock}</P>
-        <Heading>Section as it stood in the test</Heading>
-        <SectionSketch face={face} />
+        <Heading>What was tested</Heading>
+        {drawn ? <SectionSketch face={face} /> : null}
         <P>{`Inside: ${plan.system.inScope.join('; ')}.`}</P>
         <P>{`NOT covered: ${notCoveredIn(plan).join('; ')}.${face.skipped.length ? ` ${face.skipped.join('. ')}.` : ''}`}</P>
         <Heading>Limits and their source</Heading>

@@ -12,6 +12,9 @@ import { metadata, registerFonts } from './kit';
 import { toldSo } from './telling';
 import { PaperDocument, TicketDocument } from './paper';
 
+/** How many pages a PDF made here has. */
+const pagesOf = (bytes: Buffer): number => bytes.toString('latin1').match(/\/Type \/Page\b/g)?.length ?? 0;
+
 /** What a printed form needs beside the sealed text. */
 export interface Printed extends SealedRecord {
   readonly link?: string | null;
@@ -47,18 +50,30 @@ export async function certificatePdf(
   };
   return toldSo(tellsOtherwise(telling) ? telling : null, () => made(record, face, origin, form));
 }
-function made(record: Printed, face: Face, origin: string, form: Form): Promise<Buffer> {
+async function made(record: Printed, face: Face, origin: string, form: Form): Promise<Buffer> {
   const url = record.link ? `${origin}/verify/${record.link}` : null;
   const marks = record.markWords ?? [];
-  if (form === 'certificate' || form === 'face')
-    return renderToBuffer(
-      <Document {...metadata(face, record, face.title)}>
-        <FacePage face={face} record={record} url={url} marks={marks} />
-        {form === 'certificate' ? (
-          <FollowingPages face={face} record={record} marks={marks} photos={record.photos ?? new Map()} />
-        ) : null}
-      </Document>,
-    );
+  if (form === 'certificate' || form === 'face') {
+    const paper = (drawn: boolean, following: boolean) =>
+      renderToBuffer(
+        <Document {...metadata(face, record, face.title)}>
+          <FacePage face={face} record={record} url={url} marks={marks} drawn={drawn} />
+          {following ? (
+            <FollowingPages
+              face={face}
+              record={record}
+              marks={marks}
+              photos={record.photos ?? new Map()}
+              drawn={!drawn}
+            />
+          ) : null}
+        </Document>,
+      );
+    // the section stands on the face where all of it still fits one page: only the page itself can tell
+    const front = await paper(true, false);
+    const fits = pagesOf(front) === 1;
+    return form === 'face' && fits ? front : paper(fits, form === 'certificate');
+  }
   if (!papersOf(face).some((p) => p.kind === form))
     throw new TroubleError(404, 'no-paper', 'This record does not call for that paper.');
   if (form === 'ticket')

@@ -50,7 +50,7 @@ afterAll(async () => {
   await closePool();
 });
 
-test('only the owner asks, sees, sends, stops and fetches; another house finds nothing', async () => {
+test('of a whole house only the owner asks, sees, sends, stops and fetches; another house finds nothing', async () => {
   const { id } = await askJob(owner(), { kind: 'export', links: false });
   await worked(owner(), id);
   const stranger = await emptied();
@@ -58,13 +58,16 @@ test('only the owner asks, sees, sends, stops and fetches; another house finds n
     const who = people.get(role)!;
     for (const act of [
       () => askJob(who, { kind: 'export', links: false }),
-      () => readJobs(who),
       () => putPiece(who, id, 0, new Uint8Array(1)),
       () => beginJob(who, id),
       () => stopJob(who, id),
       () => jobFile(who, id),
     ])
-      await expect(act()).rejects.toThrow(/Only the owner/);
+      await expect(act()).rejects.toThrow(
+        role === 'apprentice' ? /Only the owner|does not share/ : /Only the owner/,
+      );
+    if (role === 'apprentice') await expect(readJobs(who)).rejects.toThrow(/does not share/);
+    else expect(await readJobs(who)).toEqual([]);
   }
   for (const act of [
     () => putPiece(stranger, id, 0, new Uint8Array(1)),
@@ -74,6 +77,19 @@ test('only the owner asks, sees, sends, stops and fetches; another house finds n
   ])
     await expect(act()).rejects.toThrow(/no such/);
   expect(await readJobs(stranger)).toEqual([]);
+});
+test('papers are asked for, seen and fetched by who may share, each their own, and by the owner; where nothing matches it is said', async () => {
+  const [tester, office] = [people.get('tester')!, people.get('office')!];
+  await expect(askJob(people.get('apprentice')!, { kind: 'papers', links: false })).rejects.toThrow(
+    /does not share/,
+  );
+  const { id } = await askJob(tester, { kind: 'papers', links: false, query: 'find=nothing-like-it' });
+  await expect(worked(tester, id)).rejects.toThrow(/No record of this house matches/);
+  expect((await readJobs(tester)).map((j) => j.id)).toEqual([id]);
+  expect(await readJobs(office)).toEqual([]);
+  expect((await readJobs(owner())).some((j) => j.id === id)).toBe(true);
+  await expect(stopJob(office, id)).rejects.toThrow(/no such/);
+  await expect(jobFile(office, id)).rejects.toThrow(/no such/);
 });
 test('one at a time; what is stopped leaves nothing and makes room', async () => {
   await askJob(owner(), toImport(10));

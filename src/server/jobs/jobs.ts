@@ -7,7 +7,8 @@ import { now } from '@/server/now';
 import { demand } from '@/server/permission';
 import type { Session } from '@/server/session/session';
 import { isId, notHere, TroubleError } from '@/server/trouble';
-import { type JobForm, type JobSeen, type JobState, PIECE_BYTES, UNDER_WAY } from '@/wire/jobs';
+import { type JobForm, type JobSeen, type JobState, OPEN_KINDS, PIECE_BYTES, UNDER_WAY } from '@/wire/jobs';
+import { may } from '@/wire/role';
 import { uuid7 } from '@/wire/uuid7';
 
 /** A file that was made is kept so long, and a job that ended is shown so long. House figure. */
@@ -20,10 +21,10 @@ export interface Job {
   readonly id: string;
 }
 
-/** Asks for long work. @returns its id  @throws TroubleError 409 where something is under way already */
-export async function askJob(session: Session, form: JobForm): Promise<{ id: string }> {
-  demand(session, 'govern');
-  const { kind, links, file, bytes } = form;
+/** Asks for long work. @param origin under which papers say the public pages are found  @returns its id  @throws TroubleError 409 where something is under way already */
+export async function askJob(session: Session, form: JobForm, origin = ''): Promise<{ id: string }> {
+  const { kind, links, file, bytes, query = '' } = form;
+  demand(session, OPEN_KINDS.includes(kind) ? 'share' : 'govern');
   if (kind === 'import' && (!file || !bytes))
     throw new TroubleError(422, 'invalid', 'Choose the file that is brought in.');
   const id = uuid7(now());
@@ -34,7 +35,11 @@ export async function askJob(session: Session, form: JobForm): Promise<{ id: str
         org: session.org,
         id,
         kind,
-        asked: kind === 'import' ? { file: file! } : kind === 'export' ? { links } : {},
+        asked: {
+          ...(kind === 'import' ? { file: file! } : {}),
+          ...(kind === 'export' ? { links } : {}),
+          ...(kind === 'papers' ? { query, origin } : {}),
+        },
         by: session.person,
         made: new Date(now()),
         state: kind === 'import' ? 'uploading' : 'waiting',
@@ -51,14 +56,19 @@ export async function askJob(session: Session, form: JobForm): Promise<{ id: str
     return { id };
   });
 }
-/** The newest jobs of an organisation. */
+/** The newest jobs of an organisation: all of them for its owner, for others the open ones that they asked for. */
 export async function readJobs(session: Session): Promise<readonly JobSeen[]> {
-  demand(session, 'govern');
+  demand(session, 'share');
   const rows = await inOrganisation(session, (tx) =>
     tx
       .select({ job: jobs, by: people.name })
       .from(jobs)
       .innerJoin(people, eq(people.id, jobs.by))
+      .where(
+        may(session.role, 'govern')
+          ? undefined
+          : and(eq(jobs.by, session.person), inArray(jobs.kind, [...OPEN_KINDS])),
+      )
       .orderBy(desc(jobs.made))
       .limit(SHOWN),
   );
@@ -123,11 +133,18 @@ export async function beginJob(session: Session, id: string): Promise<void> {
     await tx.update(jobs).set({ state: 'waiting' }).where(eq(jobs.id, id));
   });
 }
+/** A job as its owner, or whoever asked for it, may have it. @throws TroubleError 403, 404 */
+async function ownJob(tx: Tx, session: Session, id: string): Promise<typeof jobs.$inferSelect> {
+  const job = await jobIn(tx, id);
+  if (!OPEN_KINDS.includes(job.kind)) demand(session, 'govern');
+  else if (job.by !== session.person && !may(session.role, 'govern')) throw notHere('job');
+  return job;
+}
 /** Ends a job that is under way; what it had made goes. Whoever works on it sees so at its next beat. */
 export async function stopJob(session: Session, id: string): Promise<void> {
-  demand(session, 'govern');
+  demand(session, 'share');
   await inOrganisation(session, async (tx) => {
-    const job = await jobIn(tx, id);
+    const job = await ownJob(tx, session, id);
     if (!UNDER_WAY.includes(job.state)) return;
     await tx.update(jobs).set({ state: 'stopped', step: '' }).where(eq(jobs.id, id));
     await tx.delete(jobPieces).where(eq(jobPieces.job, id));
@@ -138,8 +155,8 @@ export async function jobFile(
   session: Session,
   id: string,
 ): Promise<{ name: string; bytes: number; pieces: AsyncGenerator<Buffer> }> {
-  demand(session, 'govern');
-  const job = await inOrganisation(session, (tx) => jobIn(tx, id));
+  demand(session, 'share');
+  const job = await inOrganisation(session, (tx) => ownJob(tx, session, id));
   if (job.state !== 'done' || !job.result?.file) throw notHere('file');
   return { name: job.result.file, bytes: job.bytes, pieces: piecesOf({ org: session.org, id }, job.bytes) };
 }

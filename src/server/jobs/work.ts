@@ -22,5 +22,11 @@ export async function workOn(job: Job): Promise<void> {
     const records = await rebuildLedger(who, progress);
     await dropPieces(job);
     await end({ ...came, records });
+  } else if (kind === 'papers') {
+    await dropPieces(job);
+    // who makes papers is fetched where some are wanted
+    const { packPapers } = await import('@/server/records/pack-papers');
+    const { query = '', origin = '' } = asked;
+    await end(await packPapers(who, job, { query, origin }, progress));
   } else await end({ records: await rebuildLedger(who, progress) });
 }

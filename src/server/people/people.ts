@@ -33,10 +33,10 @@ import { uuid7 } from '@/wire/uuid7';
 const INVITATION_DAYS = 14;
 
 /** Who is in the organisation now, by name. */
-export const listMembers = (scope: { org: string }): Promise<{ id: string; name: string }[]> =>
+export const listMembers = (scope: { org: string }): Promise<{ id: string; name: string; role: Role }[]> =>
   inOrganisation(scope, (tx) =>
     tx
-      .select({ id: people.id, name: people.name })
+      .select({ id: people.id, name: people.name, role: people.role })
       .from(people)
       .where(isNull(people.left))
       .orderBy(asc(people.name)),

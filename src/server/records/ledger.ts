@@ -4,6 +4,7 @@ import { and, asc, eq, or, sql } from 'drizzle-orm';
 import { wallGlyph } from '@/chart/wall';
 import { type GlyphCourse } from '@/chart/courses';
 import type { Plan } from '@/core/plan/plan';
+import { type LedgerFacts, ledgerFacts } from '@/core/record/ledger-facts';
 import { readMark } from '@/core/record/marks';
 import type { RecordBody } from '@/core/record/record';
 import { restoreBody } from '@/core/record/restore';
@@ -98,6 +99,7 @@ export function ledgerRow(
   const body = restoreBody(text);
   const { plan, verdict } = body;
   const state = known?.state ?? reduce(plan, body.events);
+  const judged = known?.verdict ?? verdictOf(plan, state) ?? { leakRate: null };
   const said = marks.map(readMark);
   const superseded = said.find((m) => m.kind === 'superseded');
   const voided = said.find((m) => m.kind === 'void');
@@ -128,7 +130,8 @@ export function ledgerRow(
       label: verdict.label,
       ...(broughtIn ? { broughtIn: localDate(broughtIn.getTime(), 'UTC') } : {}),
     },
-    figures: trendFigures(plan, state, known?.verdict ?? verdictOf(plan, state) ?? { leakRate: null }),
+    figures: trendFigures(plan, state, judged),
+    facts: ledgerFacts(plan, state, judged),
   };
 }
 /** Writes a record's line, or writes it anew. */
@@ -197,17 +200,19 @@ interface Found {
   procedure: string;
   gauges: readonly string[];
   figures: readonly TrendFigure[];
+  facts?: Partial<LedgerFacts>;
 }
 
 /**
  * Records that match, newest first.
- * @param most how many; the answer may be asked on from its last line
+ * @param most how many; the answer may be asked on from its last line  @param facts with figures and names, as files have them
  */
 export async function searchLedger(
   scope: { org: string },
   query: LedgerQuery,
   most = 100,
   after?: { readonly at: string; readonly id: string },
+  facts = false,
 ): Promise<LedgerLine[]> {
   const { find = '', from, to, ...rest } = query;
   const terms = searchTerms(find);
@@ -222,7 +227,7 @@ export async function searchLedger(
   };
   return inOrganisation(scope, async (tx) => {
     const { rows } = await tx.execute<Found & Record<string, unknown>>(
-      sql`select id, source, number, word, status, at, superseded, voided, glyph, summary, system, procedure, gauges, figures from search_ledger(${JSON.stringify(wanted)}::jsonb, ${most})`,
+      sql`select id, source, number, word, status, at, superseded, voided, glyph, summary, system, procedure, gauges, figures${facts ? sql`, facts` : sql``} from search_ledger(${JSON.stringify(wanted)}::jsonb, ${most})`,
     );
     return rows.map(({ id, at, ...row }) => ({
       ...(row as Omit<Found, 'id' | 'at'>),

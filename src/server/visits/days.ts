@@ -9,6 +9,7 @@ import { inOrganisation } from '@/database/client';
 import { followUps, runs, sites, systems, visits } from '@/database/schema';
 import { now } from '@/server/now';
 import { demand } from '@/server/permission';
+import { listMembers } from '@/server/people/people';
 import { openRowsOf, seenOf, syncDue } from '@/server/records/follow-ups';
 import { openRuns } from '@/server/records/records';
 import type { Session } from '@/server/session/session';
@@ -17,6 +18,9 @@ import { type DayThing, type PutOn, type PutOnDay, WEEKS } from '@/wire/days';
 import { uuid7 } from '@/wire/uuid7';
 import { addTest, makeVisit } from './visits';
 
+const namesOf = async (session: Session): Promise<Map<string, string>> =>
+  new Map((await listMembers(session)).map((m) => [m.id, m.name]));
+
 /** So much of each is read for the days that are shown; what is owed has a page of its own. */
 const MOST = 400;
 /** Open runs that are looked at for holds that end. */
@@ -24,14 +28,15 @@ const MOST_RUNS = 60;
 /** When a visit begins that was made by putting a test on a day. House figure: it is changed on the visit. */
 const BEGINS = '08:00';
 
-/** Everything on the days from one on. @param zone in which a hold's end falls on a day */
+/** Everything on the days from one on. @param zone in which a hold's end falls on a day  @param who goes: visits of others stay away */
 export async function readDays(
   session: Session,
   from: string,
   zone: string,
+  { weeks = WEEKS, who = '' }: { readonly weeks?: number; readonly who?: string } = {},
 ): Promise<{ things: readonly DayThing[]; due: readonly DayThing[] }> {
-  const to = addDays(from, 7 * WEEKS);
-  const [planned, owed, open] = await Promise.all([
+  const to = addDays(from, 7 * weeks);
+  const [planned, owed, open, names] = await Promise.all([
     inOrganisation(session, (tx) =>
       tx
         .select()
@@ -45,6 +50,7 @@ export async function readDays(
       return (await openRowsOf(tx, lt(followUps.due, to), MOST)).map(seenOf);
     }),
     openRuns(session, MOST_RUNS),
+    namesOf(session),
   ]);
   const holds = open.runs.flatMap(({ plan, state }): DayThing[] => {
     const hold = state && runningHold(state);
@@ -75,15 +81,20 @@ export async function readDays(
   }));
   return {
     things: [
-      ...planned.map(({ facts: v }): DayThing => ({
-        id: v.id,
-        day: v.day,
-        kind: 'visit',
-        at: v.start,
-        title: v.title,
-        about: v.tests.map((t) => `${t.siteName}: ${t.title}`).join('; '),
-        href: `/plan/${v.id}`,
-      })),
+      ...planned
+        .filter(({ facts: v }) => !who || v.people?.includes(who))
+        .map(({ facts: v }): DayThing => ({
+          id: v.id,
+          day: v.day,
+          kind: 'visit',
+          at: v.start,
+          title: v.title,
+          about: [
+            ...(v.people ?? []).flatMap((p) => names.get(p)?.split(' ')[0] ?? []),
+            ...v.tests.map((t) => `${t.siteName}: ${t.title}`),
+          ].join('; '),
+          href: `/plan/${v.id}`,
+        })),
       ...holds.filter((h) => h.day >= from && h.day < to),
       ...dueThings.filter((d) => d.day >= from),
     ].toSorted((a, b) => (a.day + (a.at || '99')).localeCompare(b.day + (b.at || '99'))),

@@ -1,6 +1,6 @@
 import 'server-only';
 import { demand } from '@/server/permission';
-import { asc, eq, gte } from 'drizzle-orm';
+import { asc, eq, gte, isNull } from 'drizzle-orm';
 import { goodPath, type PathStep } from '@/core/plan/good-path';
 import { partProspect, planParts } from '@/core/plan/prospect';
 import { kitList } from '@/core/plan/kit';
@@ -12,7 +12,7 @@ import type { VisitFacts } from '@/core/visit/facts';
 import { progressOf, type TestProgress } from '@/core/visit/progress';
 import type { VisitTask } from '@/core/visit/types';
 import { inOrganisation } from '@/database/client';
-import { seals, systems, visits } from '@/database/schema';
+import { people as members, seals, systems, visits } from '@/database/schema';
 import { standingOf, UNREADABLE } from '@/server/runs/standing';
 import { audit } from '@/server/audit';
 import { listKit } from '@/server/cabinet/cabinet';
@@ -36,6 +36,8 @@ export interface VisitLine {
   readonly start: string;
   readonly version: number;
   readonly tests: readonly string[];
+  /** Ids of who goes. */
+  readonly people: readonly string[];
 }
 /** Visits from a day on, the next first. */
 export const listVisits = (scope: Scope, from: string): Promise<VisitLine[]> =>
@@ -47,6 +49,7 @@ export const listVisits = (scope: Scope, from: string): Promise<VisitLine[]> =>
         title: f.title,
         day: f.day,
         start: f.start,
+        people: f.people ?? [],
         tests: f.tests.map((t) => `${t.siteName}: ${t.title}`),
       }))
       .sort((a, b) => (a.day + a.start).localeCompare(b.day + b.start)),
@@ -177,7 +180,7 @@ export function withTest(
 export async function changeVisit(
   session: Session,
   id: string,
-  change: VisitChange,
+  change: Omit<VisitChange, 'people'> & { readonly people?: readonly string[] | undefined },
 ): Promise<{ version: number }> {
   demand(session, 'plan');
   return inOrganisation(session, async (tx) => {
@@ -199,7 +202,20 @@ export async function changeVisit(
       after: t.after.filter((a) => ids.has(a)),
       ...(during !== undefined && ids.has(during) ? { during } : {}),
     }));
-    const facts: VisitFacts = { ...row.facts, ...rest, tests, tasks };
+    const { people, ...said } = rest;
+    if (people?.length) {
+      const here = new Set(
+        (await tx.select({ id: members.id }).from(members).where(isNull(members.left))).map((m) => m.id),
+      );
+      if (people.some((p) => !here.has(p)))
+        throw new TroubleError(
+          422,
+          'people',
+          'Somebody named is not in the organisation any more. Choose again who goes.',
+          'people',
+        );
+    }
+    const facts: VisitFacts = { ...row.facts, ...said, ...(people ? { people } : {}), tests, tasks };
     await audit(tx, session, 'changed visit', facts.title);
     return { version: await write(tx, version, facts) };
   });

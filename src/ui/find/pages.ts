@@ -28,6 +28,7 @@ const PAGES: readonly (readonly [title: string, href: string, words: string, act
   ['Organisation', '/organisation', 'people keys invite export'],
   ['Who did what', '/organisation/audit', 'audit log', 'govern'],
   ['Bring in what you have', '/bring-in', 'table import spreadsheet', 'plan'],
+  ['Trends', '/ledger/trends', 'statistics shares results by month repeats minutes leak rates drift zero'],
   [
     'Units, days and times',
     '/usage',

@@ -10,6 +10,7 @@ const KIND_WORDS: Record<JobKind, string> = {
   export: 'Export',
   import: 'Bringing in',
   ledger: 'Ledger made anew',
+  papers: 'Papers in one file',
 };
 export const megabytes = (bytes: number): string =>
   bytes < 1e6 ? `${Math.ceil(bytes / 1000)} kB` : `${(bytes / 1e6).toFixed(1)} MB`;
@@ -75,20 +76,23 @@ function JobState({ job, sent }: { job: JobSeen; sent: { of: number; done: numbe
       </p>
     );
   const { counts = {}, records, again = [] } = job.result ?? {};
+  if (job.kind === 'papers')
+    return (
+      <p className="mt-1 grid gap-1">
+        {plural(records ?? 0, 'certificate')}, {megabytes(job.bytes)}.
+        {job.result?.elsewhere
+          ? ` ${plural(job.result.elsewhere, 'record')} of other houses are not in it.`
+          : ''}
+        <JobFile job={job} />
+      </p>
+    );
   if (job.kind === 'ledger') return <p>{plural(records ?? 0, 'record')} stand in it.</p>;
   if (job.kind === 'export')
     return (
       <p className="mt-1 grid gap-1">
         {plural(counts.seals ?? 0, 'record')}, {plural(counts.sites ?? 0, 'place')},{' '}
         {plural(counts.events ?? 0, 'entry', 'entries')}. {megabytes(job.bytes)}.
-        <a className={buttonClass('plain')} href={`/api/jobs/${job.id}/file`} download>
-          Save the file
-        </a>
-        {job.until && (
-          <span className="text-quiet">
-            Kept here until <Moment at={job.until} />.
-          </span>
-        )}
+        <JobFile job={job} />
       </p>
     );
   return (
@@ -107,6 +111,18 @@ function JobState({ job, sent }: { job: JobSeen; sent: { of: number; done: numbe
     </p>
   );
 }
+const JobFile = ({ job }: { job: JobSeen }) => (
+  <>
+    <a className={buttonClass('plain')} href={`/api/jobs/${job.id}/file`} download>
+      Save the file
+    </a>
+    {job.until && (
+      <span className="text-quiet">
+        Kept here until <Moment at={job.until} />.
+      </span>
+    )}
+  </>
+);
 function Bar({ words, done, of }: { words: string; done: number; of: number }) {
   const share = Math.round((100 * done) / (of || 1));
   return (

@@ -113,6 +113,7 @@ export function CertificateView({
       <div>
         <Fold title="What was tested, and what was not">
           <WhatWasTested face={face} />
+          <SectionFigure section={plan.system} />
         </Fold>
         <Fold title="By which limits, and what the hold could have seen">
           <Judged face={face} />

@@ -2,7 +2,7 @@
 import { useMay } from '@/ui/frame/may';
 import { office, type OfficeError } from '@/device/office';
 import { Button } from '@/ui/kit/button';
-import { buttonClass } from '@/ui/kit/button-class';
+import { byNeed } from '@/ui/kit/by-need';
 import { TextField } from '@/ui/kit/field';
 import { VERDICT_COLOUR } from '@/ui/kit/words';
 import { chosenFilters, LEDGER_COLUMNS, type LedgerColumn, USUAL_COLUMNS } from '@/wire/ledger';
@@ -10,7 +10,7 @@ import type { LedgerQuery } from '@/wire/ledger-schema';
 import { cellOf } from '@/wire/ledger-cells';
 import { uuid7 } from '@/wire/uuid7';
 import Link from 'next/link';
-import { useRef, useState } from 'react';
+import { Suspense, useRef, useState } from 'react';
 import { Narrow } from './narrow';
 import { recordHref, type RecordLine, RecordRow } from './row';
 import { useLines, useSlash } from './use-lines';
@@ -39,6 +39,7 @@ interface Props {
   readonly choices: LedgerChoices;
   readonly views: readonly View[];
 }
+const TakeAway = byNeed(() => import('./take-away').then((m) => m.TakeAway));
 const KEPT = 'vast.ledger.columns';
 const columnsKept = (): LedgerColumn[] => {
   try {
@@ -61,6 +62,7 @@ export function LedgerView({
   const takesAway = useMay('share');
   const [query, setQuery] = useState(first);
   const [table, setTable] = useState(false);
+  const [taking, setTaking] = useState(false);
   const [columns, setColumns] = useState<LedgerColumn[]>([...USUAL_COLUMNS]);
   const [views, setViews] = useState(firstViews);
   const field = useRef<HTMLInputElement>(null);
@@ -114,14 +116,16 @@ export function LedgerView({
           {table ? 'As lines' : 'As a table'}
         </Button>
         {takesAway && (
-          <a
-            className={buttonClass('plain', 'min-h-11 text-sm')}
-            href={`/api/ledger/csv?${text}${text ? '&' : ''}columns=${columns.join(',')}`}
-          >
-            CSV
-          </a>
+          <Button className="min-h-11 text-sm" aria-expanded={taking} onClick={() => setTaking(!taking)}>
+            Take away
+          </Button>
         )}
       </div>
+      {taking && (
+        <Suspense fallback={<p aria-live="polite">Opening …</p>}>
+          <TakeAway query={text} shown={columns} />
+        </Suspense>
+      )}
       <p role="alert" className="text-rust">
         {trouble}
       </p>

@@ -32,9 +32,12 @@ interface Props {
   readonly things: readonly DayThing[];
   /** Tests of installations that are due until the last day shown. */
   readonly due: readonly DayThing[];
+  /** Weeks shown, and whose visits; '' everybody's. */
+  readonly weeks: number;
+  readonly who: string;
 }
-/** Five weeks by day, and what is due: a test that is drawn onto a day, or picked up and put down there, becomes a visit. */
-export function Days({ from, today, things, due }: Props) {
+/** Five weeks by day, or one with all that stands on it, and what is due: a test that is drawn onto a day, or picked up and put down there, becomes a visit. */
+export function Days({ from, today, things, due, weeks, who }: Props) {
   const router = useRouter();
   const may = useMay('plan');
   const { busy, trouble, attempt } = useAttempt();
@@ -67,8 +70,10 @@ export function Days({ from, today, things, due }: Props) {
       setOver('');
     },
   });
-  const days = Array.from({ length: 7 * WEEKS }, (_, n) => addDays(from, n));
-  const go = (weeks: number) => `/plan?from=${addDays(from, 7 * weeks)}`;
+  const days = Array.from({ length: 7 * weeks }, (_, n) => addDays(from, n));
+  const here = (day: string) => things.filter((t) => t.day === day);
+  const address = (start: string, shown = weeks) =>
+    `/plan?from=${start}${shown === WEEKS ? '' : `&weeks=${shown}`}${who && `&who=${who}`}`;
   return (
     <section ref={root} aria-labelledby="days" className="mt-4 grid gap-6 lg:grid-cols-[minmax(0,1fr)_17rem]">
       <div className="min-w-0">
@@ -76,14 +81,30 @@ export function Days({ from, today, things, due }: Props) {
           <h2 id="days" className="text-lg font-semibold">
             {dayWords(from)} to {dayWords(days[days.length - 1]!)}
           </h2>
-          <p className="flex gap-2">
-            <Link prefetch={false} className={buttonClass('plain')} href={go(-WEEKS)}>
+          <p className="no-print flex flex-wrap gap-2">
+            <Link
+              prefetch={false}
+              className={buttonClass('plain')}
+              href={
+                weeks === 1
+                  ? address(from, WEEKS)
+                  : address(
+                      today >= from && today <= days[days.length - 1]!
+                        ? addDays(today, -((new Date(`${today}T12:00:00Z`).getUTCDay() + 6) % 7))
+                        : from,
+                      1,
+                    )
+              }
+            >
+              {weeks === 1 ? 'Five weeks' : 'One week'}
+            </Link>
+            <Link prefetch={false} className={buttonClass('plain')} href={address(addDays(from, -7 * weeks))}>
               Earlier
             </Link>
-            <Link prefetch={false} className={buttonClass('plain')} href="/plan">
+            <Link prefetch={false} className={buttonClass('plain')} href={address(today)}>
               Now
             </Link>
-            <Link prefetch={false} className={buttonClass('plain')} href={go(WEEKS)}>
+            <Link prefetch={false} className={buttonClass('plain')} href={address(addDays(from, 7 * weeks))}>
               Later
             </Link>
           </p>
@@ -107,12 +128,18 @@ export function Days({ from, today, things, due }: Props) {
             <Day
               key={day}
               day={day}
-              here={things.filter((t) => t.day === day)}
+              here={here(day)}
               now={day === today}
               named={day === from || day.endsWith('-01')}
               over={over === day}
               open={picked !== null && day >= today}
               put={put}
+              sheet={
+                here(day).some((t) => t.kind === 'visit')
+                  ? `/plan/day?day=${day}${who && `&who=${who}`}`
+                  : null
+              }
+              whole={weeks === 1}
             />
           ))}
         </ol>
@@ -140,6 +167,8 @@ function Day({
   over,
   open,
   put,
+  sheet,
+  whole,
 }: {
   day: string;
   here: readonly DayThing[];
@@ -150,6 +179,10 @@ function Day({
   /** Something was picked up and may be put down here. */
   open: boolean;
   put: (day: string) => void;
+  /** Where its sheet is printed from; null where nobody goes anywhere. */
+  sheet: string | null;
+  /** With all that is said of each. */
+  whole: boolean;
 }) {
   const words = dayWords(day, true);
   return (
@@ -163,6 +196,15 @@ function Day({
           {words.slice(0, 3)} {named ? words.replace(/^\w+,? /, '') : Number(day.slice(8))}
         </span>
         {now && ', today'}
+        {sheet && (
+          <Link
+            prefetch={false}
+            href={sheet}
+            className="no-print float-right px-1 font-normal text-lake underline underline-offset-4"
+          >
+            sheet<span className="sr-only"> of {words}</span>
+          </Link>
+        )}
       </p>
       {open && (
         <Button className="my-1 w-full px-1 text-sm" onClick={() => put(day)}>
@@ -173,7 +215,7 @@ function Day({
       <ul className="grid gap-1">
         {here.map((t) => (
           <li key={`${t.kind} ${t.id}`} className={`min-w-0 border-l-4 pl-1 text-sm ${MARK[t.kind]}`}>
-            <Thing thing={t} />
+            <Thing thing={t} whole={whole} />
           </li>
         ))}
       </ul>
@@ -223,14 +265,14 @@ function TestsDue({
     </section>
   );
 }
-function Thing({ thing: t }: { thing: DayThing }) {
+function Thing({ thing: t, whole }: { thing: DayThing; whole: boolean }) {
   const words = (
     <>
       <span className="block font-semibold break-words">
         {t.at && <span className="figure-narrow">{t.at} </span>}
         {t.title}
       </span>
-      <span className="line-clamp-2 text-quiet">
+      <span className={`${whole ? '' : 'line-clamp-2'} text-quiet`}>
         {KIND[t.kind]}
         {t.about && `: ${t.about}`}
       </span>

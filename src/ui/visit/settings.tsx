@@ -24,15 +24,51 @@ const SUGGESTED = [
 ];
 const ROLES = ['installer', 'customer', 'inspector', 'utility', 'engineer'];
 
+/** As many as a visit is planned for at most. */
+const MOST_PEOPLE = 4;
+function WhoGoes({
+  team,
+  people,
+  onChange,
+}: {
+  team: readonly { readonly id: string; readonly name: string }[];
+  people: readonly string[];
+  onChange: (people: readonly string[]) => void;
+}) {
+  return (
+    <fieldset className="sm:col-span-2">
+      <legend className="text-sm">Who goes</legend>
+      <div className="flex flex-wrap gap-x-5">
+        {team.map((p) => {
+          const goes = people.includes(p.id);
+          return (
+            <label key={p.id} className="flex min-h-11 items-center gap-2">
+              <input
+                type="checkbox"
+                className="size-5"
+                checked={goes}
+                disabled={!goes && people.length >= MOST_PEOPLE}
+                onChange={() => onChange(goes ? people.filter((x) => x !== p.id) : [...people, p.id])}
+              />
+              {p.name}
+            </label>
+          );
+        })}
+      </div>
+    </fieldset>
+  );
+}
 /** When, who, the promise, the permit; another test or task; what to load for all of it. */
 export function VisitSettings({
   facts,
   may,
+  team,
   kit,
   onChange,
 }: {
   facts: VisitFacts;
   may: boolean;
+  team: readonly { readonly id: string; readonly name: string }[];
   kit: readonly { readonly group: string; readonly name: string; readonly why: string }[];
   onChange: (facts: VisitFacts) => void;
 }) {
@@ -94,6 +130,7 @@ export function VisitSettings({
               </select>
             )}
           </Field>
+          <WhoGoes team={team} people={facts.people ?? []} onChange={(people) => set({ people })} />
           <Field label="Promised back in use by" hint="empty: no promise">
             {(ids) => (
               <input

@@ -49,7 +49,21 @@ function useKept(props: VisitViewProps) {
     setFacts(next);
     setTrouble('');
     setUnsaved((n) => n + 1);
-    const { id, title, day, start, crew, present, permit, promise: by, tasks, wishes, pinned, done } = next;
+    const {
+      id,
+      title,
+      day,
+      start,
+      crew,
+      people,
+      present,
+      permit,
+      promise: by,
+      tasks,
+      wishes,
+      pinned,
+      done,
+    } = next;
     // one at a time, each on the version the one before made
     saving.current = saving.current.then(async () => {
       try {
@@ -62,6 +76,7 @@ function useKept(props: VisitViewProps) {
             day,
             start,
             crew,
+            ...(people ? { people } : {}),
             present,
             permit,
             promise: by,

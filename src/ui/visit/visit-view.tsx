@@ -36,6 +36,8 @@ export interface VisitViewProps {
   readonly mayPlan: boolean;
   readonly mayRun: boolean;
   readonly serverNow: number;
+  /** Who may go. */
+  readonly team: readonly { readonly id: string; readonly name: string }[];
   readonly kit: readonly { readonly group: string; readonly name: string; readonly why: string }[];
 }
 
@@ -132,7 +134,7 @@ export function VisitView(props: VisitViewProps) {
         </>
       )}
       {(plan || planned.trouble || facts.tests.length === 0) && (
-        <VisitSettings facts={facts} may={props.mayPlan} kit={props.kit} onChange={save} />
+        <VisitSettings team={props.team} facts={facts} may={props.mayPlan} kit={props.kit} onChange={save} />
       )}
     </>
   );

@@ -40,6 +40,9 @@ export default async function Ledger({
               Read in a record or a gauge log
             </Link>
           )}
+          <Link prefetch={false} className={buttonClass('plain', 'min-h-11 text-sm')} href="/ledger/trends">
+            Trends
+          </Link>
           <Link prefetch={false} className={buttonClass('plain', 'min-h-11 text-sm')} href="/ledger/recall">
             Recall search
           </Link>

@@ -5,23 +5,32 @@ import { readDays } from '@/server/visits/days';
 import { Days } from '@/ui/visit/days';
 import { addDays, isDay } from '@/core/quantity/local-date';
 import { requireSession } from '@/server/session/session';
+import { listMembers } from '@/server/people/people';
 import { listVisits } from '@/server/visits/visits';
 import { buttonClass } from '@/ui/kit/button-class';
 import { NewVisitForm } from '@/ui/visit/new-visit';
 import { dayWords } from '@/ui/visit/times';
+import { WEEKS } from '@/wire/days';
 import { may } from '@/wire/role';
 
 export const metadata: Metadata = { title: 'Plan' };
 /** The Monday of a day's week. */
 const monday = (day: string): string => addDays(day, -((new Date(`${day}T12:00:00Z`).getUTCDay() + 6) % 7));
-export default async function PlanHome({ searchParams }: { searchParams: Promise<{ from?: string }> }) {
+export default async function PlanHome({
+  searchParams,
+}: {
+  searchParams: Promise<{ from?: string; weeks?: string; who?: string }>;
+}) {
   const session = await requireSession();
   const today = await viewerDay();
-  const { from: asked } = await searchParams;
+  const { from: asked, weeks: shown, who: whose } = await searchParams;
+  const weeks = shown === '1' ? 1 : WEEKS;
+  const team = (await listMembers(session)).filter((m) => may(m.role, 'run'));
+  const who = team.find((m) => m.id === whose)?.id ?? '';
   const from = monday(asked && isDay(asked) ? asked : today);
-  const { things, due } = await readDays(session, from, await viewerZone());
+  const { things, due } = await readDays(session, from, await viewerZone(), { weeks, who });
   const before = addDays(today, -14);
-  const all = await listVisits(session, before);
+  const all = (await listVisits(session, before)).filter((v) => !who || v.people.includes(who));
   const coming = all.filter((v) => v.day >= today);
   const past = all.filter((v) => v.day < today).reverse();
   const list = (visits: typeof all) => (
@@ -39,7 +48,17 @@ export default async function PlanHome({ searchParams }: { searchParams: Promise
             </span>
             <span>
               <span className="block font-semibold">{v.title}</span>
-              <span className="block text-sm text-quiet">{v.tests.join('; ') || 'no test on it yet'}</span>
+              <span className="block text-sm text-quiet">
+                {[
+                  team
+                    .filter((m) => v.people.includes(m.id))
+                    .map((m) => m.name)
+                    .join(', '),
+                  v.tests.join('; ') || 'no test on it yet',
+                ]
+                  .filter(Boolean)
+                  .join(': ')}
+              </span>
             </span>
             <span className="font-semibold text-lake">Open</span>
           </Link>
@@ -54,7 +73,29 @@ export default async function PlanHome({ searchParams }: { searchParams: Promise
         A test is planned from its system: pressure, hold, gauge, kit. A visit lays the tests of a day side by
         side.
       </p>
-      <Days from={from} today={today} things={things} due={due} />
+      <form className="no-print mt-3 flex flex-wrap items-end gap-3">
+        <input type="hidden" name="from" value={from} />
+        {weeks === 1 && <input type="hidden" name="weeks" value="1" />}
+        <label className="text-sm">
+          Visits of
+          <select
+            name="who"
+            defaultValue={who}
+            className="mt-1 block min-h-12 border border-edge bg-panel px-2 text-base"
+          >
+            <option value="">everybody</option>
+            {team.map((m) => (
+              <option key={m.id} value={m.id}>
+                {m.id === session.person ? `me (${m.name})` : m.name}
+              </option>
+            ))}
+          </select>
+        </label>
+        <button type="submit" className={buttonClass('plain')}>
+          Show
+        </button>
+      </form>
+      <Days from={from} today={today} things={things} due={due} weeks={weeks} who={who} />
       <div className="mt-8 grid gap-8 lg:grid-cols-[1fr_20rem]">
         <div>
           <h2 className="text-lg font-semibold">Visits to come</h2>

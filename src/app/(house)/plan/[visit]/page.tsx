@@ -3,6 +3,7 @@ import { cache } from 'react';
 import { found } from '@/app/(house)/found';
 import { pairsOf } from '@/core/plan/beside-offer';
 import { now } from '@/server/now';
+import { listMembers } from '@/server/people/people';
 import { rulePacks } from '@/server/rules/rules';
 import { requireSession } from '@/server/session/session';
 import { kitOfVisit, readVisit } from '@/server/visits/visits';
@@ -35,6 +36,9 @@ export default async function VisitPage({ params }: { params: Promise<{ visit: s
       mayPlan={may(session.role, 'plan')}
       mayRun={may(session.role, 'run')}
       serverNow={now()}
+      team={(await listMembers(session))
+        .filter((m) => may(m.role, 'run'))
+        .map(({ id, name }) => ({ id, name }))}
       kit={await kitOfVisit(session, view.facts)}
     />
   );

@@ -15,7 +15,7 @@ export const GET = signedIn('share', async (session, request) => {
   const columns = columnsFrom(searchParams.get('columns'), USUAL_COLUMNS);
   const gauges = new Map((await ledgerChoices(session)).gauges.map((g) => [g.id, g.title]));
   const page = (after?: LedgerLine) =>
-    searchLedger(session, query, AT_ONCE, after && { at: after.sealedAt, id: after.run });
+    searchLedger(session, query, AT_ONCE, after && { at: after.sealedAt, id: after.run }, true);
   // the first page is read before anything is sent: what is wrong is still said in its own words
   let lines = await page();
   let first = true;

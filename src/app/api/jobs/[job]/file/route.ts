@@ -3,7 +3,7 @@ import { signedIn } from '@/server/handle';
 import { jobFile } from '@/server/jobs/jobs';
 
 /** The file that a job made, read as it is sent. */
-export const GET = signedIn<{ job: string }>('govern', async (session, _request, { job }) => {
+export const GET = signedIn<{ job: string }>('share', async (session, _request, { job }) => {
   const { name, bytes, pieces } = await jobFile(session, job);
   return new Response(Readable.toWeb(Readable.from(pieces, { objectMode: false })) as BodyInit, {
     headers: {
