@@ -36,7 +36,7 @@ test('a file has what the test was by: customer, times, pressure, limits, serial
   expect(cells.address).toMatch(/Fulling Yard/);
   expect(cells.begun).toMatch(/^20\d\d-\d\d-\d\d \d\d:\d\d$/);
   expect(Date.parse(`${cells.begun}Z`)).toBeLessThan(Date.parse(`${cells.ended}Z`));
-  expect(cells.pressure).toMatch(/^\d+\.\d\d mbar$/);
+  expect(cells.pressure).toMatch(/^\d+\.\d+ mbar$/);
   expect(cells.limits).toMatch(/let-by rise: .*permitted drop: /);
   expect(cells.leak).toMatch(/ l\/h$/);
   expect(cells.serials).toMatch(/MQ-4471/);
