@@ -195,10 +195,25 @@ test.describe('the record', () => {
     await page.getByLabel('Measured').check();
     await expect(page.getByRole('columnheader', { name: 'Measured' })).toBeVisible();
     await expectAccessible(page);
+    // what matches is taken away: a table with whatever columns are wanted, and the papers as one file
+    await page.getByRole('button', { name: 'Take away' }).click();
+    await page.getByRole('button', { name: 'All columns' }).click();
+    await expectAccessible(page);
     const csv = await page.request.get(
-      `${BASE}${await page.getByRole('link', { name: 'CSV' }).getAttribute('href')}`,
+      `${BASE}${await page.getByRole('link', { name: 'Save as CSV' }).getAttribute('href')}`,
     );
-    expect((await csv.text()).split('\r\n').filter(Boolean)).toHaveLength(found + 1);
+    const rows = (await csv.text()).split('\r\n').filter(Boolean);
+    expect(rows).toHaveLength(found + 1);
+    expect(rows[0]).toMatch(
+      /Measured,.*Customer,Address,Test pressure,.*Limits,Leak rate,.*Serials at the place/,
+    );
+    expect(rows[1]).toMatch(/\d (mbar|bar)/);
+    await page.getByRole('button', { name: 'Make the file' }).click();
+    const file = page.getByRole('link', { name: 'Save the file' }).first();
+    await expect(file).toBeVisible({ timeout: 120_000 });
+    await expect(page.getByText(`${found} certificate`).first()).toBeVisible();
+    const zip = await page.request.get(`${BASE}${await file.getAttribute('href')}`);
+    expect((await zip.body()).toString('latin1').split('%PDF-').length - 1).toBe(found);
     await page.goto(`${BASE}/ledger`);
     await page.getByRole('button', { name: 'Boiler troubles', exact: true }).click();
     await expect(page).toHaveURL(/find=boiler.*word=not-tight|word=not-tight.*find=boiler/);

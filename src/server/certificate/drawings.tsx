@@ -278,7 +278,8 @@ function sketched({ plan, state }: Face) {
   };
 }
 /** The drawn section: what the test reached is thick and full, what it did not is thin and broken. */
-export function SectionSketch({ face }: { face: Face }) {
+/** @param most points of one unit of the grid at most */
+export function SectionSketch({ face, most = 4.6 }: { face: Face; most?: number }) {
   const { network, reach, joins } = sketched(face);
   const byId = new Map(network.parts.map((n) => [n.id, n]));
   const edge = network.outline;
@@ -287,7 +288,7 @@ export function SectionSketch({ face }: { face: Face }) {
   const left = Math.min(...drawn.map((n) => n.x));
   const wide = Math.max(...drawn.map((n) => n.x)) - left;
   // a long line is drawn closer, as far as its names can still be told apart
-  const unit = Math.min(4.6, 460 / Math.max(1, wide));
+  const unit = Math.min(most, 460 / Math.max(1, wide));
   const top = Math.min(...drawn.map((n) => n.y));
   const down = (Math.max(...drawn.map((n) => n.y)) - top + 10) * unit;
   const x = (n: { x: number }) => (n.x - left) * unit + 30;

@@ -138,8 +138,8 @@ export function FacePage({
   record: SealedRecord;
   url: string | null;
   marks: readonly string[];
-  /** With the section drawn. */
-  drawn: boolean;
+  /** With the section drawn, so many points a unit of its grid; 0: without. */
+  drawn: number;
 }) {
   const { plan, body } = face;
   const v = body.verdict;
@@ -193,7 +193,7 @@ export function FacePage({
       {drawn ? (
         <View style={s.seam}>
           <Text style={s.h}>Section as it stood in the test</Text>
-          <SectionSketch face={face} />
+          <SectionSketch face={face} most={drawn} />
         </View>
       ) : null}
       <View style={{ flexGrow: 1 }} />

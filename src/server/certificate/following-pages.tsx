@@ -144,12 +144,18 @@ export function FollowingPages({
             ))}
           </View>
         ))}
-        <Heading>Put back</Heading>
-        {face.putBack.length ? face.putBack.map((l, i) => <P key={i}>{l}</P>) : <P>Nothing was owed.</P>}
-        <Heading>Cautions given</Heading>
-        {face.cautions.map((l, i) => (
-          <P key={i}>{l}</P>
-        ))}
+        <View style={{ flexDirection: 'row', gap: 14 }}>
+          <View style={{ flex: 1 }}>
+            <Heading>Put back</Heading>
+            {face.putBack.length ? face.putBack.map((l, i) => <P key={i}>{l}</P>) : <P>Nothing was owed.</P>}
+          </View>
+          <View style={{ flex: 1 }}>
+            <Heading>Cautions given</Heading>
+            {face.cautions.map((l, i) => (
+              <P key={i}>{l}</P>
+            ))}
+          </View>
+        </View>
         <PageFoot number={record.seal.number} />
       </Page>
       {pictures.length > 0 ? (

@@ -12,6 +12,8 @@ import { metadata, registerFonts } from './kit';
 import { toldSo } from './telling';
 import { PaperDocument, TicketDocument } from './paper';
 
+/** So large the section may stand on the face, the largest that fits. */
+const SIZES = [4.6, 3.6];
 /** How many pages a PDF made here has. */
 const pagesOf = (bytes: Buffer): number => bytes.toString('latin1').match(/\/Type \/Page\b/g)?.length ?? 0;
 
@@ -54,7 +56,7 @@ async function made(record: Printed, face: Face, origin: string, form: Form): Pr
   const url = record.link ? `${origin}/verify/${record.link}` : null;
   const marks = record.markWords ?? [];
   if (form === 'certificate' || form === 'face') {
-    const paper = (drawn: boolean, following: boolean) =>
+    const paper = (drawn: number, following: boolean) =>
       renderToBuffer(
         <Document {...metadata(face, record, face.title)}>
           <FacePage face={face} record={record} url={url} marks={marks} drawn={drawn} />
@@ -70,9 +72,11 @@ async function made(record: Printed, face: Face, origin: string, form: Form): Pr
         </Document>,
       );
     // the section stands on the face where all of it still fits one page: only the page itself can tell
-    const front = await paper(true, false);
-    const fits = pagesOf(front) === 1;
-    return form === 'face' && fits ? front : paper(fits, form === 'certificate');
+    for (const size of SIZES) {
+      const front = await paper(size, false);
+      if (pagesOf(front) === 1) return form === 'face' ? front : paper(size, true);
+    }
+    return paper(0, form === 'certificate');
   }
   if (!papersOf(face).some((p) => p.kind === form))
     throw new TroubleError(404, 'no-paper', 'This record does not call for that paper.');

@@ -58,7 +58,10 @@ export function readTrends(scope: { readonly org: string }, procedure = ''): Pro
     return {
       records: shares.reduce((n, s) => n + s.n, 0),
       from: from.slice(0, 10),
-      months: grouped(shares, (s) => s.month).map(([month, list]) => ({ month, ...sums(list) })),
+      months: monthsFrom(first).map((month) => ({
+        month,
+        ...sums(shares.filter((s) => s.month === month)),
+      })),
       againDays: AGAIN_DAYS,
       procedures: byProcedure,
       steps: asked ? await stepsOf(tx, asked.id) : null,
@@ -80,6 +83,11 @@ const sums = (list: readonly { word: VerdictWord; n: number; again: number }[]) 
   })),
   again: list.reduce((n, s) => n + s.again, 0),
 });
+/** Every month shown, those in which nothing was sealed too. */
+const monthsFrom = (first: Date): string[] =>
+  Array.from({ length: MONTHS }, (_, n) =>
+    new Date(Date.UTC(first.getUTCFullYear(), first.getUTCMonth() + n, 1)).toISOString().slice(0, 7),
+  );
 async function stepsOf(tx: Tx, procedure: string): Promise<Trends['steps']> {
   const steps = await rowsOf<{
     title: string;
