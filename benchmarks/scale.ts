@@ -51,6 +51,11 @@ export async function scale(report: Report): Promise<void> {
       link.exec(await (await fetch(processes.url + path, { headers: { cookie } })).text())![1]!;
     const system = await first('/places?find=house', /href="(\/places\/[0-9a-f-]{36})"/);
     const record = await first('/ledger', /href="(\/ledger\/[0-9a-f-]{36})"/);
+    const [{ id: goes } = { id: '' }] = (
+      await db.query<{ id: string }>("select id from people where org = $1 and role = 'tester' limit 1", [
+        rows[0]!.org,
+      ])
+    ).rows;
     const pages: readonly (readonly [string, string])[] = [
       ['today', '/today'],
       ['places', '/places'],
@@ -67,6 +72,14 @@ export async function scale(report: Report): Promise<void> {
       ['reading in', '/ledger/import'],
       ['recall of a range', '/ledger/recall?make=Fullers&model=B7&from=SH-0001000&to=SH-0100000'],
       ['plan', '/plan'],
+      ['a week of one person', `/plan?weeks=1&who=${goes}`],
+      ['a day’s sheet', '/plan/day'],
+      ['owed', '/owed'],
+      ['trends', '/ledger/trends'],
+      ['find: a word', '/api/find?words=weir'],
+      ['find: a serial', '/api/find?words=SH-0000021'],
+      ['find: a number', '/api/find?words=VS-00017'],
+      ['find: two words of a customer', '/api/find?words=customer+17'],
       ['training', '/yard/board'],
     ];
     for (const [name, path] of pages) {

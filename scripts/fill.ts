@@ -93,13 +93,13 @@ export async function fill(db: pg.ClientBase, org: string, scale: Scale, say = c
   await batches(
     'ledger',
     scale.records,
-    `insert into ledger (org, id, source, number, word, status, at, site, system, procedure, tester, gauges, words, glyph, summary, figures)
+    `insert into ledger (org, id, source, number, word, status, at, site, system, procedure, tester, gauges, words, glyph, summary, figures, facts)
       select l.org, ${id('run', 'i')}, 'own', 'VF-' || lpad(i::text, 6, '0'),
         (array['tight', 'within-allowance', 'not-tight', 'void', 'inconclusive', 'refer'])[1 + (i * 7919) % 6], 'certificate',
         timestamptz '2010-01-01' + i * interval '80 minutes', ${id('site', `(i % ${scale.sites})`)}::text, ${id('system', `(i % ${scale.systems})`)},
         l.procedure, 'Tester ' || i % 30, l.gauges,
         array_to_tsvector(array['${mark}vf' || i, '${mark}house' || i % ${scale.sites}, '${mark}tester', '${mark}gas', '${mark}sh' || (i::bigint * 104729) % 1000003]),
-        l.glyph, l.summary || jsonb_build_object('site', 'House ' || i % ${scale.sites}), l.figures
+        l.glyph, l.summary || jsonb_build_object('site', 'House ' || i % ${scale.sites}), l.figures, l.facts
       from generate_series($2::int, $3::int) i, ledger l where l.org = $1::uuid and l.id = '${run.id}' on conflict do nothing`,
   );
   await db.query('set session_replication_role = origin');

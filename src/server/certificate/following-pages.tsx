@@ -58,6 +58,21 @@ function Heading({ children }: { children: string }) {
 }
 const MOST_ROWS = 120;
 
+/** What was put back, and of what was warned, beside each other. */
+const AtTheEnd = ({ face }: { face: Face }) => (
+  <View style={{ flexDirection: 'row', gap: 14 }}>
+    <View style={{ flex: 1 }}>
+      <Heading>Put back</Heading>
+      {face.putBack.length ? face.putBack.map((l, i) => <P key={i}>{l}</P>) : <P>Nothing was owed.</P>}
+    </View>
+    <View style={{ flex: 1 }}>
+      <Heading>Cautions given</Heading>
+      {face.cautions.map((l, i) => (
+        <P key={i}>{l}</P>
+      ))}
+    </View>
+  </View>
+);
 /** What stands behind the face: every stage in words, every reading with its source, the section, the story, the photos. */
 export function FollowingPages({
   face,
@@ -144,18 +159,7 @@ export function FollowingPages({
             ))}
           </View>
         ))}
-        <View style={{ flexDirection: 'row', gap: 14 }}>
-          <View style={{ flex: 1 }}>
-            <Heading>Put back</Heading>
-            {face.putBack.length ? face.putBack.map((l, i) => <P key={i}>{l}</P>) : <P>Nothing was owed.</P>}
-          </View>
-          <View style={{ flex: 1 }}>
-            <Heading>Cautions given</Heading>
-            {face.cautions.map((l, i) => (
-              <P key={i}>{l}</P>
-            ))}
-          </View>
-        </View>
+        <AtTheEnd face={face} />
         <PageFoot number={record.seal.number} />
       </Page>
       {pictures.length > 0 ? (
