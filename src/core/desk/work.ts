@@ -37,7 +37,7 @@ export interface DeskResult {
 /** Units an input may be entered in. */
 export const unitChoices = (unit: Unit): Unit[] => unitsOf(UNITS[unit].dimension);
 
-const NUMBER = /^[+\-−]?(\d+\.?\d*|\.\d+)(e[+-]?\d+)?$/i;
+const NUMBER = /^[+\-−]?(\d+[.,]?\d*|[.,]\d+)(e[+-]?\d+)?$/i;
 /** A figure as a person types it. @throws DeskError naming the field */
 function numberOf(field: DeskInput, text: string): number {
   let trimmed = text.trim().replace('−', '-');

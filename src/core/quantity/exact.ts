@@ -43,10 +43,11 @@ export function exact(digits: number, scale: number, unit: Unit): Exact {
  * @throws FigureError where it could be read in two ways
  */
 export function pointed(text: string): string {
-  if (!text.includes(',')) return text;
+  // what is no number is told so by whoever reads it
+  if (!/^[\d,.+\-−\s]*,[\d,.\s]*$/.test(text)) return text;
   const [whole = '', fraction = '', ...rest] = text.split(',');
   const plain = text.replaceAll(',', '');
-  if (rest.length || text.includes('.') || !/^\d*$/.test(fraction))
+  if (rest.length || text.includes('.'))
     throw new FigureError(
       'comma',
       `Leave out what separates thousands, and type one decimal sign: ${plain}.`,

@@ -278,7 +278,7 @@ function sketched({ plan, state }: Face) {
   };
 }
 /** The drawn section: what the test reached is thick and full, what it did not is thin and broken. */
-/** @param most points of one unit of the grid at most */
+/** @param most points of one unit of the grid downwards at most */
 export function SectionSketch({ face, most = 4.6 }: { face: Face; most?: number }) {
   const { network, reach, joins } = sketched(face);
   const byId = new Map(network.parts.map((n) => [n.id, n]));
@@ -288,11 +288,12 @@ export function SectionSketch({ face, most = 4.6 }: { face: Face; most?: number 
   const left = Math.min(...drawn.map((n) => n.x));
   const wide = Math.max(...drawn.map((n) => n.x)) - left;
   // a long line is drawn closer, as far as its names can still be told apart
-  const unit = Math.min(most, 460 / Math.max(1, wide));
+  const unit = Math.min(4.6, 460 / Math.max(1, wide));
+  const low = Math.min(most, unit);
   const top = Math.min(...drawn.map((n) => n.y));
-  const down = (Math.max(...drawn.map((n) => n.y)) - top + 10) * unit;
+  const down = (Math.max(...drawn.map((n) => n.y)) - top + 10) * low;
   const x = (n: { x: number }) => (n.x - left) * unit + 30;
-  const y = (n: { y: number }) => (n.y - top + 5) * unit;
+  const y = (n: { y: number }) => (n.y - top + 5) * low;
   return (
     <View style={{ width: 520, height: down }} wrap={false}>
       <Svg width={520} height={down} viewBox={`0 0 520 ${down}`}>
@@ -303,7 +304,7 @@ export function SectionSketch({ face, most = 4.6 }: { face: Face; most?: number 
               x: x(edge),
               y: y(edge),
               width: edge.width * unit,
-              height: edge.height * unit,
+              height: edge.height * low,
               ...(edge.points
                 ? { points: edge.points.map(([px, py]) => [x({ x: px }), y({ y: py })] as const) }
                 : {}),

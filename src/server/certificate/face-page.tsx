@@ -83,7 +83,7 @@ function Scope({ face }: { face: Face }) {
 }
 
 /** Limits with their sources, the trace, and what was read. */
-function Judged({ face }: { face: Face }) {
+function Judged({ face, low }: { face: Face; /** Its trace makes room. */ low: boolean }) {
   const { plan } = face;
   const v = face.body.verdict;
   return (
@@ -99,7 +99,7 @@ function Judged({ face }: { face: Face }) {
       <View style={[s.seam, { flexDirection: 'row', gap: 12 }]}>
         <View>
           <Text style={s.h}>Trace of the judged hold</Text>
-          <TraceDrawing face={face} height={face.holds.length > 4 ? 90 : 120} />
+          <TraceDrawing face={face} height={low || face.holds.length > 4 ? 90 : 120} />
           {face.deciding ? null : <P>No judged hold.</P>}
         </View>
         <View style={{ flex: 1 }}>
@@ -125,6 +125,9 @@ function Judged({ face }: { face: Face }) {
     </>
   );
 }
+
+/** Where the section is drawn smaller than this, points a unit, the page is full. */
+const ROOMY = 4;
 
 /** The face: everything a reader must know on one page. What is longer goes on behind it. */
 export function FacePage({
@@ -179,7 +182,7 @@ export function FacePage({
           <Scope face={face} />
         </View>
       </View>
-      <Judged face={face} />
+      <Judged face={face} low={drawn > 0 && drawn < ROOMY} />
       {face.sections
         .filter((x) => MUST_BE_SEEN.includes(x.title))
         .map((x) => (

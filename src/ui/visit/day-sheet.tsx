@@ -91,8 +91,8 @@ function Visit({ visit: v }: { visit: SheetVisit }) {
           {v.cannot && <p className="text-rust">{v.cannot}</p>}
           <ul>
             {v.tasks.map((t, i) => (
-              <li key={i} className="grid grid-cols-[6.5rem_1fr] border-b border-seam py-1">
-                <span className="figure-narrow">
+              <li key={i} className="grid grid-cols-[9rem_1fr] border-b border-seam py-1">
+                <span className="figure-narrow whitespace-nowrap">
                   {clockOf(v.begin, t.start, v.zone)}–{clockOf(v.begin, t.end, v.zone)}
                 </span>
                 <span>

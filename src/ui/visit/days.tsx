@@ -190,22 +190,20 @@ function Day({
       data-day={day}
       className={`min-h-20 min-w-0 border-r border-b border-seam p-1 ${over ? 'bg-block' : now ? 'bg-panel' : ''} ${here.length || open || now ? '' : 'max-sm:hidden'}`}
     >
-      <p className={`text-sm ${now ? 'font-bold' : 'text-quiet'}`}>
-        <span className="sm:hidden">{words}</span>
-        <span className="max-sm:hidden">
-          {words.slice(0, 3)} {named ? words.replace(/^\w+,? /, '') : Number(day.slice(8))}
-        </span>
-        {now && ', today'}
+      <div className="flex flex-wrap justify-between gap-x-2 text-sm">
+        <p className={now ? 'font-bold' : 'text-quiet'}>
+          <span className="sm:hidden">{words}</span>
+          <span className="max-sm:hidden">
+            {words.slice(0, 3)} {named ? words.replace(/^\w+,? /, '') : Number(day.slice(8))}
+          </span>
+          {now && ', today'}
+        </p>
         {sheet && (
-          <Link
-            prefetch={false}
-            href={sheet}
-            className="no-print float-right px-1 font-normal text-lake underline underline-offset-4"
-          >
+          <Link prefetch={false} href={sheet} className="no-print text-lake underline underline-offset-4">
             sheet<span className="sr-only"> of {words}</span>
           </Link>
         )}
-      </p>
+      </div>
       {open && (
         <Button className="my-1 w-full px-1 text-sm" onClick={() => put(day)}>
           <span aria-hidden>Here</span>

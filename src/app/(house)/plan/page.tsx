@@ -68,33 +68,37 @@ export default async function PlanHome({
   );
   return (
     <>
-      <h1 className="text-2xl font-bold">Plan</h1>
-      <p className="mt-1 max-w-2xl">
-        A test is planned from its system: pressure, hold, gauge, kit. A visit lays the tests of a day side by
-        side.
-      </p>
-      <form className="no-print mt-3 flex flex-wrap items-end gap-3">
-        <input type="hidden" name="from" value={from} />
-        {weeks === 1 && <input type="hidden" name="weeks" value="1" />}
-        <label className="text-sm">
-          Visits of
-          <select
-            name="who"
-            defaultValue={who}
-            className="mt-1 block min-h-12 border border-edge bg-panel px-2 text-base"
-          >
-            <option value="">everybody</option>
-            {team.map((m) => (
-              <option key={m.id} value={m.id}>
-                {m.id === session.person ? `me (${m.name})` : m.name}
-              </option>
-            ))}
-          </select>
-        </label>
-        <button type="submit" className={buttonClass('plain')}>
-          Show
-        </button>
-      </form>
+      <div className="flex flex-wrap items-end justify-between gap-x-8 gap-y-3">
+        <div>
+          <h1 className="text-2xl font-bold">Plan</h1>
+          <p className="mt-1 max-w-2xl">
+            A test is planned from its system: pressure, hold, gauge, kit. A visit lays the tests of a day
+            side by side.
+          </p>
+        </div>
+        <form className="no-print flex flex-wrap items-end gap-3">
+          <input type="hidden" name="from" value={from} />
+          {weeks === 1 && <input type="hidden" name="weeks" value="1" />}
+          <label className="text-sm">
+            Visits of
+            <select
+              name="who"
+              defaultValue={who}
+              className="mt-1 block min-h-12 border border-edge bg-panel px-2 text-base"
+            >
+              <option value="">everybody</option>
+              {team.map((m) => (
+                <option key={m.id} value={m.id}>
+                  {m.id === session.person ? `me (${m.name})` : m.name}
+                </option>
+              ))}
+            </select>
+          </label>
+          <button type="submit" className={buttonClass('plain')}>
+            Show
+          </button>
+        </form>
+      </div>
       <Days from={from} today={today} things={things} due={due} weeks={weeks} who={who} />
       <div className="mt-8 grid gap-8 lg:grid-cols-[1fr_20rem]">
         <div>
