@@ -55,6 +55,7 @@ test('within one side only pressures and flows follow a choice: litres stay litr
   expect(metric('200 kPa and 5 hPa, 30 ml/min')).toBe('200 kPa and 5 hPa, 30 ml/min');
   expect(us('5 gal at 0.2 psi')).toBe('5 gal at 0.2 psi');
   expect(ownUnit('Pa(abs)', US_CUSTOMARY)).toBe('micron');
+  expect(ownUnit('K', US_CUSTOMARY)).toBe('K'); // a difference is no temperature
 });
 test('a person’s wish goes before the organisation’s, which goes before the metric house’s', () => {
   const usage = usageOf({ low: 'inWC', days: 'month-first' }, { low: 'Pa' });

@@ -95,6 +95,7 @@ const RESTATED: ReadonlySet<Measured> = new Set<Measured>(['low', 'pressure', 'v
  * they chose another than their side's usual; what no choice is for follows the length, metric or customary.
  */
 export function ownUnit(unit: Unit, usage: Usage): Unit {
+  if (unit === 'K') return unit; // a difference, which no scale is for
   const group = GROUP[unit];
   if (!group) {
     const twin = twinOf(unit);
@@ -115,9 +116,9 @@ const across = (value: number, from: Unit, to: Unit): number =>
 /**
  * A figure as it reads in another unit: as fine as its last digit was, never coarser than two digits that mean something.
  * @param digits the number as written, "20.35"
- * @returns with its unit, "8.17 inWC"
+ * @returns the number alone, "8.17"
  */
-export function tellIn(digits: string, from: Unit, to: Unit): string {
+export function numberIn(digits: string, from: Unit, to: Unit): string {
   const value = Number(digits.replace('−', '-'));
   const decimals = digits.split('.')[1]?.length ?? 0;
   const told = across(value, from, to);
@@ -126,7 +127,7 @@ export function tellIn(digits: string, from: Unit, to: Unit): string {
   const fine = Math.round(-Math.log10(step));
   const least = size > 0 ? 1 - Math.floor(Math.log10(size)) : 0;
   const text = told.toFixed(Math.max(0, Math.min(9, Math.max(fine, least))));
-  return `${(Number(text) === 0 ? text.replace('-', '') : text).replace('-', '−')} ${unitLabel(to)}`;
+  return (Number(text) === 0 ? text.replace('-', '') : text).replace('-', '−');
 }
 
 const LABELS = new Map<string, Unit>((Object.keys(UNITS) as Unit[]).map((u) => [UNITS[u].label, u]));
@@ -166,7 +167,7 @@ export function figuresTold(text: string, { usage, keep = [], both = false }: Te
     if (stays && (!both || !other)) return whole;
     const told = numbers.replace(new RegExp(NUMBER, 'g'), (n, at: number) => {
       const sign = n.startsWith('+') ? '+' : '';
-      const said = tellIn(sign ? n.slice(1) : n, unit, other!).slice(0, -unitLabel(other!).length - 1);
+      const said = numberIn(sign ? n.slice(1) : n, unit, other!);
       return at > 0 && n.startsWith('-') ? `-${said.replace('−', '')}` : sign + said;
     });
     const there = `${told}${gap}${unitLabel(other!)}`;

@@ -228,13 +228,13 @@ function OpenBench({ engine, who }: { engine: BenchEngine; who: Identity }) {
           aria-label="Facts"
           tabIndex={0}
         >
+          {wide && <BothUnits className="mb-3 w-full" />}
           {wide && plan.practice && (
             <div className="mb-4">
               <Practice view={view} />
             </div>
           )}
           <Beside view={view} />
-          {wide && <BothUnits className="mt-4 w-full" />}
         </aside>
       </div>
     </div>

@@ -10,6 +10,8 @@ import {
   unitChoices,
 } from '@/core/desk/work';
 import { type Unit, unitLabel } from '@/core/quantity/unit';
+import { numberIn, ownUnit, type Usage } from '@/core/quantity/usage';
+import { useUsage } from '@/ui/frame/usage';
 import { Button } from '@/ui/kit/button';
 import { useEffect, useMemo, useRef, useState } from 'react';
 
@@ -19,7 +21,10 @@ const field = 'block min-h-12 border border-edge bg-panel px-2 text-base';
 export function Working({ id, link }: { id: string; link: string }) {
   const formula = DESK_LINES.find((f) => f.id === id)!;
   const [start] = useState(() => readDeskLink(DESK_LINES, link));
-  const [entries, setEntries] = useState<Record<string, Entry>>(start?.entries ?? {});
+  const usage = useUsage();
+  const usual = useMemo(() => usualFor(formula, usage), [formula, usage]);
+  const [entered, setEntries] = useState<Record<string, Entry>>(start?.entries ?? {});
+  const entries = useMemo(() => ({ ...usual.entries, ...entered }), [usual, entered]);
   const [choices, setChoices] = useState<Record<string, string>>(start?.choices ?? {});
   const [copied, setCopied] = useState('');
   const touched = useRef(false);
@@ -30,17 +35,17 @@ export function Working({ id, link }: { id: string; link: string }) {
   }, [formula, entries, choices]);
   const found = useMemo(() => {
     try {
-      return { result: deskResult(formula, entries, choices), error: null };
+      return { result: deskResult(formula, entries, choices, usual.units), error: null };
     } catch (error) {
       if (error instanceof DeskError) return { result: null, error };
       throw error;
     }
-  }, [formula, entries, choices]);
+  }, [formula, entries, choices, usual]);
   const set = (i: DeskInput, change: Partial<Entry>) => {
     setCopied('');
     touched.current = true;
     setEntries({
-      ...entries,
+      ...entered,
       [i.key]: { ...(entries[i.key] ?? { text: i.value, unit: i.unit }), ...change },
     });
   };
@@ -79,6 +84,18 @@ export function Working({ id, link }: { id: string; link: string }) {
   );
 }
 
+/** Examples and results in the units that somebody is used to. */
+function usualFor(formula: DeskFormula, usage: Usage) {
+  const entries: Record<string, Entry> = {};
+  const units: Record<string, Unit> = {};
+  for (const i of formula.inputs) {
+    const unit = ownUnit(i.unit, usage);
+    if (unit === i.unit) continue;
+    entries[i.key] = { text: i.value && numberIn(i.value, i.unit, unit).replace('−', '-'), unit };
+  }
+  if (!formula.table) for (const o of formula.outputs) if (o.unit) units[o.key] = ownUnit(o.unit, usage);
+  return { entries, units };
+}
 interface Entered {
   readonly formula: DeskFormula;
   readonly entries: Readonly<Record<string, Entry>>;
@@ -153,19 +170,21 @@ function Inputs({ formula, entries, choices, wrong, onEntry, onChoice }: Entered
 function Results({ formula, result }: { formula: DeskFormula; result: DeskResult | null }) {
   return (
     <>
-      <dl
-        aria-live="polite"
-        className={formula.table ? 'grid gap-x-8 gap-y-1 sm:grid-cols-2 xl:grid-cols-3' : 'grid gap-2'}
-      >
+      <dl translate="no" aria-live="polite" className={formula.table ? 'border-b border-seam' : 'grid gap-2'}>
         {result?.outputs.map((o) => (
-          <div key={o.key}>
+          <div
+            key={o.key}
+            className={
+              formula.table ? 'flex items-baseline justify-between gap-4 border-t border-seam py-1' : ''
+            }
+          >
             <dt className="text-sm text-quiet">{o.name}</dt>
             {o.value === null ? (
               <dd className="font-semibold">{o.text}</dd>
             ) : (
               <dd>
                 <span
-                  className={`figure leading-tight whitespace-nowrap ${formula.table ? 'text-xl' : 'text-3xl'}`}
+                  className={`figure leading-tight whitespace-nowrap ${formula.table ? '' : 'text-3xl'}`}
                   data-result={o.key}
                 >
                   {o.text}

@@ -98,7 +98,7 @@ function ChooseGauge({ view, stage, act }: PanelProps) {
           />
         </div>
       )}
-      <ul className="grid content-start gap-3" aria-label="Gauges in the cabinet">
+      <ul data-judged-in="*" className="grid content-start gap-3" aria-label="Gauges in the cabinet">
         {usable.map((f) => (
           <GaugeLine key={f.gauge.id} {...f} onTake={() => take(f.gauge.id)} />
         ))}
@@ -108,7 +108,7 @@ function ChooseGauge({ view, stage, act }: PanelProps) {
           <summary className="min-h-11 cursor-pointer py-2 text-lake">
             {blocked.length} that cannot be used, and why
           </summary>
-          <ul className="grid content-start gap-3" aria-label="Gauges that cannot be used">
+          <ul data-judged-in="*" className="grid content-start gap-3" aria-label="Gauges that cannot be used">
             {blocked.map((f) => (
               <GaugeLine key={f.gauge.id} {...f} />
             ))}
