@@ -1,6 +1,8 @@
+import { parseWithUnit } from '@/core/quantity/exact';
 import { longHoldLines } from '@/core/record/long-holds';
 import { hold, plan, play, upTo } from '@/core/testing/bakery';
 import { verdictOf } from '@/core/verdict/verdict';
+import { coarseBarometer } from './barometer';
 import { plannedMinutes, UNWITNESSED, unwitnessed } from './long-hold';
 import { reduce } from './reduce';
 import type { ScriptLine } from './script';
@@ -53,6 +55,21 @@ describe('a hold that is extended', () => {
       /^Tightness, by rate over 12 h 2 min: (below )?[\d.]+ l\/h \(.* to .*\) where it leaks at all; 1(\.0)? l\/h matters here/,
     );
     expect(longHoldLines(p, run([[START + 121, 'end', '20.50']]))).toEqual([]);
+  });
+  test('its barometer is read as finely as what counts, in whatever unit it shows, and is told so in that', () => {
+    // 0.25 mbar counts on this gauge: half of it is 0.125 mbar, 0.0037 inHg, 0.094 mmHg
+    const told = (figure: string) => {
+      const state = run([[300, 'extend', '720', 'x']]);
+      const { visit, hold: own } = last(state);
+      return (
+        coarseBarometer(p, state, p.procedure.stages[visit.stage]!, own, parseWithUnit(figure))?.text ?? ''
+      );
+    };
+    expect(told('1013 mbar')).toMatch(/type the barometer with 1 decimal in hPa/);
+    expect(told('29.9 inHg')).toMatch(/with 3 decimals in inHg/);
+    expect(told('760 mmHg')).toMatch(/with 2 decimals in mmHg/);
+    for (const fine of ['1013.2 mbar', '29.921 inHg', '760.02 mmHg', '101.32 kPa'])
+      expect([fine, told(fine)]).toEqual([fine, '']);
   });
   test('not without a running hold, not in a settling period, not for more than a week', () => {
     const code = (lines: ScriptLine[]) => run(lines, true).withoutEffect.at(-1)?.code;

@@ -14,6 +14,8 @@ import { readEditions, saveEditions } from '@/server/rules/rules';
 import type { Session } from '@/server/session/session';
 import { visitCalendar } from '@/server/visits/calendar';
 import { attendanceOn } from '@/core/visit/facts';
+import { readDays } from '@/server/visits/days';
+import { daySheet } from '@/server/visits/sheet';
 import { addTest, changeVisit, listVisits, makeVisit, readVisit } from '@/server/visits/visits';
 import { readVisitFacts } from '@/server/visits/store';
 import { systemSchema, type SystemForm } from '@/wire/places';
@@ -321,6 +323,39 @@ describe('visits', () => {
     const off = { ...facts, version, removed: ['t1'], tasks: facts.tasks as never, pinned: [], present: [] };
     await expect(changeVisit(tester, visit.id, off)).rejects.toThrow(/has begun/);
     shiftClock(0);
+  });
+  test('who goes is of the house: named, found again, on the sheet of the day; a stranger is refused', async () => {
+    const day = '2027-02-03';
+    await makeVisit(tester, { ...visit, id: id(44), title: 'Round', day });
+    const { facts, version } = await readVisit(tester, id(44));
+    const named = (people: string[]) =>
+      changeVisit(tester, id(44), {
+        ...facts,
+        version,
+        people,
+        removed: [],
+        tasks: facts.tasks as never,
+        pinned: [],
+        present: [],
+      });
+    await expect(named([stranger.person])).rejects.toThrow(/not in the organisation any more/);
+    await named([apprentice.person]);
+    const mine = async (who: string) =>
+      (await listVisits(tester, day)).filter((v) => v.people.includes(who)).map((v) => v.id);
+    expect([await mine(apprentice.person), await mine(tester.person)]).toEqual([[id(44)], []]);
+    const seen = async (who: string) =>
+      (await readDays(tester, day, 'UTC', { weeks: 1, who })).things
+        .filter((t) => t.kind === 'visit')
+        .map((t) => t.id);
+    expect([await seen(apprentice.person), await seen(tester.person), await seen('')]).toEqual([
+      [id(44)],
+      [],
+      [id(44)],
+    ]);
+    const sheet = await daySheet(tester, day, '', 'UTC');
+    expect(sheet.visits).toMatchObject([{ title: 'Round', people: [apprentice.name], cannot: '' }]);
+    expect(sheet.visits[0]!.tasks.map((t) => t.title)).toContain('Hand over and leave');
+    expect((await daySheet(stranger, day, '', 'UTC')).visits).toEqual([]);
   });
   test('the calendar file holds the visit and an alarm for each hold, in UTC', async () => {
     const bar = { least: '0 bar', greatest: '2.5 bar', resolution: '0.001 bar' };
