@@ -84,7 +84,7 @@ const GROUP: Partial<Record<Unit, Measured>> = {
 };
 /** Which of a choice's units are of the other side of the sea. */
 const CUSTOMARY: ReadonlySet<string> = new Set<Unit>([
-  'inWC', 'psi', 'ftWC', 'micron', 'Torr', 'ft', 'in', 'ft3', 'gal', 'in3', 'floz', 'ft3/h', 'gal/h', 'CFM', 'F',
+  'inWC', 'psi', 'ftWC', 'ft', 'in', 'ft3', 'gal', 'in3', 'floz', 'ft3/h', 'gal/h', 'CFM', 'F',
   'in2', 'ft2', 'Btu/h', 'Btu/ft3', 'F/min', 'psi/min', 'inWC/min', 'in3/psi', 'ft-lb', 'lbf', '1/F', 'CFM/100ft2',
   'lb', 'oz/year', 'psi/K', 'psi/F', 'inWC/K',
 ]); // prettier-ignore

@@ -11,6 +11,7 @@ import { cellOf } from '@/wire/ledger-cells';
 import { uuid7 } from '@/wire/uuid7';
 import Link from 'next/link';
 import { Suspense, useRef, useState } from 'react';
+import { ColumnChoice } from './column-choice';
 import { Narrow } from './narrow';
 import { recordHref, type RecordLine, RecordRow } from './row';
 import { useLines, useSlash } from './use-lines';
@@ -283,23 +284,13 @@ function LedgerTable({
     <>
       <details className="mt-1">
         <summary className="min-h-11 cursor-pointer py-2 text-lake">Columns</summary>
-        <fieldset className="flex flex-wrap gap-x-5 gap-y-1 pb-2">
-          <legend className="sr-only">Columns shown</legend>
-          {all.map((c) => (
-            <label key={c} className="flex min-h-11 items-center gap-2">
-              <input
-                type="checkbox"
-                className="size-5"
-                checked={columns.includes(c)}
-                disabled={columns.length === 1 && columns.includes(c)}
-                onChange={(e) =>
-                  onColumns(all.filter((x) => (x === c ? e.target.checked : columns.includes(x))))
-                }
-              />
-              {LEDGER_COLUMNS[c]}
-            </label>
-          ))}
-        </fieldset>
+        <ColumnChoice
+          legend="Columns shown"
+          all={all}
+          chosen={columns}
+          onChange={onColumns}
+          className="flex flex-wrap gap-x-5 gap-y-1 pb-2"
+        />
       </details>
       <div className="overflow-x-auto" role="region" aria-label="Records as a table" tabIndex={0}>
         <table className="w-full min-w-[760px] text-sm">

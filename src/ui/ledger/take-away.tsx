@@ -5,6 +5,7 @@ import { Button } from '@/ui/kit/button';
 import { buttonClass } from '@/ui/kit/button-class';
 import { FILE_COLUMNS, type FileColumn } from '@/wire/ledger';
 import { useState } from 'react';
+import { ColumnChoice } from './column-choice';
 
 const KINDS = ['papers'] as const;
 const ALL = Object.keys(FILE_COLUMNS) as FileColumn[];
@@ -20,23 +21,13 @@ export function TakeAway({ query, shown }: { query: string; shown: readonly File
         <h2 id="as-table" className="font-semibold">
           All that match as a table
         </h2>
-        <fieldset className="mt-1 grid grid-cols-2 gap-x-5 sm:grid-cols-3">
-          <legend className="sr-only">Columns of the file</legend>
-          {ALL.map((c) => (
-            <label key={c} className="flex min-h-11 items-center gap-2">
-              <input
-                type="checkbox"
-                className="size-5"
-                checked={columns.includes(c)}
-                disabled={columns.length === 1 && columns.includes(c)}
-                onChange={(e) =>
-                  setChosen(ALL.filter((x) => (x === c ? e.target.checked : columns.includes(x))))
-                }
-              />
-              {FILE_COLUMNS[c]}
-            </label>
-          ))}
-        </fieldset>
+        <ColumnChoice
+          legend="Columns of the file"
+          all={ALL}
+          chosen={columns}
+          onChange={setChosen}
+          className="mt-1 grid grid-cols-2 gap-x-5 sm:grid-cols-3"
+        />
         <p className="mt-2 flex flex-wrap gap-3">
           <a
             className={buttonClass('act')}

@@ -2,6 +2,7 @@ import { around, ranges, stacked } from '@/chart/shares';
 import { toNumber } from '@/core/quantity/exact';
 import { significantText } from '@/core/quantity/figure';
 import { type Unit, unitLabel } from '@/core/quantity/unit';
+import { capital } from '@/core/quantity/words';
 import { TREND_WORDS } from '@/core/record/trend';
 import { GRAVITY, WORDS, type VerdictWord } from '@/core/verdict/words';
 import { VERDICT_INK } from '@/ui/kit/words';
@@ -231,10 +232,73 @@ function Procedures({ t, seen }: { t: Trends; seen: readonly VerdictWord[] }) {
     </Part>
   );
 }
+interface Range {
+  readonly name: string;
+  readonly low: number;
+  readonly middle: number;
+  readonly high: number;
+  readonly records: number;
+}
+const ROW = 26;
+/** Ranges under each other on one scale, and the same as a table. @param room for the names, px of 900 */
+function Ranges({
+  lines,
+  unit,
+  of,
+  room,
+  show,
+}: {
+  lines: readonly Range[];
+  unit: string;
+  of: string;
+  room: number;
+  show: (value: number) => string;
+}) {
+  const width = 900;
+  const g = ranges(lines, room, width - 90);
+  const height = lines.length * ROW + 26;
+  return (
+    <>
+      <div className="overflow-x-auto" role="region" aria-label={`${of}, ${unit}`} tabIndex={0}>
+        <svg
+          viewBox={`0 0 ${width} ${height}`}
+          className="mt-2 block w-full max-w-4xl min-w-[560px]"
+          role="img"
+          aria-label={lines.map((l) => `${l.name}: ${show(l.middle)} ${unit}`).join('; ')}
+        >
+          {g.ticks.map((x) => (
+            <g key={x.label} fontSize={13} fill="var(--quiet)">
+              <line x1={x.x} x2={x.x} y1={0} y2={height - 22} stroke="var(--seam)" />
+              <text x={x.x} y={height - 6} textAnchor="middle">
+                {x.label} {unit}
+              </text>
+            </g>
+          ))}
+          {lines.map((l, i) => {
+            const { x, width: wide, middle } = g.lines[i]!;
+            return (
+              <g key={l.name + i} transform={`translate(0 ${i * ROW})`} fontSize={14} fill="var(--ink)">
+                <text x={room - 10} y={17} textAnchor="end">
+                  {l.name.length > 40 ? `${l.name.slice(0, 39)}…` : l.name}
+                </text>
+                <rect x={x} width={wide} y={6} height={14} fill="var(--block)" stroke="var(--edge)" />
+                <line x1={middle} x2={middle} y1={3} y2={23} stroke="var(--ink)" strokeWidth={2.5} />
+                <text x={x + wide + 6} y={17} fontSize={13}>
+                  {show(l.middle)}
+                </text>
+              </g>
+            );
+          })}
+        </svg>
+      </div>
+      <Table
+        head={[of, `Middle, ${unit}`, `Half between, ${unit}`, 'Records']}
+        rows={lines.map((l) => [l.name, show(l.middle), `${show(l.low)} to ${show(l.high)}`, l.records])}
+      />
+    </>
+  );
+}
 function Steps({ t, steps }: { t: Trends; steps: NonNullable<Trends['steps']> }) {
-  const [name, width, row] = [300, 900, 26];
-  const g = ranges(steps.steps, name, width - 60);
-  const height = steps.steps.length * row + 26;
   return (
     <Part
       title="Minutes by step"
@@ -262,121 +326,30 @@ function Steps({ t, steps }: { t: Trends; steps: NonNullable<Trends['steps']> })
           Show
         </button>
       </form>
-      <div className="overflow-x-auto" role="region" aria-label="Minutes by step" tabIndex={0}>
-        <svg
-          viewBox={`0 0 ${width} ${height}`}
-          className="mt-2 block w-full max-w-4xl min-w-[560px]"
-          role="img"
-          aria-label={steps.steps.map((s) => `${s.title}: ${s.middle.toFixed(1)} min`).join('; ')}
-        >
-          {g.ticks.map((x) => (
-            <g key={x.label} fontSize={13} fill="var(--quiet)">
-              <line x1={x.x} x2={x.x} y1={0} y2={height - 22} stroke="var(--seam)" />
-              <text x={x.x} y={height - 6} textAnchor="middle">
-                {x.label} min
-              </text>
-            </g>
-          ))}
-          {steps.steps.map((s, i) => (
-            <g key={s.title + i} transform={`translate(0 ${i * row})`} fontSize={14} fill="var(--ink)">
-              <text x={name - 10} y={17} textAnchor="end">
-                {s.title.length > 40 ? `${s.title.slice(0, 39)}…` : s.title}
-              </text>
-              <rect
-                x={g.lines[i]!.x}
-                width={g.lines[i]!.width}
-                y={6}
-                height={14}
-                fill="var(--block)"
-                stroke="var(--edge)"
-              />
-              <line
-                x1={g.lines[i]!.middle}
-                x2={g.lines[i]!.middle}
-                y1={3}
-                y2={23}
-                stroke="var(--ink)"
-                strokeWidth={2.5}
-              />
-              <text x={g.lines[i]!.x + g.lines[i]!.width + 6} y={17} fontSize={13}>
-                {s.middle.toFixed(1)}
-              </text>
-            </g>
-          ))}
-        </svg>
-      </div>
-      <Table
-        head={['Step', 'Middle, min', 'Half between, min', 'Records']}
-        rows={steps.steps.map((s) => [
-          s.title,
-          s.middle.toFixed(1),
-          `${s.low.toFixed(1)} to ${s.high.toFixed(1)}`,
-          s.records,
-        ])}
+      <Ranges
+        lines={steps.steps.map((s) => ({ ...s, name: s.title }))}
+        unit="min"
+        of="Step"
+        room={300}
+        show={(v) => v.toFixed(1)}
       />
     </Part>
   );
 }
-function Figures({ figures: f }: { figures: Trends['figures'][number] }) {
-  const unit = unitLabel(f.unit as Unit);
-  const [name, width, row] = [60, 620, 26];
-  const g = ranges(f.years, name, width - 90);
-  const height = f.years.length * row + 26;
-  return (
-    <Part
-      title={`${TREND_WORDS[f.key].charAt(0).toUpperCase()}${TREND_WORDS[f.key].slice(1)}, by year`}
-      words={`In ${unit}: half of the year’s records lie in the bar, its line is the middle.`}
-    >
-      <svg
-        viewBox={`0 0 ${width} ${height}`}
-        className="mt-2 block w-full max-w-2xl"
-        role="img"
-        aria-label={f.years.map((y) => `${y.year}: ${significantText(y.middle, 3)} ${unit}`).join('; ')}
-      >
-        {g.ticks.map((x) => (
-          <g key={x.label} fontSize={13} fill="var(--quiet)">
-            <line x1={x.x} x2={x.x} y1={0} y2={height - 22} stroke="var(--seam)" />
-            <text x={x.x} y={height - 6} textAnchor="middle">
-              {x.label}
-            </text>
-          </g>
-        ))}
-        {f.years.map((y, i) => (
-          <g key={y.year} transform={`translate(0 ${i * row})`} fontSize={14} fill="var(--ink)">
-            <text x={name - 10} y={17} textAnchor="end">
-              {y.year}
-            </text>
-            <rect
-              x={g.lines[i]!.x}
-              width={g.lines[i]!.width}
-              y={6}
-              height={14}
-              fill="var(--block)"
-              stroke="var(--edge)"
-            />
-            <line
-              x1={g.lines[i]!.middle}
-              x2={g.lines[i]!.middle}
-              y1={3}
-              y2={23}
-              stroke="var(--ink)"
-              strokeWidth={2.5}
-            />
-          </g>
-        ))}
-      </svg>
-      <Table
-        head={['Year', `Middle, ${unit}`, `Half between, ${unit}`, 'Records']}
-        rows={f.years.map((y) => [
-          y.year,
-          significantText(y.middle, 3),
-          `${significantText(y.low, 3)} to ${significantText(y.high, 3)}`,
-          y.n,
-        ])}
-      />
-    </Part>
-  );
-}
+const Figures = ({ figures: f }: { figures: Trends['figures'][number] }) => (
+  <Part
+    title={`${capital(TREND_WORDS[f.key])}, by year`}
+    words={`In ${unitLabel(f.unit as Unit)}: half of the year’s records lie in the bar, its line is the middle.`}
+  >
+    <Ranges
+      lines={f.years.map((y) => ({ ...y, name: String(y.year), records: y.n }))}
+      unit={unitLabel(f.unit as Unit)}
+      of="Year"
+      room={60}
+      show={(v) => significantText(v, 3)}
+    />
+  </Part>
+);
 function Zeros({ zeros }: { zeros: Trends['zeros'] }) {
   const [width, height] = [320, 72];
   return (
