@@ -19,7 +19,7 @@ export function keepIdentity(who: Identity): void {
   const text = JSON.stringify(who);
   if (text === localStorage.getItem(WHO)) return;
   localStorage.setItem(WHO, text);
-  dispatchEvent(new Event(HERE));
+  globalThis.dispatchEvent?.(new Event(HERE));
 }
 export const forgetIdentity = (): void => localStorage.removeItem(WHO);
 /** Calls when somebody signs out or in on this device, or is used to something else. @returns how to stop */
