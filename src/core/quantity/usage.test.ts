@@ -66,6 +66,7 @@ test('days and times as they are written elsewhere; what is none is left', () =>
   expect(us('Tue, 24 Mar 2026, 16:05:30 GMT; due 2026-04-01')).toBe(
     'Tue, Mar 24, 2026, 4:05:30 pm GMT; due Apr 1, 2026',
   );
+  expect(us('Tue 1 Dec, Wed, 2 Sept')).toBe('Tue, Dec 1, Wed, Sep 2');
   expect(us('from 00:10 to 12:00')).toBe('from 12:10 am to 12:00 pm');
   const iso = { ...METRIC, days: 'year-first' } as const;
   expect(told('1 Sept 2026, 31 December 2026, 2026-13-01', { usage: iso })).toBe(

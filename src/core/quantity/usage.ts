@@ -177,6 +177,9 @@ export function figuresTold(text: string, { usage, keep = [], both = false }: Te
 
 const MONTHS = ['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul', 'Aug', 'Sep', 'Oct', 'Nov', 'Dec'];
 const WORDED = /(?<!\d)(\d{1,2}) (Jan|Feb|Mar|Apr|May|June?|July?|Aug|Sept?|Oct|Nov|Dec) (\d{4})(?!\d)/g;
+/** A day of the week with its day of the month, the year left out. */
+const THIS_YEAR =
+  /\b(Mon|Tue|Wed|Thu|Fri|Sat|Sun),? (\d{1,2}) (Jan|Feb|Mar|Apr|May|June?|July?|Aug|Sept?|Oct|Nov|Dec)\b(?! \d{4})/g;
 const ISO = /(?<![\d-])(\d{4})-(\d{2})-(\d{2})(?![\d-]|T\d)/g;
 const CLOCK = /(?<![\d:.])([01]\d|2[0-3]):([0-5]\d)(:[0-5]\d)?(?![\d:])/g;
 function dayTold(year: string, month: number, day: number, way: DayWay): string {
@@ -195,6 +198,9 @@ export function daysTold(text: string, { days, clock }: Pick<Usage, 'days' | 'cl
       Number(month) >= 1 && Number(month) <= 12 && Number(day) >= 1 && Number(day) <= 31
         ? dayTold(year, Number(month), Number(day), days)
         : whole,
+    )
+    .replace(THIS_YEAR, (whole, week: string, day: string, word: string) =>
+      days === 'month-first' ? `${week}, ${word.slice(0, 3)} ${day}` : whole,
     );
   if (clock === '24') return told;
   return told.replace(CLOCK, (_, hour: string, minute: string, second = '') => {
