@@ -152,7 +152,7 @@ test('a valve that could hide a leak: two holds at two pressures tell both apart
   await hold(page, /Hold both, and read the temperature/);
   const temperature = async (when: string) => {
     await page.getByRole('button', { name: /^Temperatures?/ }).click();
-    await page.getByLabel('pipe now, °C').fill('19.0');
+    await page.getByLabel('pipe now', { exact: true }).fill('19.0');
     await page.getByRole('button', { name: when }).click();
     await expect(page.getByRole('button', { name: when })).toHaveCount(0);
   };

@@ -151,7 +151,7 @@ test.describe('procedures from packs', () => {
       await bench.zero();
       await bench.fill('9.00');
       await bench.holdFor(181, '9.00', '9.00');
-      await page.getByLabel('Drawn, l').fill('0.25');
+      await page.getByLabel('Drawn', { exact: true }).fill('0.25');
       await page.getByLabel(/Pressure before/).fill('22');
       await page.getByLabel(/Pressure after/).fill('7.5');
       await page.getByRole('button', { name: 'Use the measured volume' }).click();

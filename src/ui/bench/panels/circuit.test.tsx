@@ -56,12 +56,12 @@ test('a hold that is judged without warmth logs every place, and says what is st
   await read('16.80', /^Start the/);
   expect(screen.getByText(/log pipe and room NOW/)).toBeTruthy();
   await press('Temperatures');
-  fireEvent.change(screen.getByLabelText('pipe now, °C'), { target: { value: '18.2' } });
+  fireEvent.change(screen.getByLabelText('pipe now'), { target: { value: '18.2' } });
   await press('At the start');
   expect(screen.getByText(/A second place now, or it can never be Tight/)).toBeTruthy();
   await press('Temperatures');
   await press('room');
-  fireEvent.change(screen.getByLabelText('room now, °C'), { target: { value: '18.9' } });
+  fireEvent.change(screen.getByLabelText('room now'), { target: { value: '18.9' } });
   await press('At the start');
   expect(screen.getByText(/Logged at the start: pipe, room/)).toBeTruthy();
   const hold = s.state.visits.flatMap((v) => v.holds).at(-1)!;

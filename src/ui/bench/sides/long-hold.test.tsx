@@ -99,11 +99,11 @@ test('a station’s file gives the barometer at the start and now; one of anothe
 test('temperatures at any place and time, in what the thermometer shows', async () => {
   const { state, props } = standing();
   render(<TemperatureSide {...props} />);
-  await press('It shows °F');
-  fireEvent.change(screen.getByLabelText('pipe now, °F'), { target: { value: '66.2' } });
+  fireEvent.change(screen.getByLabelText('Unit: Temperature'), { target: { value: 'F' } });
+  fireEvent.change(screen.getByLabelText('pipe now'), { target: { value: '66,2' } });
   await press('At the start');
   expect(state.visits.at(-1)!.holds[0]!.places).toMatchObject([
-    { place: 'pipe', when: 'start', figure: { unit: 'F' } },
+    { place: 'pipe', when: 'start', figure: { digits: 662, scale: 1, unit: 'F' } },
   ]);
   expect(localStorage.getItem('vast-thermometer-unit')).toBe('F');
 });
