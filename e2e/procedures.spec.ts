@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { BenchPage, expectAccessible, pass, signIn, takeClocks } from './support';
+import { BenchPage, expectAccessible, pass, signIn, takeClocks, openedRecord } from './support';
 
 /** Every procedure of fuel gas and propane on the bench, from the system page to its sealed record. */
 test.describe('procedures from packs', () => {
@@ -16,7 +16,7 @@ test.describe('procedures from packs', () => {
     await bench.sign();
     await bench.seal();
     await page.getByRole('link', { name: /Open the certificate/ }).click();
-    await expect(page.getByText('Checked now: the record matches')).toBeVisible();
+    await openedRecord(page);
   };
 
   test('air test of the pipework, then through the appliances, as one run with two results @further', async ({

@@ -14,6 +14,7 @@ import {
   shot,
   signIn,
   takeClocks,
+  openedRecord,
 } from './support';
 
 test.describe('the record', () => {
@@ -88,7 +89,7 @@ test.describe('the record', () => {
       const number = await bench.seal();
 
       await page.getByRole('link', { name: 'Open the certificate' }).click();
-      await expect(page.getByText('Checked now: the record matches')).toBeVisible();
+      await openedRecord(page);
       await expect(page.getByText(/Marlow Thrupp, .*signed on an own device/)).toBeVisible();
       await expect(page.getByRole('heading', { name: 'Tester (witnessed test)' })).toBeVisible();
       const shown = page.getByRole('img', { name: /the gauge:/ });
@@ -391,7 +392,7 @@ test.describe('the record', () => {
     );
     await house.goto(`${BASE}/ledger`);
     await house.getByRole('link', { name: /VS-00040/ }).click();
-    await expect(house.getByText('Checked now: the record matches')).toBeVisible();
+    await openedRecord(house);
     await empty.close();
   });
 });

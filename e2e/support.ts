@@ -68,6 +68,13 @@ export async function fillSignIn(page: Page, who: string): Promise<void> {
   await page.getByLabel('Password').fill(`millrace-${who}`);
   await page.getByRole('button', { name: 'Sign in', exact: true }).click();
 }
+/** The record stands as it was sealed; what is folded on it is opened, one question after the other. */
+export async function openedRecord(page: Page): Promise<void> {
+  await expect(page.getByText('Checked now: the record matches')).toBeVisible();
+  const folds = page.locator('article > div > details');
+  await expect(folds.first()).toBeVisible();
+  await folds.evaluateAll((all) => all.forEach((d) => ((d as HTMLDetailsElement).open = true)));
+}
 /** Throwaway pictures while a screen is worked on; nothing is written unless a folder is named. */
 export async function shot(page: Page, name: string): Promise<void> {
   const folder = process.env.VAST_SHOTS;

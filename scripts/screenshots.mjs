@@ -149,7 +149,7 @@ await wide.page
   .filter({ hasText: 'Tight within allowance' })
   .first()
   .click();
-await wide.page.getByText('Checked now').waitFor();
+await wide.page.getByText('Trace of the judged hold').waitFor();
 await wide.shot('record');
 const pdf = await wide.page.request.get(
   url +

@@ -18,7 +18,8 @@ type OfFace = { readonly face: Face };
 export const SMALL = 'text-sm text-quiet';
 const H = SMALL;
 
-export function Head({ face, seal }: OfFace & { seal: Seal }) {
+/** @param good whether it was checked now, and is what was sealed */
+export function Head({ face, seal, good }: OfFace & { seal: Seal; good: boolean }) {
   const { plan } = face;
   return (
     <header className="grid gap-4 lg:grid-cols-[1fr_auto]">
@@ -32,6 +33,11 @@ export function Head({ face, seal }: OfFace & { seal: Seal }) {
         <p className={H}>
           sealed {inZone(Date.parse(face.body.sealedAt), plan.made.zone)} by {face.body.sealer.name}
         </p>
+        {good && (
+          <p className={`max-w-96 ${H} lg:ml-auto`}>
+            Checked now: the record matches its fingerprint, its signature and its place in the series.
+          </p>
+        )}
       </div>
     </header>
   );

@@ -66,7 +66,7 @@ export function CertificateView({
       data-judged-in={unitsJudgedIn(plan, state).join(' ')}
       className="grid grid-cols-[minmax(0,1fr)] gap-4"
     >
-      <Head face={face} seal={seal} />
+      <Head face={face} seal={seal} good={check.good} />
       {!check.good && (
         <p className="border-l-4 border-rust pl-3 font-semibold text-rust" role="alert">
           Do not rely on this record. {check.faults.join(' ')}
@@ -137,13 +137,8 @@ export function CertificateView({
           <Sections face={face} />
           <PutBack face={face} />
         </Fold>
-        <Fold title="Signatures, fingerprint and check">
+        <Fold title="Signatures and fingerprint">
           <Signatures face={face} seal={seal} />
-          {check.good && (
-            <p className="mt-3 border-l-4 border-moss pl-3">
-              Checked now: the record matches its fingerprint, its signature and its place in the series.
-            </p>
-          )}
         </Fold>
         {log && (
           <Fold title="Everything that happened, in order">

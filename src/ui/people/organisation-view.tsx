@@ -315,6 +315,9 @@ function OfficeForm(values: { name: string; contact: string }) {
           {trouble}
         </p>
       </form>
+      <Link prefetch={false} className="mt-2 inline-block py-2 text-lake underline" href="/usage">
+        Units, days and times of the house
+      </Link>
     </section>
   );
 }
