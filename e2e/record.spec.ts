@@ -310,6 +310,7 @@ test.describe('the record', () => {
     await bench.sign();
     await bench.seal();
     await page.getByRole('link', { name: 'Open the certificate' }).click();
+    await openedRecord(page);
     await expect(page.getByRole('heading', { name: 'Test record: not a certificate' })).toBeVisible();
     await expect(page.getByText(/Held by Brannock Pipework with another program/).first()).toBeVisible();
     await expect(page.getByText(/read in afterwards from the gauge’s log c.tsv/)).toBeVisible();

@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { expect, test } from '@playwright/test';
-import { BASE, BenchPage, expectAccessible, signIn, takeClocks } from './support';
+import { BASE, BenchPage, expectAccessible, signIn, takeClocks, openedRecord } from './support';
 
 const bellJar = readFileSync('e2e/bell-jar.json', 'utf8');
 const file = (text: string) => ({
@@ -36,6 +36,7 @@ test('a made-up procedure comes in as a file and runs on the bench to a certific
   await bench.sign();
   await bench.seal();
   await page.getByRole('link', { name: 'Open the certificate' }).click();
+  await openedRecord(page);
   await expect(page.getByRole('heading', { name: 'Bell-jar certificate' })).toBeVisible();
 });
 
@@ -125,6 +126,7 @@ test('@long the owner copies a pack, loosens a figure only with a reason, and ev
   await bench.sign();
   await bench.seal();
   await page.getByRole('link', { name: 'Open the certificate' }).click();
+  await openedRecord(page);
   await expect(page.getByText(/Tightness: Minutes: 2 to 1. Reason: small flats/)).toBeVisible();
 });
 

@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { BASE, BenchPage, expectAccessible, pass, signIn, takeClocks } from './support';
+import { BASE, BenchPage, expectAccessible, pass, signIn, takeClocks, openedRecord } from './support';
 
 test('bad input says what to do and loses nothing', async ({ page }) => {
   await takeClocks(page);
@@ -107,6 +107,7 @@ test('a tester whose licence ran out seals a record that is not a certificate', 
   await bench.sign();
   await bench.seal();
   await page.getByRole('link', { name: 'Open the certificate' }).click();
+  await openedRecord(page);
   await expect(page.getByRole('heading', { name: 'Test record: not a certificate' })).toBeVisible();
   await expect(
     page.getByText(/licence GT-0388 of Ngaire .*, who signed as tester, ran out on 2026-10-31/),
@@ -128,6 +129,7 @@ test('a device clock that is an hour wrong changes no hold and stands on the rec
   await bench.sign();
   await bench.seal();
   await page.getByRole('link', { name: 'Open the certificate' }).click();
+  await openedRecord(page);
   await expect(page.getByText(/clock of a device stood 60 min behind the server/)).toBeVisible();
 });
 
