@@ -11,7 +11,10 @@ import { NetworkEditor } from './editor';
 const sent: { path: string; body: NetworkForm }[] = [];
 let answer: () => Promise<unknown> = async () => ({});
 jest.mock('next/navigation', () => ({ useRouter: () => ({ refresh: () => undefined }) }));
-jest.mock('@/device/identity', () => ({ readIdentity: () => ({ org: 'o', person: 'p' }) }));
+jest.mock('@/device/identity', () => ({
+  readIdentity: () => ({ org: 'o', person: 'p' }),
+  onIdentityChange: () => () => undefined,
+}));
 /** Photos that the office has, and whether it can be reached with one. */
 let hanging: { part: string; hash: string; at: number; by: string }[] = [];
 let signal = true;
