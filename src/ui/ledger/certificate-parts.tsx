@@ -70,17 +70,17 @@ export function WhoWhenGauge({ face }: OfFace) {
     ['Gauge', gaugeWords(face)],
   ] as const;
   return (
-    <dl className="grid grid-cols-2 gap-x-8 gap-y-1 border-y border-seam py-2 lg:grid-cols-[2fr_1fr_2fr_2fr_auto]">
-      {facts.map(([name, value]) => (
-        <div key={name}>
-          <dt className={H}>{name}</dt>
-          <dd>{value}</dd>
-        </div>
-      ))}
-      <div className="no-print self-center max-lg:col-span-2">
-        <BothUnits className="text-sm" />
-      </div>
-    </dl>
+    <div className="flex flex-wrap items-center justify-between gap-x-6 gap-y-2 border-y border-seam py-2">
+      <dl className="grid min-w-0 flex-1 basis-80 grid-cols-2 gap-x-8 gap-y-1 lg:grid-cols-[2fr_1fr_2fr_2fr]">
+        {facts.map(([name, value]) => (
+          <div key={name}>
+            <dt className={H}>{name}</dt>
+            <dd>{value}</dd>
+          </div>
+        ))}
+      </dl>
+      <BothUnits className="no-print text-sm" />
+    </div>
   );
 }
 export function MustBeSeen({ face }: OfFace) {
