@@ -81,13 +81,19 @@ export async function shot(page: Page, name: string): Promise<void> {
   if (folder) await page.screenshot({ path: `${folder}/${test.info().project.name}-${name}.png` });
 }
 export async function expectAccessible(page: Page): Promise<void> {
-  // a page that has just been asked for anew gets its title last
-  await expect(page).toHaveTitle(/\S/);
-  // no page here has frames of another origin: without the search for them it takes half the time
-  const { violations } = await new AxeBuilder({ page })
-    .setLegacyMode(true)
-    .options({ resultTypes: ['violations'], runOnly: ['wcag2a', 'wcag2aa', 'wcag21aa'] })
-    .analyze();
+  const look = async () => {
+    // a page that has just been asked for anew gets its title last
+    await expect(page).toHaveTitle(/\S/);
+    // no page here has frames of another origin: without the search for them it takes half the time
+    const { violations } = await new AxeBuilder({ page })
+      .setLegacyMode(true)
+      .options({ resultTypes: ['violations'], runOnly: ['wcag2a', 'wcag2aa', 'wcag21aa'] })
+      .analyze();
+    return violations;
+  };
+  let violations = await look();
+  // asked for anew while it was being looked at, it had none for a moment: one that has none at all never gets here
+  if (violations.length === 1 && violations[0]!.id === 'document-title') violations = await look();
   expect(violations.map((v) => `${v.id}: ${v.nodes.map((n) => n.target.join(' ')).join(', ')}`)).toEqual([]);
 }
 /** Presses and holds what cannot be undone; the time of the press passes under the test's hand. */
