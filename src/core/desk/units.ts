@@ -6,8 +6,8 @@ import { barometer, input, type DeskFormula, type DeskInput, type DeskOutput } f
 const FACTORS = 'Conversion factors of the International System of Units (NIST SP 811, appendix B)';
 /** What a unit's short name leaves open. */
 const NAMED: Partial<Record<Unit, string>> = {
-  atm: 'physical atmospheres, 1013.25 mbar each',
-  at: 'technical atmospheres, 1 kgf/cm² each',
+  atm: '1013.25 mbar each',
+  at: '1 kgf/cm² each',
   inWC: 'inches of water, conventional',
   inWC60: 'inches of water at 60 °F',
   ftWC: 'feet of water, conventional',
