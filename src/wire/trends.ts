@@ -2,6 +2,8 @@ import type { Exact } from '@/core/quantity/exact';
 import type { TrendKey } from '@/core/record/trend';
 import type { VerdictWord } from '@/core/verdict/words';
 
+/** Figures by year come from so many of the newest records. House figure. */
+export const MOST_FIGURES = 20_000;
 /** How many records ended so. */
 export interface Count {
   readonly word: VerdictWord;

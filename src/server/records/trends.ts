@@ -5,7 +5,7 @@ import type { TrendKey } from '@/core/record/trend';
 import type { VerdictWord } from '@/core/verdict/words';
 import { inOrganisation, type Tx } from '@/database/client';
 import { now } from '@/server/now';
-import type { Count, Trends } from '@/wire/trends';
+import { type Count, MOST_FIGURES, type Trends } from '@/wire/trends';
 
 /** So far back months are shown; steps and zeros come from so many of the newest records. House figures. */
 const MONTHS = 24;
@@ -30,6 +30,8 @@ export function readTrends(scope: { readonly org: string }, procedure = ''): Pro
   first.setUTCMonth(first.getUTCMonth() - MONTHS + 1);
   const from = first.toISOString();
   return inOrganisation(scope, async (tx) => {
+    // how many figures a row has the planner cannot know: what it would compile for them takes longer than they do
+    await tx.execute(sql`set local jit = off`);
     interface Share {
       month: string;
       procedure: string;
@@ -123,8 +125,9 @@ async function figuresOf(tx: Tx): Promise<Trends['figures']> {
         percentile_cont(0.25) within group (order by f.value) as low,
         percentile_cont(0.5) within group (order by f.value) as middle,
         percentile_cont(0.75) within group (order by f.value) as high
-      from ledger, jsonb_to_recordset(figures) as f(key text, unit text, value float8)
-      where ${COUNTS} group by 1, 2, 3 having count(*) >= ${LEAST} order by 1, 3`,
+      from (select at, figures from ledger where ${COUNTS} order by at desc limit ${MOST_FIGURES}) l,
+        jsonb_to_recordset(figures) as f(key text, unit text, value float8)
+      group by 1, 2, 3 having count(*) >= ${LEAST} order by 1, 3`,
   );
   return grouped(rows, (r) => `${r.key} ${r.unit}`).map(([, years]) => ({
     key: years[0]!.key,

@@ -6,7 +6,7 @@ import { capital } from '@/core/quantity/words';
 import { TREND_WORDS } from '@/core/record/trend';
 import { GRAVITY, WORDS, type VerdictWord } from '@/core/verdict/words';
 import { VERDICT_INK } from '@/ui/kit/words';
-import type { Count, Trends } from '@/wire/trends';
+import { type Count, MOST_FIGURES, type Trends } from '@/wire/trends';
 import Link from 'next/link';
 import type { ReactNode } from 'react';
 
@@ -339,7 +339,7 @@ function Steps({ t, steps }: { t: Trends; steps: NonNullable<Trends['steps']> })
 const Figures = ({ figures: f }: { figures: Trends['figures'][number] }) => (
   <Part
     title={`${capital(TREND_WORDS[f.key])}, by year`}
-    words={`In ${unitLabel(f.unit as Unit)}: half of the year’s records lie in the bar, its line is the middle.`}
+    words={`In ${unitLabel(f.unit as Unit)}: half of the year’s records lie in the bar, its line is the middle. Of the newest ${MOST_FIGURES.toLocaleString('en-GB')} records.`}
   >
     <Ranges
       lines={f.years.map((y) => ({ ...y, name: String(y.year), records: y.n }))}
