@@ -19,6 +19,8 @@ const LEAST = 3;
 
 /** Own records that count: sealed here, no practice, not void. */
 const COUNTS = sql`source = 'own' and status <> 'practice' and voided is null`;
+/** As the index of the ledger stands. */
+const NEWEST_FIRST = sql`order by at desc nulls last, id desc nulls last`;
 const rowsOf = async <R>(tx: Tx, query: ReturnType<typeof sql>): Promise<R[]> =>
   (await tx.execute(query)).rows as R[];
 
@@ -100,7 +102,7 @@ async function stepsOf(tx: Tx, procedure: string): Promise<Trends['steps']> {
     all: number;
   }>(
     tx,
-    sql`with newest as (select id, facts from ledger where ${COUNTS} and procedure = ${procedure} order by at desc limit ${NEWEST})
+    sql`with newest as (select id, facts from ledger where ${COUNTS} and procedure = ${procedure} ${NEWEST_FIRST} limit ${NEWEST})
       select max(s.title) as title, count(distinct id)::int as records, (select count(*)::int from newest) as all,
         percentile_cont(0.25) within group (order by s.minutes) as low,
         percentile_cont(0.5) within group (order by s.minutes) as middle,
@@ -125,7 +127,7 @@ async function figuresOf(tx: Tx): Promise<Trends['figures']> {
         percentile_cont(0.25) within group (order by f.value) as low,
         percentile_cont(0.5) within group (order by f.value) as middle,
         percentile_cont(0.75) within group (order by f.value) as high
-      from (select at, figures from ledger where ${COUNTS} order by at desc limit ${MOST_FIGURES}) l,
+      from (select at, figures from ledger where ${COUNTS} ${NEWEST_FIRST} limit ${MOST_FIGURES}) l,
         jsonb_to_recordset(figures) as f(key text, unit text, value float8)
       group by 1, 2, 3 having count(*) >= ${LEAST} order by 1, 3`,
   );
@@ -138,7 +140,7 @@ async function figuresOf(tx: Tx): Promise<Trends['figures']> {
 async function zerosOf(tx: Tx): Promise<Trends['zeros']> {
   const rows = await rowsOf<{ gauge: string; name: string; at: string; figure: Exact }>(
     tx,
-    sql`with newest as (select facts from ledger where ${COUNTS} order by at desc limit ${2 * NEWEST}),
+    sql`with newest as (select facts from ledger where ${COUNTS} ${NEWEST_FIRST} limit ${2 * NEWEST}),
         read as (select z.gauge, z.at, z.figure, row_number() over (partition by z.gauge order by z.at desc) as n
           from newest, jsonb_to_recordset(coalesce(facts->'zeros', '[]'::jsonb)) as z(gauge text, at float8, figure jsonb))
       select r.gauge, g.name, r.at, r.figure from read r join gauges g on g.id::text = r.gauge
