@@ -14,6 +14,8 @@ test.each([
   ['0 to 160 mbar', '0 to 64 inWC'],
   ['2.00 ± 0.10 bar', '29.0 ± 1.5 psi'],
   ['a leak of 3.2 l/h', 'a leak of 0.11 ft³/h'],
+  ['about 0.962 litres an hour.', 'about 0.0340 ft³/h.'],
+  ['12 litres of gas', '0.42 ft³ of gas'],
   ['20 °C', '68 °F'],
   ['−40.0 °C', '−40.0 °F'],
   ['Reach 120 m, bore 22 mm (copper)', 'Reach 394 ft, bore 0.87 in (copper)'],

@@ -133,6 +133,8 @@ export function numberIn(digits: string, from: Unit, to: Unit): string {
 const LABELS = new Map<string, Unit>((Object.keys(UNITS) as Unit[]).map((u) => [UNITS[u].label, u]));
 LABELS.delete('');
 LABELS.delete('%');
+// as sentences say it
+LABELS.set('litres', 'l').set('litres an hour', 'l/h');
 // times stay times, and kelvins are differences
 for (const unit of ['s', 'min', 'h', 'd', 'K']) LABELS.delete(unit);
 const escape = (text: string): string => text.replace(/[.*+?^${}()|[\]\\/]/g, '\\$&');
