@@ -9,6 +9,7 @@ export interface Count {
   readonly word: VerdictWord;
   readonly n: number;
 }
+export const totalOf = (counts: readonly Count[]): number => counts.reduce((n, c) => n + c.n, 0);
 /** What the records of a house say together. */
 export interface Trends {
   /** Own records counted, practice and void ones aside, from this day on. */

@@ -2,7 +2,7 @@
  * What a person is used to: units by what is measured, how days and times are written. A figure is kept, judged and sealed as it was
  * made; it is only told in these.
  */
-import { fromKelvin, toKelvin, twinOf, UNITS, unitLabel, type Unit } from './unit';
+import { convert, fromKelvin, toKelvin, twinOf, UNITS, unitLabel, type Unit } from './unit';
 
 /** What a unit is chosen for, and what may be chosen. The first is the metric house's, `us` the customary one's. */
 export const UNIT_CHOICES = {
@@ -83,11 +83,12 @@ const GROUP: Partial<Record<Unit, Measured>> = {
   'm3/h': 'air',
 };
 /** Which of a choice's units are of the other side of the sea. */
+// prettier-ignore
 const CUSTOMARY: ReadonlySet<string> = new Set<Unit>([
   'inWC', 'psi', 'ftWC', 'ft', 'in', 'ft3', 'gal', 'in3', 'floz', 'ft3/h', 'gal/h', 'CFM', 'F',
   'in2', 'ft2', 'Btu/h', 'Btu/ft3', 'F/min', 'psi/min', 'inWC/min', 'in3/psi', 'ft-lb', 'lbf', '1/F', 'CFM/100ft2',
   'lb', 'oz/year', 'psi/K', 'psi/F', 'inWC/K',
-]); // prettier-ignore
+]);
 /** Where a choice among units of one side is followed too: a house of kPa reads no bar, but litres stay litres beside m³. */
 const RESTATED: ReadonlySet<Measured> = new Set<Measured>(['low', 'pressure', 'vacuum', 'leak', 'air']);
 /**
@@ -110,9 +111,7 @@ export function ownUnit(unit: Unit, usage: Usage): Unit {
 
 /** A number in another unit of its dimension; temperatures by their scales. */
 const across = (value: number, from: Unit, to: Unit): number =>
-  UNITS[from].dimension === 'temperature'
-    ? fromKelvin(toKelvin(value, from), to)
-    : (value * UNITS[from].si) / UNITS[to].si;
+  UNITS[from].dimension === 'temperature' ? fromKelvin(toKelvin(value, from), to) : convert(value, from, to);
 /**
  * A figure as it reads in another unit: as fine as its last digit was, never coarser than two digits that mean something.
  * @param digits the number as written, "20.35"
@@ -139,6 +138,7 @@ LABELS.set('litres', 'l').set('litres an hour', 'l/h');
 for (const unit of ['s', 'min', 'h', 'd', 'K']) LABELS.delete(unit);
 const escape = (text: string): string => text.replace(/[.*+?^${}()|[\]\\/]/g, '\\$&');
 const NUMBER = String.raw`[+−-]?\d+(?:\.\d+)?`;
+const NUMBERS = new RegExp(NUMBER, 'g');
 const UNIT = [...LABELS.keys()]
   .toSorted((a, b) => b.length - a.length)
   // "2 in the list" is no length
@@ -167,7 +167,7 @@ export function figuresTold(text: string, { usage, keep = [], both = false }: Te
     const stays = own === unit || keep === 'all' || keep.includes(unit);
     const other = own === unit ? twinOf(unit) : own;
     if (stays && (!both || !other)) return whole;
-    const told = numbers.replace(new RegExp(NUMBER, 'g'), (n, at: number) => {
+    const told = numbers.replace(NUMBERS, (n, at: number) => {
       const sign = n.startsWith('+') ? '+' : '';
       const said = numberIn(sign ? n.slice(1) : n, unit, other!);
       return at > 0 && n.startsWith('-') ? `-${said.replace('−', '')}` : sign + said;
@@ -178,10 +178,14 @@ export function figuresTold(text: string, { usage, keep = [], both = false }: Te
 }
 
 const MONTHS = ['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul', 'Aug', 'Sep', 'Oct', 'Nov', 'Dec'];
-const WORDED = /(?<!\d)(\d{1,2}) (Jan|Feb|Mar|Apr|May|June?|July?|Aug|Sept?|Oct|Nov|Dec) (\d{4})(?!\d)/g;
+/** As they are written beside a day: en-GB has four letters for September. */
+const MONTH = '(Jan|Feb|Mar|Apr|May|June?|July?|Aug|Sept?|Oct|Nov|Dec)';
+const WORDED = new RegExp(String.raw`(?<!\d)(\d{1,2}) ${MONTH} (\d{4})(?!\d)`, 'g');
 /** A day of the week with its day of the month, the year left out. */
-const THIS_YEAR =
-  /\b(Mon|Tue|Wed|Thu|Fri|Sat|Sun),? (\d{1,2}) (Jan|Feb|Mar|Apr|May|June?|July?|Aug|Sept?|Oct|Nov|Dec)\b(?! \d{4})/g;
+const THIS_YEAR = new RegExp(
+  String.raw`\b(Mon|Tue|Wed|Thu|Fri|Sat|Sun),? (\d{1,2}) ${MONTH}\b(?! \d{4})`,
+  'g',
+);
 const ISO = /(?<![\d-])(\d{4})-(\d{2})-(\d{2})(?![\d-]|T\d)/g;
 const CLOCK = /(?<![\d:.])([01]\d|2[0-3]):([0-5]\d)(:[0-5]\d)?(?![\d:])/g;
 function dayTold(year: string, month: number, day: number, way: DayWay): string {

@@ -23,6 +23,9 @@ const HELD = 6;
 const MOST_LINE = 50_000_000;
 
 export type Chunks = AsyncIterable<Uint8Array>;
+async function* one(bytes: Uint8Array): AsyncGenerator<Uint8Array> {
+  yield await Promise.resolve(bytes);
+}
 /** Puts together an archive as the file of a job. */
 export class ArchiveWriter {
   private readonly zip = new ZipFile();
@@ -74,6 +77,10 @@ export class ArchiveWriter {
         give(null, stream);
       });
     });
+  }
+  /** Adds a file that is there whole. */
+  addBytes(name: string, bytes: Uint8Array, packed = false): Promise<void> {
+    return this.add(name, one(bytes), packed);
   }
   /** Signs what is in it and ends it. @returns how large it became, bytes */
   async end(what: { readonly number: string; readonly hash: string }, secret: string): Promise<number> {

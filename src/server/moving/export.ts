@@ -82,7 +82,7 @@ export async function exportOrganisation(
         sql`select name, contact from organisations`,
       );
       const about = { format: FORMAT, organisation: rows[0]!, made, counts };
-      await archive.add(ABOUT, one(Buffer.from(JSON.stringify(about, null, 2))));
+      await archive.addBytes(ABOUT, Buffer.from(JSON.stringify(about, null, 2)));
       for (const table of TABLES) {
         const query = await linesQuery(tx, table, rowsOf(table));
         const lines = async function* () {
@@ -101,7 +101,7 @@ export async function exportOrganisation(
           (r) => r.bytes.length,
         ))
           for (const row of some) {
-            await archive.add(fileOf(table, row), one(row.bytes), true);
+            await archive.addBytes(fileOf(table, row), row.bytes, true);
             await progress.more(1);
           }
       }
@@ -118,7 +118,4 @@ export async function exportOrganisation(
     audit(tx, who, 'exported the organisation', `${(bytes / 1e6).toFixed(1)} MB`, moment),
   );
   return { file: `organisation-${made.slice(0, 10)}.zip`, counts };
-}
-async function* one(bytes: Uint8Array): AsyncGenerator<Uint8Array> {
-  yield await Promise.resolve(bytes);
 }

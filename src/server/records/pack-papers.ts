@@ -17,9 +17,6 @@ import { printedRecord } from './records';
 const MOST_PAPERS = 2_000;
 const AT_ONCE = 200;
 
-async function* one(bytes: Uint8Array): AsyncGenerator<Uint8Array> {
-  yield bytes;
-}
 /**
  * The certificates of every record that matches, each a PDF, in one signed archive: the file of a job. Those of other houses have none of
  * ours and are counted. What is in memory is the one that is being made.
@@ -56,7 +53,7 @@ export async function packPapers(
   try {
     for (const { run, number } of own) {
       const paper = await certificatePdf(await printedRecord(who, run), origin);
-      await archive.add(`${number}.pdf`, one(paper), true);
+      await archive.addBytes(`${number}.pdf`, paper, true);
       await progress.more(1);
     }
     const secret = await inOrganisation(who, (tx) => signingSecret(tx));

@@ -4,14 +4,12 @@ import { leaksOf, leakWords } from '@/core/after/leaks';
 import { leakBook } from '@/server/leaks/leaks';
 import 'server-only';
 import { and, desc, eq, inArray, isNull, ne } from 'drizzle-orm';
-import type { VerdictWord } from '@/core/verdict/words';
 import { faceOf, inZone } from '@/core/record/face';
 import { earlierWords } from '@/core/record/line-papers';
 import type { SealedRecord } from '@/core/record/seal';
 import { inOrganisation, lookUp } from '@/database/client';
 import { marksOf, sealOf } from '@/server/sealing/seal';
 import { localDate } from '@/core/quantity/local-date';
-import type { Unit } from '@/core/quantity/unit';
 import { usageOf } from '@/core/quantity/usage';
 import { markWords, type SignedMark } from '@/core/record/marks';
 import { ledger, openRuns as open, organisations, photos, publicLinks, seals } from '@/database/schema';
@@ -19,6 +17,7 @@ import { recordsBySection } from '@/server/places/looks';
 import { historyOf } from './ledger';
 import { type Stands, standingsOf } from '@/server/runs/standing';
 import { isId, notHere } from '@/server/trouble';
+import type { PublicFace } from '@/wire/records';
 import { signatureLines } from '@/core/record/signatures';
 import { restoreBody } from '@/core/record/restore';
 import { unitsJudgedIn } from '@/core/run/read';
@@ -99,27 +98,6 @@ export async function openRuns(
   });
 }
 
-/** What the public page may know: the words of the certificate's face, never the log or the ids behind it. */
-export interface PublicFace {
-  readonly number: string;
-  readonly title: string;
-  readonly statusLine: string;
-  readonly organisation: string;
-  readonly sealed: string;
-  readonly word: VerdictWord;
-  readonly label: string;
-  readonly sentence: string;
-  readonly plain: string;
-  readonly first: readonly (readonly [string, string])[];
-  readonly seen: readonly { readonly title: string; readonly lines: readonly string[] }[];
-  readonly rows: readonly (readonly [string, string])[];
-  readonly stages: readonly { readonly title: string; readonly word: string; readonly text: string }[];
-  readonly hash: string;
-  /** Units that its gauges judged in. */
-  readonly judgedIn: readonly Unit[];
-  /** What was said of it afterwards: superseded, void. */
-  readonly marks: readonly string[];
-}
 export function publicFace(record: StoredRecord): PublicFace {
   const face = faceOf(record.body);
   const { plan, body } = face;

@@ -5,7 +5,7 @@ import type { TrendKey } from '@/core/record/trend';
 import type { VerdictWord } from '@/core/verdict/words';
 import { inOrganisation, type Tx } from '@/database/client';
 import { now } from '@/server/now';
-import { type Count, MOST_FIGURES, type Trends } from '@/wire/trends';
+import { MOST_FIGURES, totalOf, type Trends } from '@/wire/trends';
 
 /** So far back months are shown; steps and zeros come from so many of the newest records. House figures. */
 const MONTHS = 24;
@@ -47,9 +47,9 @@ export function readTrends(scope: { readonly org: string }, procedure = ''): Pro
       tx,
       sql`select to_char(at at time zone 'UTC', 'YYYY-MM') as month, procedure, max(summary->>'procedure') as title, word, count(*)::int as n,
         (count(*) filter (where next < at + make_interval(days => ${AGAIN_DAYS})))::int as again
-        from (select at, procedure, summary, word, lead(at) over (partition by system, procedure order by at) as next
-          from ledger where ${COUNTS} and at >= ${from} and system is not null
-          union all select at, procedure, summary, word, null from ledger where ${COUNTS} and at >= ${from} and system is null) r
+        from (select at, procedure, summary, word,
+            case when system is not null then lead(at) over (partition by system, procedure order by at) end as next
+          from ledger where ${COUNTS} and at >= ${from}) r
         group by 1, 2, 4 order by 1`,
     );
     const byProcedure = grouped(shares, (s) => s.procedure).map(([id, list]) => ({
@@ -57,7 +57,7 @@ export function readTrends(scope: { readonly org: string }, procedure = ''): Pro
       title: list[0]!.title,
       ...sums(list),
     }));
-    byProcedure.sort((a, b) => total(b.counts) - total(a.counts));
+    byProcedure.sort((a, b) => totalOf(b.counts) - totalOf(a.counts));
     const asked = byProcedure.find((p) => p.id === procedure) ?? byProcedure[0];
     return {
       records: shares.reduce((n, s) => n + s.n, 0),
@@ -79,7 +79,6 @@ function grouped<T>(list: readonly T[], key: (t: T) => string): [string, T[]][] 
   for (const t of list) groups.set(key(t), [...(groups.get(key(t)) ?? []), t]);
   return [...groups];
 }
-const total = (counts: readonly Count[]): number => counts.reduce((n, c) => n + c.n, 0);
 const sums = (list: readonly { word: VerdictWord; n: number; again: number }[]) => ({
   counts: grouped(list, (s) => s.word).map(([word, some]) => ({
     word: word as VerdictWord,

@@ -1,10 +1,10 @@
 /** A day on paper: who goes where, when, for what, with what; what else is due. */
 import 'server-only';
-import { eq, inArray } from 'drizzle-orm';
+import { inArray } from 'drizzle-orm';
 import { currentPlan } from '@/core/visit/current';
 import { VisitError } from '@/core/visit/types';
 import { inOrganisation } from '@/database/client';
-import { sites, visits } from '@/database/schema';
+import { sites } from '@/database/schema';
 import { listMembers } from '@/server/people/people';
 import type { Session } from '@/server/session/session';
 import type { Sheet, SheetVisit } from '@/wire/days';
@@ -15,24 +15,19 @@ import { kitOfVisit, readVisit } from './visits';
 
 /** @param who goes; '' everybody  @param zone of whoever looks */
 export async function daySheet(session: Session, day: string, who: string, zone: string): Promise<Sheet> {
-  const [rows, members, { things }] = await Promise.all([
-    inOrganisation(session, (tx) =>
-      tx.select({ facts: visits.facts }).from(visits).where(eq(visits.day, day)),
-    ),
+  const [members, { things }] = await Promise.all([
     listMembers(session),
     readDays(session, day, zone, { weeks: 1, who }),
   ]);
-  const going = rows
-    .map((r) => r.facts)
-    .filter((f) => !who || f.people?.includes(who))
-    .toSorted((a, b) => a.start.localeCompare(b.start));
-  const wanted = [...new Set(going.flatMap((f) => f.tests.map((t) => t.site)))];
+  const here = things.filter((t) => t.day === day);
+  const views = [];
+  for (const { id } of here.filter((t) => t.kind === 'visit')) views.push(await readVisit(session, id));
+  const wanted = [...new Set(views.flatMap((v) => v.facts.tests.map((t) => t.site)))];
   const where = wanted.length
     ? await inOrganisation(session, (tx) => tx.select().from(sites).where(inArray(sites.id, wanted)))
     : [];
   const sheets: SheetVisit[] = [];
-  for (const { id } of going) {
-    const view = await readVisit(session, id);
+  for (const view of views) {
     const { facts } = view;
     const begin = visitStart(facts);
     let tasks: SheetVisit['tasks'] = [];
@@ -53,7 +48,7 @@ export async function daySheet(session: Session, day: string, who: string, zone:
       cannot = error.message;
     }
     sheets.push({
-      id,
+      id: facts.id,
       title: facts.title,
       start: facts.start,
       zone: facts.zone,
@@ -76,5 +71,5 @@ export async function daySheet(session: Session, day: string, who: string, zone:
       kit: await kitOfVisit(session, facts),
     });
   }
-  return { visits: sheets, besides: things.filter((t) => t.day === day && t.kind !== 'visit') };
+  return { visits: sheets, besides: here.filter((t) => t.kind !== 'visit') };
 }

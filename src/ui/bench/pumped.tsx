@@ -76,8 +76,8 @@ export function PumpedWater({
     setStrokes(s);
     setStroke(one);
     setMeasured(m);
-    if (u !== unit) setUnit(u);
-    if (su !== strokeUnit) setStrokeUnit(su);
+    if (next.unit) setUnit(next.unit);
+    if (next.strokeUnit) setStrokeUnit(next.strokeUnit);
     if (next.stroke !== undefined) localStorage.setItem(KEY, next.stroke);
     onChange(readPumped(s, one, m, u, su));
   };
@@ -108,7 +108,8 @@ export function PumpedWater({
             value={stroke}
             unit={strokeUnit}
             units={STROKE_UNITS}
-            onChange={(value, u) => tell({ stroke: value, strokeUnit: u })}
+            onValue={(value) => tell({ stroke: value })}
+            onUnit={(u) => tell({ strokeUnit: u })}
           />
           <UnitLine
             label="or measured"
@@ -117,7 +118,8 @@ export function PumpedWater({
             value={measured}
             unit={unit}
             units={VESSEL_UNITS}
-            onChange={(value, u) => tell({ measured: value, unit: u })}
+            onValue={(value) => tell({ measured: value })}
+            onUnit={(u) => tell({ unit: u })}
           />
         </div>
         <p className={`min-h-6 text-sm ${said.wrong ? 'text-rust' : 'text-quiet'}`} aria-live="polite">

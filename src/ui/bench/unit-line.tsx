@@ -18,7 +18,8 @@ export function UnitLine<U extends Unit>({
   units,
   size = 'usual',
   placeholder,
-  onChange,
+  onValue,
+  onUnit,
 }: {
   label: ReactNode;
   /** The label in words, where it is none. */
@@ -28,7 +29,8 @@ export function UnitLine<U extends Unit>({
   units: readonly U[];
   size?: 'small' | 'usual' | 'large';
   placeholder?: string;
-  onChange: (value: string, unit: U) => void;
+  onValue: (value: string) => void;
+  onUnit: (unit: U) => void;
 }) {
   const box = `${FIELD} ${{ small: 'min-h-12! px-2!', usual: '', large: 'min-h-16! text-2xl!' }[size]}`;
   const wide = Math.max(...units.map((u) => unitLabel(u).length)) > 4;
@@ -42,7 +44,7 @@ export function UnitLine<U extends Unit>({
           autoComplete="off"
           value={value}
           placeholder={placeholder}
-          onChange={(e) => onChange(e.target.value, unit)}
+          onChange={(e) => onValue(e.target.value)}
           maxLength={16}
         />
       </label>
@@ -50,7 +52,7 @@ export function UnitLine<U extends Unit>({
         aria-label={`Unit: ${spoken}`}
         className={`${box} px-1! ${wide ? 'w-24!' : 'w-18!'}`}
         value={unit}
-        onChange={(e) => onChange(value, e.target.value as U)}
+        onChange={(e) => onUnit(e.target.value as U)}
       >
         {units.map((u) => (
           <option key={u} value={u}>

@@ -19,8 +19,12 @@ function keptUsage(): Usage {
 /** Units, days and times as the person here is used to them. */
 export function useUsage(): Usage {
   const given = useContext(Given);
-  const device = useSyncExternalStore(onIdentityChange, keptUsage, () => METRIC);
-  return given ?? device;
+  // where a page was told, the device is not asked
+  return useSyncExternalStore(
+    onIdentityChange,
+    () => given ?? keptUsage(),
+    () => given ?? METRIC,
+  );
 }
 /** Units that may be chosen, the one a person is used to first. */
 export function useUsualFirst<U extends Unit>(units: readonly U[]): readonly U[] {

@@ -1,33 +1,13 @@
-import type { VerdictWord } from '@/core/verdict/verdict';
 import { VERDICT_COLOUR } from '@/ui/kit/words';
+import type { PublicFace } from '@/wire/records';
 import { Fold } from './fold';
 
-interface Face {
-  readonly number: string;
-  readonly title: string;
-  readonly statusLine: string;
-  readonly organisation: string;
-  readonly sealed: string;
-  readonly word: VerdictWord;
-  readonly label: string;
-  readonly sentence: string;
-  readonly plain: string;
-  /** What somebody asks first: where, what, when, by whom. */
-  readonly first: readonly (readonly [string, string])[];
-  /** What nobody may have to unfold. */
-  readonly seen: readonly { readonly title: string; readonly lines: readonly string[] }[];
-  readonly rows: readonly (readonly [string, string])[];
-  readonly stages: readonly { readonly title: string; readonly word: string; readonly text: string }[];
-  readonly hash: string;
-  readonly judgedIn: readonly string[];
-  readonly marks: readonly string[];
-}
 /** A record for anyone with its link. */
 export function PublicCertificate({
   face,
   check,
 }: {
-  face: Face;
+  face: PublicFace;
   check: { good: boolean; faults: readonly string[] };
 }) {
   return (
@@ -93,7 +73,7 @@ export function PublicCertificate({
     </article>
   );
 }
-const Rows = ({ rows }: { rows: Face['rows'] }) => (
+const Rows = ({ rows }: { rows: PublicFace['rows'] }) => (
   <dl className="grid gap-x-6 sm:grid-cols-[11rem_1fr]">
     {rows.map(([k, v]) => (
       <div key={k} className="contents">

@@ -6,7 +6,7 @@ import { capital } from '@/core/quantity/words';
 import { TREND_WORDS } from '@/core/record/trend';
 import { GRAVITY, WORDS, type VerdictWord } from '@/core/verdict/words';
 import { VERDICT_INK } from '@/ui/kit/words';
-import { type Count, MOST_FIGURES, type Trends } from '@/wire/trends';
+import { type Count, MOST_FIGURES, totalOf, type Trends } from '@/wire/trends';
 import Link from 'next/link';
 import type { ReactNode } from 'react';
 
@@ -19,7 +19,6 @@ const HATCH: Partial<Record<VerdictWord, string>> = {
   inconclusive: 'M0 4 H8',
   refer: 'M4 0 V8',
 };
-const total = (counts: readonly Count[]): number => counts.reduce((n, c) => n + c.n, 0);
 const countOf = (counts: readonly Count[], word: VerdictWord): number =>
   counts.find((c) => c.word === word)?.n ?? 0;
 const share = (n: number, of: number): string => (of ? `${Math.round((100 * n) / of)} %` : '');
@@ -166,7 +165,7 @@ function Months({ t, seen }: { t: Trends; seen: readonly VerdictWord[] }) {
         rows={t.months.map((m) => [
           monthWords(m.month),
           ...seen.map((w) => countOf(m.counts, w)),
-          `${m.again} (${share(m.again, total(m.counts))})`,
+          `${m.again} (${share(m.again, totalOf(m.counts))})`,
         ])}
       />
     </Part>
@@ -186,7 +185,7 @@ function Procedures({ t, seen }: { t: Trends; seen: readonly VerdictWord[] }) {
     >
       <ul className="mt-2 border-t border-seam">
         {t.procedures.map((p) => {
-          const all = total(p.counts);
+          const all = totalOf(p.counts);
           let from = 0;
           return (
             <li

@@ -85,16 +85,7 @@ export function Days({ from, today, things, due, weeks, who }: Props) {
             <Link
               prefetch={false}
               className={buttonClass('plain')}
-              href={
-                weeks === 1
-                  ? address(from, WEEKS)
-                  : address(
-                      today >= from && today <= days[days.length - 1]!
-                        ? addDays(today, -((new Date(`${today}T12:00:00Z`).getUTCDay() + 6) % 7))
-                        : from,
-                      1,
-                    )
-              }
+              href={weeks === 1 ? address(from, WEEKS) : address(days.includes(today) ? today : from, 1)}
             >
               {weeks === 1 ? 'Five weeks' : 'One week'}
             </Link>

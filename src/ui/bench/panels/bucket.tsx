@@ -131,10 +131,8 @@ function Reading({
           value={pool}
           unit={unit}
           units={RULE_UNITS}
-          onChange={(value, u) => {
-            setPool(value);
-            if (u !== unit) setUnit(u);
-          }}
+          onValue={setPool}
+          onUnit={setUnit}
         />
         <UnitLine
           label="Bucket below its mark"
@@ -142,10 +140,8 @@ function Reading({
           value={inside}
           unit={unit}
           units={RULE_UNITS}
-          onChange={(value, u) => {
-            setInside(value);
-            if (u !== unit) setUnit(u);
-          }}
+          onValue={setInside}
+          onUnit={setUnit}
         />
       </div>
       <div role="group" aria-label="What would spoil it" className="grid gap-3 sm:grid-cols-3">

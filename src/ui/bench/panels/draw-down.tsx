@@ -30,10 +30,8 @@ export function DrawDownPanel({ view, stage, act }: PanelProps) {
         unit={unit}
         units={VESSEL_UNITS}
         size="large"
-        onChange={(value, u) => {
-          setMeasured(value);
-          if (u !== unit) setUnit(u);
-        }}
+        onValue={setMeasured}
+        onUnit={setUnit}
       />
       <Keypad
         gauge={gauge}

@@ -93,10 +93,8 @@ function Run({ act, view }: PanelProps) {
         value={length}
         unit={unit}
         units={RUN_UNITS}
-        onChange={(value, u) => {
-          if (u !== unit) setUnit(u);
-          else setTyped(value);
-        }}
+        onValue={setTyped}
+        onUnit={setUnit}
       />
       <Line value={compressor} onChange={setCompressor} most={200}>
         Where the compressor stands, and how far off

@@ -60,10 +60,8 @@ export function VolumePanel({ view, stage, act }: PanelProps) {
             value={drawn}
             unit={drawnUnit}
             units={VESSEL_UNITS}
-            onChange={(value, u) => {
-              setDrawn(value);
-              if (u !== drawnUnit) setDrawnUnit(u);
-            }}
+            onValue={setDrawn}
+            onUnit={setDrawnUnit}
           />
           <label>
             Pressure before, {unit}

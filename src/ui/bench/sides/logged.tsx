@@ -35,10 +35,8 @@ export function BarometerSide(props: SideProps) {
         unit={unit}
         units={BAROMETER_UNITS}
         placeholder={{ mbar: '1013.25', hPa: '1013.25', inHg: '29.92', mmHg: '760.0', kPa: '101.325' }[unit]}
-        onChange={(value, u) => {
-          setText(value);
-          if (u !== unit) setUnit(u);
-        }}
+        onValue={setText}
+        onUnit={setUnit}
       />
       <StationFile {...props} />
       <Wrong trouble={trouble} />
@@ -210,10 +208,8 @@ export function TemperatureSide(props: SideProps) {
         value={text}
         unit={unit}
         units={DEGREES}
-        onChange={(value, u) => {
-          setText(value);
-          if (u !== unit) setUnit(u);
-        }}
+        onValue={setText}
+        onUnit={setUnit}
       />
       <Wrong trouble={trouble} />
       <div className="grid grid-cols-3 gap-3">
