@@ -1,5 +1,14 @@
 import { expect, test } from '@playwright/test';
-import { BASE, BenchPage, expectAccessible, pass, signIn, takeClocks, openedRecord } from './support';
+import {
+  BASE,
+  BenchPage,
+  expectAccessible,
+  fillSignIn,
+  pass,
+  signIn,
+  takeClocks,
+  openedRecord,
+} from './support';
 
 test('bad input says what to do and loses nothing', async ({ page }) => {
   await takeClocks(page);
@@ -36,6 +45,54 @@ test('bad input says what to do and loses nothing', async ({ page }) => {
   await page.getByLabel(/The gauge showed/).fill('9.00');
   await page.getByRole('button', { name: 'Save as late' }).click();
   await expect(page.getByText(/This run has not had that time: it began at/)).toBeVisible();
+});
+
+test('what is typed and sent before the scripts run goes when they do: a password never in an address, a figure as it was typed', async ({
+  browser,
+}) => {
+  // a first visit: no worker of the page keeps its scripts yet
+  const context = await browser.newContext({ serviceWorkers: 'block' });
+  const page = await context.newPage();
+  let release = () => {};
+  let held = Promise.resolve();
+  const hold = () => {
+    held = new Promise((done) => (release = done));
+  };
+  hold();
+  const asked: string[] = [];
+  page.on('request', (r) => asked.push(r.url()));
+  await page.route(/_next\/static\/.*\.js/, async (route) => {
+    await held;
+    await route.continue();
+  });
+  await page.goto(`${BASE}/sign-in`, { waitUntil: 'commit' });
+  await fillSignIn(page, 'imre');
+  await expect(page.getByLabel('E-mail')).toHaveValue(/^imre@/);
+  expect(page.url()).toBe(`${BASE}/sign-in`);
+  release();
+  await page.waitForURL('**/today');
+  expect(asked.filter((url) => url.includes('millrace'))).toEqual([]);
+
+  // a copy of a system, its supply typed over at once and saved
+  const loft = `Early ${Date.now()}`;
+  await page.goto(`${BASE}/places`);
+  await page.getByRole('link', { name: /^Bakery gas/ }).click();
+  await page.waitForURL(/\/places\/[0-9a-f-]{36}$/);
+  await page.goto(`${page.url()}/copy`);
+  await page.getByLabel('Its name').fill(loft);
+  await page.getByRole('button', { name: 'Enter it' }).click();
+  await page.waitForURL((url) => !url.pathname.endsWith('/copy'));
+  const place = page.url();
+  hold();
+  await page.goto(`${place}/edit`, { waitUntil: 'commit' });
+  await page.getByLabel('Supply pressure', { exact: true }).fill('75');
+  await page.getByRole('button', { name: 'Save the system' }).click();
+  await expect(page.getByLabel('Supply pressure', { exact: true })).toHaveValue('75');
+  release();
+  await page.waitForURL(place);
+  await page.goto(`${place}/edit`);
+  await expect(page.getByLabel('Supply pressure', { exact: true })).toHaveValue('75');
+  await context.close();
 });
 
 test('what is not there and what belongs to others looks the same', async ({ page }) => {

@@ -1,7 +1,8 @@
 import type { Metadata, Viewport } from 'next';
-import { cookies } from 'next/headers';
+import { cookies, headers } from 'next/headers';
 import type { ReactNode } from 'react';
 import { clockIsAdjustable } from '@/server/now';
+import { keepUntilScriptsRun } from '@/ui/frame/before-scripts';
 import { FullLines } from '@/ui/kit/full-lines';
 import { mono, more, sans } from './faces';
 import './globals.css';
@@ -13,6 +14,7 @@ export const metadata: Metadata = {
 export const viewport: Viewport = { width: 'device-width', initialScale: 1, viewportFit: 'cover' };
 
 export default async function Root({ children }: { children: ReactNode }) {
+  const nonce = (await headers()).get('x-nonce') ?? undefined;
   const theme = (await cookies()).get('vast_theme')?.value;
   return (
     <html
@@ -21,6 +23,11 @@ export default async function Root({ children }: { children: ReactNode }) {
       {...(theme === 'chalk' || theme === 'basalt' ? { 'data-theme': theme } : {})}
     >
       <body>
+        <script
+          nonce={nonce}
+          suppressHydrationWarning
+          dangerouslySetInnerHTML={{ __html: `(${keepUntilScriptsRun.toString()})()` }}
+        />
         {clockIsAdjustable() && (
           <aside aria-label="Test server" className="bg-ochre px-4 py-1 text-sm text-on-accent lg:pl-22">
             Test server: its clock can be shifted. Nothing sealed here counts.

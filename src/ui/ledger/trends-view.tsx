@@ -303,7 +303,7 @@ function Steps({ t, steps }: { t: Trends; steps: NonNullable<Trends['steps']> })
       title="Minutes by step"
       words={`Over the newest ${steps.records} records of the procedure: half of them lie in the bar, its line is the middle. Where it is long, or wide, a job loses time.`}
     >
-      <form className="mt-2 flex flex-wrap items-end gap-3">
+      <form action="/ledger/trends" className="mt-2 flex flex-wrap items-end gap-3">
         <label className="text-sm">
           Procedure
           <select

@@ -21,7 +21,7 @@ export function BeginForm() {
     },
   });
   return (
-    <form noValidate className="grid gap-4" onSubmit={submit}>
+    <form method="post" noValidate className="grid gap-4" onSubmit={submit}>
       <h1 className="text-2xl font-bold">Begin here</h1>
       <p>
         Nobody works with this installation yet. Whoever fills this in becomes its owner; everybody else is

@@ -24,7 +24,7 @@ export function JoinForm({
     },
   });
   return (
-    <form noValidate onSubmit={submit}>
+    <form method="post" noValidate onSubmit={submit}>
       <h1 className="text-2xl font-bold">
         {invitation.again ? 'A new password' : `Join ${invitation.organisation}`}
       </h1>

@@ -53,7 +53,12 @@ export function SignInForm({ demo }: { demo: readonly Demo[] }) {
   });
   const field = 'mt-1 w-full min-h-14 border border-edge bg-panel px-3 text-lg';
   return (
-    <form onSubmit={(e) => void submit(e)} noValidate className="border border-seam bg-panel p-6">
+    <form
+      method="post"
+      onSubmit={(e) => void submit(e)}
+      noValidate
+      className="border border-seam bg-panel p-6"
+    >
       <h2 className="text-xl font-semibold">Sign in</h2>
       <label className="mt-4 block">
         E-mail

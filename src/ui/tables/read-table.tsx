@@ -28,24 +28,34 @@ export function ReadTable({
   const [table, setTable] = useState<TableKey>();
   const [mapping, setMapping] = useState<TableMapping | null>(null);
   const [remembered, setRemembered] = useState(false);
+  /** Whether the office has said how it read such a table before: until then nothing is entered by a guess. */
+  const [asked, setAsked] = useState(false);
+  const [entering, setEntering] = useState(false);
   const request: TableRequest = { text, mapping, meters, ...(table ? { table } : {}) };
   const answer = useWorker(start, answerTable, request, text, JSON.stringify({ mapping, table }));
   const shape = answer?.shape;
   useEffect(() => {
     if (!shape || mapping || table) return;
-    void office<{ mapping: TableMapping | null }>(`/api/bring-in?shape=${encodeURIComponent(shape)}`).then(
-      (a) => {
-        if (!a.mapping) return;
-        setMapping(a.mapping);
-        setRemembered(true);
-      },
-      () => undefined, // without a signal the guess stands
-    );
+    void office<{ mapping: TableMapping | null }>(`/api/bring-in?shape=${encodeURIComponent(shape)}`)
+      .then(
+        (a) => {
+          if (!a.mapping) return;
+          setMapping(a.mapping);
+          setRemembered(true);
+        },
+        () => undefined, // without a signal the guess stands
+      )
+      .finally(() => setAsked(true));
   }, [shape, mapping, table]);
   if (!answer) return <p role="status">Reading {name} …</p>;
+  const how = JSON.stringify(answer.mapping);
+  // what is read anew stands a moment as it was read before
+  const settled =
+    asked && (mapping ? JSON.stringify(mapping) === how : !table || answer.mapping.table === table);
   return (
     <div className="mt-2 grid grid-cols-[minmax(0,1fr)] gap-5">
       <TableMappingForm
+        busy={entering}
         mapping={answer.mapping}
         head={answer.head}
         remembered={remembered}
@@ -62,7 +72,7 @@ export function ReadTable({
           Only a tester or the owner enters gauges. Ask one of them to bring this table in.
         </p>
       ) : (
-        <Enter key={JSON.stringify(answer.mapping)} name={name} answer={answer} />
+        <Enter key={how} name={name} answer={answer} settled={settled} onEntering={setEntering} />
       )}
     </div>
   );
@@ -117,7 +127,17 @@ function RowList({ rows, all }: { rows: readonly { row: number; text: string }[]
 }
 
 /** Sends what was read, some rows at a time, and says of each what became of it. */
-function Enter({ name, answer }: { name: string; answer: TableAnswer }) {
+function Enter({
+  name,
+  answer,
+  settled,
+  onEntering,
+}: {
+  name: string;
+  answer: TableAnswer;
+  settled: boolean;
+  onEntering: (entering: boolean) => void;
+}) {
   const { read, mapping, shape, rows } = answer;
   const all = read[mapping.table];
   const [became, setBecame] = useState<readonly BroughtRow[]>([]);
@@ -126,6 +146,7 @@ function Enter({ name, answer }: { name: string; answer: TableAnswer }) {
   const done = became.length === all.length && all.length > 0;
   const enter = async () => {
     setBusy(true);
+    onEntering(true);
     setTrouble('');
     let said = became;
     try {
@@ -148,6 +169,7 @@ function Enter({ name, answer }: { name: string; answer: TableAnswer }) {
       setTrouble((error as OfficeError).message);
     }
     setBusy(false);
+    onEntering(false);
   };
   const of = (what: BroughtRow['became']) => became.filter((r) => r.became === what);
   const left = [
@@ -161,7 +183,7 @@ function Enter({ name, answer }: { name: string; answer: TableAnswer }) {
         <Button
           tone="act"
           className="min-h-14 justify-self-start text-lg"
-          disabled={busy}
+          disabled={busy || !settled}
           onClick={() => void enter()}
         >
           {busy

@@ -76,7 +76,7 @@ export default async function PlanHome({
             side by side.
           </p>
         </div>
-        <form className="no-print flex flex-wrap items-end gap-3">
+        <form action="/plan" className="no-print flex flex-wrap items-end gap-3">
           <input type="hidden" name="from" value={from} />
           {weeks === 1 && <input type="hidden" name="weeks" value="1" />}
           <label className="text-sm">

@@ -32,7 +32,11 @@ export default async function RecallPage({ searchParams }: { searchParams: Promi
         A maker calls parts back by make, model or a range of serials. This finds every one that stands on the
         page of a system or was written down on a visit, also where it was replaced since.
       </p>
-      <form className="mt-4 grid max-w-4xl grid-cols-2 gap-3 sm:grid-cols-5" role="search">
+      <form
+        action="/ledger/recall"
+        className="mt-4 grid max-w-4xl grid-cols-2 gap-3 sm:grid-cols-5"
+        role="search"
+      >
         {FIELDS.map(([name, label]) => (
           <label key={name} className="text-sm">
             {label}

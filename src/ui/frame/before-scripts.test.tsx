@@ -1,0 +1,147 @@
+/** @jest-environment jsdom */
+import { TextDecoder, TextEncoder } from 'node:util';
+import { act, useState } from 'react';
+import { hydrateRoot } from 'react-dom/client';
+import { useForm } from 'react-hook-form';
+import { FigureInput, SelectField } from '@/ui/kit/field';
+import { inHtml } from '@/ui/kit/in-html';
+import { keepUntilScriptsRun } from './before-scripts';
+
+// what the server's half of the framework needs, and the page of a test lacks
+Object.assign(globalThis, { TextDecoder, TextEncoder, IS_REACT_ACT_ENVIRONMENT: true });
+interface Form {
+  name: string;
+  kind: string;
+  lid: boolean;
+  note: string;
+}
+const SENT: Form = { name: 'Oven', kind: 'dial', lid: true, note: 'as found' };
+let saved: (Form & { supply: string; owner: string })[] = [];
+/** Fields the form keeps by itself, and fields whose state is React's. */
+function View() {
+  const form = useForm<Form>({ defaultValues: SENT });
+  const [supply, setSupply] = useState('21 mbar');
+  const [owner, setOwner] = useState('network');
+  const [more, setMore] = useState(0);
+  const register = inHtml(form);
+  return (
+    <form onSubmit={(e) => void form.handleSubmit((v) => void saved.push({ ...v, supply, owner }))(e)}>
+      <input aria-label="name" {...register('name')} />
+      <select aria-label="kind" {...register('kind')}>
+        <option value="digital">digital</option>
+        <option value="dial">dial</option>
+      </select>
+      <input type="checkbox" aria-label="lid" {...register('lid')} />
+      <textarea aria-label="note" {...register('note')} />
+      <FigureInput label="supply" units={['mbar', 'psi']} value={supply} onChange={setSupply} />
+      <SelectField
+        label="owner"
+        value={owner}
+        options={[
+          { id: 'network', title: 'network' },
+          { id: 'house', title: 'house' },
+        ]}
+        onChange={setOwner}
+      />
+      <button type="submit">Save</button>
+      <button type="button" aria-label="more" onClick={() => setMore((n) => n + 1)}>
+        {more}
+      </button>
+    </form>
+  );
+}
+const field = <E extends HTMLElement>(label: string): E =>
+  document.querySelector<E>(`[aria-label="${label}"]`)!;
+const owner = () => document.querySelector<HTMLSelectElement>('div > select[id]')!;
+const send = () => document.querySelector('button')!.click();
+const put = (node: HTMLInputElement | HTMLSelectElement | HTMLTextAreaElement, value: string) => {
+  node.value = value;
+  node.dispatchEvent(new Event(node instanceof HTMLSelectElement ? 'change' : 'input', { bubbles: true }));
+};
+const pauses = (n: number) => act(async () => void jest.advanceTimersByTime(n * 60));
+
+beforeAll(() => {
+  jest.useFakeTimers();
+  keepUntilScriptsRun();
+});
+/** The page as the server sends it, what a person does before the scripts run, and the scripts. */
+async function open(before: () => void, meanwhile: () => void = () => undefined): Promise<void> {
+  saved = [];
+  const { renderToString } = await import('react-dom/server.edge');
+  document.body.innerHTML = `<div id="root">${renderToString(<View />)}</div>`;
+  before();
+  await pauses(3);
+  await act(async () => void hydrateRoot(document.getElementById('root')!, <View />));
+  await act(async () => meanwhile());
+  await pauses(3);
+}
+const AS_SENT = { ...SENT, supply: '21 mbar', owner: 'network' };
+
+test('values stand in the HTML and are what is sent', async () => {
+  await open(() => {
+    const shown = ['name', 'kind', 'supply'].map((l) => field<HTMLInputElement>(l).value);
+    expect(shown).toEqual(['Oven', 'dial', '21']);
+  });
+  await act(async () => send());
+  expect(saved).toEqual([AS_SENT]);
+});
+test('what was typed, chosen or unticked before the scripts ran stands there and is what is sent', async () => {
+  await open(() => {
+    put(field<HTMLInputElement>('name'), 'Deck oven');
+    put(field<HTMLSelectElement>('kind'), 'digital');
+    put(field<HTMLTextAreaElement>('note'), 'lid is bent');
+    put(field<HTMLInputElement>('supply'), '75');
+    put(field<HTMLSelectElement>('Unit of supply'), 'psi');
+    put(owner(), 'house');
+    field<HTMLInputElement>('lid').click();
+  });
+  expect(field<HTMLInputElement>('supply').value).toBe('75');
+  expect(field<HTMLTextAreaElement>('note').value).toBe('lid is bent');
+  expect(owner().value).toBe('house');
+  await act(async () => send());
+  expect(saved).toEqual([
+    { name: 'Deck oven', kind: 'digital', lid: false, note: 'lid is bent', supply: '75 psi', owner: 'house' },
+  ]);
+});
+test('typed on while the scripts take the page up: the newest stands', async () => {
+  await open(
+    () => put(field<HTMLInputElement>('supply'), '7'),
+    () => put(field<HTMLInputElement>('supply'), '75'),
+  );
+  await act(async () => send());
+  expect(saved).toMatchObject([{ supply: '75 mbar' }]);
+});
+test('sent before the scripts ran: it does not go by itself, and goes once, with what was typed', async () => {
+  const gone = jest.fn((e: Event) => e.defaultPrevented);
+  addEventListener('submit', gone);
+  await open(() => {
+    put(field<HTMLInputElement>('supply'), '75');
+    send();
+    expect(gone).toHaveReturnedWith(true);
+    expect(saved).toEqual([]);
+  });
+  await pauses(3);
+  expect(saved).toEqual([{ ...AS_SENT, supply: '75 mbar' }]);
+  removeEventListener('submit', gone);
+});
+test('pressed, again and again, before the scripts ran: done once', async () => {
+  await open(() => {
+    for (let i = 0; i < 3; i++) field('more').click();
+  });
+  expect(field('more').textContent).toBe('1');
+  await act(async () => field('more').click());
+  expect(field('more').textContent).toBe('2');
+  expect(saved).toEqual([]);
+});
+test('a search that needs no script goes by itself', async () => {
+  document.body.innerHTML = '<form action="/places"><input name="find"><button>Find</button></form>';
+  const gone = jest.fn((e: Event) => {
+    const held = e.defaultPrevented;
+    e.preventDefault();
+    return held;
+  });
+  addEventListener('submit', gone);
+  send();
+  expect(gone).toHaveReturnedWith(false);
+  removeEventListener('submit', gone);
+});

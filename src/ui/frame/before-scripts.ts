@@ -1,0 +1,110 @@
+/**
+ * What is typed, chosen, ticked, pressed or sent on a page before its scripts run is kept, and done again once they do: the framework
+ * takes up a field with what the server sent, so that a figure could stand on the screen and another one be saved, and a form
+ * would go to the server by itself, with all its fields in the address.
+ *
+ * Written into the HTML as text (see the root layout): it stands alone and names nothing outside itself.
+ * A form that is meant to go without scripts says so by an `action` of its own.
+ */
+export function keepUntilScriptsRun(): void {
+  type Typed = HTMLInputElement | HTMLTextAreaElement | HTMLSelectElement;
+  const PAUSE_MS = 50;
+  const kept = new Map<Typed, string | boolean>();
+  let sent: { readonly form: HTMLFormElement; readonly by: HTMLElement | null } | null = null;
+  // each once, however often it was pressed while nothing happened
+  const pressed = new Set<HTMLButtonElement>();
+  let timer: ReturnType<typeof setTimeout> | undefined;
+  // the framework marks what it has taken up; one pause later its listeners stand too
+  const marked = (node: Element) => Object.keys(node).some((key) => key.startsWith('__reactProps'));
+  const due = new Set<Element>();
+  const taken = (node: Element) => marked(node) && (due.has(node) || !due.add(node));
+
+  const ticks = (node: Typed) =>
+    node instanceof HTMLInputElement && (node.type === 'checkbox' || node.type === 'radio');
+  const native = (node: Typed, value: string) =>
+    Object.getOwnPropertyDescriptor(Object.getPrototypeOf(node) as object, 'value')!.set!.call(node, value);
+  /** As if it were done now: the framework must see a change from what it believes to stand there. */
+  const again = (node: Typed, value: string | boolean) => {
+    if (typeof value === 'boolean') {
+      (node as HTMLInputElement).checked = !value;
+      node.click();
+      return;
+    }
+    const file = node instanceof HTMLInputElement && node.type === 'file';
+    if (!file) {
+      if (!(node instanceof HTMLSelectElement)) node.value = `${value} `;
+      native(node, value);
+    }
+    node.dispatchEvent(
+      new Event(file || node instanceof HTMLSelectElement ? 'change' : 'input', { bubbles: true }),
+    );
+  };
+  const look = () => {
+    timer = undefined;
+    for (const [node, value] of kept) {
+      if (node.isConnected && !taken(node)) continue;
+      kept.delete(node);
+      if (node.isConnected) again(node, value);
+    }
+    if (sent && !sent.form.isConnected) sent = null;
+    // what was typed goes first
+    for (const button of kept.size === 0 ? pressed : []) {
+      if (button.isConnected && !taken(button)) continue;
+      pressed.delete(button);
+      if (button.isConnected) button.click();
+    }
+    if (sent && kept.size === 0 && pressed.size === 0 && taken(sent.form)) {
+      const { form, by } = sent;
+      sent = null;
+      form.requestSubmit(by);
+    }
+    wait();
+  };
+  const wait = () => {
+    if (timer === undefined && (kept.size > 0 || pressed.size > 0 || sent))
+      timer = setTimeout(look, PAUSE_MS);
+  };
+  const keep = (node: Typed) => {
+    kept.set(node, ticks(node) ? (node as HTMLInputElement).checked : node.value);
+    wait();
+  };
+  const typed = (event: Event) => {
+    const node = event.target as Typed;
+    if (!marked(node) || kept.has(node)) keep(node);
+  };
+  const differs = (node: Typed) =>
+    node instanceof HTMLSelectElement
+      ? ([...node.options].find((o) => o.defaultSelected)?.value ?? node.value) !== node.value
+      : ticks(node)
+        ? (node as HTMLInputElement).checked !== (node as HTMLInputElement).defaultChecked
+        : node.value !== node.defaultValue;
+  // what the browser itself put back into the fields, after a reload, comes without an event
+  addEventListener('DOMContentLoaded', () =>
+    document.querySelectorAll<Typed>('input, select, textarea').forEach((node) => {
+      if (!marked(node) && differs(node)) keep(node);
+    }),
+  );
+  addEventListener('input', typed, true);
+  addEventListener('change', typed, true);
+  addEventListener(
+    'click',
+    (event) => {
+      const button = (event.target as Element).closest('button');
+      if (!button || marked(button) || button.disabled || (button.form && button.type === 'submit')) return;
+      pressed.add(button);
+      wait();
+    },
+    true,
+  );
+  addEventListener(
+    'submit',
+    (event) => {
+      const form = event.target as HTMLFormElement;
+      if (marked(form) || form.hasAttribute('action')) return;
+      event.preventDefault();
+      sent = { form, by: event.submitter };
+      wait();
+    },
+    true,
+  );
+}
