@@ -1,4 +1,5 @@
 import type { NextConfig } from 'next';
+import { API_HEADERS } from './src/server/api-headers';
 
 const config: NextConfig = {
   poweredByHeader: false,
@@ -7,20 +8,11 @@ const config: NextConfig = {
   // the title comes with the page, never after it: a page without one is announced as nothing
   htmlLimitedBots: /.*/,
   outputFileTracingRoot: import.meta.dirname,
-  // what the api answers is no page: nothing of it runs, and nobody frames it
   headers: () =>
     Promise.resolve([
       {
         source: '/api/:path*',
-        headers: [
-          {
-            key: 'content-security-policy',
-            value:
-              "default-src 'self'; script-src 'none'; object-src 'none'; base-uri 'none'; frame-ancestors 'none'",
-          },
-          { key: 'x-content-type-options', value: 'nosniff' },
-          { key: 'referrer-policy', value: 'same-origin' },
-        ],
+        headers: Object.entries(API_HEADERS).map(([key, value]) => ({ key, value })),
       },
     ]),
   // types are looked at once, by ./check: a start need not wait for it

@@ -130,7 +130,7 @@ async function answers(url, ms = 30000) {
 }
 const webArgs = (port) => [
   '--require',
-  path.join(root, 'scripts', 'client-address.cjs'),
+  path.join(root, 'scripts', 'at-the-door.cjs'),
   path.join(root, 'node_modules/next/dist/bin/next'),
   'start',
   '-H',

@@ -17,6 +17,8 @@ export async function register(): Promise<void> {
   startRinging();
   const { startWorking } = await import('@/server/jobs/runner');
   startWorking();
+  const { answerDirectly } = await import('@/server/direct');
+  answerDirectly('/api/gauge/readings', (await import('@/server/gauge/door')).postReadings);
 }
 
 /** A page that could not be made stands in the log under the number that its reader is shown. */

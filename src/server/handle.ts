@@ -1,5 +1,4 @@
 import 'server-only';
-import { headers } from 'next/headers';
 import { ValidationError, type Schema } from 'yup';
 import { PackError } from '@/core/pack/error';
 import { PlanError } from '@/core/plan/plan';
@@ -63,9 +62,13 @@ export function troubleAnswer(error: unknown): Response {
   );
 }
 
+/** Whoever sent is gone: that is no fault of this server, nor of its database. */
+const brokenOff = (): never => {
+  throw new TroubleError(400, 'broken-off', 'What was sent broke off on its way. Send it again.');
+};
 /**
  * The bytes of a request, up to a limit: what says that it is larger is not read, what turns out to be is left off there.
- * @throws TroubleError 413
+ * @throws TroubleError 413, and 400 where it breaks off
  */
 export async function bytesOf(request: Request, most: number): Promise<Uint8Array<ArrayBuffer>> {
   const tooLarge = () =>
@@ -79,7 +82,7 @@ export async function bytesOf(request: Request, most: number): Promise<Uint8Arra
   const pieces: Uint8Array[] = [];
   let length = 0;
   for (;;) {
-    const piece = await reader?.read();
+    const piece = await reader?.read().catch(brokenOff);
     if (!piece || piece.done) break;
     length += piece.value.length;
     if (length > most) {
@@ -122,9 +125,9 @@ export async function bodyOf<T>(request: Request, schema: Schema<T>, most = MOST
 }
 
 /** Refuses requests that another site made a browser send. */
-async function sameOrigin(request: Request): Promise<void> {
+function sameOrigin(request: Request): void {
   const told = { origin: request.headers.get('origin'), site: request.headers.get('sec-fetch-site') };
-  if (!fromThisSite(request.method, told, (await headers()).get('host')))
+  if (!fromThisSite(request.method, told, request.headers.get('host')))
     throw new TroubleError(403, 'other-site', 'This request came from another site and was refused.');
 }
 
@@ -133,7 +136,7 @@ type Context<P> = { params: Promise<P> };
 export function open<P>(work: (request: Request, params: P) => Promise<Response>) {
   return async (request: Request, context: Context<P>): Promise<Response> => {
     try {
-      await sameOrigin(request);
+      sameOrigin(request);
       return await work(request, await context.params);
     } catch (error) {
       return troubleAnswer(error);

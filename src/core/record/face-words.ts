@@ -3,6 +3,7 @@ import { reachOf } from '@/core/network/flood';
 import type { Plan } from '@/core/plan/plan';
 import type { RunState } from '@/core/run/state';
 import { tradeOf } from '@/core/trades';
+import type { SectionKey } from '@/core/trades/trade';
 import { verdictOf } from '@/core/verdict/verdict';
 
 /** What somebody must have read before signing, while the record is not sealed yet. */
@@ -36,5 +37,6 @@ export function boundedWords(plan: Pick<Plan, 'system'>): string {
     : 'Nothing was shut off: the whole pool was looked at.';
 }
 
-/** Titles of the sections that no reader may have to unfold or turn the page for. */
-export const MUST_BE_SEEN: readonly string[] = ['Unsafe situation', 'Findings', 'Reported to others', 'Due'];
+const MUST_BE_SEEN: readonly (SectionKey | undefined)[] = ['unsafe', 'findings', 'reports', 'due'];
+/** Whether it is a section that no reader may have to unfold or turn the page for. */
+export const mustBeSeen = ({ key }: { readonly key?: SectionKey }): boolean => MUST_BE_SEEN.includes(key);

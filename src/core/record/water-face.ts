@@ -56,7 +56,7 @@ export function waterSections(plan: Plan, state: RunState): Face['sections'][num
       title: 'What was applied',
       lines: plan.procedure.applied ? [plan.procedure.applied.replace(/\.$/, '')] : [],
     },
-    { title: 'Findings', lines: state.findings },
+    { key: 'findings', title: 'Findings', lines: state.findings },
     {
       key: 'level',
       title: 'Level',

@@ -127,7 +127,8 @@ export type SectionKey =
   | 'volume'
   | 'permit'
   | 'observed'
-  | 'unsafe';
+  | 'unsafe'
+  | 'findings';
 export interface First {
   /** What stands on its branches, and what they are called by people who count them; null where nothing does. */
   readonly things: {

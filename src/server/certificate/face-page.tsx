@@ -1,4 +1,4 @@
-import { boundedWords, MUST_BE_SEEN } from '@/core/record/face-words';
+import { boundedWords, mustBeSeen } from '@/core/record/face-words';
 import { notCoveredIn } from '@/core/plan/not-covered';
 import { type Face, inZone } from '@/core/record/face';
 import { familyFacts } from '@/core/record/family';
@@ -34,6 +34,8 @@ function Signatures({ face }: { face: Face }) {
     </View>
   );
 }
+/** So many lines of a section stand on the face. */
+const MOST_LINES = 3;
 const clip = (text: string, most: number): string =>
   text.length <= most
     ? text
@@ -183,16 +185,17 @@ export function FacePage({
         </View>
       </View>
       <Judged face={face} low={drawn > 0 && drawn < ROOMY} />
-      {face.sections
-        .filter((x) => MUST_BE_SEEN.includes(x.title))
-        .map((x) => (
-          <View key={x.title} style={s.seam}>
-            <Text style={s.h}>{printable(x.title)}</Text>
-            {x.lines.slice(0, 3).map((l, i) => (
-              <P key={i}>{clip(l, 240)}</P>
-            ))}
-          </View>
-        ))}
+      {face.sections.filter(mustBeSeen).map((x) => (
+        <View key={x.title} style={s.seam}>
+          <Text style={s.h}>{printable(x.title)}</Text>
+          {x.lines.slice(0, MOST_LINES).map((l, i) => (
+            <P key={i}>{clip(l, 240)}</P>
+          ))}
+          {x.lines.length > MOST_LINES && (
+            <P>{`… and ${x.lines.length - MOST_LINES} more, on the following page`}</P>
+          )}
+        </View>
+      ))}
       {drawn ? (
         <View style={s.seam}>
           <Text style={s.h}>Section as it stood in the test</Text>

@@ -1,4 +1,4 @@
-import { boundedWords, MUST_BE_SEEN } from '@/core/record/face-words';
+import { boundedWords, mustBeSeen } from '@/core/record/face-words';
 import { notCoveredIn } from '@/core/plan/not-covered';
 import { leaksOf, leakWords } from '@/core/after/leaks';
 import { leakBook } from '@/server/leaks/leaks';
@@ -119,7 +119,7 @@ export function publicFace(record: StoredRecord): PublicFace {
       ['When', `${face.started} to ${face.ended}`],
       ...signatureLines(face).map((s): [string, string] => [s.role, s.strokes ? s.text : s.instead]),
     ],
-    seen: face.sections.filter((x) => MUST_BE_SEEN.includes(x.title)),
+    seen: face.sections.filter(mustBeSeen),
     rows: [
       ['Section', boundedWords(plan)],
       ['Gauge', `${face.gauge}. Zero open to air: ${face.zeros}`],

@@ -1,14 +1,13 @@
 /** @jest-environment jsdom */
-import { TextDecoder, TextEncoder } from 'node:util';
 import { act, useState } from 'react';
 import { hydrateRoot } from 'react-dom/client';
+import { renderToString } from 'react-dom/server.edge';
 import { useForm } from 'react-hook-form';
 import { FigureInput, SelectField } from '@/ui/kit/field';
 import { inHtml } from '@/ui/kit/in-html';
 import { keepUntilScriptsRun } from './before-scripts';
 
-// what the server's half of the framework needs, and the page of a test lacks
-Object.assign(globalThis, { TextDecoder, TextEncoder, IS_REACT_ACT_ENVIRONMENT: true });
+Object.assign(globalThis, { IS_REACT_ACT_ENVIRONMENT: true });
 interface Form {
   name: string;
   kind: string;
@@ -67,7 +66,6 @@ beforeAll(() => {
 /** The page as the server sends it, what a person does before the scripts run, and the scripts. */
 async function open(before: () => void, meanwhile: () => void = () => undefined): Promise<void> {
   saved = [];
-  const { renderToString } = await import('react-dom/server.edge');
   document.body.innerHTML = `<div id="root">${renderToString(<View />)}</div>`;
   before();
   await pauses(3);

@@ -1,4 +1,4 @@
-import { boundedWords, MUST_BE_SEEN } from '@/core/record/face-words';
+import { boundedWords, mustBeSeen } from '@/core/record/face-words';
 import { wallCourses } from '@/chart/wall';
 import { notCoveredIn } from '@/core/plan/not-covered';
 import { type faceOf, inZone } from '@/core/record/face';
@@ -84,7 +84,7 @@ export function WhoWhenGauge({ face }: OfFace) {
   );
 }
 export function MustBeSeen({ face }: OfFace) {
-  const open = face.sections.filter((x) => MUST_BE_SEEN.includes(x.title));
+  const open = face.sections.filter(mustBeSeen);
   return open.length ? <Listed sections={open} /> : null;
 }
 const Listed = ({ sections }: { sections: Face['sections'] }) => (
@@ -302,7 +302,7 @@ export function Signatures({ face, seal }: OfFace & { seal: Seal }) {
 }
 /** What else was noted; what must be seen stands before it. */
 export function Sections({ face }: OfFace) {
-  return <Listed sections={face.sections.filter((x) => !MUST_BE_SEEN.includes(x.title))} />;
+  return <Listed sections={face.sections.filter((x) => !mustBeSeen(x))} />;
 }
 export function PutBack({ face }: OfFace) {
   const { plan } = face;

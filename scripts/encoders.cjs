@@ -1,0 +1,5 @@
+// Before each test file: what every browser has, and the page of a test lacks.
+const { TextDecoder, TextEncoder } = require('node:util');
+
+globalThis.TextDecoder ??= TextDecoder;
+globalThis.TextEncoder ??= TextEncoder;
