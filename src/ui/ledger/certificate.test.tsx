@@ -11,7 +11,7 @@ const folder = path.join(process.cwd(), 'src/cli/golden');
 const records = readdirSync(folder).map(
   (file) => [file, readRecordFile(readFileSync(path.join(folder, file), 'utf8'))] as const,
 );
-const GOOD = { good: true, faults: [] };
+const GOOD: { good: boolean; faults: readonly string[] } = { good: true, faults: [] };
 const bare = (text: string | null) => (text ?? '').replace(/\s+/g, ' ').trim();
 /** What stands on the page with everything folded, and with everything open. */
 function shown(node: HTMLElement) {
