@@ -58,19 +58,20 @@ export function stacked(
       .map((v) => ({ y: y(v), label: String(v) })),
   };
 }
-/** Ranges beside each other along one scale that begins at nothing: the middle half of each, and its middle. */
+/** Ranges beside each other along one scale that begins at nothing: the middle half of each, and its middle. @param marks on the scale, about */
 export function ranges(
   lines: readonly { readonly low: number; readonly middle: number; readonly high: number }[],
   from: number,
   to: number,
+  marks = 5,
 ) {
   const x = scaleLinear()
     .domain([0, max(lines, (l) => l.high) || 1])
-    .nice(5)
+    .nice(marks)
     .range([from, to]);
   return {
     lines: lines.map((l) => ({ x: x(l.low), width: Math.max(2, x(l.high) - x(l.low)), middle: x(l.middle) })),
-    ticks: x.ticks(5).map((v) => ({ x: x(v), label: x.tickFormat(5)(v) })),
+    ticks: x.ticks(marks).map((v) => ({ x: x(v), label: x.tickFormat(marks)(v) })),
   };
 }
 /** Points over time around nothing: both sides of zero are always seen. @param step the least that can be told apart */

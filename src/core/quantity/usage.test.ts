@@ -2,8 +2,8 @@ import fc from 'fast-check';
 import { METRIC, ownUnit, told, US_CUSTOMARY, usageOf, type Usage } from './usage';
 import { type Unit, UNITS, unitLabel } from './unit';
 
-const us = (text: string, more: object = {}) => told(text, { usage: US_CUSTOMARY, ...more });
-const metric = (text: string, more: object = {}) => told(text, { usage: METRIC, ...more });
+const us = (text: string, more: object = {}) => told(text, { usage: usageOf(US_CUSTOMARY, {}), ...more });
+const metric = (text: string, more: object = {}) => told(text, { usage: usageOf(METRIC, {}), ...more });
 
 test.each([
   // 20.35 mbar = 8.1698 inWC, read to a hundredth of a mbar, 0.004 inWC
@@ -76,6 +76,15 @@ test('days and times as they are written elsewhere; what is none is left', () =>
   );
   expect(metric('due 2026-04-01')).toBe('due 1 Apr 2026');
   expect(us('ratio 16:05:00:01, 25:10, VS-2026-03-24-1')).toBe('ratio 16:05:00:01, 25:10, VS-2026-03-24-1');
+});
+test('where nobody chose, days stand in one way and figures as they were made; a metric house that chose is told in metric', () => {
+  const words = 'calibrated 2026-03-04 at 30 psi, 0.5 in; sealed Tue, 24 Mar 2026, 16:05';
+  const days = 'calibrated 4 Mar 2026 at 30 psi, 0.5 in; sealed Tue, 24 Mar 2026, 16:05';
+  expect(told(words, { usage: usageOf({}, {}) })).toBe(days);
+  expect(told(words, { usage: usageOf({ clock: '24' }, { days: 'day-first' }) })).toBe(days);
+  expect(told(words, { usage: usageOf({}, { days: 'year-first' }) })).toContain('sealed Tue, 2026-03-24');
+  expect(told(words, { usage: usageOf({}, { bore: 'mm' }) })).toContain('at 2.1 bar, 13 mm;');
+  expect(told('30 psi', { usage: usageOf({}, {}), both: true })).toBe('2.1 bar (30 psi)');
 });
 test('whatever the words, they are told without failing', () =>
   fc.assert(

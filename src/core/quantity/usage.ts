@@ -49,20 +49,25 @@ export const DAY_WAYS = {
 export type DayWay = keyof typeof DAY_WAYS;
 export const CLOCK_WAYS = { '24': '16:05', '12': '4:05 pm' } as const;
 export type ClockWay = keyof typeof CLOCK_WAYS;
-export type Usage = Readonly<Record<Measured, Unit>> & {
+/** Units, days and times somebody can choose. */
+export type Habits = Readonly<Record<Measured, Unit>> & {
   readonly days: DayWay;
   readonly clock: ClockWay;
 };
+export type Usage = Habits & {
+  /** Some unit was chosen: figures are told in them, the usual ones too. Nobody chose: figures stay as they were made. */
+  readonly chosen?: boolean;
+};
 /** What somebody chose; what is not in it is as the organisation has it, and there as a metric house has it. */
-export type Wishes = Partial<Usage>;
+export type Wishes = Partial<Habits>;
 const unitsBy = (pick: (m: Measured) => Unit): Record<Measured, Unit> =>
   Object.fromEntries(MEASURED.map((m) => [m, pick(m)])) as Record<Measured, Unit>;
-export const METRIC: Usage = {
+export const METRIC: Habits = {
   ...unitsBy((m) => UNIT_CHOICES[m].units[0]!),
   days: 'day-first',
   clock: '24',
 };
-export const US_CUSTOMARY: Usage = {
+export const US_CUSTOMARY: Habits = {
   ...unitsBy((m) => UNIT_CHOICES[m].us),
   days: 'month-first',
   clock: '12',
@@ -72,6 +77,7 @@ export const usageOf = (organisation: Wishes, person: Wishes): Usage => ({
   ...METRIC,
   ...organisation,
   ...person,
+  chosen: MEASURED.some((m) => organisation[m] ?? person[m]),
 });
 
 /** What a unit belongs to; units of no group have the other system's beside them only. */
@@ -214,12 +220,9 @@ export function daysTold(text: string, { days, clock }: Pick<Usage, 'days' | 'cl
     return `${h % 12 || 12}:${minute}${second} ${h < 12 ? 'am' : 'pm'}`;
   });
 }
-/** Words as somebody is used to read them: figures, days and times. */
+/**
+ * Words as somebody is used to read them: figures, days and times. Days stand in one way on every page and paper, however they were
+ * written; figures stay as they were made where nobody chose a unit.
+ */
 export const told = (text: string, telling: Telling): string =>
-  daysTold(figuresTold(text, telling), telling.usage);
-/** Whether anything would be told otherwise than it was made. */
-export const tellsOtherwise = ({ usage, both }: Telling): boolean =>
-  Boolean(both) ||
-  usage.days !== 'day-first' ||
-  usage.clock !== '24' ||
-  MEASURED.some((m) => usage[m] !== METRIC[m]);
+  daysTold(telling.usage.chosen || telling.both ? figuresTold(text, telling) : text, telling.usage);

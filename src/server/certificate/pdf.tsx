@@ -1,4 +1,4 @@
-import { METRIC, tellsOtherwise, type Usage } from '@/core/quantity/usage';
+import { METRIC, type Usage } from '@/core/quantity/usage';
 import { type Face, faceOf } from '@/core/record/face';
 import { type Extra, isPaperKind, type PaperKind, papersOf } from '@/core/record/papers';
 import type { SealedRecord } from '@/core/record/seal';
@@ -50,7 +50,7 @@ export async function certificatePdf(
     both: record.both ?? false,
     keep: unitsJudgedIn(face.plan, face.state),
   };
-  return toldSo(tellsOtherwise(telling) ? telling : null, () => made(record, face, origin, form));
+  return toldSo(telling, () => made(record, face, origin, form));
 }
 async function made(record: Printed, face: Face, origin: string, form: Form): Promise<Buffer> {
   const url = record.link ? `${origin}/verify/${record.link}` : null;

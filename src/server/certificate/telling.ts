@@ -1,12 +1,9 @@
 import { AsyncLocalStorage } from 'node:async_hooks';
-import { type Telling, told } from '@/core/quantity/usage';
+import { METRIC, type Telling, told } from '@/core/quantity/usage';
 
 const now = new AsyncLocalStorage<Telling>();
+const AS_MADE: Telling = { usage: METRIC };
 /** Makes a paper whose words are told so: what its gauges judged stays in their unit. */
-export const toldSo = <T>(telling: Telling | null, make: () => Promise<T>): Promise<T> =>
-  telling ? now.run(telling, make) : make();
+export const toldSo = <T>(telling: Telling, make: () => Promise<T>): Promise<T> => now.run(telling, make);
 /** Words as the paper that is being made tells them. */
-export function asTold(text: string): string {
-  const telling = now.getStore();
-  return telling ? told(text, telling) : text;
-}
+export const asTold = (text: string): string => told(text, now.getStore() ?? AS_MADE);

@@ -203,7 +203,7 @@ function GaugeRow({
             {s.lastZero ? (
               <>
                 zero <span className="figure-narrow">{showExact(s.lastZero.figure)}</span>,{' '}
-                {localDate(Date.parse(s.lastZero.at), zone)}
+                {dayWords(localDate(Date.parse(s.lastZero.at), zone))}
               </>
             ) : (
               'no zero on record'

@@ -1,13 +1,13 @@
 /** @jest-environment jsdom */
 import { act, render, screen } from '@testing-library/react';
 import { useState } from 'react';
-import { METRIC, US_CUSTOMARY } from '@/core/quantity/usage';
+import { METRIC, US_CUSTOMARY, usageOf } from '@/core/quantity/usage';
 import { Lens } from './lens-dom';
 
 const settled = () => act(async () => new Promise((done) => setTimeout(done)));
 let lens: Lens;
 afterEach(() => lens.tell(null));
-const us = { usage: US_CUSTOMARY };
+const us = { usage: usageOf(US_CUSTOMARY, {}) };
 const tell = (telling: Parameters<Lens['tell']>[0]) => {
   lens = new Lens(document.body);
   lens.tell(telling);

@@ -1,6 +1,5 @@
 'use client';
 import { useEffect, useState, useSyncExternalStore } from 'react';
-import { tellsOtherwise } from '@/core/quantity/usage';
 import { Button } from '@/ui/kit/button';
 import { Lens } from './lens-dom';
 import { useUsage } from './usage';
@@ -24,8 +23,7 @@ export function ReadersLens() {
   const twins = useBoth();
   const [lens] = useState(() => (typeof document === 'undefined' ? null : new Lens(document.body)));
   useEffect(() => {
-    const telling = { usage, both: twins };
-    lens?.tell(tellsOtherwise(telling) ? telling : null);
+    lens?.tell({ usage, both: twins });
     return () => lens?.tell(null);
   }, [lens, usage, twins]);
   return null;

@@ -1,29 +1,19 @@
-import { around, ranges, stacked } from '@/chart/shares';
+import { around } from '@/chart/shares';
 import { toNumber } from '@/core/quantity/exact';
 import { significantText } from '@/core/quantity/figure';
 import { type Unit, unitLabel } from '@/core/quantity/unit';
 import { capital } from '@/core/quantity/words';
 import { TREND_WORDS } from '@/core/record/trend';
-import { GRAVITY, WORDS, type VerdictWord } from '@/core/verdict/words';
-import { VERDICT_INK } from '@/ui/kit/words';
+import { WORDS, type VerdictWord } from '@/core/verdict/words';
+import { dayWords } from '@/ui/visit/times';
 import { type Count, MOST_FIGURES, totalOf, type Trends } from '@/wire/trends';
 import Link from 'next/link';
 import type { ReactNode } from 'react';
+import { Columns, fill, Hatches, Legend, ORDER, type Range, RangeLines } from './trend-charts';
 
-/** From the foot of a column upwards. */
-const ORDER = [...GRAVITY].reverse();
-/** Signs beside the colours: what is grey on paper is still told apart. */
-const HATCH: Partial<Record<VerdictWord, string>> = {
-  'not-tight': 'M0 8 L8 0',
-  void: 'M0 0 L8 8',
-  inconclusive: 'M0 4 H8',
-  refer: 'M4 0 V8',
-};
 const countOf = (counts: readonly Count[], word: VerdictWord): number =>
   counts.find((c) => c.word === word)?.n ?? 0;
 const share = (n: number, of: number): string => (of ? `${Math.round((100 * n) / of)} %` : '');
-const fill = (word: VerdictWord): string => (HATCH[word] ? `url(#hatch-${word})` : VERDICT_INK[word]);
-
 function Part({ title, words, children }: { title: string; words: ReactNode; children: ReactNode }) {
   return (
     <section className="mt-8">
@@ -31,32 +21,6 @@ function Part({ title, words, children }: { title: string; words: ReactNode; chi
       <p className="max-w-3xl text-quiet">{words}</p>
       {children}
     </section>
-  );
-}
-const Hatches = () => (
-  <svg width={0} height={0} className="absolute" aria-hidden focusable="false">
-    <defs>
-      {ORDER.map((w) => (
-        <pattern key={w} id={`hatch-${w}`} width={8} height={8} patternUnits="userSpaceOnUse">
-          <rect width={8} height={8} fill={VERDICT_INK[w]} />
-          {HATCH[w] && <path d={HATCH[w]} stroke="var(--panel)" strokeWidth={1.5} />}
-        </pattern>
-      ))}
-    </defs>
-  </svg>
-);
-function Legend({ words }: { words: readonly VerdictWord[] }) {
-  return (
-    <ul className="mt-1 flex flex-wrap gap-x-5 gap-y-1 text-sm" aria-hidden>
-      {words.map((w) => (
-        <li key={w} className="flex items-center gap-2">
-          <svg width={16} height={16} focusable="false">
-            <rect width={16} height={16} fill={fill(w)} />
-          </svg>
-          {WORDS[w]}
-        </li>
-      ))}
-    </ul>
   );
 }
 const TH = 'py-1 pr-4 text-left font-normal';
@@ -102,8 +66,8 @@ export function TrendsView({ trends: t }: { trends: Trends }) {
       <Hatches />
       <h1 className="text-2xl font-bold">Trends</h1>
       <p className="max-w-3xl">
-        {t.records} {t.records === 1 ? 'record' : 'records'} sealed here since {t.from}; practice and void
-        ones are not among them. Nothing here judges: it shows where to look.
+        {t.records} {t.records === 1 ? 'record' : 'records'} sealed here since {dayWords(t.from)}; practice
+        and void ones are not among them. Nothing here judges: it shows where to look.
       </p>
       {t.records === 0 ? (
         <p className="mt-4">
@@ -124,42 +88,14 @@ export function TrendsView({ trends: t }: { trends: Trends }) {
   );
 }
 function Months({ t, seen }: { t: Trends; seen: readonly VerdictWord[] }) {
-  const [width, height] = [900, 220];
-  const g = stacked(
-    t.months.map((m) => ({ name: m.month, counts: new Map(m.counts.map((c) => [c.word, c.n])) })),
-    seen,
-    width,
-    height,
-  );
-  const every = Math.ceil(g.columns.length / 12);
+  const columns = t.months.map((m) => ({
+    name: monthWords(m.month),
+    counts: new Map(m.counts.map((c) => [c.word, c.n])),
+  }));
   return (
     <Part title="Results by month" words="How many records were sealed, and to what they came.">
       <Legend words={seen} />
-      <svg
-        viewBox={`0 0 ${width} ${height}`}
-        className="mt-2 block w-full max-w-4xl"
-        aria-hidden
-        focusable="false"
-      >
-        {g.yTicks.map((y) => (
-          <g key={y.label} fontSize={13} fill="var(--quiet)">
-            <line x1={g.left} x2={g.right} y1={y.y} y2={y.y} stroke="var(--seam)" />
-            <text x={g.left - 6} y={y.y + 4} textAnchor="end">
-              {y.label}
-            </text>
-          </g>
-        ))}
-        {g.pieces.map((p) => (
-          <rect key={`${p.column} ${p.key}`} {...rectOf(p)} fill={fill(p.key as VerdictWord)} />
-        ))}
-        {g.columns.map((c, i) =>
-          i % every === 0 ? (
-            <text key={c.name} x={c.x} y={height - 8} textAnchor="middle" fontSize={13} fill="var(--quiet)">
-              {monthWords(c.name)}
-            </text>
-          ) : null,
-        )}
-      </svg>
+      <Columns columns={columns} seen={seen} />
       <Table
         head={['Month', ...seen.map((w) => WORDS[w]), `Again within ${t.againDays} days`]}
         rows={t.months.map((m) => [
@@ -171,12 +107,6 @@ function Months({ t, seen }: { t: Trends; seen: readonly VerdictWord[] }) {
     </Part>
   );
 }
-const rectOf = ({ x, y, width, height }: { x: number; y: number; width: number; height: number }) => ({
-  x,
-  y,
-  width,
-  height,
-});
 function Procedures({ t, seen }: { t: Trends; seen: readonly VerdictWord[] }) {
   return (
     <Part
@@ -231,15 +161,7 @@ function Procedures({ t, seen }: { t: Trends; seen: readonly VerdictWord[] }) {
     </Part>
   );
 }
-interface Range {
-  readonly name: string;
-  readonly low: number;
-  readonly middle: number;
-  readonly high: number;
-  readonly records: number;
-}
-const ROW = 26;
-/** Ranges under each other on one scale, and the same as a table. @param room for the names, px of 900 */
+/** Ranges under each other on one scale, and the same as a table. */
 function Ranges({
   lines,
   unit,
@@ -253,43 +175,9 @@ function Ranges({
   room: number;
   show: (value: number) => string;
 }) {
-  const width = 900;
-  const g = ranges(lines, room, width - 90);
-  const height = lines.length * ROW + 26;
   return (
     <>
-      <div className="overflow-x-auto" role="region" aria-label={`${of}, ${unit}`} tabIndex={0}>
-        <svg
-          viewBox={`0 0 ${width} ${height}`}
-          className="mt-2 block w-full max-w-4xl min-w-[560px]"
-          role="img"
-          aria-label={lines.map((l) => `${l.name}: ${show(l.middle)} ${unit}`).join('; ')}
-        >
-          {g.ticks.map((x) => (
-            <g key={x.label} fontSize={13} fill="var(--quiet)">
-              <line x1={x.x} x2={x.x} y1={0} y2={height - 22} stroke="var(--seam)" />
-              <text x={x.x} y={height - 6} textAnchor="middle">
-                {x.label} {unit}
-              </text>
-            </g>
-          ))}
-          {lines.map((l, i) => {
-            const { x, width: wide, middle } = g.lines[i]!;
-            return (
-              <g key={l.name + i} transform={`translate(0 ${i * ROW})`} fontSize={14} fill="var(--ink)">
-                <text x={room - 10} y={17} textAnchor="end">
-                  {l.name.length > 40 ? `${l.name.slice(0, 39)}…` : l.name}
-                </text>
-                <rect x={x} width={wide} y={6} height={14} fill="var(--block)" stroke="var(--edge)" />
-                <line x1={middle} x2={middle} y1={3} y2={23} stroke="var(--ink)" strokeWidth={2.5} />
-                <text x={x + wide + 6} y={17} fontSize={13}>
-                  {show(l.middle)}
-                </text>
-              </g>
-            );
-          })}
-        </svg>
-      </div>
+      <RangeLines lines={lines} unit={unit} room={room} show={show} />
       <Table
         head={[of, `Middle, ${unit}`, `Half between, ${unit}`, 'Records']}
         rows={lines.map((l) => [l.name, show(l.middle), `${show(l.low)} to ${show(l.high)}`, l.records])}

@@ -8,6 +8,7 @@ import {
   told,
   UNIT_CHOICES,
   US_CUSTOMARY,
+  type Habits,
   type Usage,
   usageOf,
   type Wishes,
@@ -22,17 +23,17 @@ import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { useController, type Control, useWatch } from 'react-hook-form';
 
-const isMeasured = (key: keyof Usage): key is Measured => (MEASURED as readonly string[]).includes(key);
+const isMeasured = (key: keyof Habits): key is Measured => (MEASURED as readonly string[]).includes(key);
 const TITLES = { days: 'Days', clock: 'Clock' } as const;
-const titleOf = (key: keyof Usage): string => (isMeasured(key) ? UNIT_CHOICES[key].title : TITLES[key]);
-const optionsOf = (key: keyof Usage): { id: string; title: string }[] =>
+const titleOf = (key: keyof Habits): string => (isMeasured(key) ? UNIT_CHOICES[key].title : TITLES[key]);
+const optionsOf = (key: keyof Habits): { id: string; title: string }[] =>
   isMeasured(key)
     ? UNIT_CHOICES[key].units.map((id) => ({ id, title: unitLabel(id) }))
     : Object.entries(key === 'days' ? DAY_WAYS : CLOCK_WAYS).map(([id, title]) => ({ id, title }));
-const wordOf = (key: keyof Usage, value: string): string =>
+const wordOf = (key: keyof Habits, value: string): string =>
   optionsOf(key).find((o) => o.id === value)?.title ?? value;
 
-function Choice({ control, name, base }: { control: Control<UsageForm>; name: keyof Usage; base: Usage }) {
+function Choice({ control, name, base }: { control: Control<UsageForm>; name: keyof Habits; base: Usage }) {
   const { field } = useController({ control, name });
   const of = isMeasured(name) ? UNIT_CHOICES[name].of : '';
   return (
@@ -50,7 +51,8 @@ function Choice({ control, name, base }: { control: Control<UsageForm>; name: ke
 }
 /** What a sentence of the product becomes by what is chosen, before it is kept. */
 function Example({ control, base }: { control: Control<UsageForm>; base: Usage }) {
-  const usage = { ...base, ...wishesOf(useWatch({ control }) as UsageForm) };
+  const wishes = wishesOf(useWatch({ control }) as UsageForm);
+  const usage = { ...base, ...wishes, chosen: base.chosen || usageOf({}, wishes).chosen || false };
   const made =
     'Read on 24 Mar 2026, 16:05 at 18 °C: 20.35 mbar in 12.0 l of pipe, 22 mm, 14 m; a leak up to 1.2 l/h; the house at 4.0 bar.';
   return (

@@ -31,7 +31,7 @@ export function FirstRows({
 }): ReactNode {
   return (
     <div className="mt-3 overflow-x-auto" role="region" aria-label="First rows of the file" tabIndex={0}>
-      <table className="figure-narrow text-sm">
+      <table translate="no" className="figure-narrow text-sm">
         <tbody>
           {head.map((row, i) => (
             <tr key={i} className={`border-t border-seam ${i < headerRows ? 'text-quiet' : ''}`}>

@@ -148,9 +148,9 @@ const FindPlaces = ({ find, trade, due }: { find: string; trade: string; due: st
         placeholder="serial SH-880"
       />
     </label>
-    <label className="text-sm">
+    <label className="text-sm max-sm:flex-1">
       Trade
-      <select name="trade" defaultValue={trade} className={SELECT}>
+      <select name="trade" defaultValue={trade} className={`${SELECT} max-sm:w-full`}>
         <option value="">every trade</option>
         {TRADES.map((t) => (
           <option key={t.name} value={t.name}>
@@ -159,9 +159,9 @@ const FindPlaces = ({ find, trade, due }: { find: string; trade: string; due: st
         ))}
       </select>
     </label>
-    <label className="text-sm">
+    <label className="text-sm max-sm:flex-1">
       A test is due
-      <select name="due" defaultValue={due} className={SELECT}>
+      <select name="due" defaultValue={due} className={`${SELECT} max-sm:w-full`}>
         <option value="">or not</option>
         {DUE.map(([key, words]) => (
           <option key={key} value={key}>
@@ -170,10 +170,14 @@ const FindPlaces = ({ find, trade, due }: { find: string; trade: string; due: st
         ))}
       </select>
     </label>
-    <button type="submit" className={buttonClass('plain', 'min-h-12')}>
+    <button type="submit" className={buttonClass('plain', 'min-h-12 max-sm:flex-1 max-sm:justify-center')}>
       Find
     </button>
-    <Link prefetch={false} href="/scan" className={buttonClass('plain', 'min-h-12')}>
+    <Link
+      prefetch={false}
+      href="/scan"
+      className={buttonClass('plain', 'min-h-12 max-sm:flex-1 max-sm:justify-center')}
+    >
       Scan
     </Link>
   </form>
