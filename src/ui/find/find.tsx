@@ -2,7 +2,7 @@
 import { byNeed } from '@/ui/kit/by-need';
 import type { Identity } from '@/wire/role';
 import { Search } from 'lucide-react';
-import { Suspense, useEffect, useState } from 'react';
+import { Suspense, useEffect, useRef, useState } from 'react';
 
 const ASKED = 'vast-stone.find';
 const load = () => import('./palette').then((m) => m.Palette);
@@ -15,12 +15,25 @@ export const askFind = (): unknown => dispatchEvent(new Event(ASKED));
 /** The search over everything: opens with Ctrl or Cmd and K, or from a button. What it is made of is fetched when it is first asked for. */
 export function Find({ who }: { who: Identity }) {
   const [open, setOpen] = useState(false);
+  // what is typed while it is fetched: asked for, and not there yet
+  const [early, setEarly] = useState('');
+  const stands = useRef<'no' | 'awaited' | 'yes'>('no');
   useEffect(() => {
-    const show = () => setOpen(true);
+    const ask = (wanted: boolean) => {
+      stands.current = wanted ? 'awaited' : 'no';
+      setEarly('');
+      setOpen(wanted);
+    };
+    const show = () => ask(true);
     const onKey = (e: KeyboardEvent) => {
+      if (stands.current === 'awaited' && e.key.length === 1 && !e.ctrlKey && !e.metaKey && !e.altKey) {
+        e.preventDefault();
+        setEarly((was) => was + e.key);
+        return;
+      }
       if ((e.ctrlKey || e.metaKey) && !e.shiftKey && !e.altKey && e.key.toLowerCase() === 'k') {
         e.preventDefault();
-        setOpen((was) => !was);
+        ask(stands.current === 'no');
       }
     };
     addEventListener(ASKED, show);
@@ -35,7 +48,17 @@ export function Find({ who }: { who: Identity }) {
   return (
     open && (
       <Suspense fallback={null}>
-        <Palette who={who} close={() => setOpen(false)} />
+        <Palette
+          who={who}
+          early={early}
+          onThere={() => {
+            stands.current = 'yes';
+          }}
+          close={() => {
+            stands.current = 'no';
+            setOpen(false);
+          }}
+        />
       </Suspense>
     )
   );

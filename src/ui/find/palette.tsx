@@ -6,7 +6,7 @@ import type { Identity } from '@/wire/role';
 import { Command } from 'cmdk';
 import { X } from 'lucide-react';
 import { useRouter } from 'next/navigation';
-import { useEffect, useLayoutEffect, useRef, useState } from 'react';
+import { useEffect, useEffectEvent, useLayoutEffect, useRef, useState } from 'react';
 import { findPages } from './pages';
 
 /** Asked so long after the last letter, ms. */
@@ -50,16 +50,29 @@ const valueOf = (f: Found) => `${f.kind} ${f.href} ${f.title}`;
 const kindsOf = (found: readonly Found[]) =>
   (Object.keys(FIND_KINDS) as FindKind[]).filter((k) => found.some((f) => f.kind === k));
 
-export function Palette({ who, close }: { who: Identity; close: () => void }) {
-  const [typed, setTyped] = useState('');
+/** @param early what was typed before it was there  @param onThere its field takes what is typed */
+export function Palette({
+  who,
+  early,
+  onThere,
+  close,
+}: {
+  who: Identity;
+  early: string;
+  onThere: () => void;
+  close: () => void;
+}) {
+  const [typed, setTyped] = useState(early.slice(0, MOST_FIND));
   const router = useRouter();
   const { state, found } = useFound(who, typed);
   const [recent] = useState(() => readRecent(who));
   const [at, setAt] = useState('');
   const box = useRef<HTMLDialogElement>(null);
+  const there = useEffectEvent(onThere);
   // the browser's own: it keeps the focus inside, and Escape closes it
   useLayoutEffect(() => {
     if (!box.current?.open) box.current?.showModal();
+    there();
   }, []);
   const go = (f: Found) => {
     noteRecent(who, f);

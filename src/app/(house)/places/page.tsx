@@ -138,8 +138,12 @@ export default async function Places({
 }
 /** Words, trade and what is due: what narrows the places, in the address. */
 const FindPlaces = ({ find, trade, due }: { find: string; trade: string; due: string }) => (
-  <form className="mt-3 flex max-w-5xl flex-wrap items-end gap-3" action="/places" role="search">
-    <label className="min-w-64 flex-1 text-sm">
+  <form
+    className="mt-3 grid max-w-5xl grid-cols-2 items-end gap-3 sm:flex sm:flex-wrap"
+    action="/places"
+    role="search"
+  >
+    <label className="min-w-64 flex-1 text-sm max-sm:col-span-2">
       Find a place by name, address or customer; an appliance, meter or tank by make, model or serial
       <input
         name="find"
@@ -148,7 +152,7 @@ const FindPlaces = ({ find, trade, due }: { find: string; trade: string; due: st
         placeholder="serial SH-880"
       />
     </label>
-    <label className="text-sm max-sm:flex-1">
+    <label className="text-sm">
       Trade
       <select name="trade" defaultValue={trade} className={`${SELECT} max-sm:w-full`}>
         <option value="">every trade</option>
@@ -159,7 +163,7 @@ const FindPlaces = ({ find, trade, due }: { find: string; trade: string; due: st
         ))}
       </select>
     </label>
-    <label className="text-sm max-sm:flex-1">
+    <label className="text-sm">
       A test is due
       <select name="due" defaultValue={due} className={`${SELECT} max-sm:w-full`}>
         <option value="">or not</option>
@@ -170,14 +174,10 @@ const FindPlaces = ({ find, trade, due }: { find: string; trade: string; due: st
         ))}
       </select>
     </label>
-    <button type="submit" className={buttonClass('plain', 'min-h-12 max-sm:flex-1 max-sm:justify-center')}>
+    <button type="submit" className={buttonClass('plain', 'min-h-12')}>
       Find
     </button>
-    <Link
-      prefetch={false}
-      href="/scan"
-      className={buttonClass('plain', 'min-h-12 max-sm:flex-1 max-sm:justify-center')}
-    >
+    <Link prefetch={false} href="/scan" className={buttonClass('plain', 'min-h-12')}>
       Scan
     </Link>
   </form>
