@@ -82,7 +82,7 @@ export function LedgerView({
           value={query.find ?? ''}
           onChange={(e) => set('find')(e.target.value)}
           aria-label="Search the ledger"
-          placeholder="Place, person, appliance, serial, number, words"
+          placeholder="Place, person, serial, number"
           maxLength={200}
           className="min-h-12 min-w-0 flex-1 basis-72 border border-edge bg-panel px-3 placeholder:text-quiet"
         />

@@ -84,18 +84,26 @@ export function Days({ from, today, things, due, weeks, who }: Props) {
           <p className="no-print flex flex-wrap gap-2">
             <Link
               prefetch={false}
-              className={buttonClass('plain')}
+              className={buttonClass('plain', 'max-sm:px-3')}
               href={weeks === 1 ? address(from, WEEKS) : address(days.includes(today) ? today : from, 1)}
             >
               {weeks === 1 ? 'Five weeks' : 'One week'}
             </Link>
-            <Link prefetch={false} className={buttonClass('plain')} href={address(addDays(from, -7 * weeks))}>
+            <Link
+              prefetch={false}
+              className={buttonClass('plain', 'max-sm:px-3')}
+              href={address(addDays(from, -7 * weeks))}
+            >
               Earlier
             </Link>
-            <Link prefetch={false} className={buttonClass('plain')} href={address(today)}>
+            <Link prefetch={false} className={buttonClass('plain', 'max-sm:px-3')} href={address(today)}>
               Now
             </Link>
-            <Link prefetch={false} className={buttonClass('plain')} href={address(addDays(from, 7 * weeks))}>
+            <Link
+              prefetch={false}
+              className={buttonClass('plain', 'max-sm:px-3')}
+              href={address(addDays(from, 7 * weeks))}
+            >
               Later
             </Link>
           </p>
