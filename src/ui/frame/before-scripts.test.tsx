@@ -131,6 +131,18 @@ test('pressed, again and again, before the scripts ran: done once', async () => 
   expect(field('more').textContent).toBe('2');
   expect(saved).toEqual([]);
 });
+test('what is taken off the page again, or is no field, is left alone', async () => {
+  await open(() => {
+    const gone = document.body.appendChild(document.createElement('input'));
+    const text = document.body.appendChild(document.createElement('p'));
+    put(gone, 'x');
+    text.dispatchEvent(new Event('input', { bubbles: true }));
+    gone.remove();
+    put(field<HTMLInputElement>('name'), 'Deck oven');
+  });
+  await act(async () => send());
+  expect(saved).toMatchObject([{ name: 'Deck oven' }]);
+});
 test('a search that needs no script goes by itself', async () => {
   document.body.innerHTML = '<form action="/places"><input name="find"><button>Find</button></form>';
   const gone = jest.fn((e: Event) => {

@@ -70,7 +70,7 @@ export function keepUntilScriptsRun(): void {
   };
   const typed = (event: Event) => {
     const node = event.target as Typed;
-    if (!marked(node) || kept.has(node)) keep(node);
+    if ('value' in node && (!marked(node) || kept.has(node))) keep(node);
   };
   const differs = (node: Typed) =>
     node instanceof HTMLSelectElement
