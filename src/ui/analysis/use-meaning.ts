@@ -20,5 +20,5 @@ export function useMeaning(request: MeaningRequest | null): Meaning | null {
         few ? last?.p : '',
       ].join()
     : '';
-  return useWorker(start, answerMeaning, request, key);
+  return useWorker(start, answerMeaning, request, key).answer;
 }

@@ -13,8 +13,10 @@ jest.mock('@/ui/analysis/use-meaning', () => ({
     jest.requireActual<{ meaningOf: typeof meaningOf }>('@/core/analysis/meaning').meaningOf(request),
 }));
 jest.mock('@/ui/ledger/use-log', () => ({
-  useLog: (request: LogRequest) =>
-    jest.requireActual<{ answerLog: typeof answerLog }>('@/worker/gauge-log').answerLog(request),
+  useLog: (request: LogRequest) => ({
+    answer: jest.requireActual<{ answerLog: typeof answerLog }>('@/worker/gauge-log').answerLog(request),
+    settled: true,
+  }),
 }));
 // nothing has a size here
 globalThis.ResizeObserver = class {

@@ -62,7 +62,13 @@ export function TraceDesk() {
   const [text, setText] = useState('');
   const [typed, setTyped] = useState<Typed>(FIRST);
   const { filling } = typed;
-  const log = useLog({ text, mapping: null, zone: deviceZone(), began: 0, unit: TABLE_UNIT[filling] });
+  const { answer: log } = useLog({
+    text,
+    mapping: null,
+    zone: deviceZone(),
+    began: 0,
+    unit: TABLE_UNIT[filling],
+  });
   const read = text.trim() ? log?.read : undefined;
   const found = useMemo(() => {
     if (!read) return null;
@@ -101,7 +107,7 @@ export function TraceDesk() {
   );
 }
 
-type Read = NonNullable<ReturnType<typeof useLog>>['read'];
+type Read = NonNullable<ReturnType<typeof useLog>['answer']>['read'];
 function Entered({
   text,
   onText,

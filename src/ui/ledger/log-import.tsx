@@ -49,7 +49,7 @@ export function LogImport({
   const [began, setBegan] = useState('');
   const [run, setRun] = useState(runs.find((r) => r.id === chosen)?.id ?? runs[0]?.id ?? '');
   const start = began ? Date.parse(began) : NaN;
-  const answer = useLog({
+  const { answer, settled } = useLog({
     text,
     mapping,
     zone: ZONE,
@@ -97,7 +97,7 @@ export function LogImport({
           {...(Number.isNaN(start) ? {} : { began: start })}
         />
       )}
-      {read.points.length > 1 && places.length > 0 && (
+      {settled && read.points.length > 1 && places.length > 0 && (
         <OutsideTest
           places={places}
           zone={ZONE}

@@ -48,6 +48,17 @@ test('nothing is entered by a guess while the office is asked how it was read be
   expect(screen.getByText(/^120 places entered, 0 here already/)).toBeTruthy();
   expect(screen.getByLabelText('It holds').closest('fieldset')!.disabled).toBe(false);
 });
+test('read otherwise: until it is read so, nothing is entered as it was read before', async () => {
+  const calls = asked();
+  await settle(() => render(<ReadTable name="rows.csv" text={TEXT} meters={[]} mayCalibrate />));
+  await settle(() => calls[0]!.answer({ mapping: null }));
+  expect(enter().disabled).toBe(false);
+  fireEvent.change(screen.getByLabelText('Rows of headings'), { target: { value: '3' } });
+  // the worker has not answered yet
+  expect(enter().disabled).toBe(true);
+  await settle();
+  expect(enter().textContent).toBe('Enter 118 places');
+});
 test('without an answer the guess may be entered; cut off half way, the rest goes on from there', async () => {
   const calls = asked();
   await settle(() => render(<ReadTable name="rows.csv" text={TEXT} meters={[]} mayCalibrate />));

@@ -32,7 +32,13 @@ export function ReadTable({
   const [asked, setAsked] = useState(false);
   const [entering, setEntering] = useState(false);
   const request: TableRequest = { text, mapping, meters, ...(table ? { table } : {}) };
-  const answer = useWorker(start, answerTable, request, text, JSON.stringify({ mapping, table }));
+  const { answer, settled } = useWorker(
+    start,
+    answerTable,
+    request,
+    text,
+    JSON.stringify({ mapping, table }),
+  );
   const shape = answer?.shape;
   useEffect(() => {
     if (!shape || mapping || table) return;
@@ -48,10 +54,6 @@ export function ReadTable({
       .finally(() => setAsked(true));
   }, [shape, mapping, table]);
   if (!answer) return <p role="status">Reading {name} …</p>;
-  const how = JSON.stringify(answer.mapping);
-  // what is read anew stands a moment as it was read before
-  const settled =
-    asked && (mapping ? JSON.stringify(mapping) === how : !table || answer.mapping.table === table);
   return (
     <div className="mt-2 grid grid-cols-[minmax(0,1fr)] gap-5">
       <TableMappingForm
@@ -72,7 +74,13 @@ export function ReadTable({
           Only a tester or the owner enters gauges. Ask one of them to bring this table in.
         </p>
       ) : (
-        <Enter key={how} name={name} answer={answer} settled={settled} onEntering={setEntering} />
+        <Enter
+          key={JSON.stringify(answer.mapping)}
+          name={name}
+          answer={answer}
+          settled={asked && settled}
+          onEntering={setEntering}
+        />
       )}
     </div>
   );

@@ -13,7 +13,7 @@ const start = () => new Worker(new URL('../../worker/visit.ts', import.meta.url)
 
 /** The plan of a visit, worked out in a worker; the last one stays beside the trouble of a question that has none. */
 export function usePlan(request: PlanRequest): Planned {
-  const answer = useWorker(start, answerPlan, request, JSON.stringify(request));
+  const { answer } = useWorker(start, answerPlan, request, JSON.stringify(request));
   const [plan, setPlan] = useState<VisitPlan | null>(null);
   if (answer && 'plan' in answer && answer.plan !== plan) setPlan(answer.plan);
   if (!answer) return { plan, trouble: '', ms: 0 };
