@@ -167,7 +167,7 @@ test('a tester whose licence ran out seals a record that is not a certificate', 
   await openedRecord(page);
   await expect(page.getByRole('heading', { name: 'Test record: not a certificate' })).toBeVisible();
   await expect(
-    page.getByText(/licence GT-0388 of Ngaire .*, who signed as tester, ran out on 2026-10-31/),
+    page.getByText(/licence GT-0388 of Ngaire .*, who signed as tester, ran out on 31 Oct 2026/),
   ).toBeVisible();
 });
 

@@ -1,1 +1,3 @@
-export { postReadings as POST } from '@/server/gauge/door';
+import { postReadings } from '@/server/gauge/door';
+
+export const POST = postReadings;
