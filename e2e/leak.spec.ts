@@ -1,5 +1,15 @@
 import { expect, test } from '@playwright/test';
-import { BASE, BenchPage, expectAccessible, hold, pass, shot, signIn, takeClocks } from './support';
+import {
+  BASE,
+  BenchPage,
+  copyOfBakery,
+  expectAccessible,
+  hold,
+  pass,
+  shot,
+  signIn,
+  takeClocks,
+} from './support';
 
 test('a hold that leaks: warned of while it runs, its cause named, own kit first and where to part it @both', async ({
   page,
@@ -128,13 +138,7 @@ test('a valve that could hide a leak: two holds at two pressures tell both apart
   await signIn(page, 'imre');
   const loft = `Loft ${Date.now()}`;
   // before a regulator: the supply stands far above the section
-  await page.goto(`${BASE}/places`);
-  await page.getByRole('link', { name: /^Bakery gas/ }).click();
-  await page.waitForURL(/\/places\/[0-9a-f-]{36}$/);
-  await page.goto(`${page.url()}/copy`);
-  await page.getByLabel('Its name').fill(loft);
-  await page.getByRole('button', { name: 'Enter it' }).click();
-  await page.waitForURL((url) => /\/places\/[0-9a-f-]{36}$/.test(url.pathname));
+  await copyOfBakery(page, loft);
   await page.goto(`${page.url()}/edit`);
   await page.getByLabel('Supply pressure', { exact: true }).fill('75');
   await page.getByRole('button', { name: 'Save the system' }).click();

@@ -62,6 +62,16 @@ export async function signIn(page: Page, who: string): Promise<void> {
   await fillSignIn(page, who);
   await page.waitForURL('**/today');
 }
+/** A copy of the bakery's gas under another name; its page stands open. */
+export async function copyOfBakery(page: Page, name: string): Promise<void> {
+  await page.goto(`${BASE}/places`);
+  await page.getByRole('link', { name: /^Bakery gas/ }).click();
+  await page.waitForURL(/\/places\/[0-9a-f-]{36}$/);
+  await page.goto(`${page.url()}/copy`);
+  await page.getByLabel('Its name').fill(name);
+  await page.getByRole('button', { name: 'Enter it' }).click();
+  await page.waitForURL((url) => /\/places\/[0-9a-f-]{36}$/.test(url.pathname));
+}
 /** Fills the sign-in form that stands on the page. */
 export async function fillSignIn(page: Page, who: string): Promise<void> {
   await page.getByLabel('E-mail').fill(`${who}@hollin-tarrow.example`);

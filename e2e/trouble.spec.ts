@@ -2,6 +2,7 @@ import { expect, test } from '@playwright/test';
 import {
   BASE,
   BenchPage,
+  copyOfBakery,
   expectAccessible,
   fillSignIn,
   pass,
@@ -74,14 +75,7 @@ test('what is typed and sent before the scripts run goes when they do: a passwor
   expect(asked.filter((url) => url.includes('millrace'))).toEqual([]);
 
   // a copy of a system, its supply typed over at once and saved
-  const loft = `Early ${Date.now()}`;
-  await page.goto(`${BASE}/places`);
-  await page.getByRole('link', { name: /^Bakery gas/ }).click();
-  await page.waitForURL(/\/places\/[0-9a-f-]{36}$/);
-  await page.goto(`${page.url()}/copy`);
-  await page.getByLabel('Its name').fill(loft);
-  await page.getByRole('button', { name: 'Enter it' }).click();
-  await page.waitForURL((url) => !url.pathname.endsWith('/copy'));
+  await copyOfBakery(page, `Early ${Date.now()}`);
   const place = page.url();
   hold();
   await page.goto(`${place}/edit`, { waitUntil: 'commit' });

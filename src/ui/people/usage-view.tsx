@@ -51,8 +51,7 @@ function Choice({ control, name, base }: { control: Control<UsageForm>; name: ke
 }
 /** What a sentence of the product becomes by what is chosen, before it is kept. */
 function Example({ control, base }: { control: Control<UsageForm>; base: Usage }) {
-  const wishes = wishesOf(useWatch({ control }) as UsageForm);
-  const usage = { ...base, ...wishes, chosen: base.chosen || usageOf({}, wishes).chosen || false };
+  const usage = usageOf(base, wishesOf(useWatch({ control }) as UsageForm));
   const made =
     'Read on 24 Mar 2026, 16:05 at 18 °C: 20.35 mbar in 12.0 l of pipe, 22 mm, 14 m; a leak up to 1.2 l/h; the house at 4.0 bar.';
   return (

@@ -79,7 +79,8 @@ export function ReadTable({
           name={name}
           answer={answer}
           settled={asked && settled}
-          onEntering={setEntering}
+          busy={entering}
+          onBusy={setEntering}
         />
       )}
     </div>
@@ -139,22 +140,22 @@ function Enter({
   name,
   answer,
   settled,
-  onEntering,
+  busy,
+  onBusy,
 }: {
   name: string;
   answer: TableAnswer;
   settled: boolean;
-  onEntering: (entering: boolean) => void;
+  busy: boolean;
+  onBusy: (busy: boolean) => void;
 }) {
   const { read, mapping, shape, rows } = answer;
   const all = read[mapping.table];
   const [became, setBecame] = useState<readonly BroughtRow[]>([]);
-  const [busy, setBusy] = useState(false);
   const [trouble, setTrouble] = useState('');
   const done = became.length === all.length && all.length > 0;
   const enter = async () => {
-    setBusy(true);
-    onEntering(true);
+    onBusy(true);
     setTrouble('');
     let said = became;
     try {
@@ -176,8 +177,7 @@ function Enter({
     } catch (error) {
       setTrouble((error as OfficeError).message);
     }
-    setBusy(false);
-    onEntering(false);
+    onBusy(false);
   };
   const of = (what: BroughtRow['became']) => became.filter((r) => r.became === what);
   const left = [
