@@ -9,10 +9,11 @@
 export function keepUntilScriptsRun(): void {
   type Typed = HTMLInputElement | HTMLTextAreaElement | HTMLSelectElement;
   const PAUSE_MS = 50;
-  const kept = new Map<Typed, string | boolean>();
-  let sent: { readonly form: HTMLFormElement; readonly by: HTMLElement | null } | null = null;
-  // each once, however often it was pressed while nothing happened
-  const pressed = new Set<HTMLButtonElement>();
+  type Later = Map<Element, () => void>;
+  // what was typed goes first, then what was pressed (each once, however often), then the form that was sent last
+  const fields: Later = new Map();
+  const buttons: Later = new Map();
+  const forms: Later = new Map();
   let timer: ReturnType<typeof setTimeout> | undefined;
   // the framework marks what it has taken up; one pause later its listeners stand too
   const marked = (node: Element) => Object.keys(node).some((key) => key.startsWith('__reactProps'));
@@ -41,36 +42,27 @@ export function keepUntilScriptsRun(): void {
   };
   const look = () => {
     timer = undefined;
-    for (const [node, value] of kept) {
-      if (node.isConnected && !taken(node)) continue;
-      kept.delete(node);
-      if (node.isConnected) again(node, value);
+    for (const later of [fields, buttons, forms]) {
+      for (const [node, redo] of later) {
+        if (node.isConnected && !taken(node)) continue;
+        later.delete(node);
+        if (node.isConnected) redo();
+      }
+      if (later.size > 0) break;
     }
-    if (sent && !sent.form.isConnected) sent = null;
-    // what was typed goes first
-    for (const button of kept.size === 0 ? pressed : []) {
-      if (button.isConnected && !taken(button)) continue;
-      pressed.delete(button);
-      if (button.isConnected) button.click();
-    }
-    if (sent && kept.size === 0 && pressed.size === 0 && taken(sent.form)) {
-      const { form, by } = sent;
-      sent = null;
-      form.requestSubmit(by);
-    }
-    wait();
+    if (fields.size + buttons.size + forms.size > 0) wait();
   };
   const wait = () => {
-    if (timer === undefined && (kept.size > 0 || pressed.size > 0 || sent))
-      timer = setTimeout(look, PAUSE_MS);
+    timer ??= setTimeout(look, PAUSE_MS);
   };
   const keep = (node: Typed) => {
-    kept.set(node, ticks(node) ? (node as HTMLInputElement).checked : node.value);
+    const value = ticks(node) ? (node as HTMLInputElement).checked : node.value;
+    fields.set(node, () => again(node, value));
     wait();
   };
   const typed = (event: Event) => {
     const node = event.target as Typed;
-    if ('value' in node && (!marked(node) || kept.has(node))) keep(node);
+    if ('value' in node && (!marked(node) || fields.has(node))) keep(node);
   };
   const differs = (node: Typed) =>
     node instanceof HTMLSelectElement
@@ -91,7 +83,7 @@ export function keepUntilScriptsRun(): void {
     (event) => {
       const button = (event.target as Element).closest('button');
       if (!button || marked(button) || button.disabled || (button.form && button.type === 'submit')) return;
-      pressed.add(button);
+      buttons.set(button, () => button.click());
       wait();
     },
     true,
@@ -102,7 +94,9 @@ export function keepUntilScriptsRun(): void {
       const form = event.target as HTMLFormElement;
       if (marked(form) || form.hasAttribute('action')) return;
       event.preventDefault();
-      sent = { form, by: event.submitter };
+      const by = event.submitter;
+      forms.clear();
+      forms.set(form, () => form.requestSubmit(by));
       wait();
     },
     true,
