@@ -29,6 +29,8 @@ export interface Live {
   readonly halted: { readonly why: string; readonly danger: boolean } | null;
   /** The bench has come to its end: what it was is asked. */ readonly ended: boolean;
   readonly concluded: boolean;
+  /** How much had been entered and done: of two answers the one that knows less is the older. */
+  readonly kept: number;
   /** The one who trains has stopped the hands, and the clock: the moment it stands at. */
   readonly stands: number | null;
   /** Time that nothing is asked in, ms; 0: none. */ readonly mayPass: number;
@@ -104,6 +106,7 @@ export function liveOf(s: Session, rubric: readonly Criterion[], at: number, way
           : null,
     ended: account.ended !== null,
     concluded: account.cause !== null,
+    kept: s.events.length + s.acts.length,
     stands,
     mayPass: halted || danger || stands !== null ? 0 : mayPass(s, account, at),
     passed: passedIn(s.acts),

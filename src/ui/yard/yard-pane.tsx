@@ -7,13 +7,15 @@ import { Button } from '@/ui/kit/button';
 import { buttonClass } from '@/ui/kit/button-class';
 import { asOptions, SelectField } from '@/ui/kit/field';
 import { clockTime } from '@/ui/kit/words';
-import type { YardNow } from '@/wire/yard';
+import type { YardNow, YardRequest } from '@/wire/yard';
 import { FastForward } from 'lucide-react';
-import { useCallback, useEffect, useState } from 'react';
+import { useCallback, useEffect, useRef, useState } from 'react';
 
 /** How often it is asked what came about, ms. */
 const ASK_MS = 2500;
-type Says = (body: object) => Promise<void>;
+/** How often what it was is sent again while the end of the test is on its way, ms. */
+const AGAIN_MS = 1000;
+type Says = (body: YardRequest) => Promise<void>;
 
 /** What a practice run by a scenario has beside the bench: the task, what comes in between, time to pass, and what it was. */
 export function YardPane({ plan, ended, fresh }: { plan: Plan; ended: boolean; fresh: boolean }) {
@@ -61,8 +63,12 @@ function useYard(run: string): { live: YardNow | null; trouble: string; says: Sa
   const [live, setLive] = useState<YardNow | null>(null);
   const [trouble, setTrouble] = useState('');
   const url = `/api/yard/runs/${run}`;
+  const newest = useRef(-1);
   const take = useCallback(
     (now: YardNow) => {
+      // what was asked before something was done can be answered after it
+      if (now.kept < newest.current) return;
+      newest.current = now.kept;
       setAhead(run, now.passed, now.stands);
       setLive(now);
       setTrouble('');
@@ -93,9 +99,25 @@ function useYard(run: string): { live: YardNow | null; trouble: string; says: Sa
     };
   }, [url, take, over]);
   useEffect(() => () => recallAhead(null), []);
-  const says = useCallback(
-    (body: object) =>
-      office<YardNow>(`${url}/acts`, { body }).then(take, (e: OfficeError) => setTrouble(e.message)),
+  const here = useRef(true);
+  useEffect(() => {
+    here.current = true;
+    return () => void (here.current = false);
+  }, []);
+  const says = useCallback<Says>(
+    async (body) => {
+      while (here.current)
+        try {
+          return take(await office<YardNow>(`${url}/acts`, { body }));
+        } catch (e) {
+          const { code, message } = e as OfficeError;
+          if (code !== 'not-ended') return setTrouble(message);
+          setTrouble(
+            'The end of the test is still on its way to the office. What you said goes after it by itself: leave this page open.',
+          );
+          await new Promise((on) => setTimeout(on, AGAIN_MS));
+        }
+    },
     [url, take],
   );
   return { live, trouble, says };
@@ -217,13 +239,16 @@ function Conclude({ live, says, plan }: { live: YardNow; says: Says; plan: Plan 
   const [cause, setCause] = useState('');
   const [place, setPlace] = useState('');
   const [because, setBecause] = useState('');
+  const [busy, setBusy] = useState(false);
   const field = 'mt-1 block min-h-12 w-full border border-edge bg-panel px-2';
   return (
     <form
       className="mt-3 grid gap-3"
       onSubmit={(e) => {
         e.preventDefault();
-        if (cause) void says({ kind: 'concluded', cause, place, because });
+        if (!cause || busy) return;
+        setBusy(true);
+        void says({ kind: 'concluded', cause, place, because }).finally(() => setBusy(false));
       }}
     >
       <h3 className="font-semibold">What was it?</h3>
@@ -250,7 +275,7 @@ function Conclude({ live, says, plan }: { live: YardNow; says: Says; plan: Plan 
           onChange={(e) => setBecause(e.target.value)}
         />
       </label>
-      <Button tone="act" type="submit" className="min-h-14" disabled={!cause} data-run={plan.run}>
+      <Button tone="act" type="submit" className="min-h-14" disabled={!cause || busy} data-run={plan.run}>
         Say so, and see what it was
       </Button>
     </form>

@@ -39,6 +39,7 @@ const live = (over: Partial<YardNow> = {}): YardNow => ({
   halted: null,
   ended: false,
   concluded: false,
+  kept: 0,
   stands: null,
   mayPass: 0,
   passed: 0,
@@ -48,6 +49,7 @@ const live = (over: Partial<YardNow> = {}): YardNow => ({
   at: 0,
   ...over,
 });
+const pass = (ms: number) => act(async () => void (await jest.advanceTimersByTimeAsync(ms)));
 const show = async (over: Partial<YardNow> = {}, props = { ended: false, fresh: false }) => {
   answer = () => live(over);
   await act(async () => void render(<YardPane plan={plan({ practice: true })} {...props} />));
@@ -86,6 +88,24 @@ test('a wait that nothing is asked in can be passed, with its minutes; none, no 
   await show();
   expect(screen.queryByRole('button', { name: /^Pass/ })).toBeNull();
 });
+test('asked before something was done and answered after it: the older answer undoes nothing', async () => {
+  jest.useFakeTimers();
+  try {
+    await show({ kept: 5, mayPass: 52_000 });
+    let tell: (now: YardNow) => void = () => {};
+    answer = (path) =>
+      path.endsWith('/acts')
+        ? live({ kept: 6, passed: 52_000 })
+        : new Promise<YardNow>((on) => void (tell = on));
+    await pass(2500);
+    await click(screen.getByRole('button', { name: 'Pass 52 s of waiting' }));
+    expect(screen.queryByRole('button', { name: /^Pass/ })).toBeNull();
+    await act(async () => tell(live({ kept: 5, mayPass: 52_000 })));
+    expect(screen.queryByRole('button', { name: /^Pass/ })).toBeNull();
+  } finally {
+    jest.useRealTimers();
+  }
+});
 test('what it was is asked only when it is over, and nothing of it is told before', async () => {
   await show();
   expect(screen.queryByText('What was it?')).toBeNull();
@@ -103,6 +123,35 @@ test('what it was is asked only when it is over, and nothing of it is told befor
     place: 'oven',
     because: 'It bubbled',
   });
+});
+test('said before the end of the test is with the office it goes after it by itself, once', async () => {
+  jest.useFakeTimers();
+  try {
+    let refusals = 2;
+    await show({ kept: 7 }, { ended: true, fresh: false });
+    await enter(screen.getByLabelText('Cause'), 'appliance-leak');
+    answer = (path) => {
+      if (!path.endsWith('/acts')) return live({ kept: 7 });
+      if (refusals-- > 0)
+        return Object.assign(new Error('Bring the test to its end first'), { code: 'not-ended' });
+      return live({ concluded: true, kept: 9 });
+    };
+    const say = screen.getByRole('button', { name: /Say so/ });
+    await click(say);
+    expect(screen.getByText(/on its way to the office/)).toBeTruthy();
+    // pressed again it is not said twice
+    await click(say);
+    await pass(1000);
+    expect(sent).toHaveLength(2);
+    expect(screen.queryByRole('link', { name: 'See what it was' })).toBeNull();
+    await pass(1000);
+    expect(screen.getByRole('link', { name: 'See what it was' }).getAttribute('href')).toMatch(/^\/yard\//);
+    expect(screen.queryByText(/on its way to the office/)).toBeNull();
+    await pass(60_000);
+    expect(sent).toHaveLength(3);
+  } finally {
+    jest.useRealTimers();
+  }
 });
 test('dangerous is told at once, and nothing more can be passed or answered', async () => {
   await show({ halted: { why: 'A switch is enough.', danger: true }, mayPass: 60_000 });
