@@ -36,7 +36,7 @@ function table(): Buffer {
   );
 }
 
-test('a table of 200 places with errors: every row is read or listed, entered once, and what is left comes back as a table', async ({
+test('a table of 200 places with errors: every row is read or listed, entered once, and what is left comes back as a table @further', async ({
   page,
 }) => {
   // a house of its own: 200 places would stand before those of the other journeys

@@ -50,7 +50,7 @@ test('anything is found by the keyboard alone: a place, a serial, a gauge, a rec
   await expect(field(page)).toHaveCount(0);
 });
 test(
-  'on the phone: found from Today; a why leads to the guide, which opens without a signal, as the search does',
+  'on the phone: found from Today; a why leads to the guide, which opens without a signal, as the search does @further',
   { tag: '@phone' },
   async ({ page, context }) => {
     await takeClocks(page);

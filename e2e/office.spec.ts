@@ -1,7 +1,7 @@
 import { expect, test } from '@playwright/test';
 import { BASE, expectAccessible, signIn } from './support';
 
-test('a visit is somebody’s: seen among theirs alone, in one week whole, and printed as the sheet of its day', async ({
+test('a visit is somebody’s: seen among theirs alone, in one week whole, and printed as the sheet of its day @further', async ({
   page,
 }) => {
   await signIn(page, 'yun');

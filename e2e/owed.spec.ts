@@ -1,7 +1,7 @@
 import { expect, test } from '@playwright/test';
 import { BASE, expectAccessible, signIn } from './support';
 
-test('twelve owed things are handed on at once, found again by who has them, and one is closed with what was done', async ({
+test('twelve owed things are handed on at once, found again by who has them, and one is closed with what was done @further', async ({
   page,
 }) => {
   await signIn(page, 'yun');

@@ -20,7 +20,7 @@ async function authenticator(page: Page): Promise<{ cdp: CDPSession; id: string 
   return { cdp, id: authenticatorId };
 }
 
-test('a passkey is made, signs in without the password, is listed, and once ended opens nothing', async ({
+test('a passkey is made, signs in without the password, is listed, and once ended opens nothing @further', async ({
   page,
 }) => {
   await takeClocks(page);

@@ -150,7 +150,7 @@ test('an apprentice runs but neither signs nor seals; the office only reads @fur
   await office.close();
 });
 
-test('a tester whose licence ran out seals a record that is not a certificate', async ({ page }) => {
+test('a tester whose licence ran out seals a record that is not a certificate @further', async ({ page }) => {
   await takeClocks(page);
   await signIn(page, 'ngaire');
   const bench = new BenchPage(page);

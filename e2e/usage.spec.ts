@@ -33,7 +33,7 @@ async function choose(page: Page, section: string, preset: string, example: RegE
   await expect(part.getByText(/^Kept/)).toBeVisible();
 }
 
-test('an imperial person meets no millibar that nobody asked for: places, plan, bench, ledger, records, desk, guide', async ({
+test('an imperial person meets no millibar that nobody asked for: places, plan, bench, ledger, records, desk, guide @further', async ({
   page,
 }) => {
   await takeClocks(page);

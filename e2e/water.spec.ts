@@ -50,7 +50,7 @@ test.describe('water', () => {
   });
 
   test(
-    'drain and supply side by side: two clocks, couplings kept, supply on cannot be forgotten',
+    'drain and supply side by side: two clocks, couplings kept, supply on cannot be forgotten @further',
     { tag: '@phone' },
     async ({ page }) => {
       await page.goto(`${BASE}/places`);

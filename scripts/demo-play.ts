@@ -4,7 +4,7 @@ import path from 'node:path';
 import { remembered } from '@/core/kinds/map/fold';
 import { withinSection } from '@/core/trades/sections';
 import { notCoveredOf } from '@/core/network/installation';
-import { loadPack } from '@/core/pack/load';
+import { asShipped } from '@/core/testing/as-shipped';
 import type { Pack } from '@/core/pack/schema';
 
 import { makePlan, type Plan } from '@/core/plan/plan';
@@ -25,7 +25,7 @@ export interface PlayedRun {
 let loaded: Pack[] | undefined;
 export const shippedPacks = (): Pack[] =>
   (loaded ??= readdirSync('packs').map((f) =>
-    loadPack(JSON.parse(readFileSync(path.join('packs', f), 'utf8'))),
+    asShipped(JSON.parse(readFileSync(path.join('packs', f), 'utf8'))),
   ));
 
 /** @param only indices of runs; absent: all  @throws Error naming the run and the line that had no effect */

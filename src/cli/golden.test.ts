@@ -1,4 +1,3 @@
-import { spawnSync } from 'node:child_process';
 import { mkdtempSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
@@ -11,6 +10,7 @@ import { restoreBody } from '@/core/record/restore';
 import { reduce } from '@/core/run/reduce';
 import { verdictOf } from '@/core/verdict/verdict';
 import { readRecordFile, writeRecordFile } from '@/wire/record-file';
+import { program } from './testing';
 
 const folder = path.join(__dirname, 'golden');
 /** Records sealed by earlier versions of the program with earlier versions of the packs: never re-made. */
@@ -24,8 +24,7 @@ test.each(readdirSync(folder))('%s still verifies, loads and judges as it was se
   expect(canonical(sealedVerdict(verdict))).toBe(canonical(body.verdict));
 });
 
-const verify = (...args: string[]) =>
-  spawnSync(process.execPath, ['--import', 'tsx', 'src/cli/verify.ts', ...args], { encoding: 'utf8' });
+const verify = program('verify');
 test('the command line verifies every record, and names what was changed in one', () => {
   const files = readdirSync(folder).map((f) => path.join(folder, f));
   const all = verify(...files);

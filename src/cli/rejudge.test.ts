@@ -1,4 +1,3 @@
-import { spawnSync } from 'node:child_process';
 import { mkdtempSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
@@ -7,6 +6,7 @@ import { makeBody } from '@/core/record/record';
 import { CHAIN_START, seal } from '@/core/record/seal';
 import { place } from '@/core/run/script';
 import { writeRecordFile } from '@/wire/record-file';
+import { program } from './testing';
 
 const folder = mkdtempSync(path.join(tmpdir(), 'rejudge-'));
 const secret = '33'.repeat(32);
@@ -20,14 +20,11 @@ const log = place(
 );
 const imre = { id: uuid(1, 2), name: 'Imre', role: 'tester', licence: null };
 const { body } = makeBody(plan(), log, { sealer: imre, signer: imre }, '2026-11-20T09:00:00.000Z');
+const rejudge = program('rejudge');
 const run = (text: string) => {
   const file = path.join(folder, 'record.json');
   writeFileSync(file, text);
-  const { status, stdout } = spawnSync(
-    process.execPath,
-    ['node_modules/tsx/dist/cli.mjs', 'src/cli/rejudge.ts', file],
-    { encoding: 'utf8' },
-  );
+  const { status, stdout } = rejudge(file);
   return {
     status,
     out: JSON.parse(stdout) as Record<string, unknown> & { error?: { path: string; text: string } },

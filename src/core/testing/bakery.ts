@@ -2,13 +2,13 @@ import type { Payload, RunEvent } from '@/core/run/events';
 import packJson from '@packs/gas-metric.json';
 import type { Gauge } from '@/core/instrument/gauge';
 import type { System } from '@/core/installation/section';
-import { loadPack } from '@/core/pack/load';
 import { makePlan, type Plan } from '@/core/plan/plan';
 import { exact, parseWithUnit } from '@/core/quantity/exact';
 import { playScript, type ScriptLine, type Scribe } from '@/core/run/script';
+import { asShipped } from './as-shipped';
 
 /** Fixtures of the unit tests: a bakery much like the demo's, and a scribe with predictable ids. */
-export const pack = loadPack(packJson);
+export const pack = asShipped(packJson);
 const q = parseWithUnit;
 export const uuid = (n: number, group = 1): string =>
   `00000000-0000-4000-8000-${String(group).padStart(4, '0')}${n.toString(16).padStart(8, '0')}`;

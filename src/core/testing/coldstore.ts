@@ -5,7 +5,6 @@ import type { Condensing, System } from '@/core/installation/section';
 import { withNetwork } from '@/core/network/enter';
 import type { Fact } from '@/core/network/catalogue';
 import type { OwnKit } from '@/core/instrument/kit';
-import { loadPack } from '@/core/pack/load';
 import type { Procedure } from '@/core/pack/schema';
 import { makePlan, type Plan } from '@/core/plan/plan';
 import { parseWithUnit as q } from '@/core/quantity/exact';
@@ -14,9 +13,10 @@ import { playScript, type ScriptLine } from '@/core/run/script';
 import { firstSection } from '@/core/trades/first';
 import { withinSection } from '@/core/trades/sections';
 import { verdictOf } from '@/core/verdict/verdict';
+import { asShipped } from './as-shipped';
 import { gauge, scribe, uuid } from './bakery';
 
-export const circuitPack = loadPack(refrigerantJson);
+export const circuitPack = asShipped(refrigerantJson);
 const SUCTION = pipeFigures('copper-thin', '22 × 0.9');
 export const nitrogenGauge = gauge({
   id: uuid(71, 9),

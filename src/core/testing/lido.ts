@@ -1,6 +1,5 @@
 /** The lido with its plunge tub, as tests take it: what is drawn, what is seen of it, and a line of it under test. */
 import poolJson from '@packs/pool.json';
-import { loadPack } from '@/core/pack/load';
 import type { System } from '@/core/installation/section';
 import type { Procedure } from '@/core/pack/schema';
 import { makePlan, type Plan } from '@/core/plan/plan';
@@ -12,9 +11,10 @@ import { firstSection } from '@/core/trades/first';
 import type { Look } from '@/core/trades/pool/joins';
 import { withinSection } from '@/core/trades/sections';
 import { verdictOf } from '@/core/verdict/verdict';
+import { asShipped } from './as-shipped';
 import { gauge, scribe, uuid } from './bakery';
 
-export const poolPack = loadPack(poolJson);
+export const poolPack = asShipped(poolJson);
 const TWO_INCH = pipeFigures('pvc-sch40', '2 in');
 export const poolGauge = gauge({
   id: uuid(61, 9),

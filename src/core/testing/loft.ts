@@ -2,7 +2,6 @@
 import ductJson from '@packs/duct.json';
 import type { System } from '@/core/installation/section';
 import type { OwnKit } from '@/core/instrument/kit';
-import { loadPack } from '@/core/pack/load';
 import { makePlan, type Plan } from '@/core/plan/plan';
 import { parseWithUnit as q } from '@/core/quantity/exact';
 import { reduce } from '@/core/run/reduce';
@@ -10,9 +9,10 @@ import { playScript, type ScriptLine } from '@/core/run/script';
 import { SIMULATED_RINGS } from '@/core/simulation/duct';
 import { firstSection } from '@/core/trades/first';
 import { verdictOf } from '@/core/verdict/verdict';
+import { asShipped } from './as-shipped';
 import { gauge, scribe, uuid } from './bakery';
 
-export const ductPack = loadPack(ductJson);
+export const ductPack = asShipped(ductJson);
 export const paGauge = gauge({
   id: uuid(81, 9),
   name: 'P-500',

@@ -7,13 +7,13 @@ import propaneJson from '@packs/propane.json';
 import type { Gauge } from '@/core/instrument/gauge';
 import type { System } from '@/core/installation/section';
 import { pipeFigures } from '@/core/installation/pipes';
-import { loadPack } from '@/core/pack/load';
 import type { Pack, Procedure } from '@/core/pack/schema';
 import { makePlan, type Plan } from '@/core/plan/plan';
 import { parseWithUnit as q } from '@/core/quantity/exact';
 import { reduce } from '@/core/run/reduce';
 import { playScript, type ScriptLine } from '@/core/run/script';
 import { verdictOf } from '@/core/verdict/verdict';
+import { asShipped } from './as-shipped';
 import { EARLIER, circuitPack, coldStoreFor, nitrogenGauge, vacuumGauge } from './coldstore';
 import { ductPack, fanKit, loft, paGauge } from './loft';
 import { lidoFor, poolGauge, poolPack } from './lido';
@@ -22,12 +22,12 @@ import { bakery, gauge, pack as metric, scribe, uuid } from './bakery';
 /** Fixtures beside the bakery: kiln annexe (psi), turn-on (inWC, ft3), trailer and tank (propane), and their gauges. */
 export const packs: Record<string, Pack> = {
   metric,
-  imperial: loadPack(imperialJson),
-  leakRate: loadPack(leakRateJson),
-  propane: loadPack(propaneJson),
-  waterHouse: loadPack(waterHouseJson),
-  waterPipework: loadPack(waterPipeworkJson),
-  waterMains: loadPack(waterMainsJson),
+  imperial: asShipped(imperialJson),
+  leakRate: asShipped(leakRateJson),
+  propane: asShipped(propaneJson),
+  waterHouse: asShipped(waterHouseJson),
+  waterPipework: asShipped(waterPipeworkJson),
+  waterMains: asShipped(waterMainsJson),
   pool: poolPack,
   refrigerant: circuitPack,
   duct: ductPack,

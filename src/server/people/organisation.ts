@@ -17,10 +17,17 @@ import type { Begin } from '@/wire/people';
 import type { Role } from '@/wire/role';
 import { uuid7 } from '@/wire/uuid7';
 
-/** A pack of the folder; what is wrong with it is said with its file, its place and the cure. */
-function shipped(file: string, text: string): Pack {
+/** What was checked in this process, by its text: a house more does not check them all again. */
+const checked = new Map<string, { readonly pack: Pack; readonly hash: string }>();
+/** A pack of the folder, with its hash; what is wrong with it is said with its file, its place and the cure. */
+function shipped(file: string, text: string): { readonly pack: Pack; readonly hash: string } {
   try {
-    return loadPack(JSON.parse(text));
+    const seen = checked.get(text);
+    if (seen) return seen;
+    const pack = loadPack(JSON.parse(text));
+    const fresh = { pack, hash: sha256Hex(canonical(pack)) };
+    checked.set(text, fresh);
+    return fresh;
   } catch (error) {
     const place = error instanceof PackError && error.path ? `, ${error.path}` : '';
     throw new Error(`packs/${file}${place}: ${(error as Error).message}`);
@@ -38,9 +45,9 @@ export async function bringPacks(tx: Tx, org: string): Promise<Map<string, strin
     .sort()
     .map((file) => {
       const text = readFileSync(path.join(folder, file), 'utf8');
-      const pack = shipped(file, text);
+      const { pack, hash } = shipped(file, text);
       for (const p of [...pack.procedures, ...(pack.sequences ?? [])]) packOf.set(p.id, pack.id);
-      return { org, id: pack.id, version: pack.version, hash: sha256Hex(canonical(pack)), body: text };
+      return { org, id: pack.id, version: pack.version, hash, body: text };
     });
   await tx.insert(packs).values(rows).onConflictDoNothing();
   return packOf;

@@ -1,5 +1,5 @@
 /** @jest-environment jsdom */
-import { act, useState } from 'react';
+import { act, Suspense, use, useState } from 'react';
 import { hydrateRoot } from 'react-dom/client';
 import { renderToString } from 'react-dom/server.edge';
 import { useForm } from 'react-hook-form';
@@ -53,8 +53,9 @@ const field = <E extends HTMLElement>(label: string): E =>
   document.querySelector<E>(`[aria-label="${label}"]`)!;
 const owner = () => document.querySelector<HTMLSelectElement>('div > select[id]')!;
 const send = () => document.querySelector('button')!.click();
+/** As the browser does it: past whatever the framework has put in the way of `value`. */
 const put = (node: HTMLInputElement | HTMLSelectElement | HTMLTextAreaElement, value: string) => {
-  node.value = value;
+  Object.getOwnPropertyDescriptor(Object.getPrototypeOf(node) as object, 'value')!.set!.call(node, value);
   node.dispatchEvent(new Event(node instanceof HTMLSelectElement ? 'change' : 'input', { bubbles: true }));
 };
 const pauses = (n: number) => act(async () => void jest.advanceTimersByTime(n * 60));
@@ -121,6 +122,42 @@ test('sent before the scripts ran: it does not go by itself, and goes once, with
   await pauses(3);
   expect(saved).toEqual([{ ...AS_SENT, supply: '75 mbar' }]);
   removeEventListener('submit', gone);
+});
+test('taken up, but what stands beside it is still on its way: nothing is lost, nothing goes by itself, and all is done once', async () => {
+  saved = [];
+  const there = Object.assign(Promise.resolve(''), { status: 'fulfilled', value: '' });
+  let come: (words: string) => void = () => undefined;
+  const coming = new Promise<string>((done) => void (come = done));
+  const Late = ({ words }: { words: Promise<string> }) => <i>{use(words)}</i>;
+  const page = (words: Promise<string>) => (
+    <Suspense fallback={null}>
+      <View />
+      <Late words={words} />
+    </Suspense>
+  );
+  document.body.innerHTML = `<div id="root">${renderToString(page(there))}</div>`;
+  put(field<HTMLInputElement>('supply'), '7');
+  put(field<HTMLSelectElement>('kind'), 'digital');
+  await act(async () => void hydrateRoot(document.getElementById('root')!, page(coming)));
+  // the framework has been at the fields, and has put all of it off
+  expect(Object.keys(field('supply')).join()).toContain('__reactProps');
+  await pauses(9);
+  await act(async () => {
+    put(field<HTMLInputElement>('name'), 'Deck oven');
+    put(field<HTMLInputElement>('supply'), '75');
+    field<HTMLInputElement>('lid').click();
+    field('more').click();
+  });
+  // where a form goes by itself, the page of a test says that it cannot
+  const gone = jest.spyOn(console, 'error');
+  await act(async () => send());
+  expect(gone).not.toHaveBeenCalled();
+  await pauses(9);
+  expect([saved, field('more').textContent]).toEqual([[], '0']);
+  await act(async () => come(''));
+  await pauses(9);
+  expect(saved).toEqual([{ ...AS_SENT, name: 'Deck oven', kind: 'digital', lid: false, supply: '75 mbar' }]);
+  expect(field('more').textContent).toBe('1');
 });
 test('pressed, again and again, before the scripts ran: done once', async () => {
   await open(() => {

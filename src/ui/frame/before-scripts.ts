@@ -9,16 +9,16 @@
 export function keepUntilScriptsRun(): void {
   type Typed = HTMLInputElement | HTMLTextAreaElement | HTMLSelectElement;
   const PAUSE_MS = 50;
-  type Later = Map<Element, () => void>;
+  type Later = Map<Element, () => unknown>;
   // what was typed goes first, then what was pressed (each once, however often), then the form that was sent last
   const fields: Later = new Map();
   const buttons: Later = new Map();
   const forms: Later = new Map();
   let timer: ReturnType<typeof setTimeout> | undefined;
-  // the framework marks what it has taken up; one pause later its listeners stand too
-  const marked = (node: Element) => Object.keys(node).some((key) => key.startsWith('__reactProps'));
-  const due = new Set<Element>();
-  const taken = (node: Element) => marked(node) && (due.has(node) || !due.add(node));
+  // what is done at these reaches the framework
+  const live = new WeakSet<Element>();
+  // it marks what it has been at, with what stands for it there
+  const mark = (node: Element) => Object.keys(node).find((key) => key.startsWith('__reactProps'));
 
   const ticks = (node: Typed) =>
     node instanceof HTMLInputElement && (node.type === 'checkbox' || node.type === 'radio');
@@ -43,8 +43,9 @@ export function keepUntilScriptsRun(): void {
   const look = () => {
     timer = undefined;
     for (const later of [fields, buttons, forms]) {
-      for (const [node, redo] of later) {
-        if (node.isConnected && !taken(node)) continue;
+      // what does not reach it now is kept again by what watches below
+      for (const [node, redo] of [...later]) {
+        if (node.isConnected && !mark(node)) continue;
         later.delete(node);
         if (node.isConnected) redo();
       }
@@ -60,10 +61,6 @@ export function keepUntilScriptsRun(): void {
     fields.set(node, () => again(node, value));
     wait();
   };
-  const typed = (event: Event) => {
-    const node = event.target as Typed;
-    if ('value' in node && (!marked(node) || fields.has(node))) keep(node);
-  };
   const differs = (node: Typed) =>
     node instanceof HTMLSelectElement
       ? ([...node.options].find((o) => o.defaultSelected)?.value ?? node.value) !== node.value
@@ -73,32 +70,63 @@ export function keepUntilScriptsRun(): void {
   // what the browser itself put back into the fields, after a reload, comes without an event
   addEventListener('DOMContentLoaded', () =>
     document.querySelectorAll<Typed>('input, select, textarea').forEach((node) => {
-      if (!marked(node) && differs(node)) keep(node);
+      if (!mark(node) && differs(node)) keep(node);
     }),
   );
-  addEventListener('input', typed, true);
-  addEventListener('change', typed, true);
-  addEventListener(
-    'click',
-    (event) => {
-      const button = (event.target as Element).closest('button');
-      if (!button || marked(button) || button.disabled || (button.form && button.type === 'submit')) return;
-      buttons.set(button, () => button.click());
-      wait();
-    },
-    true,
-  );
-  addEventListener(
-    'submit',
-    (event) => {
-      const form = event.target as HTMLFormElement;
-      if (marked(form) || form.hasAttribute('action')) return;
-      event.preventDefault();
-      const by = event.submitter;
-      forms.clear();
-      forms.set(form, () => form.requestSubmit(by));
-      wait();
-    },
-    true,
-  );
+  // what it has been at it can still put off, and then swallows what is done there: that something reached it is heard by a
+  // listener among its own. Until then everything is kept
+  const NAMES = ['onInputCapture', 'onChangeCapture', 'onClickCapture', 'onSubmitCapture'];
+  type Props = Record<string, unknown>;
+  const probes = new WeakSet<Props>();
+  const listen = (node: Element) => {
+    const key = mark(node);
+    if (!key) return;
+    const held = node as unknown as Record<string, Props>;
+    const own = held[key]!;
+    if (probes.has(own)) return;
+    const probe = { ...own };
+    for (const name of NAMES)
+      probe[name] = (event: unknown) => {
+        live.add(node);
+        for (const later of [fields, buttons, forms]) later.delete(node);
+        if (held[key] === probe) held[key] = own;
+        if (typeof own[name] === 'function') (own[name] as (event: unknown) => void)(event);
+      };
+    probes.add(probe);
+    held[key] = probe;
+  };
+  const watch = (type: string, unheard: (target: Element, event: Event) => Element | null) =>
+    addEventListener(
+      type,
+      (event) => {
+        const node = event.target instanceof Element && unheard(event.target, event);
+        if (node) listen(node);
+      },
+      true,
+    );
+  for (const type of ['input', 'change'])
+    watch(type, (target) => {
+      if (!('value' in target) || live.has(target)) return null;
+      keep(target as Typed);
+      return target;
+    });
+  watch('click', (target, event) => {
+    const button = target.closest('button');
+    if (!button || live.has(button) || button.disabled || (button.form && button.type === 'submit'))
+      return null;
+    // one that somebody took for the end of a drag is no press
+    buttons.set(button, () => event.defaultPrevented || button.click());
+    wait();
+    return button;
+  });
+  watch('submit', (target, event) => {
+    const form = target as HTMLFormElement;
+    if (live.has(form) || form.hasAttribute('action')) return null;
+    event.preventDefault();
+    const by = (event as SubmitEvent).submitter;
+    forms.clear();
+    forms.set(form, () => form.requestSubmit(by));
+    wait();
+    return form;
+  });
 }
