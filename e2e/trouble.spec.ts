@@ -62,9 +62,11 @@ test('what is typed and sent before the scripts run goes when they do: a passwor
   hold();
   const asked: string[] = [];
   page.on('request', (r) => asked.push(r.url()));
-  await page.route(/_next\/static\/.*\.js/, async (route) => {
-    await held;
-    await route.continue();
+  // they come one after the other: the framework is at the page long before it has all of it
+  await page.route(/_next\/static\/.*\.js/, (route) => {
+    const before = held;
+    held = before.then(() => route.continue().then(() => new Promise((on) => setTimeout(on, 60))));
+    return before;
   });
   await page.goto(`${BASE}/sign-in`, { waitUntil: 'commit' });
   await fillSignIn(page, 'imre');
