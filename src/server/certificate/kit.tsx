@@ -1,14 +1,18 @@
 import type { Face } from '@/core/record/face';
 import type { SealedRecord } from '@/core/record/seal';
 import { Font, StyleSheet, Text, View } from '@react-pdf/renderer';
+import { readFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
 import path from 'node:path';
 import 'server-only';
 import { printable } from './glyphs';
+import { unpackedFont } from './unpacked-font';
 
 const require = createRequire(path.join(process.cwd(), 'package.json'));
-const file = (name: string, weight: number, subset = 'latin') =>
-  require.resolve(`@fontsource/${name}/files/${name}-${subset}-${weight}-normal.woff`);
+const face = (name: string, weight: number, subset = 'latin') =>
+  `data:font/ttf;base64,${unpackedFont(
+    readFileSync(require.resolve(`@fontsource/${name}/files/${name}-${subset}-${weight}-normal.woff`)),
+  ).toString('base64')}`;
 let registered = false;
 export function registerFonts(): void {
   if (registered) return;
@@ -20,8 +24,8 @@ export function registerFonts(): void {
     Font.register({
       family,
       fonts: [
-        { src: file(name, 400, subset), fontWeight: 400 },
-        { src: file(name, 700, subset), fontWeight: 700 },
+        { src: face(name, 400, subset), fontWeight: 400 },
+        { src: face(name, 700, subset), fontWeight: 700 },
       ],
     });
   Font.registerHyphenationCallback((word) => [word]);
