@@ -1,24 +1,12 @@
 /** Days as people have them: by the calendar where somebody stands, never by UTC. */
 
-const formats = new Map<string, Intl.DateTimeFormat>();
-/** A zone's calendar; one that is not known is read as UTC. */
-function calendar(zone: string): Intl.DateTimeFormat {
-  let found = formats.get(zone);
-  if (!found) {
-    const options = { year: 'numeric', month: '2-digit', day: '2-digit' } as const;
-    try {
-      found = new Intl.DateTimeFormat('en-CA', { ...options, timeZone: zone });
-    } catch {
-      found = new Intl.DateTimeFormat('en-CA', { ...options, timeZone: 'UTC' });
-    }
-    if (formats.size < 500) formats.set(zone, found);
-  }
-  return found;
-}
+import { zoned } from './in-zone';
+
+const DAY = { year: 'numeric', month: '2-digit', day: '2-digit' } as const;
 /** The local day of a moment, YYYY-MM-DD. @param ms UTC  @param zone IANA name */
 export function localDate(ms: number, zone: string): string {
   const parts = Object.fromEntries(
-    calendar(zone)
+    zoned(zone, DAY, 'en-CA')
       .formatToParts(ms)
       .map((p) => [p.type, p.value]),
   );

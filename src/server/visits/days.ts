@@ -1,4 +1,5 @@
 /** What stands on which day: visits, holds that end, tests and calibrations that are due; and a due test put on a day. */
+import { zoned } from '@/core/quantity/in-zone';
 import 'server-only';
 import { and, asc, eq, gte, isNull, lt } from 'drizzle-orm';
 import { FOLLOW_UPS, TESTS_DUE } from '@/core/after/follow-ups';
@@ -61,9 +62,7 @@ export async function readDays(
         id: plan.run,
         day: localDate(end, zone),
         kind: 'hold',
-        at: new Intl.DateTimeFormat('en-GB', { hour: '2-digit', minute: '2-digit', timeZone: zone }).format(
-          end,
-        ),
+        at: zoned(zone, { hour: '2-digit', minute: '2-digit' }).format(end),
         title: `${plan.site.name}: ${plan.system.name}`,
         about: '',
         href: `/bench/${plan.run}`,

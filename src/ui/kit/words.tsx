@@ -1,3 +1,4 @@
+import { zoned } from '@/core/quantity/in-zone';
 import type { RecordStatus } from '@/core/record/status';
 import type { VerdictWord } from '@/core/verdict/verdict';
 
@@ -26,22 +27,20 @@ export const STATUS_WORDS: Record<RecordStatus, string> = {
 
 /** Where a moment is shown: day, time and zone in words. */
 export function moment(ms: number | string | Date, zone: string): string {
-  return new Intl.DateTimeFormat('en-GB', {
+  return zoned(zone, {
     day: 'numeric',
     month: 'short',
     year: 'numeric',
     hour: '2-digit',
     minute: '2-digit',
-    timeZone: zone,
     timeZoneName: 'short',
   }).format(new Date(ms));
 }
 export const clockTime = (ms: number, zone?: string): string =>
-  new Intl.DateTimeFormat('en-GB', {
+  zoned(zone, {
     hour: '2-digit',
     minute: '2-digit',
     second: '2-digit',
-    ...(zone ? { timeZone: zone } : {}),
   }).format(new Date(ms));
 /** mm:ss, or h:mm:ss from an hour. */
 export function countdown(ms: number): string {
@@ -59,9 +58,8 @@ export const minutesWords = (minutes: number): string =>
 
 /** The day something is due, so many days after a moment: "22 Dec 2026". */
 export const dueDate = (from: number, days: number, zone: string): string =>
-  new Intl.DateTimeFormat('en-GB', {
+  zoned(zone, {
     day: 'numeric',
     month: 'short',
     year: 'numeric',
-    timeZone: zone,
   }).format(new Date(from + days * 86_400_000));

@@ -1,3 +1,4 @@
+import { zoned } from '@/core/quantity/in-zone';
 import Link from 'next/link';
 import { TREND_WORDS, type Trend } from '@/core/record/trend';
 import { localDate } from '@/core/quantity/local-date';
@@ -8,7 +9,7 @@ import { markOf, recordHref, type RecordLine } from '@/ui/ledger/row';
 import { VERDICT_COLOUR } from '@/ui/kit/words';
 
 const day = (iso: string, zone: string) =>
-  new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short', timeZone: zone }).format(new Date(iso));
+  zoned(zone, { day: 'numeric', month: 'short' }).format(new Date(iso));
 
 /**
  * A system over the years: each record a course on the ones before, the newest on top, with its year at the margin; beside

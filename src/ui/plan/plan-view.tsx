@@ -1,3 +1,4 @@
+import { zoned } from '@/core/quantity/in-zone';
 import type { KitFacts } from '@/core/instrument/kit';
 import { occupantBrief, plannedCautions } from '@/core/plan/cautions';
 import { goodPath, pathMinutes } from '@/core/plan/good-path';
@@ -175,7 +176,7 @@ export function PlanView(props: PlanViewProps) {
   const path = goodPath(plan, chosen[0] ?? null);
   const minutes = pathMinutes(path);
   const impossible = parts.some((p) => p.pressure.impossible);
-  const when = `on ${new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'long', year: 'numeric', timeZone: 'UTC' }).format(new Date(`${day}T12:00:00Z`))}`;
+  const when = `on ${zoned('UTC', { day: 'numeric', month: 'long', year: 'numeric' }).format(new Date(`${day}T12:00:00Z`))}`;
   return (
     <div
       data-judged-in={[...new Set(judging.map((g) => g.resolution.unit))].join(' ')}

@@ -1,20 +1,19 @@
+import { zoned } from '@/core/quantity/in-zone';
 import type { WatchState } from '@/core/watch/watch';
 
 /** "24 Nov" at midnight, otherwise "14:05": for the marks of a time axis. */
 export const tickWords = (ms: number, zone: string): string => {
-  const part = (options: Intl.DateTimeFormatOptions) =>
-    new Intl.DateTimeFormat('en-GB', { ...options, timeZone: zone }).format(ms);
+  const part = (options: Intl.DateTimeFormatOptions) => zoned(zone, options).format(ms);
   const clock = part({ hour: '2-digit', minute: '2-digit' });
   return clock === '00:00' ? part({ day: 'numeric', month: 'short' }) : clock;
 };
 /** "24 Nov, 14:05" in a zone. */
 export const momentWords = (ms: number, zone: string): string =>
-  new Intl.DateTimeFormat('en-GB', {
+  zoned(zone, {
     day: 'numeric',
     month: 'short',
     hour: '2-digit',
     minute: '2-digit',
-    timeZone: zone,
   }).format(new Date(ms));
 
 /** What a watch says, in one sentence. */
