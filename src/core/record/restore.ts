@@ -5,17 +5,29 @@ import type { PlacedEvent } from '@/core/run/events';
 import { isTree, type Tree } from './parts';
 import type { RecordBody } from './record';
 
+/** What follows from a schema alone, found once for each. */
+function ofSchema<T>(find: (schema: JsonSchema) => T): (schema: JsonSchema) => T {
+  const found = new WeakMap<JsonSchema, T>();
+  return (schema) => {
+    if (!found.has(schema)) found.set(schema, find(schema));
+    return found.get(schema)!;
+  };
+}
 /** The shapes a schema allows, unions taken apart. */
-const shapes = (schema: JsonSchema): readonly JsonSchema[] =>
-  ((schema.oneOf ?? schema.anyOf) as readonly JsonSchema[] | undefined)?.flatMap(shapes) ?? [schema];
-/** A shape whose fields with one possible word ("kind": "hold") do not contradict the value. */
+const shapes: (schema: JsonSchema) => readonly JsonSchema[] = ofSchema(
+  (schema) =>
+    ((schema.oneOf ?? schema.anyOf) as readonly JsonSchema[] | undefined)?.flatMap(shapes) ?? [schema],
+);
+/** Its fields with one possible word ("kind": "hold"). */
+const wordsOf = ofSchema((shape) =>
+  Object.entries((shape.properties ?? {}) as Record<string, JsonSchema>).flatMap(
+    ([key, { enum: words }]): [string, unknown][] =>
+      Array.isArray(words) && words.length === 1 ? [[key, words[0]]] : [],
+  ),
+);
+/** A shape whose one possible words do not contradict the value. */
 const fits = (shape: JsonSchema, value: Tree): boolean =>
-  Object.entries((shape.properties ?? {}) as Record<string, JsonSchema>).every(
-    ([key, field]) =>
-      value[key] === undefined ||
-      !(Array.isArray(field.enum) && field.enum.length === 1) ||
-      value[key] === (field.enum as unknown[])[0],
-  );
+  wordsOf(shape).every(([key, word]) => value[key] === undefined || value[key] === word);
 function below(shape: JsonSchema, key: string): readonly JsonSchema[] {
   const field = (shape.properties as Record<string, JsonSchema> | undefined)?.[key];
   if (field) return [field];
