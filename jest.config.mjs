@@ -16,7 +16,7 @@ const shared = {
   // copies of the tree that a mutation run makes
   modulePathIgnorePatterns: ['<rootDir>/.check/', '<rootDir>/.mutants/'],
   moduleFileExtensions: ['ts', 'tsx', 'js', 'mjs', 'json', 'node'],
-  setupFiles: ['<rootDir>/scripts/encoders.cjs'],
+  setupFiles: ['<rootDir>/scripts/as-in-browsers.cjs'],
   transform,
   // d3, canonicalize, noble and uuid ship as ES modules only
   transformIgnorePatterns: ['/node_modules/(?!(d3-|internmap|canonicalize|@noble|uuid|idb|@fontsource))'],

@@ -19,11 +19,6 @@ jest.mock('@/ui/ledger/use-log', () => ({
   }),
 }));
 // nothing has a size here
-globalThis.ResizeObserver = class {
-  observe() {}
-  unobserve() {}
-  disconnect() {}
-} as never;
 const clock = (s: number) => `${Math.floor(s / 60)}:${String(s % 60).padStart(2, '0')}`;
 const table = (head: string, of: (i: number) => string) =>
   [head, ...Array.from({ length: 30 }, (_, i) => `${clock(i * 20)}\t${of(i)}`)].join('\n');

@@ -14,11 +14,6 @@ HTMLDialogElement.prototype.close = function () {
   this.dispatchEvent(new Event('close'));
 };
 Element.prototype.scrollIntoView = () => undefined;
-globalThis.ResizeObserver = class {
-  observe() {}
-  unobserve() {}
-  disconnect() {}
-};
 const who = { person: 'p', org: 'o', role: 'tester', name: 'Imre' } as unknown as Identity;
 const field = () => screen.getByRole<HTMLInputElement>('combobox');
 const key = (name: string, more = {}) => fireEvent.keyDown(document.body, { key: name, ...more });

@@ -13,13 +13,6 @@ jest.mock('@/device/office', () => ({
     return value instanceof Error ? Promise.reject(value) : Promise.resolve(value);
   },
 }));
-beforeAll(() => {
-  globalThis.ResizeObserver ??= class {
-    observe() {}
-    unobserve() {}
-    disconnect() {}
-  } as never;
-});
 const score = (asked: number, right: number) => ({ asked, right, beside: { right: 1, open: 1 } });
 const asked: Asked = {
   about: 'verdict',

@@ -21,12 +21,6 @@ jest.mock('@/device/office', () => ({
 }));
 jest.mock('@/ui/frame/may', () => ({ useMay: () => true }));
 beforeEach(() => {
-  // a page that is not laid out has no width, and no chart
-  globalThis.ResizeObserver = class {
-    observe() {}
-    unobserve() {}
-    disconnect() {}
-  };
   sent.length = 0;
 });
 afterEach(cleanup);

@@ -3,3 +3,9 @@ const { TextDecoder, TextEncoder } = require('node:util');
 
 globalThis.TextDecoder ??= TextDecoder;
 globalThis.TextEncoder ??= TextEncoder;
+// a page that is not laid out has no size, and none that changes
+globalThis.ResizeObserver ??= class {
+  observe() {}
+  unobserve() {}
+  disconnect() {}
+};
