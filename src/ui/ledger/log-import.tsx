@@ -16,6 +16,7 @@ import { useEffect, useState } from 'react';
 import { appendLog } from './append-log';
 import { MappingForm } from './mapping-form';
 import { OutsideTest } from './outside-test';
+import { useReadBefore } from '@/ui/tables/use-read-before';
 import { useLog } from './use-log';
 
 export interface RunChoice {
@@ -44,8 +45,7 @@ export function LogImport({
   places: readonly { readonly id: string; readonly title: string }[];
   chosen: string | null;
 }) {
-  const [mapping, setMapping] = useState<LogMapping | null>(null);
-  const [remembered, setRemembered] = useState(false);
+  const { mapping, setMapping, remembered, ask, known } = useReadBefore<LogMapping>('/api/log-mappings');
   const [began, setBegan] = useState('');
   const [run, setRun] = useState(runs.find((r) => r.id === chosen)?.id ?? runs[0]?.id ?? '');
   const start = began ? Date.parse(began) : NaN;
@@ -57,18 +57,7 @@ export function LogImport({
     ...(Number.isNaN(start) ? {} : { began: start }),
   });
   const shape = answer?.shape;
-  useEffect(() => {
-    if (!shape || mapping) return;
-    // how this kind of log was read the last time, by anybody here
-    void office<{ mapping: LogMapping | null }>(`/api/log-mappings?shape=${encodeURIComponent(shape)}`).then(
-      (a) => {
-        if (!a.mapping) return;
-        setMapping(a.mapping);
-        setRemembered(true);
-      },
-      () => undefined, // without a signal the guess stands
-    );
-  }, [shape, mapping]);
+  useEffect(() => ask(shape), [ask, shape]);
   if (!answer) return <p role="status">Reading the log …</p>;
   const { read } = answer;
   return (
@@ -84,7 +73,8 @@ export function LogImport({
       />
       <Errors read={read} ms={answer.ms} />
       {read.points.length > 1 && <LogChart read={read} />}
-      {read.points.length > 0 && (
+      {!known && <p role="status">Asking how such a log was read before …</p>}
+      {known && read.points.length > 0 && (
         <IntoRun
           runs={runs}
           run={run}
@@ -97,7 +87,7 @@ export function LogImport({
           {...(Number.isNaN(start) ? {} : { began: start })}
         />
       )}
-      {settled && read.points.length > 1 && places.length > 0 && (
+      {known && settled && read.points.length > 1 && places.length > 0 && (
         <OutsideTest
           places={places}
           zone={ZONE}

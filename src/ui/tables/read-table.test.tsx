@@ -59,6 +59,15 @@ test('read otherwise: until it is read so, nothing is entered as it was read bef
   await settle();
   expect(enter().textContent).toBe('Enter 118 places');
 });
+test('said by hand while the office is asked: its answer takes nothing back', async () => {
+  const calls = asked();
+  await settle(() => render(<ReadTable name="rows.csv" text={TEXT} meters={[]} mayCalibrate />));
+  fireEvent.change(screen.getByLabelText('Rows of headings'), { target: { value: '3' } });
+  await settle(() => calls[0]!.answer({ mapping: remembered }));
+  expect(screen.queryByText(/read here the last time/)).toBeNull();
+  expect(screen.getByLabelText<HTMLInputElement>('Rows of headings').value).toBe('3');
+  expect([enter().textContent, enter().disabled]).toEqual(['Enter 118 places', false]);
+});
 test('without an answer the guess may be entered; cut off half way, the rest goes on from there', async () => {
   const calls = asked();
   await settle(() => render(<ReadTable name="rows.csv" text={TEXT} meters={[]} mayCalibrate />));

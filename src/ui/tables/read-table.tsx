@@ -10,6 +10,7 @@ import Link from 'next/link';
 import { useEffect, useState } from 'react';
 import { saveCsv } from './save-csv';
 import { TableMappingForm } from './table-mapping-form';
+import { useReadBefore } from './use-read-before';
 
 const start = () => new Worker(new URL('../../worker/table.ts', import.meta.url), { type: 'module' });
 
@@ -26,10 +27,10 @@ export function ReadTable({
   mayCalibrate: boolean;
 }) {
   const [table, setTable] = useState<TableKey>();
-  const [mapping, setMapping] = useState<TableMapping | null>(null);
-  const [remembered, setRemembered] = useState(false);
-  /** Whether the office has said how it read such a table before: until then nothing is entered by a guess. */
-  const [asked, setAsked] = useState(false);
+  const { mapping, setMapping, remembered, ask, begin, known } = useReadBefore<TableMapping>(
+    '/api/bring-in',
+    table !== undefined,
+  );
   const [entering, setEntering] = useState(false);
   const request: TableRequest = { text, mapping, meters, ...(table ? { table } : {}) };
   const { answer, settled } = useWorker(
@@ -40,19 +41,7 @@ export function ReadTable({
     JSON.stringify({ mapping, table }),
   );
   const shape = answer?.shape;
-  useEffect(() => {
-    if (!shape || mapping || table) return;
-    void office<{ mapping: TableMapping | null }>(`/api/bring-in?shape=${encodeURIComponent(shape)}`)
-      .then(
-        (a) => {
-          if (!a.mapping) return;
-          setMapping(a.mapping);
-          setRemembered(true);
-        },
-        () => undefined, // without a signal the guess stands
-      )
-      .finally(() => setAsked(true));
-  }, [shape, mapping, table]);
+  useEffect(() => ask(shape), [ask, shape]);
   if (!answer) return <p role="status">Reading {name} …</p>;
   return (
     <div className="mt-2 grid grid-cols-[minmax(0,1fr)] gap-5">
@@ -62,8 +51,7 @@ export function ReadTable({
         head={answer.head}
         remembered={remembered}
         onTable={(key) => {
-          setRemembered(false);
-          setMapping(null);
+          begin();
           setTable(key);
         }}
         onChange={setMapping}
@@ -78,7 +66,7 @@ export function ReadTable({
           key={JSON.stringify(answer.mapping)}
           name={name}
           answer={answer}
-          settled={asked && settled}
+          settled={known && settled}
           busy={entering}
           onBusy={setEntering}
         />
