@@ -15,10 +15,23 @@ export function keepUntilScriptsRun(): void {
   const buttons: Later = new Map();
   const forms: Later = new Map();
   let timer: ReturnType<typeof setTimeout> | undefined;
-  // what is done at these reaches the framework
-  const live = new WeakSet<Element>();
-  // it marks what it has been at, with what stands for it there
+  // it marks what it has been at, with what it keeps for it there
   const mark = (node: Element) => Object.keys(node).find((key) => key.startsWith('__reactProps'));
+  const arrives = new WeakSet<Element>();
+  /**
+   * Whether what is done there reaches the framework. What it has been at it can still put off, and then swallows what is done:
+   * so a listener is put among its own for a moment, to an event that nobody sends and nothing else listens to.
+   */
+  const live = (node: Element): boolean => {
+    const key = mark(node);
+    if (!key || arrives.has(node)) return arrives.has(node);
+    const held = node as unknown as Record<string, object>;
+    const own = held[key]!;
+    held[key] = { ...own, onGotPointerCaptureCapture: () => arrives.add(node) };
+    node.dispatchEvent(new Event('gotpointercapture', { bubbles: true }));
+    held[key] = own;
+    return arrives.has(node);
+  };
 
   const ticks = (node: Typed) =>
     node instanceof HTMLInputElement && (node.type === 'checkbox' || node.type === 'radio');
@@ -43,9 +56,8 @@ export function keepUntilScriptsRun(): void {
   const look = () => {
     timer = undefined;
     for (const later of [fields, buttons, forms]) {
-      // what does not reach it now is kept again by what watches below
-      for (const [node, redo] of [...later]) {
-        if (node.isConnected && !mark(node)) continue;
+      for (const [node, redo] of later) {
+        if (node.isConnected && !live(node)) continue;
         later.delete(node);
         if (node.isConnected) redo();
       }
@@ -73,60 +85,52 @@ export function keepUntilScriptsRun(): void {
       if (!mark(node) && differs(node)) keep(node);
     }),
   );
-  // what it has been at it can still put off, and then swallows what is done there: that something reached it is heard by a
-  // listener among its own. Until then everything is kept
-  const NAMES = ['onInputCapture', 'onChangeCapture', 'onClickCapture', 'onSubmitCapture'];
-  type Props = Record<string, unknown>;
-  const probes = new WeakSet<Props>();
-  const listen = (node: Element) => {
-    const key = mark(node);
-    if (!key) return;
-    const held = node as unknown as Record<string, Props>;
-    const own = held[key]!;
-    if (probes.has(own)) return;
-    const probe = { ...own };
-    for (const name of NAMES)
-      probe[name] = (event: unknown) => {
-        live.add(node);
-        for (const later of [fields, buttons, forms]) later.delete(node);
-        if (held[key] === probe) held[key] = own;
-        if (typeof own[name] === 'function') (own[name] as (event: unknown) => void)(event);
-      };
-    probes.add(probe);
-    held[key] = probe;
-  };
-  const watch = (type: string, unheard: (target: Element, event: Event) => Element | null) =>
+  /** What cannot arrive yet goes no further, and is kept. */
+  const watch = (
+    type: string,
+    later: Later,
+    found: (target: Element) => Element | null,
+    unheard: (node: Element, event: Event) => void,
+  ) =>
     addEventListener(
       type,
       (event) => {
-        const node = event.target instanceof Element && unheard(event.target, event);
-        if (node) listen(node);
+        const node = event.target instanceof Element && found(event.target);
+        if (!node) return;
+        // a form is not sent before what was typed in it
+        const waits = later === forms && [...fields.keys()].some((field) => (field as Typed).form === node);
+        if (live(node) && !waits) return void later.delete(node);
+        event.stopImmediatePropagation();
+        unheard(node, event);
+        wait();
       },
       true,
     );
   for (const type of ['input', 'change'])
-    watch(type, (target) => {
-      if (!('value' in target) || live.has(target)) return null;
-      keep(target as Typed);
-      return target;
-    });
-  watch('click', (target, event) => {
-    const button = target.closest('button');
-    if (!button || live.has(button) || button.disabled || (button.form && button.type === 'submit'))
-      return null;
-    // one that somebody took for the end of a drag is no press
-    buttons.set(button, () => event.defaultPrevented || button.click());
-    wait();
-    return button;
-  });
-  watch('submit', (target, event) => {
-    const form = target as HTMLFormElement;
-    if (live.has(form) || form.hasAttribute('action')) return null;
-    event.preventDefault();
-    const by = (event as SubmitEvent).submitter;
-    forms.clear();
-    forms.set(form, () => form.requestSubmit(by));
-    wait();
-    return form;
-  });
+    watch(
+      type,
+      fields,
+      (target) => ('value' in target ? target : null),
+      (node) => keep(node as Typed),
+    );
+  watch(
+    'click',
+    buttons,
+    (target) => {
+      const button = target.closest('button');
+      return !button || button.disabled || (button.form && button.type === 'submit') ? null : button;
+    },
+    (node) => buttons.set(node, () => (node as HTMLButtonElement).click()),
+  );
+  watch(
+    'submit',
+    forms,
+    (target) => (target.hasAttribute('action') ? null : target),
+    (node, event) => {
+      event.preventDefault();
+      const by = (event as SubmitEvent).submitter;
+      forms.clear();
+      forms.set(node, () => (node as HTMLFormElement).requestSubmit(by));
+    },
+  );
 }
