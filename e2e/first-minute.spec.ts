@@ -128,7 +128,7 @@ test(
     await papers.getByRole('button', { name: 'Keep its calibration' }).click();
     await expect(papers).toHaveCount(0);
     await page.goto(`${base}/cabinet`);
-    await expect(page.getByText(/1 Feb 2036/)).toBeVisible();
+    await expect(page.getByText(/Fri,? 1 Feb 2036/)).toBeVisible();
     await page.goto(`${base}/places`);
     await expect(page.getByText('2 Fulling Yard')).toBeVisible();
 

@@ -73,7 +73,7 @@ const SHARDS = 8;
 const LONG = ['scripts/new-kind', 'scripts/judged/neighbours'];
 /**
  * Left to `further`: how well causes are named, by the hundred; every record of every trade ended in every way at every entry
- * (`core` judges each as it was made); every scenario of the Yard conducted; a backup put into an empty cluster.
+ * (`core` judges each as it was made); every scenario of the Yard conducted, and asked about; a backup put into an empty cluster.
  */
 const COUNTED = [
   'benchmarks/traces',

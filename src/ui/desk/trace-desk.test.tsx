@@ -18,7 +18,6 @@ jest.mock('@/ui/ledger/use-log', () => ({
     settled: true,
   }),
 }));
-// nothing has a size here
 const clock = (s: number) => `${Math.floor(s / 60)}:${String(s % 60).padStart(2, '0')}`;
 const table = (head: string, of: (i: number) => string) =>
   [head, ...Array.from({ length: 30 }, (_, i) => `${clock(i * 20)}\t${of(i)}`)].join('\n');

@@ -15,7 +15,7 @@ export function keepUntilScriptsRun(): void {
   const buttons: Later = new Map();
   const forms: Later = new Map();
   let timer: ReturnType<typeof setTimeout> | undefined;
-  // it marks what it has been at, with what it keeps for it there
+  // the framework marks what it has been at, with what it keeps for it there
   const mark = (node: Element) => Object.keys(node).find((key) => key.startsWith('__reactProps'));
   const arrives = new WeakSet<Element>();
   /**
