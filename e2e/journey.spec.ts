@@ -82,7 +82,7 @@ test.describe('the staged test from start to certificate', () => {
     },
   );
 
-  test('a drop within the allowance leads through the pipework to the appliance that leaks', async ({
+  test('a drop within the allowance leads through the pipework to the appliance that leaks @further', async ({
     page,
   }) => {
     await takeClocks(page);

@@ -32,7 +32,7 @@ test('twelve owed things are handed on at once, found again by who has them, and
   await expect(page.getByText('One was seen to.')).toBeVisible();
   await expect(lines).toHaveCount(repairs - 1);
 });
-test('a due test is drawn onto a day and becomes a visit; another is picked up and put down by the keyboard', async ({
+test('a due test is drawn onto a day and becomes a visit; another is picked up and put down by the keyboard @further', async ({
   page,
 }) => {
   await signIn(page, 'yun');

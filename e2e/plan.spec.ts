@@ -232,7 +232,9 @@ test('the Desk, signed out: a figure changed, its twin, its link, a wrong entry;
   await context.setOffline(false);
 });
 
-test('the form of a place is filled in the HTML itself, before any script runs', async ({ page }) => {
+test('the form of a place is filled in the HTML itself, before any script runs @further', async ({
+  page,
+}) => {
   await signIn(page, 'imre');
   await page.goto(`${BASE}/places`);
   await page.getByRole('link', { name: /^Bakery gas/ }).click();

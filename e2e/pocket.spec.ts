@@ -33,7 +33,7 @@ const got = async (page: Page, device: Device): Promise<{ body: string; path: st
 
 test(
   'an alarm reaches a pocket: turned on, rung by the server’s own timers, shown by the service worker',
-  { tag: '@phone' },
+  { tag: ['@phone', '@further'] },
   async ({ page }) => {
     const device = await deviceOf(page);
     await takeClocks(page);

@@ -168,7 +168,7 @@ test.describe('the record', () => {
     },
   );
 
-  test('the ledger: searched as it is typed, narrowed, kept, as a table; recall by a range of serials', async ({
+  test('the ledger: searched as it is typed, narrowed, kept, as a table; recall by a range of serials @further', async ({
     page,
   }) => {
     await signIn(page, 'yun');

@@ -9,7 +9,9 @@ const file = (text: string) => ({
   buffer: Buffer.from(text),
 });
 
-test('a made-up procedure comes in as a file and runs on the bench to a certificate', async ({ page }) => {
+test('a made-up procedure comes in as a file and runs on the bench to a certificate @further', async ({
+  page,
+}) => {
   await takeClocks(page);
   await signIn(page, 'tamsin');
   await page.goto(`${BASE}/rules`);

@@ -167,7 +167,9 @@ test('a tester whose licence ran out seals a record that is not a certificate @f
   ).toBeVisible();
 });
 
-test('a device clock that is an hour wrong changes no hold and stands on the record', async ({ page }) => {
+test('a device clock that is an hour wrong changes no hold and stands on the record @further', async ({
+  page,
+}) => {
   await takeClocks(page, -3600_000);
   await signIn(page, 'imre');
   const bench = new BenchPage(page);

@@ -286,7 +286,7 @@ test.describe('water', () => {
 
 test(
   'a watch on a phone, without signing in: a reading, a fall that is told, a correction',
-  { tag: '@phone' },
+  { tag: ['@phone', '@further'] },
   async ({ page, browser }) => {
     await signIn(page, 'ngaire');
     await page

@@ -1,3 +1,4 @@
+// @further a backup put into an empty cluster
 /** A copy by PostgreSQL's own tools, put into an empty database: everything is there, every seal stands, and houses stay apart. */
 import { mkdtempSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';

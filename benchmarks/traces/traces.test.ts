@@ -1,3 +1,4 @@
+// @further how well causes are named, by the hundred
 /** A tenth of what the benchmark counts, by a seed that stays: a change that makes the analysis worse is seen at once. */
 import { execFileSync } from 'node:child_process';
 import { type figuresOf, TARGETS } from '../analysis';

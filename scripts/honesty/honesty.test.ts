@@ -1,3 +1,4 @@
+// @further whole tests conducted by the thousand
 import { honestyCases } from './cases';
 import { tallyCase } from './tally';
 

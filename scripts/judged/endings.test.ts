@@ -1,3 +1,4 @@
+// @further every record of every trade, ended in every way at every entry; judged.test.ts judges each as it was made
 /**
  * How runs end that went otherwise than they did. Every run of the demo, by both formats, is stopped at each of its steps for
  * each reason; smells at each; and is played to its end with one entry left out, or one figure a display step higher or lower.

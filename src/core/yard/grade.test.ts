@@ -1,3 +1,4 @@
+// @further forty scenarios conducted and graded
 import fc from 'fast-check';
 import gasJson from '@scenarios/gas.json';
 import installations from '@scenarios/installations.json';

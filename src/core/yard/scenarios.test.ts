@@ -1,3 +1,4 @@
+// @further every scenario conducted well, and with each of its mistakes
 /** Every scenario by its good conduct and its typical mistakes. */
 import installations from '@scenarios/installations.json';
 import rubricJson from '@scenarios/rubric.json';

@@ -1,3 +1,4 @@
+// @further whole houses taken away and brought in, again and again
 import { randomBytes } from 'node:crypto';
 import type { Readable } from 'node:stream';
 import { eq } from 'drizzle-orm';

@@ -5,9 +5,7 @@ import { playScript } from '@/core/run/script';
 import { closePool, inOrganisation } from '@/database/client';
 import { followUps } from '@/database/schema';
 import { readOutbox } from '@/server/outbox/outbox';
-import { broughtIn, exported } from '@/server/moving/testing';
 import { listMembers, readAudit } from '@/server/people/people';
-import { readPhoto } from '@/server/places/photos';
 import { publicFace, recordOf } from '@/server/records/records';
 import { appendEvents, readRun } from '@/server/runs/log';
 import { failuresBySection, recordsBySection } from '@/server/places/looks';
@@ -15,12 +13,9 @@ import { readKeys, rotateKey } from '@/server/sealing/keys';
 import { supersede, voidRecord } from '@/server/sealing/marks';
 import { checkSeal, sealRun } from '@/server/sealing/seal';
 import { type Session, sessionOf, signIn } from '@/server/session/session';
-import { readBundle } from '@/wire/bundle';
 import { writeRecordFile } from '@/wire/record-file';
 import { uuid7 } from '@/wire/uuid7';
-import { createHash } from 'node:crypto';
 import pg from 'pg';
-import sharp from 'sharp';
 import { loadDemo, makeOrganisation } from '../../../scripts/demo';
 import { migrateDatabase } from '../../../scripts/migrate';
 import { followUpCalendar } from './follow-up-calendar';
@@ -307,148 +302,51 @@ test('the owner reads the audit log, nobody else', async () => {
   expect((await readAudit(owner, first!.id))[0]!.id).toBe(lines[1]!.id);
 });
 
-describe('moving', () => {
-  test('an export put into an empty organisation: same records, numbers and fingerprints, still verified; nothing secret in it', async () => {
-    await expect(exported(tester)).rejects.toThrow(/Only the owner/);
-    const run = (await searchLedger(mill, { source: 'own' }, 1))[0]!.run;
-    const photo = await sharp({ create: { width: 90, height: 60, channels: 3, background: '#123' } })
-      .jpeg()
-      .toBuffer();
-    const hash = createHash('sha256').update(photo).digest('hex');
-    await superuser.query(
-      "insert into photos (org, run, hash, width, height, bytes, at, by) values ($1, $2, $3, 90, 60, $4, now(), 'Imre')",
-      [mill.org, run, hash, photo],
-    );
-    const bytes = await exported(owner);
-    const text = Buffer.from(bytes).toString('latin1');
-    for (const { rows } of [
-      await superuser.query('select password_hash as s from people where org = $1', [mill.org]),
-      await superuser.query(
-        'select sealed_secret as s from signing_keys where org = $1 and sealed_secret is not null',
-        [mill.org],
-      ),
-    ])
-      for (const { s } of rows) expect(text.includes(s as string)).toBe(false);
-    const spoilt = Uint8Array.from(bytes);
-    spoilt[Math.floor(bytes.length / 2)]! ^= 4;
-    await expect(broughtIn(stranger, spoilt)).rejects.toThrow(/was changed|is damaged/);
-    await expect(broughtIn(owner, bytes)).rejects.toThrow(/has places or records already/);
-    const came = await broughtIn(stranger, bytes);
-    expect(came.again).toContain('Imre Castellane');
-    const strip = (lines: Awaited<ReturnType<typeof searchLedger>>) =>
-      lines.map(({ gauges: _g, summary: { broughtIn: _b, ...summary }, ...l }) => ({ ...l, summary }));
-    const [before, after] = [await searchLedger(mill, {}, 500), await searchLedger(stranger, {}, 500)];
-    expect(strip(after)).toEqual(strip(before));
-    expect(after.every((l) => l.source === 'outside' || /^\d{4}-/.test(l.summary.broughtIn ?? ''))).toBe(
-      true,
-    );
-    for (const l of after.slice(0, 8)) {
-      const [a, b] = [await recordOf(mill, l.run), await recordOf(stranger, l.run)];
-      expect([b.body, b.seal, b.marks]).toEqual([a.body, a.seal, a.marks]);
-      expect([l.number, (await checkSeal(stranger, l.run)).faults]).toEqual([l.number, []]);
-    }
-    expect(Buffer.compare(await readPhoto(stranger, run, hash), photo)).toBe(0);
-    // and out again: every table the same, line for line
-    const again = await exported(
-      (await sessionOf((await signIn('odile@stranger.example', 'millrace-odile')).token))!,
-    );
-    const opened = new Map<Uint8Array, ReturnType<typeof readBundle>>();
-    const lines = (b: Uint8Array, name: string) => {
-      if (!opened.has(b)) opened.set(b, readBundle(b));
-      const { files, faults } = opened.get(b)!;
-      expect(faults).toEqual([]);
-      return new TextDecoder()
-        .decode(files.find((f) => f.name === `tables/${name}.ndjson`)!.bytes)
-        .split('\n')
-        .sort();
-    };
-    for (const name of [
-      'sites',
-      'systems',
-      'gauges',
-      'kit',
-      'runs',
-      'events',
-      'record_marks',
-      'sightings',
-      'photos',
-      'counters',
-    ])
-      expect([name, lines(again, name)]).toEqual([name, lines(bytes, name)]);
-    // what came says so, wherever it is shown; what was open to anybody who has it did not come
-    const unmarked = (b: Uint8Array) =>
-      lines(b, 'seals').map((l) => l.replace(/"brought_in": ("[^"]*"|null)/, ''));
-    expect(unmarked(again).sort()).toEqual(unmarked(bytes).sort());
-    const one = await recordOf(stranger, after[0]!.run);
-    expect(one.markWords[0]).toMatch(
-      /^Brought in on \d{4}-\d\d-\d\d with a whole organisation, not sealed here/,
-    );
-    expect(publicFace(one).marks[0]).toBe(one.markWords[0]);
-    expect((await recordOf(mill, after[0]!.run)).markWords).toEqual(one.markWords.slice(1));
-    expect((await readKeys(stranger)).filter((k) => k.broughtIn).length).toBeGreaterThan(0);
-    expect((await readAudit(stranger)).some((l) => l.broughtIn !== null)).toBe(true);
-    expect(
-      lines(bytes, 'public_links')
-        .filter(Boolean)
-        .every((l) => !l.includes('"revoked":null')),
-    ).toBe(true);
-    const {
-      rows: [live],
-    } = await superuser.query<{ token: string }>(
-      'select token from public_links where org = $1 and revoked is null limit 1',
-      [mill.org],
-    );
-    const whole = await exported(owner, true);
-    const tokens = (b: Uint8Array) => lines(b, 'public_links').join('');
-    expect([tokens(bytes).includes(live!.token), tokens(whole).includes(live!.token)]).toEqual([false, true]);
-    expect(lines(bytes, 'outbox').some((l) => l.includes('/join/'))).toBe(false);
-  }, 240_000);
-  test('a record of another house comes in verified or marked unverified, once, and never as our own', async () => {
-    const { signIns } = await makeOrganisation(
-      'Third House',
-      '',
-      [{ key: 'rafi', name: 'Rafi Lund', role: 'owner' }],
-      'third.example',
-    );
-    expect(signIns).toHaveLength(1);
-    const third = await session('rafi', 'third.example');
-    const line = (await searchLedger(mill, { word: 'tight', source: 'own' }, 1))[0]!;
-    const record = await recordOf(mill, line.run);
-    const file = new TextEncoder().encode(writeRecordFile(record));
-    const first = await bringInRecord(third, file);
-    expect([first.verified, first.number]).toEqual([true, line.number]);
-    expect(await bringInRecord(third, file)).toEqual(first);
-    await expect(bringInRecord(owner, file)).rejects.toThrow(/record of your own/);
-    const changed = new TextEncoder().encode(
-      writeRecordFile({
-        ...record,
-        body: record.body.replace('"tight"', '"void"'),
-        seal: { ...record.seal, hash: 'a'.repeat(64) },
-      }),
-    );
-    const second = await bringInRecord(third, changed);
-    expect(second.verified).toBe(false);
-    // one that was changed under a genuine seal came first: the genuine one is checked by itself
-    const spoilt = { ...record, body: record.body.replace('"tight"', '"void"') };
-    const tampered = await makeOrganisation(
-      'Fourth House',
-      '',
-      [{ key: 'sol', name: 'Sol Ruud', role: 'owner' }],
-      'fourth.example',
-    );
-    expect(tampered.signIns).toHaveLength(1);
-    const fourth = await session('sol', 'fourth.example');
-    const bad = await bringInRecord(fourth, new TextEncoder().encode(writeRecordFile(spoilt)));
-    const genuine = await bringInRecord(fourth, file);
-    expect([bad.verified, genuine.verified, bad.id === genuine.id]).toEqual([false, true, false]);
-    expect(await bringInRecord(fourth, file)).toEqual(genuine);
-    expect((await outsideRecord(third, second.id)).faults.join()).toMatch(/changed/i);
-    const lines = await searchLedger(third, {});
-    expect(lines.map((l) => [l.source, l.status])).toEqual([
-      ['outside', 'not-a-certificate'],
-      ['outside', 'not-a-certificate'],
-    ]);
-    await expect(outsideRecord(mill, second.id)).rejects.toThrow(/no such record/);
-    await expect(bringInRecord(third, new TextEncoder().encode('{}'))).rejects.toThrow(/cannot be read/);
-  });
+test('a record of another house comes in verified or marked unverified, once, and never as our own', async () => {
+  const { signIns } = await makeOrganisation(
+    'Third House',
+    '',
+    [{ key: 'rafi', name: 'Rafi Lund', role: 'owner' }],
+    'third.example',
+  );
+  expect(signIns).toHaveLength(1);
+  const third = await session('rafi', 'third.example');
+  const line = (await searchLedger(mill, { word: 'tight', source: 'own' }, 1))[0]!;
+  const record = await recordOf(mill, line.run);
+  const file = new TextEncoder().encode(writeRecordFile(record));
+  const first = await bringInRecord(third, file);
+  expect([first.verified, first.number]).toEqual([true, line.number]);
+  expect(await bringInRecord(third, file)).toEqual(first);
+  await expect(bringInRecord(owner, file)).rejects.toThrow(/record of your own/);
+  const changed = new TextEncoder().encode(
+    writeRecordFile({
+      ...record,
+      body: record.body.replace('"tight"', '"void"'),
+      seal: { ...record.seal, hash: 'a'.repeat(64) },
+    }),
+  );
+  const second = await bringInRecord(third, changed);
+  expect(second.verified).toBe(false);
+  // one that was changed under a genuine seal came first: the genuine one is checked by itself
+  const spoilt = { ...record, body: record.body.replace('"tight"', '"void"') };
+  const tampered = await makeOrganisation(
+    'Fourth House',
+    '',
+    [{ key: 'sol', name: 'Sol Ruud', role: 'owner' }],
+    'fourth.example',
+  );
+  expect(tampered.signIns).toHaveLength(1);
+  const fourth = await session('sol', 'fourth.example');
+  const bad = await bringInRecord(fourth, new TextEncoder().encode(writeRecordFile(spoilt)));
+  const genuine = await bringInRecord(fourth, file);
+  expect([bad.verified, genuine.verified, bad.id === genuine.id]).toEqual([false, true, false]);
+  expect(await bringInRecord(fourth, file)).toEqual(genuine);
+  expect((await outsideRecord(third, second.id)).faults.join()).toMatch(/changed/i);
+  const lines = await searchLedger(third, {});
+  expect(lines.map((l) => [l.source, l.status])).toEqual([
+    ['outside', 'not-a-certificate'],
+    ['outside', 'not-a-certificate'],
+  ]);
+  await expect(outsideRecord(mill, second.id)).rejects.toThrow(/no such record/);
+  await expect(bringInRecord(third, new TextEncoder().encode('{}'))).rejects.toThrow(/cannot be read/);
 });

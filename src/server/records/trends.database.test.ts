@@ -1,3 +1,4 @@
+// @further the certificates of a whole house as one file
 /** What a house's records say together, and how many of them are taken away at once. */
 import { closePool } from '@/database/client';
 import { askJob, jobFile } from '@/server/jobs/jobs';

@@ -15,7 +15,7 @@ import { may, type Role } from '@/wire/role';
 import type { BatchAnswer } from '@/wire/requests';
 import { tell } from './bus';
 import { eventsOf, placed, planOf } from './read-log';
-import { standingOf, standsWith } from './standing';
+import { planHeld, standingOf, standsWith } from './standing';
 
 export interface Writer {
   readonly org: string;
@@ -69,7 +69,7 @@ export async function takeEvents(
 ): Promise<BatchAnswer> {
   // only a log that was read in asks the plan which gauge it is of
   const streams = batch.some((e) => e.kind === 'stream');
-  const gauges = streams ? (await inOrganisation(session, (tx) => planOf(tx, run))).gauges : [];
+  const gauges = streams ? (await inOrganisation(session, (tx) => planHeld(tx, session, run))).gauges : [];
   const kept = batch.map((e) => asSent(session, gauges, e));
   const changed = new Map(
     kept.flatMap((e, i) => (canonical(e) === canonical(batch[i]) ? [] : [[e.id, e] as const])),
@@ -96,7 +96,7 @@ export async function appendEvents(
 ): Promise<BatchAnswer> {
   const moment = now();
   const result = await inOrganisation(writer, async (tx) => {
-    const plan = await planOf(tx, run);
+    const plan = await planHeld(tx, writer, run);
     for (const e of batch) {
       if (e.run !== run) throw new TroubleError(422, 'other-run', 'An entry belongs to another run.', e.id);
       if (e.by !== writer.person)

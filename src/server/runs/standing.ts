@@ -69,6 +69,12 @@ export async function standingOf(tx: Tx, scope: { readonly org: string }, run: s
   keep(key, kept, before);
   return kept.broken ? { ...kept.standing, state: null } : kept.standing;
 }
+/**
+ * The plan of a run, from mind where the run is held: a plan is never changed, and is far larger than an entry.
+ * @param scope whose transaction it is  @throws TroubleError as planOf
+ */
+export const planHeld = async (tx: Tx, scope: { readonly org: string }, run: string): Promise<Plan> =>
+  held.runs.get(`${scope.org}/${run}`)?.standing.plan ?? planOf(tx, run);
 /** How several runs stand: those to which nothing was added are not read again. */
 export async function standingsOf(
   tx: Tx,

@@ -1,3 +1,4 @@
+// @further every question that the scenarios can ask
 /** Questions about tests that were conducted: what counts as right follows from the rule and from the truth of the world. */
 import { hold, plan as bakeryPlan, play, upTo } from '@/core/testing/bakery';
 import { shelf } from '@/core/testing/yard';
