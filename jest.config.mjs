@@ -13,8 +13,13 @@ const transform = {
 };
 const shared = {
   testEnvironment: 'node',
-  // copies of the tree that a mutation run makes
-  modulePathIgnorePatterns: ['<rootDir>/.check/', '<rootDir>/.mutants/'],
+  // copies of the tree that a mutation run makes, and what a build makes while tests run
+  modulePathIgnorePatterns: [
+    '<rootDir>/.check/',
+    '<rootDir>/.mutants/',
+    '<rootDir>/.next/',
+    '<rootDir>/.run/',
+  ],
   moduleFileExtensions: ['ts', 'tsx', 'js', 'mjs', 'json', 'node'],
   setupFiles: ['<rootDir>/scripts/as-in-browsers.cjs'],
   transform,

@@ -22,6 +22,8 @@ export async function playedDemo(cluster) {
   return { name: name(0), addresses, ...files(0) };
 }
 
+/** A slow machine is no failure: a connection is waited for longer than a person would be let wait. */
+const TEST = { VAST_TEST_CLOCK: '1', VAST_DATABASE_WAIT_MS: '60000' };
 /** As many servers as journeys run at the same time; the demo is played once, the other databases are copies. */
 export async function startTestServers(cluster, lanes = 1, demo = undefined) {
   const own = cluster ?? (await startCluster('check', 54400));
@@ -46,7 +48,7 @@ export async function startTestServers(cluster, lanes = 1, demo = undefined) {
       gaugeFolder: path.join(folder(lane), 'gauge'),
       extra: {
         VAST_DEMO_PEOPLE: files(lane).peopleFile,
-        VAST_TEST_CLOCK: '1',
+        ...TEST,
         VAST_PUSH_STAND_IN: push.url,
       },
     });
@@ -60,7 +62,7 @@ export async function startTestServers(cluster, lanes = 1, demo = undefined) {
     port: twinPort,
     gaugePort: await freePort(twinPort + 1),
     gaugeFolder: path.join(root, '.check', 'lane-twin', 'gauge'),
-    extra: { VAST_DEMO_PEOPLE: files(0).peopleFile, VAST_TEST_CLOCK: '1' },
+    extra: { VAST_DEMO_PEOPLE: files(0).peopleFile, ...TEST },
   });
   await twin.ready;
   const emptyPort = await freePort(3380);
@@ -69,7 +71,7 @@ export async function startTestServers(cluster, lanes = 1, demo = undefined) {
     port: emptyPort,
     gaugePort: await freePort(emptyPort + 1),
     gaugeFolder: path.join(root, '.check', 'lane-empty', 'gauge'),
-    extra: { VAST_TEST_CLOCK: '1' },
+    extra: TEST,
   });
   await empty.ready;
   return {

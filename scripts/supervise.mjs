@@ -1,8 +1,9 @@
 // Runs the product's processes: builds when sources changed, starts web server and stand-in gauge, restarts what crashes.
-import { execFileSync } from 'node:child_process';
+import { execFile, execFileSync } from 'node:child_process';
 import { createHash, randomBytes } from 'node:crypto';
 import { existsSync, mkdirSync, readFileSync, readdirSync, rmSync, statSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
+import { promisify } from 'node:util';
 import pg from 'pg';
 import { root } from './cluster.mjs';
 import { keepUp } from './keep-up.mjs';
@@ -58,10 +59,9 @@ export async function build(say = console.log) {
   say('Building the application …');
   rmSync(marker, { force: true });
   try {
-    execFileSync(node, [path.join(root, 'node_modules/next/dist/bin/next'), 'build'], {
+    await promisify(execFile)(node, [path.join(root, 'node_modules/next/dist/bin/next'), 'build'], {
       cwd: root,
       env: { ...process.env, NODE_ENV: 'production', NEXT_TELEMETRY_DISABLED: '1' },
-      stdio: ['ignore', 'pipe', 'pipe'],
       maxBuffer: 1e8,
     });
   } catch (error) {

@@ -1,3 +1,4 @@
+// @further plastic pipe of three kinds conducted by two schools, each for hours of its own time
 import fc from 'fast-check';
 import type { Parted } from './parted';
 import { stretchFadesAt, trappedAir } from '@/core/medium/liquid';
