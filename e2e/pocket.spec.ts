@@ -1,5 +1,9 @@
 import { expect, test, type Page } from '@playwright/test';
+import { wholeOptions } from '../scripts/chromium.mjs';
 import { BASE, BenchPage, expectAccessible, pass, shot, signIn, takeClocks } from './support';
+
+// only the whole browser can be notified
+test.use({ launchOptions: wholeOptions });
 
 const SERVICE = process.env.VAST_E2E_PUSH!;
 interface Device {

@@ -4,7 +4,8 @@ import { spawn } from 'node:child_process';
 import { existsSync, mkdirSync, readFileSync, readdirSync, rmSync } from 'node:fs';
 import { createServer } from 'node:http';
 import path from 'node:path';
-import { freePort, keptCluster, needDebian, root } from './cluster.mjs';
+import { needChromium } from './chromium.mjs';
+import { freePort, keptCluster, root } from './cluster.mjs';
 import { build, node, secret } from './supervise.mjs';
 import { playedDemo, startTestServers } from './e2e-server.mjs';
 
@@ -150,10 +151,10 @@ async function journeys(projects, env) {
 try {
   if (process.argv[2] && !Object.hasOwn(LEFT, process.argv[2]))
     throw new Error(`./check knows: ${Object.keys(LEFT).join(', ')}. Without a word it is core.`);
-  if (!existsSync(process.env.CHROMIUM ?? '/usr/bin/chromium')) needDebian(['chromium'], 'Chromium');
   // two things at a time, as there are at least two cores
   const cluster = await database();
   const asked = process.argv[2] ?? 'core';
+  needChromium(asked !== 'core');
   const but = leftOut(asked);
   const runs = TOTAL_RUNS[asked];
   const unit = (shard) => jest('unit', { but, shard, env: runs ? { TOTAL_RUNS: runs } : {} });

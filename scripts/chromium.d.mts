@@ -1,1 +1,7 @@
-export declare const launchOptions: { executablePath: string; args: string[] };
+interface Launch {
+  executablePath: string;
+  args: string[];
+}
+export declare const launchOptions: Launch;
+export declare const wholeOptions: Launch;
+export declare function needChromium(whole?: boolean): void;
