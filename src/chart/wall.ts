@@ -2,6 +2,7 @@ import type { Stage } from '@/core/kinds';
 import { goodStages } from '@/core/plan/good-path';
 import type { Plan } from '@/core/plan/plan';
 import { toNumber } from '@/core/quantity/exact';
+import { roleOf } from '@/core/roles';
 import { holdEnds, permittedDrop } from '@/core/run/read';
 import type { Hold, RunState, Visit } from '@/core/run/state';
 import { verdictOf } from '@/core/verdict/verdict';
@@ -40,8 +41,8 @@ function plumbOf(plan: Plan, state: RunState, visit: Visit): { plumb: number; ou
   const permitted =
     hold.role === 'tightness'
       ? (judgement.limit ?? permittedDrop(plan, state))
-      : hold.role === 'lock-up' || hold.role === 'flow'
-        ? null // its limit is where it stands, not how far it moved
+      : roleOf(hold.role).regulator
+        ? null
         : judgement.limit;
   // water added is a fall that was made good: against what may be added
   if (judgement.makeUp) {
@@ -51,7 +52,7 @@ function plumbOf(plan: Plan, state: RunState, visit: Visit): { plumb: number; ou
       out: ['beyond', 'too-far', 'rose'].includes(judgement.outcome),
     };
   }
-  if (hold.role === 'decay') return { plumb: 0, out: false };
+  if (roleOf(hold.role).measures === 'lost') return { plumb: 0, out: false };
   const limit =
     hold.role === 'floor' && judgement.accept?.low
       ? toNumber(hold.start.figure) - toNumber(judgement.accept.low.value)

@@ -1,4 +1,5 @@
 /** What could be behind a hold that moved: the trade's suspects, ordered by what the trace says of them and by what is looked at first. */
+import { roleOf } from '@/core/roles';
 import { tradeOf } from '@/core/trades';
 import { type Suspect, suspectsOf } from '@/core/trades/suspects';
 import type { Plan } from '@/core/plan/plan';
@@ -21,7 +22,7 @@ const SHARE = { own: 0.45, exposed: 0.35, hidden: 0.2, other: 0 };
 export function ranked(plan: Plan, hold: Hold | null, meaning: Meaning | null): Ranked[] {
   // what would not be held fell
   const direction = hold ? hold.judgement?.direction : 'fall';
-  const flow = hold?.role === 'flow' || hold?.role === 'lock-up';
+  const flow = hold ? roleOf(hold.role).regulator === true : false;
   const fits = (s: Suspect) =>
     s.when === 'both' ||
     (s.when === 'flow' ? flow : s.when === 'rises' ? direction === 'rise' : direction !== 'rise');

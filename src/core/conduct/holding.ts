@@ -1,6 +1,7 @@
 /** How a tester holds: starts in the band, reads in its rhythm, puts back what may be put back, ends it. */
 import type { Stage } from '@/core/kinds';
 import { exact } from '@/core/quantity/exact';
+import { roleOf } from '@/core/roles';
 import { barometerNeeded } from '@/core/run/barometer';
 import { type HoldSpec, holdSpec } from '@/core/run/hold-spec';
 import { runningHold, temperatureNeeded } from '@/core/run/read';
@@ -26,7 +27,8 @@ export function hold(hand: Hand, stage: Held, tried: number): Refusal | null {
   if (running.barometer.start && barometer) readBarometer(hand, 'end');
   if (running.temperature.start) readTemperature(hand, 'end');
   witness(hand, stage, 'end');
-  if (running.role === 'make-up') hand.topUp(hand.read(), native(running.start.figure), 0.5, true);
+  if (roleOf(running.role).measures === 'added')
+    hand.topUp(hand.read(), native(running.start.figure), 0.5, true);
   return end(hand, stage, spec, running);
 }
 const readBarometer = (hand: Hand, when: When) =>
@@ -50,7 +52,7 @@ function start(hand: Hand, stage: Held, { band }: HoldSpec, tried: number): Refu
   const readjusted = hand.state.visits.filter((v) => v.split === 're-adjusted before the start').length;
   const low = native(shown.figure) < native(band.low);
   if (low && (tried > 2 || readjusted >= 3) && !hand.unheld('falls', shown)) return null;
-  const part = stage.kind === 'hold' && stage.role === 'make-up' ? 0.2 : 0.5;
+  const part = stage.kind === 'hold' && roleOf(stage.role).measures === 'added' ? 0.2 : 0.5;
   return hand.topUp(shown.figure, middle(band.low, band.high, part), 1, false);
 }
 /** Reads in rhythm until the time is up. @returns whether the hold is over */
@@ -61,7 +63,7 @@ function watch(hand: Hand, stage: Held, { band }: HoldSpec, running: Hold): bool
     20,
     Math.min(
       (stage.kind === 'hold' && stage.rhythm ? stage.rhythm : Infinity) * 60,
-      (running.minutes * 60) / (running.role === 'make-up' ? 12 : 3),
+      (running.minutes * 60) / (roleOf(running.role).measures === 'added' ? 12 : 3),
     ),
   );
   while (runningHold(state) === running && left() > 0) {
@@ -69,7 +71,7 @@ function watch(hand: Hand, stage: Held, { band }: HoldSpec, running: Hold): bool
     if (left() <= 0) break;
     const shown = hand.figure();
     hand.say({ kind: 'reading', ...shown });
-    if (running.role === 'make-up') {
+    if (roleOf(running.role).measures === 'added') {
       hand.topUp(shown.figure, native(running.start.figure), 0.5, true);
       if (!hand.say({ kind: 'hold-end', ...hand.figure() })) return true;
     }

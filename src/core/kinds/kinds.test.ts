@@ -179,6 +179,9 @@ describe('roles', () => {
     expect(those((r) => r.bounded)).toEqual(['floor', 'make-up', 'stretch', 'vacuum']);
     expect(those((r) => r.outside)).toEqual(['let-by', 'settle', 'strength', 'tightness']);
     expect(those((r) => r.adjusts)).toEqual(['make-up', 'settle']);
+    expect(those((r) => r.measures)).toEqual(['decay', 'make-up']);
+    expect(those((r) => r.needsFloor)).toEqual(['floor', 'make-up']);
+    expect(those((r) => r.regulator)).toEqual(['flow', 'lock-up']);
   });
 });
 test('a kind that times holds says so, and no other', () =>

@@ -50,6 +50,12 @@ export interface RoleRule {
   readonly says?: string;
   /** Re-adjusting belongs to it and does not break it. */
   readonly adjusts?: true;
+  /** What it measures is what had to be added, or what was lost: water put in before it begins does not set it back. */
+  readonly measures?: 'added' | 'lost';
+  /** It is judged only where it is known what it may not fall below. */
+  readonly needsFloor?: true;
+  /** It tells what a regulator does: its limit is where it stands, not how far it moved. */
+  readonly regulator?: true;
   /** A gauge's own log says enough of it for a test that was held elsewhere. */
   readonly outside?: true;
   /** Whom it is shown to, of those who ask for a part of the test only. */

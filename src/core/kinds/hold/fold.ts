@@ -276,7 +276,7 @@ function endHold(
     );
   if (
     !decided &&
-    hold.role === 'make-up' &&
+    roleOf(hold.role).measures === 'added' &&
     breaks(subtract(hold.start.figure, end.figure), perceptibleOf(plan, gauge, stage.part))
   )
     return no(
@@ -347,11 +347,11 @@ function topUp(
     at,
     byName: event.byName,
   };
-  if (hold?.role === 'make-up' && !event.added)
+  if (hold && roleOf(hold.role).measures === 'added' && !event.added)
     return no('added', 'Type how much water it took: the make-up is what this hold measures.');
   if (event.added && (UNITS[event.added.unit].dimension !== 'volume' || event.added.digits < 0))
     return no('added', 'The water added is a volume of zero or more.');
-  if (hold?.role === 'settle' || hold?.role === 'make-up') {
+  if (hold && roleOf(hold.role).adjusts) {
     hold.topUps.push(entry);
     // a settling period that keeps its start keeps the figure it was last brought to
     const own = hold.role === 'settle' ? stageOf(plan, visit) : null;
@@ -383,7 +383,7 @@ function topUp(
     });
     const own = stageOf(plan, visit);
     // water put in before it is measured: a section that loses it all the time can be measured all the same
-    const measures = own.kind === 'hold' && (own.role === 'make-up' || own.role === 'decay');
+    const measures = own.kind === 'hold' && roleOf(own.role).measures !== undefined;
     if (settle && !(plan.format > 1 && measures)) {
       visit.left = at;
       visit.split = 're-adjusted before the start';

@@ -3,6 +3,7 @@ import { type Stage } from '@/core/kinds';
 import { acceptOf } from '@/core/plan/limits';
 import { type Plan } from '@/core/plan/plan';
 import { type Exact } from '@/core/quantity/exact';
+import { roleOf } from '@/core/roles';
 import { JUDGES } from '@/core/roles/judges';
 import { barometerShare } from '@/core/run/barometer';
 import { contextOf, gaugeOf, perceptibleOf } from '@/core/run/read';
@@ -10,9 +11,9 @@ import { type Hold, type RunState } from '@/core/run/state';
 import { aloneIn } from '@/core/verdict/correction';
 import { type HoldFacts, type Judgement } from '@/core/verdict/judge';
 
-/** Which fact a floor or a make-up still lacks to be judged; '' when none. */
+/** Which fact a hold that needs a floor still lacks to be judged; '' when none. */
 export function boundMissing(plan: Plan, state: RunState, stage: Stage, hold: Hold): string {
-  if ((hold.role !== 'floor' && hold.role !== 'make-up') || stage.kind !== 'hold') return '';
+  if (!roleOf(hold.role).needsFloor || stage.kind !== 'hold') return '';
   const low = acceptOf(stage.accept?.low, 'low', contextOf(plan, state, stage.part), plan, stage.part);
   return low
     ? ''

@@ -4,6 +4,7 @@ import { role } from '../role';
 export const decay = role('decay', {
   title: 'unaided hour',
   against: 'nothing',
+  measures: 'lost',
   says: 'nobody pumps; how far it falls is measured, not judged',
   outcomes: () => ['held', 'fell', 'rose'],
   good: () => 'fell',

@@ -8,6 +8,7 @@ export const floor = role('floor', {
   outcomes: () => ['kept', 'below', 'above'],
   good: () => 'kept',
   drawn: true,
+  needsFloor: true,
   paper: 'inspector',
   decides: true,
   bounded: true,

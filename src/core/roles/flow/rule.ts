@@ -4,6 +4,7 @@ import { needsBounds, role } from '../role';
 export const flow = role('flow', {
   title: 'flow test',
   against: 'bounds',
+  regulator: true,
   outcomes: () => ['holds', 'too-low', 'too-high'],
   good: () => 'holds',
   paper: 'utility',

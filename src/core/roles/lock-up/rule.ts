@@ -4,6 +4,7 @@ import { needsBounds, role } from '../role';
 export const lockUp = role('lock-up', {
   title: 'lock-up watch',
   against: 'bounds',
+  regulator: true,
   outcomes: () => ['holds', 'creeps', 'fell', 'too-low', 'too-high'],
   good: () => 'holds',
   paper: 'utility',

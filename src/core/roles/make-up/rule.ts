@@ -8,6 +8,8 @@ export const makeUp = role('make-up', {
   good: () => 'within',
   drawn: true,
   adjusts: true,
+  measures: 'added',
+  needsFloor: true,
   paper: 'inspector',
   decides: true,
   bounded: true,

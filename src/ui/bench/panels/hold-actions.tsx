@@ -2,6 +2,7 @@
 import { type Exact, showExact } from '@/core/quantity/exact';
 import { makeUpDecided } from '@/core/roles/make-up/judge';
 import { roleOf } from '@/core/roles';
+import type { RoleRule } from '@/core/roles/role';
 import type { Hold } from '@/core/run/state';
 import { Button } from '@/ui/kit/button';
 import { countdown } from '@/ui/kit/words';
@@ -9,7 +10,11 @@ import type { PanelProps } from '../shared';
 import type { Side } from '../side-entry';
 import { Keys } from './keys';
 
-const ADJUSTED: Readonly<Record<string, string>> = { settle: 'Re-adjusted', 'make-up': 'Water added' };
+/** What re-adjusting is called in a hold. */
+function adjusting({ measures, adjusts }: RoleRule): string {
+  if (measures === 'added') return 'Water added';
+  return adjusts ? 'Re-adjusted' : 'Top-up';
+}
 
 /** What can be done while a hold runs: entries, ways to end it early, and the end reading. */
 export function HoldActions({
@@ -48,7 +53,7 @@ export function HoldActions({
           Reading
         </Button>
         <Button className="min-h-16" onClick={() => onSide('top-up')} aria-keyshortcuts="t">
-          {ADJUSTED[hold.role] ?? 'Top-up'}
+          {adjusting(roleOf(hold.role))}
         </Button>
         <Button
           className="min-h-16 max-sm:hidden"

@@ -58,7 +58,8 @@ export function TopUpSide(props: SideProps) {
   const [first, setFirst] = useState<Exact | null>(null);
   const [pumped, setPumped] = useState<Pumped | null>(null);
   const hold = runningHold(view.state);
-  const counting = hold?.role === 'make-up';
+  const role = hold && roleOf(hold.role);
+  const counting = role?.measures === 'added';
   const { pumped: pumps } = fillingOf(view.plan, props.stage.part);
   return (
     gauge && (
@@ -70,12 +71,10 @@ export function TopUpSide(props: SideProps) {
         label={first ? 'After re-adjusting the gauge shows' : 'Before re-adjusting the gauge shows'}
         save={first ? 'Save the re-adjustment' : 'Next: re-adjust, then read again'}
         aside={
-          pumps && first && (counting || hold?.role === 'settle') ? (
-            <PumpedWater onChange={setPumped} wanted={counting} />
-          ) : null
+          pumps && first && role?.adjusts ? <PumpedWater onChange={setPumped} wanted={counting} /> : null
         }
         extra={
-          hold && !roleOf(hold.role).adjusts ? (
+          role && !role.adjusts ? (
             <p className="text-ochre">
               Re-adjusting during this hold ends it as void; it is raised, settled and held again.
             </p>
