@@ -1,5 +1,5 @@
 import 'server-only';
-import { and, desc, eq, inArray, sql } from 'drizzle-orm';
+import { and, asc, desc, eq, inArray, sql } from 'drizzle-orm';
 import type { Plan } from '@/core/plan/plan';
 import { canonical } from '@/core/record/canonical';
 import type { PlacedEvent, RunEvent } from '@/core/run/events';
@@ -121,7 +121,8 @@ export async function appendEvents(
     const known = await tx
       .select({ id: events.id, run: events.run, position: events.position, received: events.received })
       .from(events)
-      .where(inArray(events.id, ids));
+      .where(inArray(events.id, ids))
+      .orderBy(asc(events.position)); // asked again, the answer is the same
     if (known.some((k) => k.run !== run))
       throw new TroubleError(409, 'id-taken', 'An entry with this id already stands in another run.');
     const fresh = batch.filter((e, i) => !known.some((k) => k.id === e.id) && ids.indexOf(e.id) === i);
