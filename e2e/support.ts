@@ -429,4 +429,21 @@ export async function takenAlong(page: Page, systems: readonly RegExp[]): Promis
   }
   const shell = () => page.evaluate(async () => (await caches.match('/kept-shell')) !== undefined);
   await expect.poll(shell).toBe(true);
+  // an answer that came is not yet kept
+  const kept = () =>
+    page.evaluate(async () => {
+      const who = JSON.parse(localStorage.getItem('vast-stone.who')!) as { org: string; person: string };
+      const db = await new Promise<IDBDatabase>((resolve, reject) => {
+        const open = indexedDB.open(`vast-stone.${who.org}.${who.person}`);
+        open.onsuccess = () => resolve(open.result);
+        open.onerror = () => reject(new Error('no store on this device', { cause: open.error }));
+      });
+      const found = await new Promise<number>((resolve) => {
+        const count = db.transaction('carried').objectStore('carried').count('house');
+        count.onsuccess = () => resolve(count.result);
+      });
+      db.close();
+      return found;
+    });
+  await expect.poll(kept).toBe(1);
 }
