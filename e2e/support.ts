@@ -388,18 +388,7 @@ export class BenchPage {
   }
   /** Ids of every event of the run in the browser's own store. */
   async storedIds(): Promise<string[]> {
-    return this.page.evaluate(async (run) => {
-      const who = JSON.parse(localStorage.getItem('vast-stone.who')!) as { org: string; person: string };
-      const db = await new Promise<IDBDatabase>((resolve, reject) => {
-        const open = indexedDB.open(`vast-stone.${who.org}.${who.person}`);
-        open.onsuccess = () => resolve(open.result);
-        open.onerror = () => reject(new Error('no store on this device', { cause: open.error }));
-      });
-      return new Promise<string[]>((resolve) => {
-        const all = db.transaction('events').objectStore('events').index('run').getAllKeys(run);
-        all.onsuccess = () => resolve(all.result as string[]);
-      });
-    }, this.run);
+    return storedKeys(this.page, 'events', this.run, 'run');
   }
 }
 
@@ -417,6 +406,26 @@ export const picture = (width = 3000, height = 2000) =>
     .withExif({ IFD3: { GPSLatitude: '51/1 30/1 0/1', GPSLatitudeRef: 'N' } })
     .jpeg()
     .toBuffer();
+/** What this browser keeps for who is signed in: keys of a store that are these, or by one of its indices. */
+const storedKeys = (page: Page, store: string, of: string, index?: string): Promise<string[]> =>
+  page.evaluate(
+    async (asked) => {
+      const who = JSON.parse(localStorage.getItem('vast-stone.who')!) as { org: string; person: string };
+      const db = await new Promise<IDBDatabase>((resolve, reject) => {
+        const open = indexedDB.open(`vast-stone.${who.org}.${who.person}`);
+        open.onsuccess = () => resolve(open.result);
+        open.onerror = () => reject(new Error('no store on this device', { cause: open.error }));
+      });
+      const from = db.transaction(asked.store).objectStore(asked.store);
+      const keys = await new Promise<string[]>((resolve) => {
+        const all = (asked.index ? from.index(asked.index) : from).getAllKeys(asked.of);
+        all.onsuccess = () => resolve(all.result as string[]);
+      });
+      db.close();
+      return keys;
+    },
+    { store, of, index },
+  );
 /** The service worker has this house's pages, and the store what stands in them. */
 export async function takenAlong(page: Page, systems: readonly RegExp[]): Promise<void> {
   for (const name of systems) {
@@ -430,20 +439,5 @@ export async function takenAlong(page: Page, systems: readonly RegExp[]): Promis
   const shell = () => page.evaluate(async () => (await caches.match('/kept-shell')) !== undefined);
   await expect.poll(shell).toBe(true);
   // an answer that came is not yet kept
-  const kept = () =>
-    page.evaluate(async () => {
-      const who = JSON.parse(localStorage.getItem('vast-stone.who')!) as { org: string; person: string };
-      const db = await new Promise<IDBDatabase>((resolve, reject) => {
-        const open = indexedDB.open(`vast-stone.${who.org}.${who.person}`);
-        open.onsuccess = () => resolve(open.result);
-        open.onerror = () => reject(new Error('no store on this device', { cause: open.error }));
-      });
-      const found = await new Promise<number>((resolve) => {
-        const count = db.transaction('carried').objectStore('carried').count('house');
-        count.onsuccess = () => resolve(count.result);
-      });
-      db.close();
-      return found;
-    });
-  await expect.poll(kept).toBe(1);
+  await expect.poll(() => storedKeys(page, 'carried', 'house')).toEqual(['house']);
 }

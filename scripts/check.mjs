@@ -72,8 +72,6 @@ const LANES = 2;
 const SHARDS = 8;
 /** How the first line of a suite says that it is left out of the shorter checks, as the journeys say it: `// @further why`. */
 const LEFT = { core: /^\/\/ @(further|long) /, further: /^\/\/ @long /, all: /(?!)/, journeys: /(?!)/ };
-/** Logs made up for each procedure, by which the fold is shown to be total. */
-const TOTAL_RUNS = { core: '10' };
 const leftOut = (asked) =>
   ['src', 'scripts', 'benchmarks']
     .flatMap((folder) =>
@@ -81,6 +79,8 @@ const leftOut = (asked) =>
     )
     .filter((name) => /\.test\.tsx?$/.test(name) && LEFT[asked].test(readFileSync(name, 'utf8')))
     .map((name) => name.replaceAll('.', '\\.'));
+/** Logs made up for each procedure, by which the fold is shown to be total; otherwise as many as its suite says. */
+const TOTAL_RUNS = { core: '10' };
 const stops = [];
 /** The database server, started again when it is killed. */
 async function database() {

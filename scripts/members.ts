@@ -5,6 +5,9 @@ import { uuid7 } from '../src/wire/uuid7';
 import { makeOrganisation } from './demo';
 import { migrateDatabase } from './migrate';
 
+/** Somebody of a house that was made for a test, signed in by the password that `makeOrganisation` gave. */
+export const signedIn = async (key: string, domain: string): Promise<Session> =>
+  (await sessionOf((await signIn(`${key}@${domain}`, `millrace-${key}`)).token))!;
 let house = 0;
 /** A fresh organisation with one person of each of these roles. */
 export async function membersOf(roles: readonly Role[]): Promise<ReadonlyMap<Role, Session>> {
@@ -17,7 +20,6 @@ export async function membersOf(roles: readonly Role[]): Promise<ReadonlyMap<Rol
     domain,
   );
   const found = new Map<Role, Session>();
-  for (const role of roles)
-    found.set(role, (await sessionOf((await signIn(`${role}@${domain}`, `millrace-${role}`)).token))!);
+  for (const role of roles) found.set(role, await signedIn(role, domain));
   return found;
 }

@@ -6,7 +6,7 @@ import { inOrganisation } from '@/database/client';
 import { gaugeLinks } from '@/database/schema';
 import { digest } from '@/server/digest';
 import { now } from '@/server/now';
-import { planOf } from '@/server/runs/read-log';
+import { planHeld } from '@/server/runs/standing';
 import { notHere, TroubleError } from '@/server/trouble';
 import type { SimulatedRequest } from '@/wire/requests';
 import { randomBytes } from 'node:crypto';
@@ -93,7 +93,7 @@ export const simulationFor = (plan: Plan, fault: string): Simulation =>
   simulationOf(plan, { seed: randomBytes(4).readUInt32BE(), began: now(), fault });
 
 async function practicePlan(scope: { org: string }, run: string): Promise<Plan> {
-  const plan = await inOrganisation(scope, (tx) => planOf(tx, run));
+  const plan = await inOrganisation(scope, (tx) => planHeld(tx, scope, run));
   if (!plan.practice) throw notHere('simulated installation');
   return plan;
 }

@@ -7,12 +7,13 @@ import { searchLedger } from '@/server/records/ledger';
 import { readKeys, rotateKey } from '@/server/sealing/keys';
 import { voidRecord } from '@/server/sealing/marks';
 import { checkSeal } from '@/server/sealing/seal';
-import { type Session, sessionOf, signIn } from '@/server/session/session';
+import type { Session } from '@/server/session/session';
 import { readBundle } from '@/wire/bundle';
 import { createHash } from 'node:crypto';
 import pg from 'pg';
 import sharp from 'sharp';
 import { loadDemo, makeOrganisation } from '../../../scripts/demo';
+import { signedIn } from '../../../scripts/members';
 import { migrateDatabase } from '../../../scripts/migrate';
 import { broughtIn, exported } from './testing';
 
@@ -22,8 +23,6 @@ let mill: { org: string };
 let owner: Session;
 let tester: Session;
 let stranger: Session;
-const session = async (key: string, domain = DOMAIN): Promise<Session> =>
-  (await sessionOf((await signIn(`${key}@${domain}`, `millrace-${key}`)).token))!;
 
 beforeAll(async () => {
   await migrateDatabase(process.env.VAST_OWNER_URL!);
@@ -35,10 +34,10 @@ beforeAll(async () => {
     [{ key: 'odile', name: 'Odile Strand', role: 'owner' }],
     'empty.example',
   );
-  const { email, password } = demo.people.find((p) => p.role === 'owner')!;
-  owner = (await sessionOf((await signIn(email, password)).token))!;
-  tester = await session('imre');
-  stranger = await session('odile', 'empty.example');
+  const { email } = demo.people.find((p) => p.role === 'owner')!;
+  owner = await signedIn(email.split('@')[0]!, DOMAIN);
+  tester = await signedIn('imre', DOMAIN);
+  stranger = await signedIn('odile', 'empty.example');
   // a key that was changed, and a record that no longer stands
   await rotateKey(owner);
   const [failing] = await searchLedger(mill, { word: 'not-tight', standing: 'stands' }, 1);
@@ -88,9 +87,7 @@ test('an export put into an empty organisation: same records, numbers and finger
   }
   expect(Buffer.compare(await readPhoto(stranger, run, hash), photo)).toBe(0);
   // and out again: every table the same, line for line
-  const again = await exported(
-    (await sessionOf((await signIn('odile@empty.example', 'millrace-odile')).token))!,
-  );
+  const again = await exported(await signedIn('odile', 'empty.example'));
   const opened = new Map<Uint8Array, ReturnType<typeof readBundle>>();
   const lines = (b: Uint8Array, name: string) => {
     if (!opened.has(b)) opened.set(b, readBundle(b));

@@ -3,6 +3,7 @@ import { readOutbox } from '@/server/outbox/outbox';
 import { type Session, sessionOf, signIn } from '@/server/session/session';
 import { uuid7 } from '@/wire/uuid7';
 import { makeOrganisation } from '../../../scripts/demo';
+import { signedIn } from '../../../scripts/members';
 import { migrateDatabase } from '../../../scripts/migrate';
 import { changePerson, invite, join, readPeople } from './people';
 import { houseUsage, saveHouseUsage, saveOwnUsage, usageHere } from './usage';
@@ -11,8 +12,6 @@ let mill: { org: string };
 let owner: Session;
 let tester: Session;
 let stranger: Session;
-const session = async (key: string, domain: string): Promise<Session> =>
-  (await sessionOf((await signIn(`${key}@${domain}`, `millrace-${key}`)).token))!;
 
 beforeAll(async () => {
   await migrateDatabase(process.env.VAST_OWNER_URL!);
@@ -31,9 +30,9 @@ beforeAll(async () => {
     [{ key: 'fern', name: 'Fern Ekdal', role: 'owner' }],
     'far.example',
   );
-  owner = await session('oona', 'people.example');
-  tester = await session('teun', 'people.example');
-  stranger = await session('fern', 'far.example');
+  owner = await signedIn('oona', 'people.example');
+  tester = await signedIn('teun', 'people.example');
+  stranger = await signedIn('fern', 'far.example');
 }, 120_000);
 afterAll(closePool);
 
@@ -105,7 +104,7 @@ test('the house’s units stand for everybody who wishes nothing else; a wish is
   await saveHouseUsage(owner, { low: 'inWC', days: 'month-first' });
   await saveOwnUsage(tester, { low: 'Pa' });
   const seen = async (key: string, domain: string) => {
-    const { usage } = await session(key, domain);
+    const { usage } = await signedIn(key, domain);
     return [usage?.low, usage?.days, usage?.length];
   };
   expect(await seen('oona', 'people.example')).toEqual(['inWC', 'month-first', 'm']);

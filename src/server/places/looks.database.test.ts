@@ -5,12 +5,13 @@ import { sectionsOf } from '@/core/trades/sections';
 import { closePool } from '@/database/client';
 import { appendEvents, readRun } from '@/server/runs/log';
 import { planFor, startRun } from '@/server/runs/start';
-import { type Session, sessionOf, signIn } from '@/server/session/session';
+import type { Session } from '@/server/session/session';
 import { carriedFor } from '@/server/carried/carried';
 import { type Known, planAsked, planDigest } from '@/wire/asked-plan';
 import { afterKey } from '@/wire/carried';
 import { uuid7 } from '@/wire/uuid7';
 import { loadDemo, makeOrganisation } from '../../../scripts/demo';
+import { signedIn } from '../../../scripts/members';
 import { migrateDatabase } from '../../../scripts/migrate';
 import { failuresBySection, readLooks, recordsBySection } from './looks';
 import { workSimulated } from '@/server/gauge/simulated';
@@ -30,7 +31,7 @@ beforeAll(async () => {
     [{ key: 'ode', name: 'Ode Marr', role: 'owner' }],
     'baths.example',
   );
-  tester = (await sessionOf((await signIn(`imre@${DOMAIN}`, 'millrace-imre')).token))!;
+  tester = await signedIn('imre', DOMAIN);
 }, 400_000);
 afterAll(closePool);
 

@@ -1,6 +1,7 @@
 import { createHash } from 'node:crypto';
 import sharp, { type Sharp } from 'sharp';
 import { makeOrganisation } from '../../../scripts/demo';
+import { signedIn } from '../../../scripts/members';
 import { migrateDatabase } from '../../../scripts/migrate';
 import { withListsOf } from '@/core/network/enter';
 import { partsOf } from '@/core/network/network';
@@ -9,7 +10,6 @@ import { closePool, inOrganisation } from '@/database/client';
 import { partPhotos, sites, systems } from '@/database/schema';
 import { broughtIn, exported } from '@/server/moving/testing';
 import type { Session } from '@/server/session/session';
-import { sessionOf, signIn } from '@/server/session/session';
 import { ROLES } from '@/wire/role';
 import { uuid7 } from '@/wire/uuid7';
 import { hangPhoto, partPhotosOf, readPartPhoto, takeDownPhoto } from './part-photos';
@@ -26,9 +26,9 @@ const firm = async (domain: string) => {
     ROLES.map((role) => ({ key: `${role}-x`, name: `A ${role}`, role })),
     domain,
   );
-  const session = async (key: string) =>
-    (await sessionOf((await signIn(`${key}@${domain}`, `millrace-${key}`)).token))!;
-  return Object.fromEntries(await Promise.all(ROLES.map(async (r) => [r, await session(`${r}-x`)] as const)));
+  return Object.fromEntries(
+    await Promise.all(ROLES.map(async (r) => [r, await signedIn(`${r}-x`, domain)] as const)),
+  );
 };
 const photo = async (shade: number, change = (s: Sharp) => s) => {
   const bytes = await change(

@@ -7,10 +7,11 @@ import { gauges, photoParts, photos, sites, systems } from '@/database/schema';
 import { saveGauge, writeLog } from '@/server/cabinet/cabinet';
 import { shiftClock } from '@/server/now';
 import { startRun } from '@/server/runs/start';
-import { sessionOf, signIn, type Session } from '@/server/session/session';
+import type { Session } from '@/server/session/session';
 import { ROLES, type Role } from '@/wire/role';
 import { uuid7 } from '@/wire/uuid7';
 import { makeOrganisation } from '../../../scripts/demo';
+import { signedIn } from '../../../scripts/members';
 import { migrateDatabase } from '../../../scripts/migrate';
 import { keepPhotoPart, photoProgress, requireClean } from './photos';
 
@@ -26,11 +27,7 @@ beforeAll(async () => {
     ROLES.map((role) => ({ key: `${role}-photo`, name: `A ${role}`, role })),
     domain,
   );
-  for (const role of ROLES)
-    people.set(
-      role,
-      (await sessionOf((await signIn(`${role}-photo@${domain}`, `millrace-${role}-photo`)).token))!,
-    );
+  for (const role of ROLES) people.set(role, await signedIn(`${role}-photo`, domain));
   const system = uuid7(Date.now() + 2);
   await inOrganisation(made, async (tx) => {
     await tx.insert(sites).values({ org: made.org, id: system, name: 'Kiln', address: '', customer: '' });

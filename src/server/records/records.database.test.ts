@@ -12,11 +12,12 @@ import { failuresBySection, recordsBySection } from '@/server/places/looks';
 import { readKeys, rotateKey } from '@/server/sealing/keys';
 import { supersede, voidRecord } from '@/server/sealing/marks';
 import { checkSeal, sealRun } from '@/server/sealing/seal';
-import { type Session, sessionOf, signIn } from '@/server/session/session';
+import type { Session } from '@/server/session/session';
 import { writeRecordFile } from '@/wire/record-file';
 import { uuid7 } from '@/wire/uuid7';
 import pg from 'pg';
 import { loadDemo, makeOrganisation } from '../../../scripts/demo';
+import { signedIn } from '../../../scripts/members';
 import { migrateDatabase } from '../../../scripts/migrate';
 import { followUpCalendar } from './follow-up-calendar';
 import { assignFollowUp, closeFollowUp, openFollowUps } from './follow-ups';
@@ -32,8 +33,6 @@ let mill: { org: string; systems: Record<string, string> };
 let owner: Session;
 let tester: Session;
 let stranger: Session;
-const session = async (key: string, domain = DOMAIN): Promise<Session> =>
-  (await sessionOf((await signIn(`${key}@${domain}`, `millrace-${key}`)).token))!;
 
 beforeAll(async () => {
   await migrateDatabase(process.env.VAST_OWNER_URL!);
@@ -47,9 +46,9 @@ beforeAll(async () => {
   expect(signIns).toHaveLength(1);
   const roles = (await superuser.query('select email, role from people where org = $1', [mill.org])).rows;
   const keyOf = (role: string) => (roles.find((r) => r.role === role).email as string).split('@')[0]!;
-  owner = await session(keyOf('owner'));
-  tester = await session('imre');
-  stranger = await session('odile', 'stranger.example');
+  owner = await signedIn(keyOf('owner'), DOMAIN);
+  tester = await signedIn('imre', DOMAIN);
+  stranger = await signedIn('odile', 'stranger.example');
 }, 400_000);
 afterAll(async () => {
   await closePool();
@@ -310,7 +309,7 @@ test('a record of another house comes in verified or marked unverified, once, an
     'third.example',
   );
   expect(signIns).toHaveLength(1);
-  const third = await session('rafi', 'third.example');
+  const third = await signedIn('rafi', 'third.example');
   const line = (await searchLedger(mill, { word: 'tight', source: 'own' }, 1))[0]!;
   const record = await recordOf(mill, line.run);
   const file = new TextEncoder().encode(writeRecordFile(record));
@@ -336,7 +335,7 @@ test('a record of another house comes in verified or marked unverified, once, an
     'fourth.example',
   );
   expect(tampered.signIns).toHaveLength(1);
-  const fourth = await session('sol', 'fourth.example');
+  const fourth = await signedIn('sol', 'fourth.example');
   const bad = await bringInRecord(fourth, new TextEncoder().encode(writeRecordFile(spoilt)));
   const genuine = await bringInRecord(fourth, file);
   expect([bad.verified, genuine.verified, bad.id === genuine.id]).toEqual([false, true, false]);

@@ -3,12 +3,12 @@
 import { closePool } from '@/database/client';
 import { askJob, jobFile } from '@/server/jobs/jobs';
 import { worked } from '@/server/moving/testing';
-import { type Session, sessionOf, signIn } from '@/server/session/session';
+import type { Session } from '@/server/session/session';
 import { FILE_COLUMNS, type FileColumn } from '@/wire/ledger';
 import { cellOf } from '@/wire/ledger-cells';
 import { ledgerCsv } from '@/wire/ledger-csv';
 import { standingDemo } from '../../../scripts/demo';
-import { membersOf } from '../../../scripts/members';
+import { membersOf, signedIn } from '../../../scripts/members';
 import { searchLedger } from './ledger';
 import { readTrends } from './trends';
 
@@ -18,7 +18,7 @@ let stranger: Session;
 beforeAll(async () => {
   stranger = (await membersOf(['owner'])).get('owner')!;
   mill = await standingDemo();
-  tester = (await sessionOf((await signIn('imre@hollin-tarrow.example', 'millrace-imre')).token))!;
+  tester = await signedIn('imre', 'hollin-tarrow.example');
 }, 400_000);
 afterAll(closePool);
 

@@ -2,11 +2,12 @@ import { inUnit } from '@/core/quantity/exact';
 import { closePool } from '@/database/client';
 import { readSystem } from '@/server/places/places';
 import { planFor, startRun } from '@/server/runs/start';
-import { type Session, sessionOf, signIn } from '@/server/session/session';
+import type { Session } from '@/server/session/session';
 import { readWatches } from '@/server/watches/watches';
 import { workSimulated } from '@/server/gauge/simulated';
 import { uuid7 } from '@/wire/uuid7';
 import { loadDemo } from '../../../scripts/demo';
+import { signedIn } from '../../../scripts/members';
 import { migrateDatabase } from '../../../scripts/migrate';
 
 const DOMAIN = 'circuits.example';
@@ -16,7 +17,7 @@ beforeAll(async () => {
   await migrateDatabase(process.env.VAST_OWNER_URL!);
   // strength of both sides, tightness of the high side
   mill = await loadDemo(DOMAIN, (r) => r.system === 'cold' && r.at < '2025-10-07T09');
-  tester = (await sessionOf((await signIn(`imre@${DOMAIN}`, 'millrace-imre')).token))!;
+  tester = await signedIn('imre', DOMAIN);
 }, 400_000);
 afterAll(closePool);
 

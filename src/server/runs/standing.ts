@@ -54,7 +54,7 @@ export interface Stands {
 export async function standingOf(tx: Tx, scope: { readonly org: string }, run: string): Promise<Stands> {
   const key = `${scope.org}/${run}`;
   const known = held.runs.get(key);
-  const plan = known?.standing.plan ?? (await planOf(tx, run));
+  const plan = await planHeld(tx, scope, run);
   const events = await eventsOf(tx, run, known?.standing.position ?? 0);
   // what follows is done in one go: another request may have gone on with the same run meanwhile
   const kept = held.runs.get(key) ?? { standing: standingAt(plan), broken: false };
