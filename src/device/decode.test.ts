@@ -59,6 +59,20 @@ test('a label as it is printed, turned, light on dark, and in poor light', async
   expect(await seen(svgOf(size, path, '#fff', '#000'))).toBe(TEXT);
   expect(await seen(svgOf(size, path, '#4a4a4a', '#8a8a8a'), (s) => s.blur(1))).toBe(TEXT);
 });
+test('a code is read wherever it lies on the grid of the picture', async () => {
+  const missed: string[] = [];
+  for (let n = 0; n < 20; n++) {
+    const text = TEXT.replace('ef22', (0xe000 + n * 61).toString(16)).replace(
+      '41ccd0',
+      (0x41ccd0 + n * 977).toString(16),
+    );
+    const { size, path } = qrPath(text);
+    const wide = 240 + n;
+    const svg = `<svg xmlns="http://www.w3.org/2000/svg" width="700" height="420"><rect width="100%" height="100%" fill="#fff"/><path transform="translate(${40 + n / 7} ${30 + n / 5}) scale(${wide / size})" d="${path}"/></svg>`;
+    if ((await seen(svg)) !== text) missed.push(`${n}: ${text}`);
+  }
+  expect(missed).toEqual([]);
+});
 test('the bars on a plate', async () => {
   expect(await seen(svgOf(95, ean13('4006381333931')))).toBe('4006381333931');
 });

@@ -18,7 +18,10 @@ export function Looking({
   /** Absent: there is nothing to go back to. */
   onBack?: (() => void) | undefined;
 }) {
+  // that there is no camera is known late, and must not wipe away what was said of a photo meanwhile
   const [said, setSaid] = useState('');
+  const [trouble, setTrouble] = useState('');
+  const newest = useRef<File>(undefined);
   const take = (text: string) => {
     const wrong = onCode(meaningOf(text, location.origin), text);
     setSaid(wrong);
@@ -26,18 +29,20 @@ export function Looking({
   };
   const takeFile = async (file: File | undefined) => {
     if (!file) return;
+    newest.current = file;
     setSaid('Looking for a code …');
     try {
       const text = await readCodeFile(file);
+      if (newest.current !== file) return;
       if (text) take(text);
       else setSaid('No code could be read in it. Hold the camera nearer and straight, with light on it.');
     } catch (error) {
-      setSaid((error as Error).message);
+      if (newest.current === file) setSaid((error as Error).message);
     }
   };
   return (
     <section className="grid gap-2 border border-seam bg-panel p-3" aria-label={label}>
-      <Camera onText={take} onTrouble={setSaid} />
+      <Camera onText={take} onTrouble={setTrouble} />
       <label className="text-sm">
         Or a photo of it
         <input
@@ -51,7 +56,7 @@ export function Looking({
         />
       </label>
       <p role="status" className="min-h-6">
-        {said}
+        {said || trouble}
       </p>
       {onBack && <Button onClick={onBack}>Back</Button>}
     </section>
