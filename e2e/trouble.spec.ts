@@ -305,7 +305,19 @@ test('@long practice on the simulated bakery: the model answers, and the record 
   await works.getByRole('button', { name: 'Bleed' }).click();
   await expect(take).toHaveText(/ (7|8|9)\.\d\d$/, { timeout: 30_000 });
   await works.getByRole('button', { name: 'Bleeding' }).click();
-  await page.waitForTimeout(1500);
+  // the display stands still again
+  let before: string | null = null;
+  await expect
+    .poll(
+      async () => {
+        const shown = await take.textContent();
+        const stands = shown === before;
+        before = shown;
+        return stands;
+      },
+      { intervals: [1_000] },
+    )
+    .toBe(true);
   await take.click();
   // what is shown is taken, that the valve is shut is said, and the let-by begins: one press
   await page.getByRole('button', { name: /Valve under test is closed: start the 1 min/ }).click();

@@ -88,6 +88,14 @@ async function goOn(run: string, lines: readonly ScriptLine[]) {
   };
   await appendEvents(who, run, playScript(plan, lines, scribe, { after: events }));
 }
+/** Taken when a gauge is asked about anew: what is known of it is trusted for a moment. */
+let later = 0;
+async function aMomentLater(token: string, batch: GaugeBatch) {
+  later += 5_000;
+  const moment = Date.now() + later;
+  const clock = jest.spyOn(Date, 'now').mockReturnValue(moment);
+  return takeReadings(token, batch).finally(() => clock.mockRestore());
+}
 const streams = async (run: string) =>
   (await readRun(who, run)).events.flatMap((e) => (e.kind === 'stream' ? [e] : []));
 
@@ -124,8 +132,7 @@ test('it streams into the run it judges, and into no other; between two tests it
   // no gauge is chosen yet
   expect(await takeReadings(token, shows(205, {}, 2))).toMatchObject({ run: null });
   await goOn(run, [[2, 'gauge', 'G-77']]);
-  await new Promise((r) => setTimeout(r, 2_100));
-  expect(await takeReadings(token, shows(206, {}, 3))).toMatchObject({ goOn: true, run });
+  expect(await aMomentLater(token, shows(206, {}, 3))).toMatchObject({ goOn: true, run });
   const batch = shows(207, {}, 4);
   await takeReadings(token, batch);
   await takeReadings(token, batch);
@@ -154,8 +161,7 @@ test('of two open tests it belongs to the one to which it was put last, whatever
     [1, 'checks'],
     [2, 'gauge', 'G-77'],
   ]);
-  await new Promise((r) => setTimeout(r, 2_100));
-  expect(await takeReadings(token, shows(205, {}, 8))).toMatchObject({ run: today });
+  expect(await aMomentLater(token, shows(205, {}, 8))).toMatchObject({ run: today });
   expect(tomorrow).not.toBe(today);
 });
 test('ended it opens nothing any more', async () => {
