@@ -329,6 +329,7 @@ test('@long practice on the simulated bakery: the model answers, and the record 
   expect(await bench.seal()).toMatch(/^PRACTICE-\d{5}$/);
   await page.getByRole('link', { name: 'Open the practice record' }).click();
   await expect(page.getByRole('heading', { name: 'Practice record: not a certificate' })).toBeVisible();
+  await openedRecord(page);
   await expect(page.getByText(/streamed display values \(simulated gauge\)/).first()).toBeVisible();
 });
 

@@ -1,4 +1,4 @@
-import { zone } from '@/core/run/field';
+import { MOST_SEQUENCE, zone } from '@/core/run/field';
 import * as yup from 'yup';
 import { eventSchema } from '@/core/run/events';
 import type { RunEvent } from '@/core/run/events';
@@ -166,7 +166,7 @@ export const gaugeBatchSchema = shape({
   batch: yup
     .object({
       id: uuid(),
-      sequence: yup.number().strict(true).integer().min(1).required(),
+      sequence: yup.number().strict(true).integer().min(1).max(MOST_SEQUENCE).required(),
       points: points().min(1).max(600).required(),
       flows: flows().optional(),
     })

@@ -81,12 +81,14 @@ export const day = () =>
 export const zone = () =>
   word(60).test('zone', '${path} is not a time zone. Set the zone of the device.', isZone);
 
+/** The highest number that a device may give: some count by the clock. What is taken in must be readable again. */
+export const MOST_SEQUENCE = Number.MAX_SAFE_INTEGER;
 /** What every entry carries. Times: `at` is the device's clock, ms UTC; `offset` is server minus device as last measured. */
 const base = {
   id: id(),
   run: id(),
   device: id(),
-  deviceSeq: integer().min(1).max(1_000_000_000),
+  deviceSeq: integer().min(1).max(MOST_SEQUENCE),
   at: moment(),
   zone: zone(),
   offset: integer().min(-MOST_OFFSET).max(MOST_OFFSET),

@@ -1,5 +1,5 @@
 import 'server-only';
-import type { RunEvent } from '@/core/run/events';
+import { eventSchema, type RunEvent } from '@/core/run/events';
 import { exact, type Exact, toNumber } from '@/core/quantity/exact';
 import { convert, type Unit, unitLabel, UNITS } from '@/core/quantity/unit';
 import { inOrganisation, lookUp } from '@/database/client';
@@ -200,6 +200,13 @@ export async function takeReadings(
       byName: link.simulated ? 'simulated gauge' : 'gauge',
       expects: '',
     };
+    // what is kept must be readable when it is moved, and stands for ever
+    if (!eventSchema.isValidSync(event, { strict: true }))
+      throw new TroubleError(
+        422,
+        'batch',
+        'This batch has figures that no record keeps. Leave it out, and check what the device sends against the protocol.',
+      );
     if ((await place(link, run, gate, event, now())) === 'closed')
       return { now: now(), goOn: link.run === null, ...says };
   }

@@ -1,5 +1,6 @@
 /** Gauges of the cabinet that send by themselves: paired by a code that serves once, into whatever run they judge, in whatever unit they show. */
 import { exact } from '@/core/quantity/exact';
+import { eventSchema } from '@/core/run/events';
 import { reduce } from '@/core/run/reduce';
 import { playScript, type ScriptLine } from '@/core/run/script';
 import { closePool } from '@/database/client';
@@ -7,7 +8,7 @@ import { saveGauge } from '@/server/cabinet/cabinet';
 import { shiftClock } from '@/server/now';
 import { appendEvents, readRun } from '@/server/runs/log';
 import type { startRun } from '@/server/runs/start';
-import type { GaugeBatch } from '@/wire/requests';
+import { type GaugeBatch, gaugeBatchSchema } from '@/wire/requests';
 import { uuid7 } from '@/wire/uuid7';
 import { makeOrganisation } from '../../../scripts/demo';
 import { beginTest } from '../../../scripts/houses';
@@ -148,6 +149,26 @@ test('it streams into the run it judges, and into no other; between two tests it
   ]);
   expect(await takeReadings(token, shows(208, {}, 5))).toMatchObject({ goOn: true });
   expect(await streams(run)).toHaveLength(2);
+});
+test('what a device counts by its clock is kept and can be read again; figures that no record keeps are refused', async () => {
+  const { token } = await paired('reader 5');
+  const run = await begun([
+    [1, 'checks'],
+    [2, 'gauge', 'G-77'],
+  ]);
+  const batch = (n: number, over: Partial<NonNullable<GaugeBatch['batch']>>) => {
+    const sent = shows(205, {}, n);
+    return { ...sent, batch: { ...sent.batch!, ...over } };
+  };
+  expect(await aMomentLater(token, batch(20, { sequence: Date.now() }))).toMatchObject({ run });
+  await takeReadings(token, batch(21, { sequence: Number.MAX_SAFE_INTEGER }));
+  const far = batch(22, { points: [[Date.now(), 10 ** 15]] });
+  await expect(takeReadings(token, far)).rejects.toMatchObject({ status: 422, code: 'batch' });
+  const { events } = await readRun(who, run);
+  expect(events.filter((e) => e.kind === 'stream')).toHaveLength(2);
+  for (const { position: _position, received: _received, ...event } of events)
+    eventSchema.validateSync(event, { strict: true });
+  expect(gaugeBatchSchema.isValidSync(batch(23, { sequence: Number.MAX_SAFE_INTEGER + 1 }))).toBe(false);
 });
 test('of two open tests it belongs to the one to which it was put last, whatever their clocks said', async () => {
   const { token } = await paired('reader 4');
