@@ -278,7 +278,7 @@ test.describe('procedures from packs', () => {
       await expect(page.getByRole('img', { name: 'a part that was present: Stove' })).toBeVisible();
       const origin = page.url().split('/ledger')[0]!;
       await page.goto(`${origin}/places?find=${serial}`);
-      await expect(page.getByText(/Found (once|\d+ times)/)).toBeVisible();
+      await expect(page.getByText(/Written down (once|\d+ times)/)).toBeVisible();
       await page
         .getByRole('link', { name: /Shed propane tank/ })
         .first()
