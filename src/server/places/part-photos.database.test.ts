@@ -85,7 +85,7 @@ test('what is no clean photo, or hangs on nothing, is refused and says what to d
   await expect(hang({ bytes: svg, hash: createHash('sha256').update(svg).digest('hex') })).rejects.toThrow(
     /not a photo that can be read/,
   );
-  expect(Date.now() - since).toBeLessThan(5000);
+  expect(Date.now() - since).toBeLessThan(1000);
   const text = Buffer.from('not a picture at all');
   await expect(hang({ bytes: text, hash: createHash('sha256').update(text).digest('hex') })).rejects.toThrow(
     /not a photo that can be read/,
