@@ -65,6 +65,12 @@ test(
     await bench.checks();
     const undo = page.locator('[data-undo]');
     await expect(page.getByRole('heading', { name: /Zero the gauge/ })).toBeVisible();
+    await expect(undo).toBeVisible();
+    // what is said of the step never lies over what the stage says
+    const bottom = await undo.evaluate((e) => e.getBoundingClientRect().bottom);
+    expect(bottom).toBeLessThanOrEqual(
+      await page.locator('main').evaluate((e) => e.getBoundingClientRect().top),
+    );
     await undo.getByRole('button', { name: /Take back/ }).click();
     await expect(page.getByText('left. The last one leads on.')).toBeVisible();
     await expect(undo).toHaveCount(0);

@@ -18,7 +18,10 @@ export function Cautions({
     setOpen(!open);
   };
   return (
-    <div className="flex items-start gap-3 border-l-4 border-ochre pl-3" key={all}>
+    <div
+      className={`flex min-w-0 gap-3 border-l-4 border-ochre pl-3 ${open ? 'items-start' : 'items-center'}`}
+      key={all}
+    >
       {open ? (
         <ul className="grid min-w-0 flex-1 gap-1 text-base leading-snug" aria-label="Cautions">
           {keys.map((k) => (
@@ -30,7 +33,8 @@ export function Cautions({
       )}
       <button
         type="button"
-        className="min-h-11 shrink-0 px-2 font-semibold text-lake underline-offset-4 hover:underline"
+        // folded it is one line high, and pressed a little beyond it
+        className={`min-h-11 shrink-0 px-2 font-semibold text-lake underline-offset-4 hover:underline ${open ? '' : '-my-2'}`}
         aria-expanded={open}
         onClick={fold}
       >

@@ -41,7 +41,8 @@ interface Props {
 }
 
 // keys share what height there is, so that figure, keys and the one action stand together without scrolling
-const KEY = 'figure min-h-11 min-w-0 border border-edge bg-panel text-2xl hover:border-ink active:bg-block';
+const KEY =
+  'figure min-h-[2.625rem] min-w-0 border border-edge bg-panel text-2xl hover:border-ink active:bg-block';
 const WIDE =
   'min-h-11 border border-edge bg-panel px-2 text-sm font-semibold leading-tight hover:border-ink active:bg-block disabled:text-quiet disabled:border-seam lg:text-base';
 
@@ -147,16 +148,22 @@ export function Keypad(props: Props) {
   const typing = useTyping(props);
   const { text, trouble, setTrouble, ticked, setTicked, busy, field, unit, put, commit, shown } = typing;
   const { expected } = props;
+  const form = useRef<HTMLFormElement>(null);
+  // what is said takes room: figure, keys and action stay in sight, what stands above them goes
+  useEffect(() => {
+    if (trouble) form.current?.scrollIntoView?.({ block: 'nearest' });
+  }, [trouble]);
   return (
     <form
-      className="flex flex-[1_0_auto] flex-col gap-2"
+      ref={form}
+      className="flex flex-[1_0_auto] scroll-mb-3 flex-col gap-2"
       onSubmit={(e) => {
         e.preventDefault();
         void commit();
       }}
       aria-label="Entry"
     >
-      <div className="flex shrink-0 flex-wrap items-end justify-between gap-x-4">
+      <div className="flex shrink-0 flex-wrap items-end justify-between gap-x-4 gap-y-1">
         <label className="block min-w-0 flex-1">
           <span className="block text-base">{label}</span>
           <span className="flex items-baseline gap-3 border-b-4 border-lake">
@@ -173,11 +180,15 @@ export function Keypad(props: Props) {
             <span className="figure text-xl whitespace-nowrap">{unit}</span>
           </span>
         </label>
-        {aside && <div className="w-full lg:w-3/5">{aside}</div>}
+        {aside && <div className="mt-1 w-full lg:mt-0 lg:w-3/5">{aside}</div>}
+        <p
+          id="keypad-trouble"
+          role="alert"
+          className="w-full leading-tight font-semibold text-rust empty:hidden"
+        >
+          {trouble}
+        </p>
       </div>
-      <p id="keypad-trouble" role="alert" className="min-h-5 shrink-0 leading-tight font-semibold text-rust">
-        {trouble}
-      </p>
       {confirm && (
         <label className="flex min-h-12 shrink-0 cursor-pointer items-center gap-3 border border-edge bg-panel px-3 leading-tight">
           <input
@@ -211,7 +222,7 @@ export function Keypad(props: Props) {
         disabled={busy}
         className={buttonClass(
           expected && !text ? 'plain' : 'act',
-          'sticky bottom-0 z-10 min-h-16 w-full shrink-0 text-xl',
+          'sticky bottom-0 z-10 min-h-14 w-full shrink-0 text-lg lg:min-h-16 lg:text-xl',
         )}
       >
         <span>
@@ -258,7 +269,7 @@ function Keys({
           <Delete aria-hidden />
         </button>
       </div>
-      <div className="order-1 grid shrink-0 grid-flow-col auto-cols-fr gap-1.5 lg:order-2 lg:min-h-0 lg:auto-rows-fr lg:grid-flow-row">
+      <div className="order-1 flex shrink-0 gap-1.5 *:flex-auto lg:order-2 lg:grid lg:min-h-0 lg:auto-rows-fr lg:grid-flow-row">
         {shown && (
           <button type="button" className={WIDE} onClick={() => put(formatExact(shown), 'streamed')}>
             <span className="max-lg:sr-only">Take the display: </span>

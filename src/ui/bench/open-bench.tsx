@@ -23,7 +23,17 @@ import { countdown, VERDICT_INK } from '@/ui/kit/words';
 import type { Identity } from '@/wire/role';
 import { may } from '@/wire/role';
 import { OctagonX } from 'lucide-react';
-import { lazy, type RefObject, Suspense, useCallback, useEffect, useMemo, useRef, useState } from 'react';
+import {
+  lazy,
+  type ReactNode,
+  type RefObject,
+  Suspense,
+  useCallback,
+  useEffect,
+  useMemo,
+  useRef,
+  useState,
+} from 'react';
 import { Companion, useCompanion } from './companion';
 import { KeyList, useKeys } from './key-list';
 import { GaugeRefused, OpenJoints, OrphanDraft, Overtaken } from './lines';
@@ -168,6 +178,7 @@ function OpenBench({ engine, who }: { engine: BenchEngine; who: Identity }) {
       : visit.title
     : { running: '', 'put-back': 'Put back', signing: 'Signatures', signed: 'Seal' }[state.phase];
   usePageTitle(running ? holdEnds(running) - at : null, `${title}, ${plan.system.name}`);
+  const undo = <Undo wide={wide} view={view} id={last} act={act} onOver={() => setLast(null)} />;
   const panel: PanelProps | null = visit && stage ? { view, engine, who, visit, stage, at, act } : null;
   return (
     <div
@@ -180,10 +191,12 @@ function OpenBench({ engine, who }: { engine: BenchEngine; who: Identity }) {
         title={title}
         heading={heading}
         stop={visit && may(who.role, 'run') ? () => void act({ kind: 'stop' }) : null}
-      />
+      >
+        {wide && undo}
+      </Header>
       <div className="relative">
         <SavedLine view={view} />
-        <Undo view={view} id={last} act={act} onOver={() => setLast(null)} />
+        {!wide && undo}
       </div>
       <Companion view={view} other={other} at={at} waits={waits} />
       {urgent && (state.phase !== 'running' || isLate(urgent, at)) && <UrgentLine owed={urgent} at={at} />}
@@ -222,24 +235,29 @@ function OpenBench({ engine, who }: { engine: BenchEngine; who: Identity }) {
           <Below view={view} wide={wide} kind={side ? null : (visit?.kind ?? null)} onSide={setSide} />
           {keys && <KeyList />}
         </main>
-        <aside
-          className="min-h-0 overflow-y-auto border-l border-seam bg-panel p-4 max-lg:hidden"
-          role="region"
-          aria-label="Facts"
-          tabIndex={0}
-        >
-          {wide && <BothUnits className="mb-3 w-full" />}
-          {wide && plan.practice && (
-            <div className="mb-4">
-              <Practice view={view} />
-            </div>
-          )}
-          <Beside view={view} />
-        </aside>
+        <FactsSide view={view} wide={wide} />
       </div>
     </div>
   );
 }
+
+/** Facts at the side of a wide screen, and practice with them. */
+const FactsSide = ({ view, wide }: { view: BenchView; wide: boolean }) => (
+  <aside
+    className="min-h-0 overflow-y-auto border-l border-seam bg-panel p-4 max-lg:hidden"
+    role="region"
+    aria-label="Facts"
+    tabIndex={0}
+  >
+    {wide && <BothUnits className="mb-3 w-full" />}
+    {wide && view.plan.practice && (
+      <div className="mb-4">
+        <Practice view={view} />
+      </div>
+    )}
+    <Beside view={view} />
+  </aside>
+);
 
 /** Where one is, and STOP at the far end. */
 function Header({
@@ -248,10 +266,12 @@ function Header({
   title,
   heading,
   stop,
+  children,
 }: {
   view: BenchView;
   courses: readonly Course[];
   title: string;
+  children: ReactNode;
   heading: RefObject<HTMLHeadingElement | null>;
   stop: (() => void) | null;
 }) {
@@ -259,7 +279,7 @@ function Header({
   const laid = courses.findIndex((c) => c.state === 'running') + 1 || courses.length;
   const visiting = currentVisit(state) !== null;
   return (
-    <header className="flex min-h-14 items-center gap-3 border-b border-seam bg-panel px-3">
+    <header className="relative flex min-h-14 items-center gap-3 border-b border-seam bg-panel px-3">
       <a
         href="/today"
         className="inline-flex min-h-12 items-center px-2 font-semibold text-lake underline-offset-4 hover:underline"
@@ -285,6 +305,7 @@ function Header({
           )}
         </span>
       </h1>
+      {children}
       <SavedLine view={view} wide />
       {stop && (
         <button

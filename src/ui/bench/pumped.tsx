@@ -90,7 +90,7 @@ export function PumpedWater({
       )}
       <fieldset className={`border-l-4 border-seam pl-3 ${open ? '' : 'max-lg:hidden'}`}>
         <legend className="text-sm text-quiet">Water pumped in{wanted ? '' : ', if counted'}</legend>
-        <div className="grid grid-cols-[4rem_minmax(0,1.5fr)_minmax(0,1.7fr)] gap-2">
+        <div className="grid grid-cols-[4rem_minmax(0,1.5fr)_minmax(0,1.7fr)] items-end gap-2">
           <label className="text-sm">
             Strokes
             <input

@@ -19,13 +19,15 @@ export const lastStep = (view: BenchView, id: string | null, at: number) => {
   return { ...found, id, words: `${steps[0]!.words}${more ? `, and ${more} more` : ''}` };
 };
 
-/** What was just pressed, with the way back: over the line below the header, so that nothing moves. */
+/** What was just pressed, with the way back: in the header, on a phone over the line below it, so that nothing moves. */
 export function Undo({
+  wide,
   view,
   id,
   act,
   onOver,
 }: {
+  wide: boolean;
   view: BenchView;
   /** The first entry of the last press. */
   id: string | null;
@@ -43,9 +45,12 @@ export function Undo({
       if (a.accepted) onOver();
     });
   return (
-    <div className="absolute inset-x-0 top-0 z-20 border-b border-edge bg-panel px-3 py-1" data-undo>
+    <div
+      className={wide ? 'min-w-0' : 'absolute inset-x-0 top-0 z-20 border-b border-edge bg-panel px-3 py-0.5'}
+      data-undo
+    >
       <div className="flex items-center gap-3">
-        <p className="line-clamp-2 min-w-0 flex-1 text-sm" role="status">
+        <p className="line-clamp-2 min-w-0 flex-1 text-sm lg:max-w-64" role="status">
           {step.words}
         </p>
         <Button
@@ -63,7 +68,7 @@ export function Undo({
       </div>
       {why && (
         <form
-          className="flex items-end gap-3 py-2"
+          className={`flex items-end gap-3 py-2 ${wide ? 'absolute top-full right-0 z-20 w-[34rem] border border-edge bg-panel px-3' : ''}`}
           onSubmit={(e) => {
             e.preventDefault();
             back(why.text.trim());
