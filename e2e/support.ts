@@ -156,6 +156,17 @@ export class BenchPage {
     await this.page.waitForURL(/\/bench\//);
     await expect(this.page.locator('[data-left]')).toBeVisible();
   }
+  /** Nothing of what stands is cut at the side: what lies beyond the edge, nobody knows of. */
+  async uncut(): Promise<void> {
+    const beyond = await this.page.locator('main').evaluate((main) => {
+      if (main.scrollWidth <= main.clientWidth) return [];
+      const edge = main.getBoundingClientRect().left + main.clientWidth + 1;
+      return [...main.querySelectorAll('*')]
+        .filter((e) => e.getBoundingClientRect().right > edge)
+        .map((e) => `${e.tagName} ${(e.textContent ?? '').trim().slice(0, 60)}`);
+    });
+    expect(beyond).toEqual([]);
+  }
   get run(): string {
     return this.page.url().split('/').pop()!;
   }
@@ -163,6 +174,7 @@ export class BenchPage {
   async checks(yes = /OPEN\?|dial turn|drained/): Promise<void> {
     const list = this.page.locator('ul[data-left]');
     await expect(list).toBeVisible();
+    await this.uncut();
     const visit = await list.getAttribute('data-visit');
     const here = this.page.locator(`ul[data-visit="${visit}"]`);
     // a press that falls between two pictures of a slow machine is lost, as it is for a person: it is made once more
@@ -208,6 +220,7 @@ export class BenchPage {
   /** Types into the keypad's field and saves; ticks what must be confirmed. */
   async enter(figure: string, save: RegExp, within?: { timeout: number }): Promise<void> {
     await expect(this.page.getByRole('button', { name: save })).toBeVisible(); // the keypad of this step, not the one before
+    await this.uncut();
     const field = this.page.getByRole('form', { name: 'Entry' }).getByRole('textbox').first();
     await field.fill(figure, within);
     const tick = this.page.getByRole('form', { name: 'Entry' }).getByRole('checkbox');
@@ -231,6 +244,7 @@ export class BenchPage {
         if (!(await running.count())) throw error;
       });
     await expect(this.page.getByRole('timer').first()).toBeVisible();
+    await this.uncut();
   }
   async end(figure: string): Promise<void> {
     await this.page.getByRole('button', { name: 'Read the gauge now' }).click();
@@ -255,6 +269,7 @@ export class BenchPage {
     const open = this.page.getByRole('listitem').filter({ hasText: 'not looked at yet' });
     const none = this.page.getByRole('button', { name: /Every joint cleared|No joint was touched/ });
     await expect(open.or(none).first()).toBeVisible();
+    await this.uncut();
     for (let left = await open.count(); left > 0; left--) {
       await open.first().getByRole('button', { name: 'No bubble' }).click();
       await expect(open).toHaveCount(left - 1);
@@ -303,6 +318,7 @@ export class BenchPage {
     const words = /^(Done|Lit, flame looked at: steady)/;
     const open = this.page.locator('[data-debt=open]');
     await expect(open.first()).toBeVisible();
+    await this.uncut();
     for (let left = await open.count(); left > 0; left--) {
       await hold(this.page, words); // what waits for another line has no button until it may be done
       await expect(open).toHaveCount(left - 1);
@@ -369,6 +385,7 @@ export class BenchPage {
   }
   async sign(): Promise<void> {
     await expect(this.page.getByRole('heading', { name: 'Tester’s signature' })).toBeVisible();
+    await this.uncut();
     await this.signAs('tester');
     await expect(this.page.getByRole('heading', { name: 'Customer’s signature' })).toBeVisible();
     await this.signAs('customer');

@@ -26,18 +26,25 @@ export const waitingWords = ({ errands, entries, photos }: Waits): string[] => [
   ...(photos ? [`${photos} ${photos === 1 ? 'photo' : 'photos'}`] : []),
 ];
 let sending = false;
-/** Sends everything that waits: what was entered and begun here, then entries and photos, of whichever run. */
-export async function sendAll(who: Identity): Promise<void> {
-  if (sending) return;
+const count = ({ errands, entries, photos }: Waits): number => errands.length + entries + photos;
+/**
+ * Sends everything that waits: what was entered and begun here, then entries and photos, of whichever run.
+ * @returns whether the office has more of it than before
+ */
+export async function sendAll(who: Identity): Promise<boolean> {
+  if (sending) return false;
   sending = true;
   try {
+    const before = count(await waitsHere(who));
+    if (!before) return false;
     const store = await openStore(who);
-    if (await sendErrands(store)) return;
-    const waiting = [...(await unsent(store)), ...(await unsentPhotos(store))];
-    if (!waiting.length) return;
-    const { BenchEngine } = await import('./bench');
-    for (const run of new Set(waiting.map((w) => w.run))) await BenchEngine.send(run, who);
-    globalThis.dispatchEvent?.(new Event(CHANGED));
+    if (!(await sendErrands(store))) {
+      const waiting = [...(await unsent(store)), ...(await unsentPhotos(store))];
+      const { BenchEngine } = await import('./bench');
+      for (const run of new Set(waiting.map((w) => w.run))) await BenchEngine.send(run, who);
+      if (waiting.length) globalThis.dispatchEvent?.(new Event(CHANGED));
+    }
+    return count(await waitsHere(who)) < before;
   } finally {
     sending = false;
   }

@@ -241,11 +241,12 @@ function toldBy(
       return null;
   }
 }
-/** An entry in the log of a thing that is still in the cabinet. */
-async function appendWhereKept(tx: Tx, plan: Plan, id: string, entry: Written): Promise<void> {
+/** An entry in the log of a thing that is still in the cabinet; one of an older calibration than it has is not made. */
+export async function appendWhereKept(tx: Tx, plan: Plan, id: string, entry: Written): Promise<void> {
   const [gauge] = await tx.select().from(gauges).where(eq(gauges.id, id));
   const [other] = gauge ? [] : await tx.select().from(kit).where(eq(kit.id, id));
   if (!gauge && !other) return;
+  if (entry.what.what === 'calibrated' && (gauge?.facts.calibrated ?? '') > entry.what.on) return;
   await append(
     tx,
     plan.organisation.id,

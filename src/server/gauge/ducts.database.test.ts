@@ -13,7 +13,8 @@ import { appendEvents, readRun } from '@/server/runs/log';
 import { planFor, startRun } from '@/server/runs/start';
 import { gaugeBatchSchema, type GaugeBatch } from '@/wire/requests';
 import { uuid7 } from '@/wire/uuid7';
-import { createServer, type Server } from 'node:http';
+import type { Server } from 'node:http';
+import { askedGauges } from '../../../scripts/asked-gauges';
 import { makeOrganisation } from '../../../scripts/demo';
 import { migrateDatabase } from '../../../scripts/migrate';
 import { takeReadings } from './ingest';
@@ -28,16 +29,9 @@ const fan = uuid7(Date.now());
 const gauge = uuid7(Date.now());
 
 beforeAll(async () => {
-  standIn = createServer((request, response) => {
-    let text = '';
-    request.on('data', (d: Buffer) => (text += d.toString()));
-    request.on('end', () => {
-      if (request.url === '/installations') sent = JSON.parse(text) as typeof sent;
-      response.end('{}');
-    });
-  }).listen(0, '127.0.0.1');
-  await new Promise((r) => standIn.once('listening', r));
-  process.env.VAST_GAUGE_URL = `http://127.0.0.1:${(standIn.address() as { port: number }).port}`;
+  standIn = await askedGauges((url, body) => {
+    if (url === '/installations') sent = body as typeof sent;
+  });
   await migrateDatabase(process.env.VAST_OWNER_URL!);
   const people = [{ key: 'runa', name: 'Runa Achterberg', role: 'tester' as const }];
   const made = await makeOrganisation('Duct House', '', people, 'ducts.example');

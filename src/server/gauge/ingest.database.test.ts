@@ -8,30 +8,22 @@ import { appendEvents, readRun } from '@/server/runs/log';
 import { startRun } from '@/server/runs/start';
 import type { GaugeBatch } from '@/wire/requests';
 import { uuid7 } from '@/wire/uuid7';
-import { createServer, type Server } from 'node:http';
+import type { Server } from 'node:http';
+import { askedGauges } from '../../../scripts/asked-gauges';
 import { makeOrganisation } from '../../../scripts/demo';
 import { migrateDatabase } from '../../../scripts/migrate';
 import { takeReadings } from './ingest';
 import { pairGauge } from './pairing';
 
-/** A stand-in for the stand-in: notes the pairing code that the server hands out. */
 let standIn: Server;
+/** Pairing code that the server hands out. */
 let code = '';
 let who: Parameters<typeof startRun>[0];
 let system: string;
 let procedure: { id: string; procedure: string };
 
 beforeAll(async () => {
-  standIn = createServer((request, response) => {
-    let text = '';
-    request.on('data', (d: Buffer) => (text += d.toString()));
-    request.on('end', () => {
-      if (text) code = (JSON.parse(text) as { code?: string }).code ?? code;
-      response.end('{}');
-    });
-  }).listen(0, '127.0.0.1');
-  await new Promise((r) => standIn.once('listening', r));
-  process.env.VAST_GAUGE_URL = `http://127.0.0.1:${(standIn.address() as { port: number }).port}`;
+  standIn = await askedGauges((_, body) => (code = (body as { code?: string }).code ?? code));
   await migrateDatabase(process.env.VAST_OWNER_URL!);
   const made = await makeOrganisation(
     'Gauge House',

@@ -1,4 +1,4 @@
-import { createServer, type Server } from 'node:http';
+import type { Server } from 'node:http';
 import { eq } from 'drizzle-orm';
 import { againOf } from '@/core/plan/again';
 import { offersFor } from '@/core/plan/offer';
@@ -16,6 +16,7 @@ import { begin } from '@/core/run/reduce';
 import { noFacts } from '@/wire/no-facts';
 import { ROLES, type Role } from '@/wire/role';
 import { uuid7 } from '@/wire/uuid7';
+import { askedGauges } from '../../../scripts/asked-gauges';
 import { membersOf } from '../../../scripts/members';
 import { practiceSite } from './practice-site';
 import { practise, quickTest } from './quick';
@@ -26,9 +27,7 @@ let stranger: Session;
 let standIn: Server;
 beforeAll(async () => {
   // the simulated installations are elsewhere: here it is enough that they answer
-  standIn = createServer((_, response) => response.end('{}')).listen(0, '127.0.0.1');
-  await new Promise((r) => standIn.once('listening', r));
-  process.env.VAST_GAUGE_URL = `http://127.0.0.1:${(standIn.address() as { port: number }).port}`;
+  standIn = await askedGauges();
   people = await membersOf(ROLES);
   stranger = (await membersOf(['tester'])).get('tester')!;
 }, 120_000);

@@ -15,6 +15,7 @@ import { may, type Role } from '@/wire/role';
 import type { BatchAnswer } from '@/wire/requests';
 import { tell } from './bus';
 import { eventsOf, placed, planOf } from './read-log';
+import { keepPapers } from './papers';
 import { planHeld, standingOf, standsWith } from './standing';
 
 export interface Writer {
@@ -159,6 +160,7 @@ export async function appendEvents(
             'This entry cannot be read together with the run. It stays on your device.',
             fresh.length === 1 ? fresh[0]!.id : undefined,
           );
+        await keepPapers(tx, writer, plan, fresh, next);
         const shows = currentVisit(next) ? (next.gauge ?? plan.gaugeMeant ?? null) : null;
         await tx
           .update(openRuns)

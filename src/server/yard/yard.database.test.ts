@@ -1,5 +1,5 @@
 /** The Yard on a database: by every role, against another house, an exam that tells nothing, and what is never changed again. */
-import { createServer, type Server } from 'node:http';
+import type { Server } from 'node:http';
 import { closePool, inOrganisation } from '@/database/client';
 import { exported } from '@/server/moving/testing';
 import { shiftClock } from '@/server/now';
@@ -9,6 +9,7 @@ import { bringPacks } from '@/server/people/organisation';
 import { ROLES, type Role } from '@/wire/role';
 import { uuid7 } from '@/wire/uuid7';
 import { sql } from 'drizzle-orm';
+import { askedGauges } from '../../../scripts/asked-gauges';
 import { membersOf } from '../../../scripts/members';
 import { beginYard, handDone, yardAct, yardDebrief, yardNow } from './runs';
 import { importScenario } from './own-scenarios';
@@ -31,17 +32,7 @@ const refused = (work: Promise<unknown>, status: number, words = /./) =>
   expect(work).rejects.toMatchObject({ status, message: expect.stringMatching(words) as string });
 
 beforeAll(async () => {
-  standIn = createServer((request, response) => {
-    let text = '';
-    request.on('data', (d: Buffer) => (text += d.toString('utf8')));
-    request.on('end', () => {
-      sent.push({ url: request.url ?? '', body: JSON.parse(text || '{}') as Record<string, unknown> });
-      response.writeHead(200, { 'content-type': 'application/json' });
-      response.end('{}');
-    });
-  });
-  await new Promise<void>((done) => standIn.listen(0, '127.0.0.1', done));
-  process.env.VAST_GAUGE_URL = `http://127.0.0.1:${(standIn.address() as { port: number }).port}`;
+  standIn = await askedGauges((url, body) => sent.push({ url, body: body as Record<string, unknown> }));
   process.env.VAST_URL = 'http://127.0.0.1:1';
   people = await membersOf(ROLES);
   stranger = (await membersOf(['owner'])).get('owner')!;

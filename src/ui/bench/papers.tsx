@@ -3,22 +3,20 @@ import { papersMissing, withPapers } from '@/core/run/papers';
 import { gaugesUsed } from '@/core/run/read';
 import { dayOf } from '@/core/plan/plan';
 import type { BenchView } from '@/device/bench';
-import { now } from '@/device/clock';
-import { office } from '@/device/office';
 import { Button } from '@/ui/kit/button';
 import { TextField } from '@/ui/kit/field';
-import { may, type Identity } from '@/wire/role';
-import { uuid7 } from '@/wire/uuid7';
 import { type FormEvent, useState } from 'react';
 import type { PanelProps } from './shared';
 
 interface Props {
   readonly view: BenchView;
-  readonly who: Identity;
   readonly act: PanelProps['act'];
 }
-/** What is missing on the paper, entered while it can be: without it the record is not a certificate. */
-export function PapersPart({ view, who, act }: Props) {
+/**
+ * What is missing on the paper, entered while it can be: without it the record is not a certificate. It stands in the run; with
+ * it the office keeps it in places and cabinet, where the person may change them (src/server/runs/papers.ts).
+ */
+export function PapersPart({ view, act }: Props) {
   const { plan, state } = view;
   const missing = papersMissing(plan, state);
   if (plan.practice || !missing.length) return null;
@@ -38,25 +36,20 @@ export function PapersPart({ view, who, act }: Props) {
         </p>
       </div>
       {(!whole.site.customer.trim() || !whole.site.address.trim()) && (
-        <PlaceForm key={whole.site.name} site={whole.site} who={who} act={act} />
+        <PlaceForm key={whole.site.name} site={whole.site} act={act} />
       )}
       {undated.map((g) => (
-        <CalibrationForm key={g.id} gauge={g} who={who} act={act} />
+        <CalibrationForm key={g.id} gauge={g} act={act} />
       ))}
     </section>
   );
 }
 
-/** Kept in the run first; places and cabinet follow where the person may change them and there is a signal. */
-const alsoKept = (allowed: boolean, path: string, body: unknown): void => {
-  if (allowed) void office(path, { body }).catch(() => undefined);
-};
 function PlaceForm({
   site,
-  who,
   act,
 }: Omit<Props, 'view'> & {
-  site: { readonly id: string; readonly name: string; readonly address: string; readonly customer: string };
+  site: { readonly name: string; readonly address: string; readonly customer: string };
 }) {
   const [name, setName] = useState(site.name);
   const [address, setAddress] = useState(site.address);
@@ -68,7 +61,6 @@ function PlaceForm({
     const said = { name: name.trim(), address: address.trim(), customer: customer.trim() };
     const answer = await act({ kind: 'papers', site: said });
     setTrouble(answer.accepted ? '' : answer.text);
-    if (answer.accepted) alsoKept(may(who.role, 'plan'), '/api/sites', { id: site.id, ...said });
   };
   return (
     <form className="grid items-end gap-3 sm:grid-cols-2" onSubmit={(e) => void keep(e)}>
@@ -86,7 +78,6 @@ function PlaceForm({
 }
 function CalibrationForm({
   gauge,
-  who,
   act,
 }: Omit<Props, 'view'> & { gauge: { readonly id: string; readonly name: string } }) {
   const [on, setOn] = useState('');
@@ -97,18 +88,6 @@ function CalibrationForm({
     if (due <= on) return setTrouble('The next calibration must lie after the last.');
     const answer = await act({ kind: 'papers', calibration: { gauge: gauge.id, on, due } });
     setTrouble(answer.accepted ? '' : answer.text);
-    if (answer.accepted)
-      alsoKept(may(who.role, 'calibrate'), `/api/cabinet/${gauge.id}/log`, {
-        id: uuid7(now()),
-        what: 'calibrated',
-        figure: '',
-        pressure: '',
-        loss: '',
-        flow: '',
-        on,
-        due,
-        text: '',
-      });
   };
   return (
     <form className="grid items-end gap-3 sm:grid-cols-3" onSubmit={(e) => void keep(e)}>

@@ -65,3 +65,14 @@ test('what the office refused stands with its reason; it goes again, or is taken
   await waitFor(() => expect(screen.queryByRole('heading')).toBeNull());
   expect(await errandsOf(await openStore(who))).toEqual([]);
 });
+test('the page is told once the office has something of it: it shows what was before', async () => {
+  const onSent = jest.fn();
+  asked.mockRejectedValue(new OfficeError(0, 'no-signal', 'away'));
+  render(<Waiting who={await holding('Place: Kiln')} onSent={onSent} />);
+  await screen.findByText('Place: Kiln');
+  expect(onSent).not.toHaveBeenCalled();
+  asked.mockResolvedValue({});
+  act(() => void dispatchEvent(new Event('online')));
+  await waitFor(() => expect(screen.queryByText('Place: Kiln')).toBeNull());
+  await waitFor(() => expect(onSent).toHaveBeenCalledTimes(1));
+});

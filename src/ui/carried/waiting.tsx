@@ -10,15 +10,25 @@ import { useWaits } from './use-carrying';
 const EVERY_MS = 20_000;
 
 /** What was done here without a signal and waits for the office; it is sent by itself, what the office refused is said. */
-export function Waiting({ who }: { who: Identity }) {
+export function Waiting({
+  who,
+  onSent,
+}: {
+  who: Identity;
+  /** The office has more than it had when the page was made. */
+  onSent?: () => void;
+}) {
   const waits = useWaits(who);
   // what goes at once is not shown coming and going
   const [tried, setTried] = useState(false);
   useEffect(() => {
     const send = () =>
       void sendAll(who)
-        .catch(() => undefined) // no store here: nothing waits in it
-        .then(() => setTried(true));
+        .catch(() => false) // no store here: nothing waits in it
+        .then((sent) => {
+          setTried(true);
+          if (sent) onSent?.();
+        });
     send();
     const timer = setInterval(send, EVERY_MS);
     addEventListener('online', send);
@@ -26,7 +36,7 @@ export function Waiting({ who }: { who: Identity }) {
       clearInterval(timer);
       removeEventListener('online', send);
     };
-  }, [who]);
+  }, [who, onSent]);
   const refused = waits.errands.filter((e) => e.refused);
   const rest = waitingWords(waits);
   if (!tried || (!rest.length && !refused.length)) return null;
