@@ -1,10 +1,8 @@
 import { defineConfig } from '@playwright/test';
 import { launchOptions } from './scripts/chromium.mjs';
 
-/** How many journeys are walked: `core` in ./check, `further` where it is checked for all, `all` when somebody asks for them. */
-const which = process.env.VAST_JOURNEYS ?? 'all';
-const left = { core: /@further|@long/, further: /@long/ }[which];
-const both = { core: /@further|@long|@phone|@both/, further: /@long|@phone|@both/ }[which];
+/** How many journeys are walked: `core` in ./check, all of them otherwise. */
+const core = process.env.VAST_JOURNEYS === 'core';
 
 /** Debian's Chromium; no browser of its own is downloaded. Servers are started by scripts/check.mjs, two of them. */
 export default defineConfig({
@@ -29,18 +27,18 @@ export default defineConfig({
   },
   projects: [
     // each journey runs where it is walked in life; what both screens must carry is tagged @both, and is walked on the
-    // phone alone until `./check all`. @long is left to it too, @further to `./check further`
+    // phone alone by `./check`, which leaves @further out
     {
       name: 'wide',
       use: { viewport: { width: 1280, height: 800 } },
       testIgnore: /fault|servers/,
-      grepInvert: both ?? /@phone/,
+      grepInvert: core ? /@further|@phone|@both/ : /@phone/,
     },
     {
       name: 'phone',
       use: { viewport: { width: 390, height: 844 }, hasTouch: true },
       grep: /@phone|@both/,
-      grepInvert: left,
+      ...(core ? { grepInvert: /@further/ } : {}),
     },
     { name: 'fault', use: { viewport: { width: 1280, height: 800 } }, testMatch: /fault|servers/ },
   ],

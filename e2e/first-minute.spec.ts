@@ -88,7 +88,7 @@ test(
 );
 test(
   'from nothing: an owner, what stands before them, and the let-by runs',
-  { tag: ['@phone', '@long'] },
+  { tag: ['@phone', '@further'] },
   async ({ page }) => {
     const base = process.env.VAST_E2E_EMPTY!;
     const taps = await countTaps(page);

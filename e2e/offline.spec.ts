@@ -80,7 +80,7 @@ test(
 );
 test(
   'what was never entered: a new place with its gauge, a visit and a gauge wait in one list; what the office changed meanwhile is said',
-  { tag: ['@phone', '@long'] },
+  { tag: ['@phone', '@further'] },
   async ({ page, browser }) => {
     await takeClocks(page);
     await signIn(page, 'imre');

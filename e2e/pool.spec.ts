@@ -75,7 +75,7 @@ test('lines mapped by bubbles: two looks contradict each other, the wrong one is
   await bench.seal();
 });
 
-test('one line from dye to pressure to locating: plugs counted, a fall both ways, a place that agrees @long @phone', async ({
+test('one line from dye to pressure to locating: plugs counted, a fall both ways, a place that agrees @further @phone', async ({
   page,
 }) => {
   await takeClocks(page);

@@ -83,7 +83,7 @@ test.describe('procedures from packs', () => {
   });
 
   test(
-    '@long meter turn-on: lock-up, seepage, gauge and dial, each with its positions',
+    '@further meter turn-on: lock-up, seepage, gauge and dial, each with its positions',
     { tag: '@phone' },
     async ({ page }) => {
       await bench.begin({
@@ -138,7 +138,7 @@ test.describe('procedures from packs', () => {
   );
 
   test(
-    '@long serviceability: let-by, measured volume, leak rate with its class and its date',
+    '@further serviceability: let-by, measured volume, leak rate with its class and its date',
     { tag: '@phone' },
     async ({ page }) => {
       await bench.begin({
@@ -177,7 +177,7 @@ test.describe('procedures from packs', () => {
     },
   );
 
-  test('@long propane in a trailer: lock-up, cylinder valve, drop that recovers, a joint that leaks', async ({
+  test('@further propane in a trailer: lock-up, cylinder valve, drop that recovers, a joint that leaks', async ({
     page,
   }) => {
     await bench.begin({
@@ -222,7 +222,7 @@ test.describe('procedures from packs', () => {
   });
 
   test(
-    '@long propane from the tank: 9 inWC, the inventory in the wait, a swapped stove',
+    '@further propane from the tank: 9 inWC, the inventory in the wait, a swapped stove',
     { tag: '@phone' },
     async ({ page }, { project }) => {
       const serial = `ST-${project.name}`;

@@ -19,7 +19,7 @@ import {
 
 test.describe('the record', () => {
   test(
-    '@long photos beside what was entered, taken without a signal; the customer signs on a phone of their own; papers, bundle, void',
+    '@further photos beside what was entered, taken without a signal; the customer signs on a phone of their own; papers, bundle, void',
     { tag: '@phone' },
     async ({ page, browser }) => {
       await takeClocks(page);
@@ -229,7 +229,7 @@ test.describe('the record', () => {
     await expectAccessible(page);
   });
 
-  test('@long logs of three shapes: into a running test, and as a finished one that was held elsewhere', async ({
+  test('@further logs of three shapes: into a running test, and as a finished one that was held elsewhere', async ({
     page,
   }) => {
     await takeClocks(page);
@@ -316,7 +316,7 @@ test.describe('the record', () => {
     await expect(page.getByText(/read in afterwards from the gauge’s log c.tsv/)).toBeVisible();
   });
 
-  test('@long people are invited, roles hold, the key is changed, and an export is restored into an empty organisation', async ({
+  test('@further people are invited, roles hold, the key is changed, and an export is restored into an empty organisation', async ({
     page,
     browser,
   }) => {

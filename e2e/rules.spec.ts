@@ -42,7 +42,7 @@ test('a made-up procedure comes in as a file and runs on the bench to a certific
   await expect(page.getByRole('heading', { name: 'Bell-jar certificate' })).toBeVisible();
 });
 
-test('@long the owner names edition and clause of a source, and they stand beside the limit at the bench', async ({
+test('@further the owner names edition and clause of a source, and they stand beside the limit at the bench', async ({
   page,
 }) => {
   await takeClocks(page);
@@ -75,7 +75,7 @@ test('@long the owner names edition and clause of a source, and they stand besid
   await expect(page.getByText(/what it loses counts against the section/).first()).toBeVisible();
 });
 
-test('@long the owner copies a pack, loosens a figure only with a reason, and every record of it says so', async ({
+test('@further the owner copies a pack, loosens a figure only with a reason, and every record of it says so', async ({
   page,
 }) => {
   await takeClocks(page);

@@ -68,7 +68,7 @@ async function pages(page: Page): Promise<[string, string][]> {
   ];
 }
 
-test('@both @long no page moves under the eyes while it loads', async ({ page }) => {
+test('@both @further no page moves under the eyes while it loads', async ({ page }) => {
   await signIn(page, 'tamsin');
   await watchShifts(page);
   const moved: unknown[] = [];
@@ -83,7 +83,7 @@ test('@both @long no page moves under the eyes while it loads', async ({ page })
   expect(moved).toEqual([]);
 });
 
-test('@long at 320 px, and with text twice as large, no page has to be scrolled sideways', async ({
+test('@further at 320 px, and with text twice as large, no page has to be scrolled sideways', async ({
   page,
 }) => {
   await takeClocks(page);
@@ -154,7 +154,7 @@ async function standTogether(page: Page, what: string): Promise<void> {
     })
     .toPass({ timeout: 5000 });
 }
-test('@both @long at every panel with keys: figure, keys and the one action stand together', async ({
+test('@both @further at every panel with keys: figure, keys and the one action stand together', async ({
   page,
 }) => {
   await takeClocks(page);
@@ -203,7 +203,7 @@ test('@both @long at every panel with keys: figure, keys and the one action stan
   await standTogether(page, 'look');
 });
 
-test('@phone @long in practice the list of gauges stands whole beside the works of the simulated section', async ({
+test('@phone @further in practice the list of gauges stands whole beside the works of the simulated section', async ({
   page,
 }) => {
   await takeClocks(page);

@@ -281,7 +281,7 @@ test('without a signal a bench opened before opens again, counts down and takes 
   await context.close();
 });
 
-test('@long practice on the simulated bakery: the model answers, and the record is marked', async ({
+test('@further practice on the simulated bakery: the model answers, and the record is marked', async ({
   page,
 }) => {
   await takeClocks(page);
@@ -333,7 +333,7 @@ test('@long practice on the simulated bakery: the model answers, and the record 
   await expect(page.getByText(/streamed display values \(simulated gauge\)/).first()).toBeVisible();
 });
 
-test('@long every main view passes axe in both themes and can be walked by keyboard', async ({ page }) => {
+test('@further every main view passes axe in both themes and can be walked by keyboard', async ({ page }) => {
   await signIn(page, 'imre');
   for (const scheme of ['light', 'dark'] as const) {
     await page.emulateMedia({ colorScheme: scheme });

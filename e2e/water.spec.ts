@@ -233,7 +233,9 @@ test.describe('water', () => {
     await expect(page.getByText('Not read yet since it was left.')).toBeVisible();
   });
 
-  test('@long a buried main: decay loss drained and scaled, make-up beside its limit', async ({ page }) => {
+  test('@further a buried main: decay loss drained and scaled, make-up beside its limit', async ({
+    page,
+  }) => {
     await bench.begin({
       system: /River lane main/,
       procedure: /^Buried main: make-up and decay/,

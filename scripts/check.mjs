@@ -1,5 +1,5 @@
-// What must hold, in one command: format, lint, types, unit, database and browser tests; with `further` the further journeys too,
-// with `all` the long ones; with `journeys` every journey and nothing else.
+// What must hold, in one command: format, lint, types, unit, database and browser tests; with `further` all that
+// takes longer too, as continuous integration does; with `journeys` every journey and nothing else.
 import { spawn } from 'node:child_process';
 import { existsSync, mkdirSync, readFileSync, readdirSync, rmSync } from 'node:fs';
 import { createServer } from 'node:http';
@@ -71,7 +71,7 @@ const LANES = 2;
 /** Parts of the unit tests, taken one after the other by whoever is free. */
 const SHARDS = 8;
 /** How the first line of a suite says that it is left out of the shorter checks, as the journeys say it: `// @further why`. */
-const LEFT = { core: /^\/\/ @(further|long) /, further: /^\/\/ @long /, all: /(?!)/, journeys: /(?!)/ };
+const LEFT = { core: /^\/\/ @further /, further: /(?!)/, journeys: /(?!)/ };
 const leftOut = (asked) =>
   ['src', 'scripts', 'benchmarks']
     .flatMap((folder) =>
@@ -194,8 +194,7 @@ try {
     VAST_E2E_PUSH: servers.push,
     VAST_E2E_TWIN: servers.twin,
   };
-  const which = alone ? 'all' : asked;
-  await journeys(['wide', 'phone'], { ...env, VAST_E2E_URL: servers.url, VAST_JOURNEYS: which });
+  await journeys(['wide', 'phone'], { ...env, VAST_E2E_URL: servers.url, VAST_JOURNEYS: asked });
   // what is killed, and the second server, wait for others more than they work
   if (asked !== 'core') await journeys(['fault'], { ...env, VAST_E2E_URL: servers.url.split(',')[0] });
   control.close();

@@ -1,4 +1,4 @@
-// @long a minute by itself: every entry of every record, tried a little otherwise
+// @further a minute by itself: every entry of every record, tried a little otherwise
 /**
  * The entries beside those that were made. At every step of every run of the demo each entry is tried a little otherwise:
  * a display step up or down, exactly at and just past each limit, a second early, a day late, another answer, another unit,

@@ -1,4 +1,4 @@
-// @long a kind of stage made up from nothing, and the whole house with it
+// @further a kind of stage made up from nothing, and the whole house with it
 import { spawnSync } from 'node:child_process';
 import path from 'node:path';
 
