@@ -36,6 +36,21 @@ test('the trace keeps every mark inside its plot and the permitted band where th
     expect(m.x >= g.plot.left && m.x <= g.plot.right && m.y >= g.plot.top && m.y <= g.plot.bottom).toBe(true);
   expect(g.nearest(g.plot.right)!.p).toBe(18.5);
 });
+test('labels of a trace stand apart on whatever there is of a screen', () => {
+  const visit = fall.visits.find((v) => v.title === 'Let-by')!;
+  const request = holdTrace(p, fall, visit, visit.holds[0]!, 0)!;
+  for (const [width, height] of [
+    [960, 300],
+    [336, 120],
+    [266, 118],
+  ] as const) {
+    const g = traceGeometry({ ...request, width, height });
+    const apart = (at: number[]) => Math.min(...at.slice(1).map((v, i) => Math.abs(v - at[i]!)));
+    expect(apart(g.xTicks.map((t) => t.x))).toBeGreaterThanOrEqual(36);
+    expect(apart(g.yTicks.map((t) => t.y))).toBeGreaterThanOrEqual(16);
+    expect(Math.min(g.xTicks.length, g.yTicks.length)).toBeGreaterThanOrEqual(2);
+  }
+});
 test('a void result is a crack through the last course, also as a glyph', () => {
   const confirmed = reduce(
     p,

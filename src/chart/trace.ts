@@ -14,6 +14,7 @@ export interface Model {
   readonly expected: readonly TracePoint[];
   readonly corrected: readonly TracePoint[];
 }
+const LABEL = { wide: 40, high: 24 };
 export const MARGIN = { left: 58, right: 26, top: 22, bottom: 26 };
 export interface TraceRequest {
   readonly width: number;
@@ -34,6 +35,8 @@ export interface TraceRequest {
   readonly streamed: boolean;
   /** Room for axes; print needs less than a screen read at arm's length. */
   readonly margin?: typeof MARGIN;
+  /** Room that a label of an axis needs. */
+  readonly label?: typeof LABEL;
 }
 export interface Trace {
   readonly path: string;
@@ -69,6 +72,7 @@ const clock = (ms: number): string => {
 /** Pure geometry of a pressure trace: the bench and the certificate draw the same. Time runs from the hold's start. */
 export function traceGeometry(r: TraceRequest): Trace {
   const margin = r.margin ?? MARGIN;
+  const label = r.label ?? LABEL;
   const plot = {
     left: margin.left,
     top: margin.top,
@@ -95,10 +99,12 @@ export function traceGeometry(r: TraceRequest): Trace {
   ).curve(r.streamed ? curveStepAfter : curveLinear);
   const inside = r.points.filter((p) => p.t >= r.from - 1 && p.t <= r.to + 1);
   const span = r.to - r.from;
+  // as many as stand apart: labels beside each other, and one above the other
+  const most = Math.max(2, Math.min(6, Math.floor((plot.right - plot.left) / label.wide)));
   const every =
     [5, 10, 15, 30, 60, 120, 300, 600, 1800, 3600, 7200, 21_600, 43_200]
       .map((s) => s * 1000)
-      .find((s) => span / s <= 6) ?? 86_400_000;
+      .find((s) => span / s <= most) ?? 86_400_000;
   const long = span > 3 * HOUR;
   const ticks = Array.from({ length: Math.floor(span / every) + 1 }, (_, i) => r.from + i * every);
   const along = bisector((p: TracePoint) => p.t);
@@ -117,7 +123,11 @@ export function traceGeometry(r: TraceRequest): Trace {
     model: r.model ? modelPaths(r, x, y) : null,
     xTicks: ticks.map((t) => ({ x: x(t), label: long ? `${(t - r.from) / HOUR} h` : clock(t - r.from) })),
     time: long ? 'hours' : 'minutes',
-    yTicks: roundTicks(bottom, top, 4).map((v) => ({
+    yTicks: roundTicks(
+      bottom,
+      top,
+      Math.max(1, Math.min(4, Math.floor((plot.bottom - plot.top) / label.high))),
+    ).map((v) => ({
       y: y(v),
       label: v.toFixed(Math.min(r.decimals, 2)).replace('-', '−'),
     })),

@@ -176,7 +176,13 @@ export function TraceDrawing({
   const visit = state.visits[deciding.visit - 1]!;
   const request = holdTrace(plan, state, visit, deciding.hold, 0);
   if (!request) return null;
-  const g = traceGeometry({ ...request, width, height, margin: { left: 40, right: 12, top: 6, bottom: 20 } });
+  const g = traceGeometry({
+    ...request,
+    width,
+    height,
+    margin: { left: 40, right: 12, top: 6, bottom: 20 },
+    label: { wide: 28, high: 12 },
+  });
   return (
     <Svg width={width} height={height} viewBox={`0 0 ${width} ${height}`}>
       {g.permitted ? (

@@ -47,7 +47,7 @@ export function HoldActions({
 }) {
   const { plan, state } = view;
   return (
-    <div className="sticky bottom-0 z-10 -mx-1 grid shrink-0 gap-3 bg-ground px-1 pt-1">
+    <div className="sticky -bottom-3 z-10 -mx-1 -mb-3 grid shrink-0 gap-3 bg-ground px-1 pt-1 pb-3">
       <div className="grid grid-cols-3 gap-3 sm:grid-cols-5">
         <Button className="min-h-16" onClick={() => onSide('reading')} aria-keyshortcuts="r">
           Reading

@@ -206,7 +206,7 @@ function Running({
         </div>
       ) : (
         <>
-          <div ref={setEl} className="relative min-h-[170px] flex-1 overflow-hidden lg:min-h-[120px]">
+          <div ref={setEl} className="relative min-h-[120px] flex-1 overflow-hidden">
             {request && (
               <div className="absolute inset-0">
                 <TraceChart
