@@ -179,6 +179,7 @@ test('@both @further at every panel with keys: figure, keys and the one action s
   await standTogether(page, 'let-by end');
   await bench.enter('9.10', /end reading/);
   await bench.fill('20.50');
+  await bench.start('20.50');
   await pass(page, 61);
   await page.getByRole('button', { name: 'Read the gauge now' }).click();
   await standTogether(page, 'settle end');
