@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { BASE, expectAccessible } from './support';
+import { BASE, expectAccessible, signIn } from './support';
 
 const NAME = 'Carders’ Row';
 const KINDS = [
@@ -40,11 +40,7 @@ test('a table of 200 places with errors: every row is read or listed, entered on
   page,
 }) => {
   // a house of its own: 200 places would stand before those of the other journeys
-  await page.goto(`${BASE}/sign-in`);
-  await page.getByLabel('E-mail').fill('maren@carding.example');
-  await page.getByLabel('Password').fill('millrace-maren');
-  await page.getByRole('button', { name: 'Sign in', exact: true }).click();
-  await page.waitForURL('**/today');
+  await signIn(page, 'maren', 'carding.example');
   await page.goto(`${BASE}/bring-in`);
   const file = { name: 'rows.csv', mimeType: 'text/csv', buffer: table() };
   await page.getByLabel('Table (CSV)').setInputFiles(file);

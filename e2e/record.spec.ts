@@ -366,11 +366,7 @@ test.describe('the record', () => {
 
     const empty = await browser.newContext();
     const house = await empty.newPage();
-    await house.goto(`${BASE}/sign-in`);
-    await house.getByLabel('E-mail').fill('odile@emptied.example');
-    await house.getByLabel('Password').fill('millrace-odile');
-    await house.getByRole('button', { name: 'Sign in', exact: true }).click();
-    await house.waitForURL('**/today');
+    await signIn(house, 'odile', 'emptied.example');
     await house.goto(`${BASE}/organisation`);
     await house.getByText('Bring in an export').click();
     await house.getByLabel('Export file').setInputFiles({

@@ -38,11 +38,7 @@ test('a gauge that sends to one server is seen on a bench of the other; what is 
     await expect(page.getByRole('button', { name: /with the display/ })).toBeVisible();
     // a second person's bench, on the other server: what is entered here is known there without asking
     const there = await (await browser.newContext()).newPage();
-    await there.goto(`${TWIN}/sign-in`);
-    await there.getByLabel('E-mail').fill('tamsin@hollin-tarrow.example');
-    await there.getByLabel('Password').fill('millrace-tamsin');
-    await there.getByRole('button', { name: 'Sign in', exact: true }).click();
-    await there.waitForURL('**/today');
+    await signIn(there, 'tamsin', undefined, TWIN);
     await there.goto(page.url().replace(BASE, TWIN!));
     const other = new BenchPage(there);
     await expect(there.getByRole('button', { name: /Zero is proved/ })).toBeVisible();

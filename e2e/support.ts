@@ -57,9 +57,10 @@ export async function pass(page: Page, seconds: number): Promise<void> {
 export const passAway = (seconds: number): Promise<void> => shiftServer(shift + seconds * 1000);
 export const serverShift = (): number => shift;
 
-export async function signIn(page: Page, who: string): Promise<void> {
-  await page.goto(`${BASE}/sign-in`);
-  await fillSignIn(page, who);
+/** Signs somebody in, of the demo's house unless another is named, and on one's own server. */
+export async function signIn(page: Page, who: string, house?: string, server = BASE): Promise<void> {
+  await page.goto(`${server}/sign-in`);
+  await fillSignIn(page, who, house);
   await page.waitForURL('**/today');
 }
 /** A copy of the bakery's gas under another name; its page stands open. */
@@ -73,8 +74,8 @@ export async function copyOfBakery(page: Page, name: string): Promise<void> {
   await page.waitForURL((url) => /\/places\/[0-9a-f-]{36}$/.test(url.pathname));
 }
 /** Fills the sign-in form that stands on the page. */
-export async function fillSignIn(page: Page, who: string): Promise<void> {
-  await page.getByLabel('E-mail').fill(`${who}@hollin-tarrow.example`);
+export async function fillSignIn(page: Page, who: string, house = 'hollin-tarrow.example'): Promise<void> {
+  await page.getByLabel('E-mail').fill(`${who}@${house}`);
   await page.getByLabel('Password').fill(`millrace-${who}`);
   await page.getByRole('button', { name: 'Sign in', exact: true }).click();
 }
