@@ -423,7 +423,7 @@ function Sealing({ view, engine, who, act }: Props) {
           </p>
         </div>
       )}
-      <Witness view={view} act={act} />
+      <Witness view={view} engine={engine} act={act} />
       <p role="alert" className="mt-2 min-h-6 text-rust">
         {trouble}
       </p>

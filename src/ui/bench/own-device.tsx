@@ -1,24 +1,31 @@
 'use client';
 import { useState } from 'react';
+import type { BenchEngine } from '@/device/bench';
 import { office, type OfficeError } from '@/device/office';
 import { Button } from '@/ui/kit/button';
 
 /** A link and its code, for whoever signs on a phone of their own. The signature comes back to this bench by itself. */
 export function OwnDevice({
   run,
+  engine,
   signs,
   name,
 }: {
   run: string;
+  engine: Pick<BenchEngine, 'sync'>;
   signs: 'customer' | 'witness';
   name: string;
 }) {
   const [link, setLink] = useState('');
   const [code, setCode] = useState<{ size: number; path: string } | null>(null);
   const [trouble, setTrouble] = useState('');
+  const [busy, setBusy] = useState(false);
   const make = async () => {
     setTrouble('');
+    setBusy(true);
     try {
+      // the tester's own signature, just made here, may still be on its way: a link comes after it
+      await engine.sync();
       const answer = await office<{ link: string }>(`/api/runs/${run}/signature-links`, {
         body: { role: signs, name },
       });
@@ -28,6 +35,7 @@ export function OwnDevice({
     } catch (error) {
       setTrouble((error as OfficeError).message);
     }
+    setBusy(false);
   };
   return (
     <div>
@@ -49,7 +57,7 @@ export function OwnDevice({
           </p>
         </div>
       ) : (
-        <Button className="min-h-14" onClick={() => void make()}>
+        <Button className="min-h-14" disabled={busy} onClick={() => void make()}>
           {signs === 'customer' ? 'Customer signs on their own phone' : 'Witness signs on their own phone'}
         </Button>
       )}

@@ -9,16 +9,16 @@ import { may, type Identity } from '@/wire/role';
 import { OwnDevice } from './own-device';
 import type { PanelProps } from './shared';
 
-type Props = Pick<PanelProps, 'view' | 'act'> & { who: Identity };
+type Props = Pick<PanelProps, 'view' | 'act' | 'engine'> & { who: Identity };
 const field = 'mt-1 w-full max-w-xl min-h-14 border border-edge bg-panel px-3 text-lg';
 
 /** Tester first, then the customer or their refusal; whoever else saw the test signs for what they saw. */
-export function Signing({ view, act, who }: Props) {
+export function Signing({ view, engine, act, who }: Props) {
   const tester = view.state.signatures.find((s) => s.role === 'tester');
   return tester ? (
     <>
-      <Customer view={view} act={act} />
-      <Witness view={view} act={act} />
+      <Customer view={view} engine={engine} act={act} />
+      <Witness view={view} engine={engine} act={act} />
     </>
   ) : (
     <Tester act={act} who={who} />
@@ -40,7 +40,7 @@ function useSend(act: PanelProps['act']) {
   return { send, alert };
 }
 
-function Tester({ act, who }: Omit<Props, 'view'>) {
+function Tester({ act, who }: Pick<Props, 'act' | 'who'>) {
   const [strokes, setStrokes] = useState('');
   const { send, alert } = useSend(act);
   return (
@@ -72,7 +72,7 @@ function Tester({ act, who }: Omit<Props, 'view'>) {
   );
 }
 
-function Customer({ view, act }: Omit<Props, 'who'>) {
+function Customer({ view, engine, act }: Omit<Props, 'who'>) {
   const { plan } = view;
   const { customer } = withPapers(plan, view.state).site;
   const [strokes, setStrokes] = useState('');
@@ -135,14 +135,14 @@ function Customer({ view, act }: Omit<Props, 'who'>) {
         >
           {refuses ? 'Record the refusal' : 'Sign as customer'}
         </Button>
-        <OwnDevice run={plan.run} signs="customer" name={name.trim() || customer} />
+        <OwnDevice run={plan.run} engine={engine} signs="customer" name={name.trim() || customer} />
       </div>
     </section>
   );
 }
 
 /** A test that somebody from outside saw is another than one's own: who saw how much stands in the record. */
-export function Witness({ view, act }: Omit<Props, 'who'>) {
+export function Witness({ view, engine, act }: Omit<Props, 'who'>) {
   const { plan, state } = view;
   const [name, setName] = useState('');
   const [as, setAs] = useState('');
@@ -201,7 +201,7 @@ export function Witness({ view, act }: Omit<Props, 'who'>) {
           >
             Sign as witness
           </Button>
-          <OwnDevice run={plan.run} signs="witness" name={name.trim()} />
+          <OwnDevice run={plan.run} engine={engine} signs="witness" name={name.trim()} />
         </div>
       )}
     </details>

@@ -11,7 +11,8 @@ export function Button({
   return <button type={type} className={buttonClass(tone, className)} {...rest} />;
 }
 
-const HOLD_MS = 800;
+/** So long it is held, ms. House figure */
+export const HOLD_MS = 800;
 /**
  * For what cannot be undone: press and hold 0.8 s while the edge fills. With the keyboard, Enter or Space held as long.
  */
@@ -31,20 +32,21 @@ export function HoldButton({
   const [pressed, setPressed] = useState(false);
   const [hint, setHint] = useState(false);
   const timer = useRef<ReturnType<typeof setTimeout> | null>(null);
-  const done = useRef(false);
-  const stop = () => {
-    if (timer.current) clearTimeout(timer.current);
+  // what rests or moves beside it does not end what the other began: a pointer over the button, a key of it
+  const by = useRef<'pointer' | 'key'>('key');
+  const stop = (means: typeof by.current) => {
+    if (!timer.current || by.current !== means) return;
+    clearTimeout(timer.current);
     timer.current = null;
     setPressed(false);
-    if (!done.current) setHint(true);
+    setHint(true);
   };
-  const begin = () => {
+  const begin = (means: typeof by.current) => {
     if (disabled || timer.current) return;
-    done.current = false;
+    by.current = means;
     setPressed(true);
     timer.current = setTimeout(() => {
       timer.current = null;
-      done.current = true;
       setPressed(false);
       setHint(false);
       onHeld();
@@ -62,20 +64,20 @@ export function HoldButton({
       disabled={disabled}
       className={buttonClass(tone, `relative overflow-hidden select-none touch-none ${className}`)}
       onPointerDown={(e) => {
-        if (e.button === 0) begin();
+        if (e.button === 0) begin('pointer');
       }}
-      onPointerUp={() => timer.current && stop()}
-      onPointerLeave={() => timer.current && stop()}
-      onPointerCancel={() => timer.current && stop()}
+      onPointerUp={() => stop('pointer')}
+      onPointerLeave={() => stop('pointer')}
+      onPointerCancel={() => stop('pointer')}
       onKeyDown={(e) => {
         if ((e.key === 'Enter' || e.key === ' ') && !e.repeat) {
           e.preventDefault();
           e.stopPropagation();
-          begin();
+          begin('key');
         }
       }}
       onKeyUp={(e) => {
-        if ((e.key === 'Enter' || e.key === ' ') && timer.current) stop();
+        if (e.key === 'Enter' || e.key === ' ') stop('key');
       }}
       onContextMenu={(e) => e.preventDefault()}
     >

@@ -64,7 +64,7 @@ function Steps({ visit, pump, whole, gauge }: Raising) {
   const index = pumpStepNow(visit);
   const steps = raisingSteps(pump, whole);
   // so many side by side on a phone: the unit stands with the band beneath
-  const many = steps.length > 4;
+  const many = steps.length > 3;
   return (
     <ol
       className="grid gap-px border border-seam bg-seam"
