@@ -47,9 +47,9 @@ test('ducts: below the range, raised and converted, own kit could be it, then pa
 
   // own kit: its dated test is too old, so it is blown now, in the ring with the finest beginning
   await bench.ring('ring 3');
-  // one made by whoever walked here before, today, is another thing
+  // one made days ago by whoever walked here before is another thing
   const offered = page.getByRole('button', { name: /^Take its test/ });
-  await expect(offered.filter({ hasNotText: /, 0 days ago/ })).toHaveCount(0);
+  await expect(offered.filter({ hasNotText: /, \d days ago/ })).toHaveCount(0);
   await bench.pair('60.0', '9.4');
   await bench.judge();
   await bench.checks();
