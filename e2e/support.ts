@@ -1,6 +1,6 @@
 import sharp from 'sharp';
 import AxeBuilder from '@axe-core/playwright';
-import { expect, test, type Page } from '@playwright/test';
+import { expect, type Locator, test, type Page } from '@playwright/test';
 
 /** Tests that run at the same time have a server, a clock and a database each. */
 const servers = (process.env.VAST_E2E_URL ?? 'http://127.0.0.1:3000').split(',');
@@ -178,6 +178,14 @@ export class BenchPage {
     await this.uncut();
     const visit = await list.getAttribute('data-visit');
     const here = this.page.locator(`ul[data-visit="${visit}"]`);
+    // the press before may have been the last: the list leads on by itself, and nothing is waited for any more
+    const press = (button: Locator): Promise<void> =>
+      Promise.race([
+        button.click({ timeout: 10_000 }).catch(async (error: unknown) => {
+          if (await here.count()) throw error;
+        }),
+        here.waitFor({ state: 'detached', timeout: 11_000 }).catch(() => undefined),
+      ]);
     // a press that falls between two pictures of a slow machine is lost, as it is for a person: it is made once more
     let lost = 0;
     for (let guard = 0; guard < 40 && (await here.count()); guard++) {
@@ -192,19 +200,8 @@ export class BenchPage {
         const question = ask.first();
         const text = await question.getAttribute('aria-label', { timeout: 2_000 }).catch(() => null);
         if (text === null) continue; // answered by the press before
-        await question
-          .getByRole('button', { name: yes.test(text) ? 'Yes' : 'No', exact: true })
-          .click({ timeout: 10_000 })
-          .catch(async (error: unknown) => {
-            if (await here.count()) throw error;
-          });
-      } else {
-        // the press before may have been the last: the list leads on by itself
-        const tap = here.locator('button:enabled:has-text("Tap when")').first();
-        await tap.click({ timeout: 10_000 }).catch(async (error: unknown) => {
-          if (await here.count()) throw error;
-        });
-      }
+        await press(question.getByRole('button', { name: yes.test(text) ? 'Yes' : 'No', exact: true }));
+      } else await press(here.locator('button:enabled:has-text("Tap when")').first());
       const still = this.page.locator(`ul[data-visit="${visit}"][data-left="${before}"]`);
       const changed = expect(still).toHaveCount(0, { timeout: lost ? 45_000 : 10_000 });
       await (lost ? changed : changed.catch(() => void lost++));
